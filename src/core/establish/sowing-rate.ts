@@ -1,0 +1,73 @@
+import { readNumber } from "../args";
+import { computed } from "../figure";
+import { type FieldError, failed, ok, type Result } from "../result";
+
+interface SeedLotInput {
+  thousandGrainWeightG: number;
+  germinationPct: number;
+  fieldEmergencePct: number;
+}
+
+function readLot(errors: FieldError[], input: SeedLotInput) {
+  return {
+    tgw: readNumber(errors, "thousandGrainWeightG", input.thousandGrainWeightG, { above: 0, max: 5000, unit: "g" }),
+    germination: readNumber(errors, "germinationPct", input.germinationPct, { above: 0, max: 100, unit: "%" }),
+    emergence: readNumber(errors, "fieldEmergencePct", input.fieldEmergencePct, { above: 0, max: 100, unit: "%" }),
+  };
+}
+
+/**
+ * Seeds to sow [per m2] and their mass [kg/ha] for a target population: the population school.
+ *
+ * seeds = plants / germination / field emergence; kg/ha = seeds per m2 x thousand-grain weight [g] / 100. Field
+ * emergence is the share of the viable seeds that become plants.
+ *
+ * Example: 280 plants/m2, 47.5 g, 96 % and 88 % gives 331.4 seeds/m2 and 157.4 kg/ha.
+ */
+export function sowingRate(input: SeedLotInput & { targetPlantsPerM2: number }): Result<{ seedsPerM2: number; kgPerHa: number }> {
+  const errors: FieldError[] = [];
+  const target = readNumber(errors, "targetPlantsPerM2", input.targetPlantsPerM2, { above: 0, max: 20_000, unit: "plants/m2" });
+  const { tgw, germination, emergence } = readLot(errors, input);
+  if (errors.length > 0) return failed(errors);
+  const seedsPerM2 = target / (germination / 100) / (emergence / 100);
+  const kgPerHa = (seedsPerM2 * tgw) / 100;
+  const seedInputs = [
+    { label: "target plants", value: target, unit: "/m²" },
+    { label: "germination", value: germination, unit: "%" },
+    { label: "field emergence", value: emergence, unit: "%" },
+  ];
+  return ok(
+    { seedsPerM2, kgPerHa },
+    {
+      seedsPerM2: computed("Seeds to sow", seedsPerM2, "/m²", "plants / germination / field emergence", seedInputs),
+      kgPerHa: computed("Seed rate", kgPerHa, "kg/ha", "seeds per m² x thousand-grain weight / 100", [
+        { label: "seeds to sow", value: seedsPerM2, unit: "/m²" },
+        { label: "thousand-grain weight", value: tgw, unit: "g" },
+      ]),
+    },
+  );
+}
+
+/**
+ * Plants that a mass of seed gives [per m2]: the inverse of sowingRate, for the handbook-mass school.
+ *
+ * Example: 157.4 kg/ha at 47.5 g, 96 % and 88 % gives 279.9 plants/m2.
+ */
+export function populationFromRate(input: SeedLotInput & { kgPerHa: number }): Result<{ plantsPerM2: number }> {
+  const errors: FieldError[] = [];
+  const rate = readNumber(errors, "kgPerHa", input.kgPerHa, { min: 0, max: 10_000, unit: "kg/ha" });
+  const { tgw, germination, emergence } = readLot(errors, input);
+  if (errors.length > 0) return failed(errors);
+  const plantsPerM2 = ((rate * 100) / tgw) * (germination / 100) * (emergence / 100);
+  return ok(
+    { plantsPerM2 },
+    {
+      plantsPerM2: computed("Plants from this rate", plantsPerM2, "/m²", "rate x 100 / thousand-grain weight x germination x field emergence", [
+        { label: "rate", value: rate, unit: "kg/ha" },
+        { label: "thousand-grain weight", value: tgw, unit: "g" },
+        { label: "germination", value: germination, unit: "%" },
+        { label: "field emergence", value: emergence, unit: "%" },
+      ]),
+    },
+  );
+}

@@ -1,0 +1,85 @@
+import { readChoice, readNumber } from "../args";
+import { computed } from "../figure";
+import { type FieldError, failed, fieldError, ok, type Result } from "../result";
+import { NUTRIENT_CLASSES, type NutrientClass } from "../soil/interpret-soil-test";
+
+export const PK_SCHOOLS = ["replaceAndBuildUp", "criticalLevel", "targetYieldEquation"] as const;
+export type PkSchool = (typeof PK_SCHOOLS)[number];
+export type PkNutrient = "p2o5" | "k2o";
+
+/** Share of the offtake that is replaced, by class of the soil. Assumption in the form of published index tables. */
+export const OFFTAKE_FACTOR: Record<NutrientClass, number> = { "very low": 1, low: 1, target: 1, high: 0.5, "very high": 0 };
+
+/** Added each year to lift a low soil, about one class in ten to fifteen years [kg/ha]. Published index tables. */
+export const BUILD_UP_KG_PER_HA: Record<PkNutrient, Record<NutrientClass, number>> = {
+  p2o5: { "very low": 60, low: 30, target: 0, high: 0, "very high": 0 },
+  k2o: { "very low": 60, low: 30, target: 0, high: 0, "very high": 0 },
+};
+
+/** Rate by class in the critical-level school; none above the level [kg/ha]. Assumption, practice varies by a third. */
+export const CRITICAL_RATE_KG_PER_HA: Record<PkNutrient, Record<NutrientClass, number>> = {
+  p2o5: { "very low": 90, low: 50, target: 0, high: 0, "very high": 0 },
+  k2o: { "very low": 120, low: 70, target: 0, high: 0, "very high": 0 },
+};
+
+export interface PkNeedInput {
+  nutrient: PkNutrient;
+  school: PkSchool;
+  targetYieldTPerHa: number;
+  /** removed with each tonne of what leaves the field [kg/t] */
+  offtakeKgPerT: number;
+  soilClass: NutrientClass;
+  /** target-yield equation: need = a x target - b x soil test */
+  equation?: { a: number; b: number; soilTest: number };
+}
+
+/**
+ * Phosphate or potash to apply [kg/ha] by one of three schools.
+ *
+ * replaceAndBuildUp (default where soil is tested regularly, because it keeps the soil in range): offtake x class factor
+ * + build-up. criticalLevel: a rate by class, none above the level. targetYieldEquation: a x target - b x soil test,
+ * with coefficients of a local calibration. Never below 0.
+ *
+ * Example: 8.5 t/ha wheat at 6.5 kg P2O5/t on a soil in target: 55.3 kg/ha; on a low soil 85.3.
+ */
+export function phosphatePotashNeed(input: PkNeedInput): Result<{ kgPerHa: number; offtakeKgPerHa: number }> {
+  const errors: FieldError[] = [];
+  const nutrient = readChoice(errors, "nutrient", input.nutrient, ["p2o5", "k2o"] as const);
+  const school = readChoice(errors, "school", input.school, PK_SCHOOLS);
+  const soilClass = readChoice(errors, "soilClass", input.soilClass, NUTRIENT_CLASSES);
+  const target = readNumber(errors, "targetYieldTPerHa", input.targetYieldTPerHa, { min: 0, max: 300, unit: "t/ha" });
+  const offtake = readNumber(errors, "offtakeKgPerT", input.offtakeKgPerT, { min: 0, max: 200, unit: "kg/t" });
+  const name = nutrient === "p2o5" ? "P₂O₅" : "K₂O";
+  if (school === "targetYieldEquation" && !input.equation)
+    errors.push(fieldError("equation", input.equation, "coefficients a and b and the soil test value for the target-yield equation"));
+  const a = readNumber(errors, "equation.a", input.equation?.a, { min: 0, max: 500, fallback: 0 });
+  const b = readNumber(errors, "equation.b", input.equation?.b, { min: 0, max: 500, fallback: 0 });
+  const soilTest = readNumber(errors, "equation.soilTest", input.equation?.soilTest, { min: 0, max: 10_000, fallback: 0 });
+  if (errors.length > 0) return failed(errors);
+
+  const offtakeKgPerHa = target * offtake;
+  const label = `${name} to apply`;
+  const unit = `kg ${name}/ha`;
+  if (school === "criticalLevel") {
+    const rate = CRITICAL_RATE_KG_PER_HA[nutrient][soilClass];
+    return ok({ kgPerHa: rate, offtakeKgPerHa }, { kgPerHa: computed(label, rate, unit, "rate by soil class, none above the critical level", [{ label: "soil class", value: soilClass, basis: { kind: "measured", text: "soil test" } }]) });
+  }
+  if (school === "targetYieldEquation") {
+    const kgPerHa = Math.max(0, a * target - b * soilTest);
+    return ok({ kgPerHa, offtakeKgPerHa }, { kgPerHa: computed(label, kgPerHa, unit, "a x target - b x soil test", [{ label: "a", value: a }, { label: "target", value: target, unit: "t/ha" }, { label: "b", value: b }, { label: "soil test", value: soilTest }]) });
+  }
+  const factor = OFFTAKE_FACTOR[soilClass];
+  const buildUp = BUILD_UP_KG_PER_HA[nutrient][soilClass];
+  const kgPerHa = offtakeKgPerHa * factor + buildUp;
+  return ok(
+    { kgPerHa, offtakeKgPerHa },
+    {
+      kgPerHa: computed(label, kgPerHa, unit, "target x offtake x class factor + build-up", [
+        { label: "target", value: target, unit: "t/ha" },
+        { label: "offtake", value: offtake, unit: "kg/t" },
+        { label: `class factor (${soilClass})`, value: factor, basis: { kind: "assumption", text: "in the form of published index tables" } },
+        { label: `build-up (${soilClass})`, value: buildUp, unit: "kg/ha", basis: { kind: "source", text: "published index tables" } },
+      ]),
+    },
+  );
+}

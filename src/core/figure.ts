@@ -1,0 +1,57 @@
+/**
+ * A Figure is a number that can show its working: its value and unit, the formula in words, what was put in, and on
+ * what authority. The code that computes a number builds its Figure, so the working cannot drift from the result.
+ */
+
+/** On what a number rests. */
+export type Basis =
+  | { kind: "computed" }
+  | { kind: "source"; text: string }
+  | { kind: "assumption"; text: string }
+  | { kind: "measured"; text: string }
+  | { kind: "decided"; text: string };
+
+/** One value that went into a figure. */
+export interface Input {
+  label: string;
+  value: number | string;
+  unit?: string;
+  basis?: Basis;
+}
+
+export interface Figure {
+  /** unrounded, in `unit` */
+  value: number;
+  unit: string;
+  label: string;
+  /** the formula in words or symbols */
+  formula?: string;
+  inputs: Input[];
+  basis: Basis;
+  /** what would change it, or what it does not hold for */
+  note?: string;
+  /** set when the agronomist put another value in its place */
+  override?: { value: number; reason: string; computed: number };
+}
+
+/** A Figure of a computed number. */
+export function computed(
+  label: string,
+  value: number,
+  unit: string,
+  formula: string,
+  inputs: Input[],
+  note?: string,
+): Figure {
+  return { value, unit, label, formula, inputs, basis: { kind: "computed" }, ...(note ? { note } : {}) };
+}
+
+/** A Figure of a number that was not computed: measured, decided, from a source or assumed. */
+export function given(label: string, value: number, unit: string, basis: Basis): Figure {
+  return { value, unit, label, inputs: [], basis };
+}
+
+/** The same figure with the agronomist's value in place of the computed one; both stay visible. */
+export function overridden(figure: Figure, value: number, reason: string): Figure {
+  return { ...figure, value, override: { value, reason, computed: figure.value } };
+}

@@ -1,0 +1,92 @@
+import { readChoice, readNumber } from "../args";
+import { computed, type Figure, given } from "../figure";
+import { type FieldError, failed, ok, type Result } from "../result";
+import { DRAFT_TEXTURES, type DraftTexture, draftTexture, TEXTURE_CLASSES, type TextureClass } from "../soil/texture";
+import { IMPLEMENT_IDS, type ImplementId, implementOf } from "./implements";
+
+/** Diesel per kWh of draft work at part load [L/kWh]; assumption, editable. */
+export const FUEL_L_PER_KWH = 0.36;
+
+export interface TillagePassInput {
+  implement: ImplementId;
+  depthCm: number;
+  speedKmH: number;
+  widthM: number;
+  texture: TextureClass | DraftTexture;
+  fieldEfficiencyPct: number;
+  toolSpacingCm?: number;
+  tractiveEfficiency?: number;
+}
+
+export interface TillagePass {
+  /** null for implements without draft coefficients in the standard */
+  draftKnPerM: number | null;
+  fuelLPerHa: number;
+  workRateHaPerH: number;
+}
+
+/**
+ * Draft [kN per m of width], diesel [L/ha] and work rate [ha/h] of one pass.
+ *
+ * Draft by ASABE D497: F (A + B S + C S^2) T newton per metre (or per tool, tools 30 cm apart by default), S km/h, T cm.
+ * Pulling 1 kN over one hectare at 1 m width is 10 km, so 1 kN/m is 10 MJ/ha = 2.778 kWh/ha of draft work; fuel = that /
+ * tractive efficiency (0.72 by default, less on loose soil) x 0.36 L/kWh. Turning and idling come in by field
+ * efficiency, which sets the work rate: width x speed x efficiency / 10. Other implements take fuel from a table.
+ *
+ * Examples: mouldboard 22 cm, 7 km/h, medium gives 13.89 kN/m and 19.3 L/ha; chisel 25 cm, 6 km/h, medium gives
+ * 8.74 kN/m and 12.1 L/ha.
+ */
+export function tillagePass(input: TillagePassInput): Result<TillagePass> {
+  const errors: FieldError[] = [];
+  const id = readChoice(errors, "implement", input.implement, IMPLEMENT_IDS);
+  const depth = readNumber(errors, "depthCm", input.depthCm, { min: 0, max: 80, unit: "cm" });
+  const speed = readNumber(errors, "speedKmH", input.speedKmH, { above: 0, max: 30, unit: "km/h" });
+  const width = readNumber(errors, "widthM", input.widthM, { above: 0, max: 60, unit: "m" });
+  const texture = readChoice(errors, "texture", input.texture, [...DRAFT_TEXTURES, ...TEXTURE_CLASSES]);
+  const efficiency = readNumber(errors, "fieldEfficiencyPct", input.fieldEfficiencyPct, { above: 0, max: 100, unit: "%" });
+  const spacing = readNumber(errors, "toolSpacingCm", input.toolSpacingCm, { above: 0, max: 200, unit: "cm", fallback: 30 });
+  const traction = readNumber(errors, "tractiveEfficiency", input.tractiveEfficiency, { above: 0, max: 1, fallback: 0.72 });
+  if (errors.length > 0) return failed(errors);
+
+  const implement = implementOf(id);
+  const workRateHaPerH = (width * speed * (efficiency / 100)) / 10;
+  const figures: Record<string, Figure> = {
+    workRateHaPerH: computed("Work rate", workRateHaPerH, "ha/h", "width x speed x field efficiency / 10", [
+      { label: "width", value: width, unit: "m" },
+      { label: "speed", value: speed, unit: "km/h" },
+      { label: "field efficiency", value: efficiency, unit: "%" },
+    ]),
+  };
+  if (!implement.draft) {
+    const fuelLPerHa = implement.tableFuelLPerHa ?? 0;
+    figures.fuelLPerHa = given("Diesel", fuelLPerHa, "L/ha", { kind: "source", text: implement.source });
+    return ok({ draftKnPerM: null, fuelLPerHa, workRateHaPerH }, figures);
+  }
+
+  const { a, b, c, f, perTool } = implement.draft;
+  const group = draftTexture(texture);
+  const newton = f[group] * (a + b * speed + c * speed * speed) * depth * (perTool ? 100 / spacing : 1);
+  const draftKnPerM = newton / 1000;
+  const workKwhPerHa = (draftKnPerM * 10) / 3.6;
+  const fuelLPerHa = (workKwhPerHa / traction) * FUEL_L_PER_KWH;
+  figures.draftKnPerM = computed(
+    "Draft",
+    draftKnPerM,
+    "kN/m",
+    `F (A + B S + C S²) T${perTool ? " per tool / tool spacing" : ""}`,
+    [
+      { label: `F (${group} soil)`, value: f[group], basis: { kind: "source", text: implement.source } },
+      { label: "A, B, C", value: `${a}, ${b}, ${c}`, basis: { kind: "source", text: implement.source } },
+      { label: "speed S", value: speed, unit: "km/h" },
+      { label: "depth T", value: depth, unit: "cm" },
+      ...(perTool ? [{ label: "tool spacing", value: spacing, unit: "cm" }] : []),
+    ],
+    "The standard gives draft to within half either way by soil and moisture.",
+  );
+  figures.fuelLPerHa = computed("Diesel", fuelLPerHa, "L/ha", "draft x 10 km / 3.6 / tractive efficiency x L per kWh", [
+    { label: "draft", value: draftKnPerM, unit: "kN/m" },
+    { label: "tractive efficiency", value: traction, basis: { kind: "assumption", text: "firm stubble; less on loose soil" } },
+    { label: "diesel per kWh", value: FUEL_L_PER_KWH, unit: "L/kWh", basis: { kind: "assumption", text: "part load" } },
+  ]);
+  return ok({ draftKnPerM, fuelLPerHa, workRateHaPerH }, figures);
+}

@@ -1,0 +1,317 @@
+/**
+ * Units and dimensions. Every dimension has one internal unit, in which the core computes; a unit is a factor (and for
+ * temperature an offset) to it. The factors of the international yard and pound are exact by definition (1959
+ * agreement; NIST SP 811, Appendix B).
+ */
+
+export const UNIT_SETS = ["metric", "usCustomary", "imperial", "southAsian"] as const;
+export type UnitSet = (typeof UNIT_SETS)[number];
+
+export const DIMENSIONS = [
+  "length",
+  "distance",
+  "waterDepth",
+  "area",
+  "mass",
+  "seedMass",
+  "massPerArea",
+  "yield",
+  "countPerArea",
+  "count",
+  "temperature",
+  "volume",
+  "volumePerArea",
+  "speed",
+  "wind",
+  "percent",
+  "days",
+  "conductivity",
+] as const;
+export type Dimension = (typeof DIMENSIONS)[number];
+
+/** The internal unit of each dimension. */
+export const INTERNAL_UNIT: Record<Dimension, string> = {
+  length: "cm",
+  distance: "m",
+  waterDepth: "mm",
+  area: "ha",
+  mass: "kg",
+  seedMass: "g",
+  massPerArea: "kg/ha",
+  yield: "t/ha",
+  countPerArea: "/m2",
+  count: "",
+  temperature: "C",
+  volume: "L",
+  volumePerArea: "L/ha",
+  speed: "km/h",
+  wind: "m/s",
+  percent: "%",
+  days: "days",
+  conductivity: "dS/m",
+};
+
+export const KG_PER_LB = 0.45359237;
+export const M2_PER_ACRE = 4046.8564224;
+export const HA_PER_ACRE = M2_PER_ACRE / 10_000;
+export const CM_PER_INCH = 2.54;
+export const L_PER_US_GAL = 3.785411784;
+export const L_PER_IMP_GAL = 4.54609;
+const L_PER_US_BUSHEL = 35.23907016688;
+const L_PER_IMP_BUSHEL = 36.36872;
+
+/** Element from oxide: P = 0.4364 P2O5, K = 0.8301 K2O, Mg = 0.6030 MgO (ratios of molar masses). */
+export const ELEMENT_PER_OXIDE = { p: 0.4364, k: 0.8301, mg: 0.603 } as const;
+
+/** Trade bushels are a mass (lb), whatever the sample's test weight. */
+export const TRADE_BUSHEL_LB = { wheat: 60, barley: 48, oats: 32, maize: 56 } as const;
+export type BushelCrop = keyof typeof TRADE_BUSHEL_LB;
+
+export interface UnitContext {
+  unitSet: UnitSet;
+  /** turns a bushel into mass by volume */
+  testWeightKgPerHl?: number | undefined;
+  /** turns a bushel into mass by trade usage when no test weight is given */
+  bushelCrop?: BushelCrop | undefined;
+}
+
+/** Kilograms in one bushel, or null when neither a test weight nor a crop with a trade bushel is known. */
+export function bushelKg(context: UnitContext): number | null {
+  if (context.testWeightKgPerHl !== undefined) {
+    const litres = context.unitSet === "imperial" ? L_PER_IMP_BUSHEL : L_PER_US_BUSHEL;
+    return (litres * context.testWeightKgPerHl) / 100;
+  }
+  return context.bushelCrop ? TRADE_BUSHEL_LB[context.bushelCrop] * KG_PER_LB : null;
+}
+
+const MASS_KG: Record<string, number> = {
+  mg: 1e-6,
+  g: 1e-3,
+  gram: 1e-3,
+  grams: 1e-3,
+  kg: 1,
+  kgs: 1,
+  kilo: 1,
+  t: 1000,
+  tonne: 1000,
+  tonnes: 1000,
+  q: 100,
+  qtl: 100,
+  quintal: 100,
+  quintals: 100,
+  dt: 100,
+  lb: KG_PER_LB,
+  lbs: KG_PER_LB,
+  pound: KG_PER_LB,
+  pounds: KG_PER_LB,
+  oz: KG_PER_LB / 16,
+  stone: 14 * KG_PER_LB,
+};
+
+const LENGTH_CM: Record<string, number> = {
+  mm: 0.1,
+  cm: 1,
+  dm: 10,
+  m: 100,
+  metre: 100,
+  metres: 100,
+  km: 100_000,
+  in: CM_PER_INCH,
+  inch: CM_PER_INCH,
+  inches: CM_PER_INCH,
+  '"': CM_PER_INCH,
+  ft: 12 * CM_PER_INCH,
+  feet: 12 * CM_PER_INCH,
+  foot: 12 * CM_PER_INCH,
+  "'": 12 * CM_PER_INCH,
+  yd: 36 * CM_PER_INCH,
+  mi: 160_934.4,
+};
+
+const AREA_HA: Record<string, number> = {
+  ha: 1,
+  hectare: 1,
+  hectares: 1,
+  ac: HA_PER_ACRE,
+  acre: HA_PER_ACRE,
+  acres: HA_PER_ACRE,
+  m2: 1e-4,
+  sqm: 1e-4,
+  ft2: (0.3048 * 0.3048) / 10_000,
+  sqft: (0.3048 * 0.3048) / 10_000,
+  are: 0.01,
+  km2: 100,
+};
+
+const VOLUME_L: Record<string, number> = { ml: 0.001, cl: 0.01, l: 1, litre: 1, litres: 1, m3: 1000, hl: 100 };
+
+const SPEED_KMH: Record<string, number> = {
+  "km/h": 1,
+  kmh: 1,
+  kph: 1,
+  mph: 1.609344,
+  "mi/h": 1.609344,
+  "m/s": 3.6,
+  kn: 1.852,
+};
+
+const COUNT_WORDS = ["", "seeds", "seed", "plants", "plant", "grains", "ears", "sets", "tubers", "bulbs", "hills", "stations", "units"];
+
+function massKg(unit: string, context: UnitContext): number | null {
+  if (unit === "bu" || unit === "bushel" || unit === "bushels") return bushelKg(context);
+  if (unit === "cwt") return (context.unitSet === "usCustomary" ? 100 : 112) * KG_PER_LB;
+  if (unit === "ton" || unit === "tons") return (context.unitSet === "usCustomary" ? 2000 : 2240) * KG_PER_LB;
+  return MASS_KG[unit] ?? null;
+}
+
+function volumeL(unit: string, context: UnitContext): number | null {
+  const gallon = context.unitSet === "usCustomary" ? L_PER_US_GAL : L_PER_IMP_GAL;
+  if (unit === "gal" || unit === "gallon" || unit === "gallons") return gallon;
+  if (unit === "usgal") return L_PER_US_GAL;
+  if (unit === "impgal") return L_PER_IMP_GAL;
+  if (unit === "pt") return gallon / 8;
+  if (unit === "qt") return gallon / 4;
+  if (unit === "floz") return context.unitSet === "usCustomary" ? gallon / 128 : gallon / 160;
+  return VOLUME_L[unit] ?? null;
+}
+
+/** A ratio unit such as "lb/ac": numerator read by `top`, denominator as an area. Result per hectare. */
+function perArea(unit: string, top: (numerator: string) => number | null): number | null {
+  const slash = unit.lastIndexOf("/");
+  if (slash < 0) return null;
+  const numerator = top(unit.slice(0, slash));
+  const area = AREA_HA[unit.slice(slash + 1)];
+  return numerator === null || area === undefined ? null : numerator / area;
+}
+
+export interface Conversion {
+  factor: number;
+  offset: number;
+}
+
+/**
+ * How a unit's value becomes the internal unit of a dimension: internal = value x factor + offset; null when the unit
+ * does not belong to the dimension. `unit` is lower case without spaces.
+ */
+export function conversion(unit: string, dimension: Dimension, context: UnitContext): Conversion | null {
+  const times = (factor: number | null | undefined, scale = 1): Conversion | null =>
+    factor === null || factor === undefined ? null : { factor: factor * scale, offset: 0 };
+  switch (dimension) {
+    case "length":
+      return times(LENGTH_CM[unit]);
+    case "distance":
+      return times(LENGTH_CM[unit], 0.01);
+    case "waterDepth":
+      return times(LENGTH_CM[unit], 10);
+    case "area":
+      return times(AREA_HA[unit]);
+    case "mass":
+      return times(massKg(unit, context));
+    case "seedMass":
+      return times(massKg(unit, context), 1000);
+    case "massPerArea":
+      return times(perArea(unit, (n) => massKg(n, context)));
+    case "yield":
+      return times(
+        perArea(unit, (n) => massKg(n, context)),
+        0.001,
+      );
+    case "countPerArea":
+      return times(
+        perArea(unit, (n) => (COUNT_WORDS.includes(n) ? 1 : null)),
+        1e-4,
+      );
+    case "count":
+      return COUNT_WORDS.includes(unit) ? times(1) : null;
+    case "volume":
+      return times(volumeL(unit, context));
+    case "volumePerArea":
+      return times(perArea(unit, (n) => volumeL(n, context)));
+    case "speed":
+      return times(SPEED_KMH[unit]);
+    case "wind":
+      return times(SPEED_KMH[unit], 1 / 3.6);
+    case "percent":
+      return unit === "%" || unit === "pct" ? times(1) : null;
+    case "days":
+      if (["d", "day", "days"].includes(unit)) return times(1);
+      return ["wk", "week", "weeks"].includes(unit) ? times(7) : null;
+    case "conductivity":
+      if (["ds/m", "ms/cm", "mmho/cm"].includes(unit)) return times(1);
+      return unit === "us/cm" ? times(0.001) : null;
+    case "temperature":
+      if (["c", "°c", "°", "degc"].includes(unit)) return times(1);
+      return ["f", "°f", "degf"].includes(unit) ? { factor: 5 / 9, offset: (-32 * 5) / 9 } : null;
+  }
+}
+
+type DisplayUnits = Record<Dimension, string>;
+
+const METRIC: DisplayUnits = { ...INTERNAL_UNIT };
+const US: DisplayUnits = {
+  ...METRIC,
+  length: "in",
+  distance: "ft",
+  waterDepth: "in",
+  area: "ac",
+  mass: "lb",
+  massPerArea: "lb/ac",
+  yield: "bu/ac",
+  countPerArea: "/ac",
+  temperature: "F",
+  volume: "gal",
+  volumePerArea: "gal/ac",
+  speed: "mph",
+  wind: "mph",
+};
+const IMPERIAL: DisplayUnits = {
+  ...US,
+  mass: "kg",
+  massPerArea: "lb/ac",
+  yield: "t/ac",
+  temperature: "C",
+  waterDepth: "mm",
+};
+const SOUTH_ASIAN: DisplayUnits = {
+  ...METRIC,
+  area: "ac",
+  massPerArea: "kg/ac",
+  yield: "qtl/ac",
+  countPerArea: "/ac",
+  volumePerArea: "L/ac",
+};
+
+const DISPLAY: Record<UnitSet, DisplayUnits> = {
+  metric: METRIC,
+  usCustomary: US,
+  imperial: IMPERIAL,
+  southAsian: SOUTH_ASIAN,
+};
+
+/** The unit a set shows for a dimension; a yield falls back to cwt/ac where no bushel is known for the crop. */
+export function displayUnit(dimension: Dimension, context: UnitContext): string {
+  const unit = DISPLAY[context.unitSet][dimension];
+  return unit === "bu/ac" && bushelKg(context) === null ? "cwt/ac" : unit;
+}
+
+/** Example units of a dimension, for messages. */
+export const EXAMPLE_UNITS: Record<Dimension, string> = {
+  length: "mm, cm, m, in, ft",
+  distance: "m, km, ft, yd, mi",
+  waterDepth: "mm, cm, in",
+  area: "ha, ac, m2",
+  mass: "g, kg, t, lb, cwt, qtl",
+  seedMass: "mg, g, oz",
+  massPerArea: "kg/ha, t/ha, g/m2, lb/ac, qtl/ac",
+  yield: "t/ha, kg/ha, bu/ac, qtl/ac, lb/ac",
+  countPerArea: "/m2, plants/m2, seeds/ac, M/ac, k/ha",
+  count: "a plain count, k, M",
+  temperature: "C, F",
+  volume: "mL, L, gal, m3",
+  volumePerArea: "L/ha, gal/ac",
+  speed: "km/h, mph, m/s",
+  wind: "m/s, km/h, mph",
+  percent: "%",
+  days: "days, weeks",
+  conductivity: "dS/m, mS/cm, uS/cm",
+};
