@@ -1,0 +1,31 @@
+/**
+ * What crops leave behind for the next one: nitrogen in fertiliser equivalents, residue cover right after harvest and
+ * whether that residue is fragile. For crops that have no guide of their own yet. Typical values of agronomic
+ * handbooks; they vary with yield and with what is taken off.
+ */
+
+export interface Leftover {
+  name: string;
+  family: string;
+  nitrogenLeftKgPerHa: number;
+  residueCoverPct: number;
+  fragile: boolean;
+}
+
+export const LEFTOVERS: Record<string, Leftover> = {
+  wheat: { name: "wheat", family: "Poaceae", nitrogenLeftKgPerHa: 0, residueCoverPct: 90, fragile: false },
+  barley: { name: "barley", family: "Poaceae", nitrogenLeftKgPerHa: 0, residueCoverPct: 85, fragile: false },
+  oats: { name: "oats", family: "Poaceae", nitrogenLeftKgPerHa: 5, residueCoverPct: 85, fragile: false },
+  maize: { name: "maize", family: "Poaceae", nitrogenLeftKgPerHa: 5, residueCoverPct: 90, fragile: false },
+  rice: { name: "rice", family: "Poaceae", nitrogenLeftKgPerHa: 0, residueCoverPct: 70, fragile: false },
+  oilseedRape: { name: "oilseed rape", family: "Brassicaceae", nitrogenLeftKgPerHa: 20, residueCoverPct: 70, fragile: true },
+  lentil: { name: "lentil", family: "Fabaceae", nitrogenLeftKgPerHa: 25, residueCoverPct: 45, fragile: true },
+  pea: { name: "pea", family: "Fabaceae", nitrogenLeftKgPerHa: 30, residueCoverPct: 50, fragile: true },
+  fabaBean: { name: "faba bean", family: "Fabaceae", nitrogenLeftKgPerHa: 35, residueCoverPct: 60, fragile: true },
+  cowpea: { name: "cowpea", family: "Fabaceae", nitrogenLeftKgPerHa: 25, residueCoverPct: 40, fragile: true },
+  groundnut: { name: "groundnut", family: "Fabaceae", nitrogenLeftKgPerHa: 20, residueCoverPct: 20, fragile: true },
+  sugarBeet: { name: "sugar beet", family: "Amaranthaceae", nitrogenLeftKgPerHa: 20, residueCoverPct: 20, fragile: true },
+  potato: { name: "potato", family: "Solanaceae", nitrogenLeftKgPerHa: 25, residueCoverPct: 10, fragile: true },
+  sesame: { name: "sesame", family: "Pedaliaceae", nitrogenLeftKgPerHa: 0, residueCoverPct: 30, fragile: true },
+  fallow: { name: "fallow", family: "", nitrogenLeftKgPerHa: 10, residueCoverPct: 30, fragile: true },
+};

@@ -1,0 +1,77 @@
+import { given } from "../figure";
+import { findGuide } from "../guides/index";
+import { resolveGuide } from "../guides/resolve-guide";
+import type { Guide } from "../guides/schema";
+import { failed, fieldError, ok, type Result } from "../result";
+import type { Decisions } from "./decisions";
+import { DraftContext } from "./draft-context";
+import { draftDates, PLANTING, sowingWindow } from "./draft-dates";
+import { draftFeed } from "./draft-feed";
+import { draftGround } from "./draft-ground";
+import { draftMoney } from "./draft-money";
+import { draftSeed } from "./draft-seed";
+import { draftSoil } from "./draft-soil";
+import type { PlanFacts } from "./facts";
+import { datables, finishOperations, listInputs } from "./operations";
+import type { Plan } from "./plan";
+
+/**
+ * A whole plan from the field's facts and the agronomist's decisions: figures, operations with dates, inputs and money.
+ *
+ * Pure, and quick enough for every keystroke; the browser and the server call the same function. What cannot be used
+ * of the input stands under `problems`, and that part of the plan rests on defaults. Errors: a crop, kind, method or
+ * product that no guide knows.
+ *
+ * Example: draftPlan(facts, freshDecisions("wheat"), 2027) is the default winter wheat plan for harvest 2027.
+ */
+export function draftPlan(facts: PlanFacts, decisions: Decisions, season: number, guides: (id: string) => Guide | undefined = findGuide): Result<Plan> {
+  const guide = guides(decisions.crop.guideId);
+  if (!guide) return failed([fieldError("crop.guideId", decisions.crop.guideId, "the id of a crop guide")]);
+  const resolvedResult = resolveGuide(guide, { kind: decisions.crop.kindId, method: decisions.crop.methodId, product: decisions.crop.productId });
+  if (!resolvedResult.ok) return resolvedResult;
+  const resolved = resolvedResult.value;
+  const context = new DraftContext(facts, decisions, resolved, season);
+
+  const usualTarget = resolved.product.targetTPerHa;
+  const targetTPerHa = context.put(
+    "target",
+    given("Target yield", decisions.targetTPerHa ?? usualTarget.typical, "t/ha", decisions.targetTPerHa !== undefined ? { kind: "decided", text: "your target" } : { kind: "source", text: `typical; ${context.source(usualTarget.source)}` }),
+  );
+  const soil = draftSoil(context);
+  const ground = draftGround(context);
+  const feed = draftFeed(context, soil.readings, targetTPerHa);
+  const items = datables(context, { soil, ground, feed });
+  const solved = draftDates(context, items);
+  const window = sowingWindow(resolved.kind, facts.field.zone, season);
+  const plantingDate = solved.dates[PLANTING]?.planned ?? null;
+  const seed = draftSeed(context, plantingDate, window.best);
+  const operations = finishOperations(context, items, solved, { soil, ground, feed, seed, targetTPerHa });
+  const inputs = listInputs(context, operations);
+  const money = draftMoney(context, operations, inputs, targetTPerHa);
+
+  return ok({
+    guide: resolved.guide,
+    kindId: resolved.kind.id,
+    methodId: resolved.method.id,
+    productId: resolved.product.id,
+    season,
+    areaHa: facts.field.areaHa,
+    targetTPerHa,
+    figures: context.figures,
+    ground,
+    soil,
+    seed,
+    feed,
+    money,
+    stages: solved.stages.map(({ stage, date }) => ({ id: stage.id, name: stage.name, bbch: stage.bbch, date: solved.dates[stage.id]?.planned ?? date, cover: stage.cover, rootCm: stage.rootCm })),
+    plantingDate,
+    harvestDate: solved.dates.harvest?.planned ?? null,
+    operations,
+    inputs,
+    waits: solved.waits,
+    windows: solved.windows,
+    conflicts: solved.conflicts,
+    broken: solved.broken,
+    problems: context.problems,
+  });
+}
