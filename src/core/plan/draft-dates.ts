@@ -56,9 +56,27 @@ export function draftDates(context: DraftContext, items: Datable[]): SolvedDates
     planting = at;
     solved = solveFor(planting);
   }
-  return solved;
+  return { ...solved, dates: withPlayAfterPlanting(solved) };
 
-  function solveFor(plantingGuess: IsoDate): SolvedDates {
+  /** What follows planting is given the play that it has for this planting date, not for any. */
+  function withPlayAfterPlanting(free: SolvedDates): SolvedDates["dates"] {
+    const plantedOn = free.dates[PLANTING]?.planned;
+    if (!plantedOn || done.has(PLANTING)) return free.dates;
+    const tied = solveFor(plantedOn, plantedOn).dates;
+    const dates = { ...free.dates };
+    for (const [id, own] of Object.entries(free.dates)) {
+      const play = tied[id];
+      if (id !== PLANTING && play && own.planned && own.planned >= plantedOn && !isBefore(id)) dates[id] = { ...play, planned: own.planned };
+    }
+    return dates;
+  }
+
+  function isBefore(id: string): boolean {
+    const item = items.find((i) => i.id === id);
+    return item?.when.some((w) => w.from === PLANTING && w.usual < 0) ?? false;
+  }
+
+  function solveFor(plantingGuess: IsoDate, plantedOn?: IsoDate): SolvedDates {
     const stages = stageDates(resolved.guide, plantingGuess, facts.climate);
     const planted = done.has(PLANTING);
     const events: SeasonEvent[] = [];
@@ -72,7 +90,7 @@ export function draftDates(context: DraftContext, items: Datable[]): SolvedDates
       if (!past) windows.push({ id: "previous.expected", event: PREVIOUS, notBefore: previous.harvest, reason: `the previous crop is expected off on ${formatDay(previous.harvest)}`, source: "custom", hard: true });
     }
     for (const item of items) {
-      const doneOn = done.get(item.id);
+      const doneOn = done.get(item.id) ?? (item.id === PLANTING ? plantedOn : undefined);
       events.push({ id: item.id, ...(doneOn ? { pinned: doneOn } : {}) });
       item.when.forEach((when) => {
         if (when.from === PREVIOUS && !previous?.harvest) return;
@@ -92,7 +110,9 @@ export function draftDates(context: DraftContext, items: Datable[]): SolvedDates
     for (const [id, wish] of Object.entries(decisions.dates ?? {})) {
       if (!known.has(id) || done.has(id)) continue;
       if (wish.held) windows.push({ id: `held.${id}`, event: id, notBefore: wish.date, notAfter: wish.date, reason: `you set ${names.get(id) ?? id} for ${formatDay(wish.date)}`, source: "agronomist", hard: false });
-      preferences.push({ event: id, date: wish.date, weight: 100 });
+      // a wish before planting may move planting; one after it only moves within the play that planting leaves
+      const main = items.find((i) => i.id === id)?.when[0];
+      preferences.push({ event: id, date: wish.date, weight: id === PLANTING || (main?.from === PLANTING && main.usual < 0) ? 100 : 40 });
     }
     relax(usable, windows, decisions.relaxed ?? {});
 

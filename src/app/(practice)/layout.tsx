@@ -1,0 +1,26 @@
+import type { ReactNode } from "react";
+import { Shell } from "@/features/shell/shell";
+import { requirePage } from "@/server/access";
+import { inPractice } from "@/server/db";
+import { listFields } from "@/server/fields";
+
+export const dynamic = "force-dynamic";
+
+export default async function PracticeLayout({ children }: { children: ReactNode }) {
+  const access = await requirePage("log");
+  const fields = await inPractice(access, (client) => listFields(client, access));
+  return (
+    <Shell
+      person={access.name}
+      practice={access.practice.name}
+      role={access.role}
+      asOf={access.practice.asOf}
+      unitSet={access.practice.unitSet}
+      decimal={access.practice.decimalMark}
+      currency={access.practice.currency}
+      fields={fields.map((f) => ({ fieldId: f.id, planId: f.planId, name: f.name, farm: f.farm }))}
+    >
+      {children}
+    </Shell>
+  );
+}

@@ -1,0 +1,26 @@
+import type { Metadata } from "next";
+import { notFound } from "next/navigation";
+import { GUIDES } from "@/core/guides";
+import { PlanScreen } from "@/features/plan/plan-screen";
+import { may, requirePage } from "@/server/access";
+import { inPractice } from "@/server/db";
+import { loadPlan } from "@/server/plans";
+
+export const metadata: Metadata = { title: "Plan" };
+
+export default async function PlanPage({ params }: { params: Promise<{ id: string }> }) {
+  const access = await requirePage();
+  const { id } = await params;
+  const loaded = await inPractice(access, (client) => loadPlan(client, access, id));
+  if (!loaded) notFound();
+  const { facts, decisions, revision, season, lastSummary, versions } = loaded;
+  return (
+    <PlanScreen
+      key={loaded.id}
+      start={{ planId: loaded.id, season, facts, decisions, revision, lastSummary, editable: may(access.role, "plan") }}
+      versions={versions}
+      crops={GUIDES.map((g) => ({ id: g.id, name: g.name, kinds: g.kinds.map((k) => ({ id: k.id, name: k.name })) }))}
+      mayIssue={may(access.role, "issue")}
+    />
+  );
+}

@@ -1,0 +1,65 @@
+"use client";
+
+import type { Finding } from "@/core/plan/check";
+import { usePlanModel } from "./plan-context";
+
+const SIGN = { stop: "■", advise: "▲", hint: "●" };
+const WORD = { stop: "stops issue", advise: "advice", hint: "hint" };
+
+/** All findings of the plan: stopping ones first, each with its reason and its repairs. */
+export function FindingsPanel({ onSheet }: { onSheet: (sheet: Finding["sheet"]) => void }) {
+  const { findings } = usePlanModel();
+  const count = (severity: Finding["severity"]) => findings.filter((f) => f.severity === severity).length;
+  return (
+    <section aria-label="Findings" className="border border-line bg-sheet px-3 py-2">
+      <div className="flex items-baseline justify-between gap-2">
+        <h2 className="text-base">Findings</h2>
+        <p className="text-[12px] text-soft" role="status">
+          {count("stop") > 0 ? `${count("stop")} stop${count("stop") === 1 ? "s" : ""} issue, ` : ""}
+          {count("advise")} advise, {count("hint")} hint
+        </p>
+      </div>
+      {findings.length === 0 && <p className="mt-1 text-soft">Nothing contradicts anything. The plan can be issued.</p>}
+      <ul>
+        {findings.map((finding) => (
+          <li key={finding.id} className="border-t border-line py-1.5 first:border-0">
+            <FindingLine finding={finding} onSheet={onSheet} />
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+/** One finding, for the list or at its place on a sheet. */
+export function FindingLine({ finding, onSheet }: { finding: Finding; onSheet?: (sheet: Finding["sheet"]) => void }) {
+  const { change, editable } = usePlanModel();
+  const colour = finding.severity === "stop" ? "var(--stop)" : finding.severity === "advise" ? "var(--advise)" : "var(--soft)";
+  return (
+    <div className="flex gap-2 text-[13px]" data-finding={finding.id}>
+      <span style={{ color: colour }} className="w-3 shrink-0 text-[11px] leading-5">
+        <span aria-hidden>{SIGN[finding.severity]}</span>
+        <span className="sr-only">{WORD[finding.severity]}: </span>
+      </span>
+      <div>
+        {onSheet ? (
+          <button type="button" className="min-h-0! text-left font-semibold hover:underline" onClick={() => onSheet(finding.sheet)}>
+            {finding.title}
+          </button>
+        ) : (
+          <b>{finding.title}</b>
+        )}{" "}
+        <span className="text-soft">{finding.why}</span>
+        {editable && finding.repairs.length > 0 && (
+          <span className="mt-0.5 flex flex-wrap gap-x-3">
+            {finding.repairs.map((repair) => (
+              <button key={repair.label} type="button" className="font-semibold text-action underline underline-offset-2" onClick={() => change(...repair.changes)}>
+                {repair.label}
+              </button>
+            ))}
+          </span>
+        )}
+      </div>
+    </div>
+  );
+}

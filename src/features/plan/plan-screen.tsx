@@ -1,0 +1,112 @@
+"use client";
+
+import { useRouter } from "next/navigation";
+import { useEffect, useState } from "react";
+import { SHEETS, type SheetId } from "@/core/guides/schema";
+import type { Operation } from "@/core/plan/plan";
+import { useCommands } from "../shell/commands";
+import { SHEET_NAMES } from "../shared/sheet-mark";
+import { UnitsProvider, useUnits } from "../shared/units";
+import { FindingsPanel } from "./findings";
+import { PlanHead, StaleBanner } from "./head";
+import { Ladder } from "./ladder";
+import { Ledger } from "./ledger";
+import { OperationsList } from "./operations-list";
+import { PlanProvider } from "./plan-context";
+import { Ribbon } from "./ribbon/ribbon";
+import { FeedSheet } from "./sheets/feed-sheet";
+import { GroundSheet } from "./sheets/ground-sheet";
+import { LaterSheet } from "./sheets/later-sheet";
+import { MoneySheet } from "./sheets/money-sheet";
+import { SeedSheet } from "./sheets/seed-sheet";
+import { SoilSheet } from "./sheets/soil-sheet";
+import { type PlanStart, usePlan } from "./use-plan";
+import { IssueDialog, type VersionLine, VersionsDialog } from "./versions";
+
+interface PlanScreenProps {
+  start: PlanStart;
+  versions: VersionLine[];
+  crops: { id: string; name: string; kinds: { id: string; name: string }[] }[];
+  mayIssue: boolean;
+}
+
+/** The plan of one field: head, ribbon, ladder, sheet, findings, ledger. */
+export function PlanScreen({ start, versions, crops, mayIssue }: PlanScreenProps) {
+  const model = usePlan(start);
+  const router = useRouter();
+  const [sheet, setSheet] = useState<SheetId>("ground");
+  const [opened, setOpened] = useState<string | null>(null);
+  const [dialog, setDialog] = useState<"versions" | "issue" | null>(null);
+  const units = useUnits();
+  const { undo, redo, plan, findings } = model;
+
+  const goTo = (id: SheetId) => {
+    setSheet(id);
+    setOpened(null);
+  };
+  const openOperation = (operation: Operation) => {
+    setSheet(operation.sheet);
+    setOpened(operation.id);
+    requestAnimationFrame(() => document.querySelector(`[data-line="${operation.id}"]`)?.scrollIntoView({ block: "nearest" }));
+  };
+  const stops = findings.some((f) => f.severity === "stop");
+  useCommands([
+    ...SHEETS.map((id, i) => ({ id: `sheet.${id}`, label: `Go to ${SHEET_NAMES[id]}`, keys: String(i + 1), run: () => goTo(id) })),
+    { id: "undo", label: "Undo", keys: "Ctrl+Z", run: undo },
+    { id: "redo", label: "Redo", keys: "Ctrl+Shift+Z", run: redo },
+    { id: "versions", label: "Versions and documents", keys: "v", run: () => setDialog("versions") },
+    ...(mayIssue && !stops ? [{ id: "issue", label: `Issue version ${versions.length + 1}`, keys: "", run: () => setDialog("issue") }] : []),
+    ...(plan?.operations ?? []).map((o) => ({ id: `op.${o.id}`, label: `Open: ${o.name}`, keys: "", run: () => openOperation(o) })),
+  ]);
+  useEffect(() => {
+    const warn = (event: BeforeUnloadEvent) => {
+      if (!model.isSaved) event.preventDefault();
+    };
+    window.addEventListener("beforeunload", warn);
+    return () => window.removeEventListener("beforeunload", warn);
+  }, [model.isSaved]);
+
+  if (!plan)
+    return (
+      <p className="p-6 text-stop" role="alert">
+        {model.drafted.ok ? "" : model.drafted.errors.map((e) => e.message).join("; ")}
+      </p>
+    );
+  return (
+    <UnitsProvider choice={{ unitSet: units.unitSet, decimal: units.decimal, currency: units.currency, bushelCrop: plan.guide.bushel }}>
+      <PlanProvider value={model}>
+        <div className="mx-auto max-w-[1360px] px-4 pb-10">
+          <PlanHead crops={crops} versions={versions.length} mayIssue={mayIssue} onVersions={() => setDialog("versions")} onIssue={() => setDialog("issue")} />
+          <StaleBanner />
+          <Ribbon onOpen={openOperation} />
+          <div className="mt-3 grid gap-3 lg:grid-cols-[196px_minmax(0,1fr)_276px]">
+            <Ladder sheet={sheet} onSheet={goTo} />
+            <section aria-label={SHEET_NAMES[sheet]} className="min-w-0 border border-line bg-sheet px-4 py-2.5">
+              {sheet === "ground" && <GroundSheet />}
+              {sheet === "soil" && <SoilSheet />}
+              {sheet === "seed" && <SeedSheet />}
+              {sheet === "feed" && <FeedSheet />}
+              {sheet === "money" && <MoneySheet />}
+              {(sheet === "water" || sheet === "protect" || sheet === "harvest" || sheet === "keep") && <LaterSheet sheet={sheet} />}
+              <OperationsList sheet={sheet} opened={opened} onOpened={setOpened} />
+            </section>
+            <div className="grid content-start gap-3">
+              <Ledger />
+              <FindingsPanel onSheet={goTo} />
+            </div>
+          </div>
+          <VersionsDialog open={dialog === "versions"} onOpenChange={(open) => setDialog(open ? "versions" : null)} versions={versions} />
+          <IssueDialog
+            open={dialog === "issue"}
+            onOpenChange={(open) => setDialog(open ? "issue" : null)}
+            next={versions.length + 1}
+            onIssued={() => {
+              router.refresh();
+              setDialog("versions");
+            }}
+          />
+        </div>
+      </PlanProvider>
+    </UnitsProvider>
+  );
+}

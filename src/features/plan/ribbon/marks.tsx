@@ -1,0 +1,134 @@
+"use client";
+
+import { useDrag } from "@use-gesture/react";
+import { useState } from "react";
+import { addDays, formatDay, type IsoDate, isoDate } from "@/core/dates";
+import { dateInWords } from "@/core/plan/check";
+import type { Operation } from "@/core/plan/plan";
+import { Popover } from "@/ui/popover";
+import { SHEET_NAMES, SheetShape, sheetColour } from "../../shared/sheet-mark";
+import { useMovingDates } from "../moving-dates";
+import { GROUND, ms, type Scale } from "./geometry";
+
+/** One operation on the ribbon: dragged or nudged within its window, and told what would break beyond it. */
+export function Mark({ operation, x, y, flipped, scale, editable, onOpen }: { operation: Operation & { date: IsoDate }; x: number; y: number; flipped: boolean; scale: Scale; editable: boolean; onOpen: (o: Operation) => void }) {
+  const { put, nudge, wouldBreak } = useMovingDates();
+  const [dragged, setDragged] = useState<IsoDate | null>(null);
+  const [touched, setTouched] = useState(false);
+  const [stopped, setStopped] = useState<string | null>(null);
+  const movable = editable && !operation.doneOn;
+  const bind = useDrag(
+    ({ movement: [dx], last, tap }) => {
+      if (tap) {
+        onOpen(operation);
+        return;
+      }
+      if (!movable) return;
+      const date = isoDate(Math.round(scale.invert(scale(ms(operation.date)) + dx).getTime() / 86_400_000));
+      setTouched(!last);
+      setDragged(last ? null : date);
+      if (last && date !== operation.date) put(operation, date);
+    },
+    { filterTaps: true, pointer: { touch: true } },
+  );
+  const at = dragged ? scale(ms(dragged)) : x;
+  const above = y < GROUND;
+  const right = scale.range()[1] ?? 0;
+  const low = operation.earliest ? scale(ms(operation.earliest)) : 0;
+  const high = operation.latest ? scale(ms(operation.latest)) : right;
+  const problem = dragged ? wouldBreak(operation, dragged) : stopped;
+  const colour = sheetColour(operation.sheet);
+  const words = `${SHEET_NAMES[operation.sheet]}: ${dateInWords(operation)}${operation.inConflict ? ", clashes" : ""}${operation.held ? ", held by you" : ""}`;
+  return (
+    // biome-ignore lint/a11y/useSemanticElements: a button element cannot stand inside an SVG
+    <g
+      {...bind()}
+      role="button"
+      tabIndex={0}
+      aria-label={words}
+      data-operation={operation.id}
+      data-date={operation.date}
+      className="group outline-none"
+      style={{ touchAction: "none", cursor: movable ? "grab" : "pointer" }}
+      onMouseEnter={() => setTouched(true)}
+      onMouseLeave={() => setTouched(false)}
+      onFocus={() => setTouched(true)}
+      onBlur={() => {
+        setTouched(false);
+        setStopped(null);
+      }}
+      onKeyDown={(event) => {
+        const days = { ArrowLeft: -1, ArrowRight: 1, PageUp: -7, PageDown: 7 }[event.key];
+        if (days && movable) {
+          event.preventDefault();
+          setStopped(nudge(operation, days));
+        }
+        if (event.key === "Enter" || event.key === " ") {
+          event.preventDefault();
+          onOpen(operation);
+        }
+      }}
+    >
+      <title>{words}</title>
+      <line x1={at} x2={at} y1={y + (above ? 7 : -7)} y2={GROUND} stroke={colour} strokeWidth={1} opacity={0.55} />
+      {touched && movable && (
+        <g aria-hidden>
+          <rect x={low} y={y - 4} width={Math.max(2, high - low)} height={8} fill={colour} opacity={0.18} />
+          <line x1={low} x2={low} y1={y - 7} y2={y + 7} stroke={colour} strokeWidth={1.5} />
+          <line x1={high} x2={high} y1={y - 7} y2={y + 7} stroke={colour} strokeWidth={1.5} />
+        </g>
+      )}
+      <rect x={at - 12} y={y - 12} width={24} height={24} fill="transparent" />
+      <g transform={`translate(${at - 6.5} ${y - 6.5}) scale(0.81)`}>
+        <SheetShape sheet={operation.sheet} filled={!operation.doneOn} />
+      </g>
+      {operation.doneOn && <path d={`M${at - 3} ${y}l2.2 2.4 4-4.8`} stroke="var(--ink)" strokeWidth={1.6} fill="none" />}
+      {(operation.inConflict || operation.overdueDays > 0) && <circle cx={at + 7} cy={y - 7} r={3.2} fill={operation.inConflict && operation.overdueDays === 0 ? "var(--stop)" : "var(--advise)"} />}
+      <rect x={at - 10} y={y - 10} width={20} height={20} rx={3} fill="none" stroke="var(--action)" strokeWidth={2} className="opacity-0 group-focus-visible:opacity-100" />
+      <text x={flipped ? at - 10 : at + 10} y={y + 4} fontSize={11} fontWeight={600} fill="var(--ink)" textAnchor={flipped ? "end" : "start"} stroke="var(--sheet)" strokeWidth={3} paintOrder="stroke">
+        {dragged ? formatDay(dragged) : operation.mark}
+      </text>
+      {problem && (
+        <foreignObject x={Math.max(4, Math.min(at - 130, right - 264))} y={above ? y + 12 : Math.max(4, y - 74)} width={264} height={66} style={{ overflow: "visible", pointerEvents: "none" }}>
+          <div role="alert" className="rounded-field border border-stop bg-sheet px-2 py-1 text-[12px] leading-tight text-stop shadow">
+            {problem}
+          </div>
+        </foreignObject>
+      )}
+    </g>
+  );
+}
+
+/** Marks that found no room of their own: one sign that fans out. */
+export function Group({ operations, x, y, onOpen }: { operations: Operation[]; x: number; y: number; onOpen: (o: Operation) => void }) {
+  const words = `${operations.length} operations from ${formatDay(operations[0]?.date ?? "1970-01-01")}: ${operations.map((o) => o.name).join(", ")}`;
+  return (
+    <g>
+      <line x1={x} x2={x} y1={y + (y < GROUND ? 8 : -8)} y2={GROUND} stroke="var(--soft)" strokeWidth={1} opacity={0.55} />
+      <foreignObject x={x - 9} y={y - 12} width={58} height={24}>
+        <Popover
+          label="Operations that stand close together"
+          trigger={
+            <button type="button" aria-label={words} className="h-6 min-h-6! w-[54px] rounded-field border border-line bg-sheet px-1 text-[11px] font-semibold leading-none">
+              {operations.length} jobs
+            </button>
+          }
+        >
+          <ul className="grid gap-1">
+            {operations.map((operation) => (
+              <li key={operation.id}>
+                <button type="button" className="flex w-full items-center gap-2 rounded-field px-1 py-1 text-left hover:bg-selected" onClick={() => onOpen(operation)}>
+                  <svg width={14} height={14} viewBox="0 0 16 16" aria-hidden>
+                    <SheetShape sheet={operation.sheet} />
+                  </svg>
+                  <span className="grow">{operation.name}</span>
+                  <span className="text-soft">{operation.date ? formatDay(operation.date) : ""}</span>
+                </button>
+              </li>
+            ))}
+          </ul>
+        </Popover>
+      </foreignObject>
+    </g>
+  );
+}

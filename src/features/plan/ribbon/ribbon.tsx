@@ -1,0 +1,71 @@
+"use client";
+
+import { scaleUtc } from "d3-scale";
+import { useEffect, useMemo, useRef, useState } from "react";
+import { addDays, formatDay, type IsoDate } from "@/core/dates";
+import type { Operation } from "@/core/plan/plan";
+import { usePlanModel } from "../plan-context";
+import { ABOVE, BELOW, BOTTOM, GROUND, HEIGHT, LANES, ms } from "./geometry";
+import { Backdrop, Growth, Stages } from "./scenery";
+import { Group, Mark } from "./marks";
+import { placeMarks } from "./ribbon-layout";
+
+const BELOW_SHEETS = new Set(["ground", "soil", "seed"]);
+
+/** The season as a section through the field over time: canopy and roots, rain and frost, and every operation in its play. */
+export function Ribbon({ onOpen }: { onOpen: (operation: Operation) => void }) {
+  const { plan, facts, editable } = usePlanModel();
+  const box = useRef<HTMLDivElement>(null);
+  const [width, setWidth] = useState(1240);
+  useEffect(() => {
+    const node = box.current;
+    if (!node) return;
+    const observer = new ResizeObserver(([entry]) => entry && setWidth(Math.max(340, entry.contentRect.width)));
+    observer.observe(node);
+    return () => observer.disconnect();
+  }, []);
+
+  const dated = useMemo(() => (plan?.operations ?? []).filter((o): o is Operation & { date: IsoDate } => o.date !== null), [plan]);
+  const [from, to] = useMemo(() => {
+    const dates = [...dated.map((o) => o.date), ...(plan?.stages ?? []).map((s) => s.date)].sort();
+    return [addDays(dates[0] ?? facts.today, -20), addDays(dates.at(-1) ?? facts.today, 26)];
+  }, [dated, plan, facts.today]);
+  const x = useMemo(() => scaleUtc([ms(from), ms(to)], [8, width - 8]), [from, to, width]);
+  if (!plan) return null;
+
+  const marks = placeMarks(
+    dated.map((o) => ({ id: o.id, x: x(ms(o.date)), label: o.mark, above: !BELOW_SHEETS.has(o.sheet) })),
+    width - 4,
+    width < 700 ? 2 : LANES,
+  );
+  const find = (id: string) => dated.find((o) => o.id === id) as Operation & { date: IsoDate };
+  const today = x(ms(facts.today));
+  return (
+    <section aria-label="Season ribbon" className="border border-line bg-sheet">
+      <div ref={box} className="relative w-full overflow-hidden" style={{ height: HEIGHT }}>
+        <svg width={width} height={HEIGHT} className="absolute inset-0 select-none" role="group" aria-label={`Season from ${formatDay(from, true)} to ${formatDay(to, true)}, ${dated.length} operations`}>
+          <Backdrop x={x} width={width} from={from} to={to} />
+          <Growth x={x} />
+          <line x1={0} x2={width} y1={GROUND} y2={GROUND} stroke="var(--ground)" strokeWidth={2} />
+          <Stages x={x} width={width} />
+          {today > 0 && today < width && (
+            <g>
+              <line x1={today} x2={today} y1={0} y2={BOTTOM} stroke="var(--stop)" strokeWidth={1.5} />
+              <text x={today > width - 60 ? today - 4 : today + 4} y={12} fontSize={11} fontWeight={600} fill="var(--stop)" textAnchor={today > width - 60 ? "end" : "start"}>
+                today
+              </text>
+            </g>
+          )}
+          {marks.map((placed) => {
+            const y = (placed.above ? ABOVE : BELOW)[placed.lane] ?? GROUND;
+            return placed.kind === "mark" ? (
+              <Mark key={placed.id} operation={find(placed.id)} x={placed.x} y={y} flipped={placed.flipped} scale={x} editable={editable} onOpen={onOpen} />
+            ) : (
+              <Group key={placed.ids.join("+")} operations={placed.ids.map(find)} x={placed.x} y={y} onOpen={onOpen} />
+            );
+          })}
+        </svg>
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,159 @@
+"use client";
+
+import { Download } from "lucide-react";
+import { useState } from "react";
+import { formatDay } from "@/core/dates";
+import type { PlanChange } from "@/core/plan/compare";
+import { Button } from "@/ui/button";
+import { Dialog } from "@/ui/dialog";
+import { dimensionOf } from "../shared/dimension-of-unit";
+import { useUnits } from "../shared/units";
+import { usePlanModel } from "./plan-context";
+
+export interface VersionLine {
+  number: number;
+  issuedAt: string;
+  issuedBy: string;
+}
+
+const FILES: [string, string][] = [
+  ["booklet.pdf", "Booklet"],
+  ["card.pdf", "Grower's card"],
+  ["calendar.ics", "Calendar"],
+  ["order.csv", "Input order, CSV"],
+  ["order.xlsx", "Input order, XLSX"],
+];
+
+/** Issued versions with their documents, and what the draft has changed since the last. */
+export function VersionsDialog({ open, onOpenChange, versions }: { open: boolean; onOpenChange: (open: boolean) => void; versions: VersionLine[] }) {
+  const { planId, changes } = usePlanModel();
+  return (
+    <Dialog open={open} onOpenChange={onOpenChange} title="Versions" description="Each issued version is frozen as it was." wide>
+      {versions.length === 0 && <p className="text-soft">None issued yet. Resolve what stops the plan, then issue version 1.</p>}
+      <ul className="grid gap-2">
+        {versions.map((version) => (
+          <li key={version.number} className="border-t border-line pt-2 first:border-0">
+            <p>
+              <b>Version {version.number}</b>, issued {version.issuedAt} by {version.issuedBy}
+            </p>
+            <p className="flex flex-wrap gap-x-4">
+              {FILES.map(([file, label]) => (
+                <a key={file} className="inline-flex items-center gap-1 font-semibold text-action underline underline-offset-2" href={`/api/plans/${planId}/versions/${version.number}/${file}`} download>
+                  <Download size={13} aria-hidden /> {label}
+                </a>
+              ))}
+            </p>
+          </li>
+        ))}
+      </ul>
+      {versions.length > 0 && (
+        <div className="mt-4">
+          <h3 className="text-base">The draft against version {versions[0]?.number}</h3>
+          <ChangeList changes={changes} />
+        </div>
+      )}
+    </Dialog>
+  );
+}
+
+/** Changes between versions, line by line. */
+export function ChangeList({ changes }: { changes: PlanChange[] }) {
+  const { number, split } = useUnits();
+  if (changes.length === 0) return <p className="text-soft">Nothing has changed.</p>;
+  const amount = (value: PlanChange["before"], unit?: string) => {
+    if (value === null) return "none";
+    if (typeof value === "string") return /^\d{4}-\d{2}-\d{2}$/.test(value) ? formatDay(value, true) : value || "none";
+    const dimension = unit ? dimensionOf(unit) : null;
+    if (dimension) {
+      const s = split(value, dimension);
+      return `${s.number} ${s.unit}`;
+    }
+    return `${number(value)}${unit ? ` ${unit}` : ""}`;
+  };
+  return (
+    <table className="mt-1 w-full border-collapse">
+      <thead>
+        <tr className="text-left text-[12px] text-soft">
+          <th scope="col" className="font-medium">
+            What
+          </th>
+          <th scope="col" className="text-right font-medium">
+            Before
+          </th>
+          <th scope="col" className="text-right font-medium">
+            Now
+          </th>
+          <th scope="col" className="text-right font-medium">
+            Change
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {changes.map((change) => (
+          <tr key={`${change.kind}${change.what}`} className="border-t border-line">
+            <th scope="row" className="py-0.5 text-left font-normal">
+              {change.what} {change.kind === "added" ? "(added)" : change.kind === "removed" ? "(left out)" : ""}
+            </th>
+            <td className="py-0.5 text-right">{amount(change.before, change.unit)}</td>
+            <td className="py-0.5 text-right font-medium">{amount(change.after, change.unit)}</td>
+            <td className="py-0.5 text-right text-soft">{change.change === undefined ? "" : change.kind === "date" ? `${change.change > 0 ? "+" : "−"}${Math.abs(change.change)} d` : `${change.change < 0 ? "−" : "+"}${amount(Math.abs(change.change), change.unit)}`}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+/** Confirms the issue: what is frozen, what advice stands open, what changed. */
+export function IssueDialog({ open, onOpenChange, next, onIssued }: { open: boolean; onOpenChange: (open: boolean) => void; next: number; onIssued: (number: number) => void }) {
+  const { findings, changes, planId, revision, isSaved } = usePlanModel();
+  const [busy, setBusy] = useState(false);
+  const [problem, setProblem] = useState<string | null>(null);
+  const advice = findings.filter((f) => f.severity === "advise");
+  const issue = async () => {
+    setBusy(true);
+    setProblem(null);
+    try {
+      const response = await fetch(`/api/plans/${planId}/issue`, { method: "POST", headers: { "content-type": "application/json" }, body: JSON.stringify({ revision }) });
+      const body = await response.json();
+      if (response.ok) {
+        onOpenChange(false);
+        onIssued(body.number);
+      } else setProblem(body.error);
+    } catch {
+      setProblem("The server does not answer. Nothing was issued; try again.");
+    }
+    setBusy(false);
+  };
+  return (
+    <Dialog open={open} onOpenChange={onOpenChange} title={`Issue version ${next}`} description="The version is frozen with your name and licence; its operations go to the week, calendar and order." wide={next > 1}>
+      {advice.length > 0 && (
+        <div className="mb-3">
+          <p className="font-semibold">Open advice goes into the booklet:</p>
+          <ul className="list-disc pl-5 text-[13px]">
+            {advice.map((f) => (
+              <li key={f.id}>{f.title}</li>
+            ))}
+          </ul>
+        </div>
+      )}
+      {next > 1 && (
+        <div className="mb-3">
+          <p className="font-semibold">What changed since version {next - 1}</p>
+          <ChangeList changes={changes} />
+        </div>
+      )}
+      {problem && (
+        <p role="alert" className="mb-2 text-stop">
+          {problem}
+        </p>
+      )}
+      <div className="flex gap-3">
+        <Button look="main" disabled={busy || !isSaved} onClick={() => void issue()}>
+          {isSaved ? `Issue version ${next}` : "Saving first"}
+        </Button>
+        <Button onClick={() => onOpenChange(false)}>Not yet</Button>
+      </div>
+    </Dialog>
+  );
+}

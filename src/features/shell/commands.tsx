@@ -1,0 +1,64 @@
+"use client";
+
+import { createContext, type ReactNode, useCallback, useContext, useEffect, useMemo, useRef, useState } from "react";
+
+export interface CommandEntry {
+  id: string;
+  label: string;
+  /** "3", "v", "Ctrl+Z", "g f" is not supported; empty for none */
+  keys: string;
+  run: () => void;
+}
+
+interface Registry {
+  register: (key: object, commands: CommandEntry[]) => void;
+  remove: (key: object) => void;
+  all: () => CommandEntry[];
+}
+const Commands = createContext<Registry | null>(null);
+
+/** Collects what can be done on the page now, for the palette, the list of shortcuts and the keyboard. */
+export function CommandsProvider({ children }: { children: ReactNode }) {
+  const store = useRef(new Map<object, CommandEntry[]>());
+  const registry = useMemo<Registry>(() => ({ register: (key, commands) => store.current.set(key, commands), remove: (key) => store.current.delete(key), all: () => [...store.current.values()].flat() }), []);
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      const target = event.target as HTMLElement;
+      const writing = target.closest("input, textarea, select, [contenteditable], [role=listbox]") !== null;
+      const modified = event.ctrlKey || event.metaKey;
+      if (writing && !modified) return;
+      if (document.querySelector("[role=dialog]")) return;
+      const pressed = `${modified ? "Ctrl+" : ""}${event.shiftKey && modified ? "Shift+" : ""}${modified ? event.key.toUpperCase() : event.key}`;
+      const command = registry.all().find((c) => c.keys === pressed);
+      // undo inside of a box that is being written in stays with the box
+      if (!command || (writing && /Z$/.test(pressed) && (target as HTMLInputElement).dataset.own === "undo")) return;
+      event.preventDefault();
+      command.run();
+    };
+    window.addEventListener("keydown", onKey);
+    return () => window.removeEventListener("keydown", onKey);
+  }, [registry]);
+  return <Commands.Provider value={registry}>{children}</Commands.Provider>;
+}
+
+/** Offers commands while the component stands. */
+export function useCommands(commands: CommandEntry[]): void {
+  const registry = useContext(Commands);
+  const key = useRef({});
+  registry?.register(key.current, commands);
+  useEffect(() => {
+    const own = key.current;
+    return () => registry?.remove(own);
+  }, [registry]);
+}
+
+/** All commands of the moment, read when `open` turns true. */
+export function useAllCommands(open: boolean): CommandEntry[] {
+  const registry = useContext(Commands);
+  const [list, setList] = useState<CommandEntry[]>([]);
+  const read = useCallback(() => setList(registry?.all() ?? []), [registry]);
+  useEffect(() => {
+    if (open) read();
+  }, [open, read]);
+  return list;
+}

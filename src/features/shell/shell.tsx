@@ -1,0 +1,201 @@
+"use client";
+
+import { Command } from "cmdk";
+import { Moon, Sun } from "lucide-react";
+import Link from "next/link";
+import { usePathname, useRouter } from "next/navigation";
+import { type ReactNode, useEffect, useState } from "react";
+import { formatDay } from "@/core/dates";
+import type { UnitSet } from "@/core/units/units";
+import { Dialog } from "@/ui/dialog";
+import { UnitsProvider } from "../shared/units";
+import { sendWaiting, waitingLogs } from "../week/log-queue";
+import { CommandsProvider, useAllCommands, useCommands } from "./commands";
+
+export interface ShellProps {
+  person: string;
+  practice: string;
+  role: string;
+  asOf: string | null;
+  unitSet: UnitSet;
+  decimal: "point" | "comma";
+  currency: string;
+  fields: { planId: string | null; fieldId: string; name: string; farm: string }[];
+  children: ReactNode;
+}
+
+/** The frame around every view: where one is, how to get elsewhere, who is signed in. */
+export function Shell(props: ShellProps) {
+  return (
+    <UnitsProvider choice={{ unitSet: props.unitSet, decimal: props.decimal, currency: props.currency }}>
+      <CommandsProvider>
+        <Frame {...props} />
+      </CommandsProvider>
+    </UnitsProvider>
+  );
+}
+
+function Frame({ person, practice, role, asOf, fields, children }: ShellProps) {
+  const path = usePathname();
+  const router = useRouter();
+  const [palette, setPalette] = useState(false);
+  const [keys, setKeys] = useState(false);
+  const views = role === "grower" ? [["/week", "Week"]] : [["/week", "Week"], ["/fields", "Fields"], ["/settings", "Settings"]];
+  useCommands([
+    { id: "palette", label: "Find or do", keys: "Ctrl+K", run: () => setPalette(true) },
+    { id: "keys", label: "Keyboard shortcuts", keys: "?", run: () => setKeys(true) },
+    ...views.map(([href, label]) => ({ id: `go${href}`, label: `Go to ${label}`, keys: "", run: () => router.push(href as string) })),
+    ...(role === "grower" ? [] : fields.map((f) => ({ id: `field.${f.fieldId}`, label: `${f.name}, ${f.farm}`, keys: "", run: () => router.push(f.planId ? `/plans/${f.planId}` : `/fields/${f.fieldId}`) }))),
+    { id: "theme", label: "Light or dark", keys: "", run: switchTheme },
+    { id: "out", label: "Sign out", keys: "", run: () => void signOut() },
+  ]);
+  return (
+    <>
+      <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-sheet focus:p-2">
+        To the content
+      </a>
+      <header className="border-b border-line bg-sheet">
+        <div className="mx-auto flex max-w-[1360px] flex-wrap items-center gap-x-5 gap-y-1 px-4 py-1.5">
+          <Link href={role === "grower" ? "/week" : "/fields"} className="font-title text-[17px] font-bold">
+            Wheatonomy
+          </Link>
+          <nav aria-label="Views" className="flex gap-4">
+            {views.map(([href, label]) => (
+              <Link key={href} href={href as string} aria-current={path.startsWith(href as string) ? "page" : undefined} className={`touch inline-flex items-center ${path.startsWith(href as string) || (href === "/fields" && path.startsWith("/plans")) ? "font-bold underline decoration-2 underline-offset-[6px]" : "text-soft hover:text-ink"}`}>
+                {label}
+              </Link>
+            ))}
+          </nav>
+          <div className="ml-auto flex items-center gap-3 text-[13px] text-soft">
+            {asOf && (
+              <span className="border border-advise px-1.5 font-semibold text-advise" title="The practice works as if today were this date; see Settings">
+                working date {formatDay(asOf, true)}
+              </span>
+            )}
+            <WaitingLogs />
+            <button type="button" className="hidden hover:text-ink sm:inline" onClick={() => setPalette(true)}>
+              Find or do <kbd className="ml-1 border border-line px-1 text-[11px]">Ctrl K</kbd>
+            </button>
+            <button type="button" className="hidden size-6 border border-line text-[12px] hover:text-ink sm:block" aria-label="Keyboard shortcuts" onClick={() => setKeys(true)}>
+              ?
+            </button>
+            <button type="button" aria-label="Light or dark" className="grid size-6 place-items-center hover:text-ink" onClick={switchTheme}>
+              <Sun size={15} aria-hidden className="dark:hidden" />
+              <Moon size={15} aria-hidden className="hidden dark:block" />
+            </button>
+            <span title={practice}>{person}</span>
+            <button type="button" className="underline underline-offset-2 hover:text-ink" onClick={() => void signOut()}>
+              Sign out
+            </button>
+          </div>
+        </div>
+      </header>
+      <main id="main">{children}</main>
+      <Palette open={palette} onOpenChange={setPalette} />
+      <Shortcuts open={keys} onOpenChange={setKeys} />
+    </>
+  );
+}
+
+function Palette({ open, onOpenChange }: { open: boolean; onOpenChange: (open: boolean) => void }) {
+  const commands = useAllCommands(open);
+  return (
+    <Dialog open={open} onOpenChange={onOpenChange} title="Find or do">
+      <Command label="Find or do">
+        <Command.Input placeholder="A field, a sheet, an operation" className="writes w-full text-left font-normal" autoFocus />
+        <Command.List className="mt-2 max-h-[50vh] overflow-auto">
+          <Command.Empty className="p-2 text-soft">Nothing of that name.</Command.Empty>
+          {commands.map((command) => (
+            <Command.Item
+              key={command.id}
+              value={`${command.label} ${command.id}`}
+              className="flex cursor-pointer justify-between px-2 py-1.5 data-[selected=true]:bg-selected"
+              onSelect={() => {
+                onOpenChange(false);
+                setTimeout(command.run, 0);
+              }}
+            >
+              {command.label}
+              {command.keys && <kbd className="text-[11px] text-soft">{command.keys}</kbd>}
+            </Command.Item>
+          ))}
+        </Command.List>
+      </Command>
+    </Dialog>
+  );
+}
+
+function Shortcuts({ open, onOpenChange }: { open: boolean; onOpenChange: (open: boolean) => void }) {
+  const commands = useAllCommands(open).filter((c) => c.keys);
+  const onRibbon: [string, string][] = [
+    ["← →", "move the operation by a day, inside its window"],
+    ["Page Up, Page Down", "by a week"],
+    ["Enter", "open the operation"],
+    ["Esc", "take back what is being typed"],
+  ];
+  return (
+    <Dialog open={open} onOpenChange={onOpenChange} title="Keyboard shortcuts">
+      <dl className="grid grid-cols-[10em_1fr] gap-y-1">
+        {commands.map((c) => (
+          <div key={c.id} className="contents">
+            <dt>
+              <kbd className="border border-line px-1">{c.keys}</kbd>
+            </dt>
+            <dd>{c.label}</dd>
+          </div>
+        ))}
+        {onRibbon.map(([key, what]) => (
+          <div key={key} className="contents">
+            <dt>
+              <kbd className="border border-line px-1">{key}</kbd>
+            </dt>
+            <dd>{what}</dd>
+          </div>
+        ))}
+      </dl>
+    </Dialog>
+  );
+}
+
+/** Log entries that have not reached the server yet; tries again when the network is back. */
+function WaitingLogs() {
+  const [count, setCount] = useState(0);
+  const [refused, setRefused] = useState<string[]>([]);
+  useEffect(() => {
+    const look = () => setCount(waitingLogs().length);
+    const send = async () => {
+      const list = await sendWaiting();
+      if (list.length > 0) setRefused(list.map((r) => `${r.entry.label}: ${r.reason}`));
+      look();
+    };
+    look();
+    void send();
+    window.addEventListener("online", send);
+    window.addEventListener("wheatonomy-log", look);
+    const timer = setInterval(() => waitingLogs().length > 0 && void send(), 15_000);
+    return () => {
+      window.removeEventListener("online", send);
+      window.removeEventListener("wheatonomy-log", look);
+      clearInterval(timer);
+    };
+  }, []);
+  if (count === 0 && refused.length === 0) return null;
+  return (
+    <span role="status" className="font-semibold text-advise" title={refused.join("; ")}>
+      {count > 0 ? `${count} log ${count === 1 ? "entry" : "entries"} kept on this device` : `refused: ${refused.join("; ")}`}
+    </span>
+  );
+}
+
+function switchTheme(): void {
+  const root = document.documentElement;
+  const dark = root.dataset.theme ? root.dataset.theme === "dark" : window.matchMedia("(prefers-color-scheme: dark)").matches;
+  root.dataset.theme = dark ? "light" : "dark";
+  // biome-ignore lint/suspicious/noDocumentCookie: the server reads it to draw the first page in the right theme
+  document.cookie = `theme=${root.dataset.theme}; path=/; max-age=31536000; samesite=lax`;
+}
+
+async function signOut(): Promise<void> {
+  await fetch("/api/auth/sign-out", { method: "POST", headers: { "content-type": "application/json" }, body: "{}" });
+  window.location.href = "/sign-in";
+}

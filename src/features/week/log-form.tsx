@@ -1,0 +1,119 @@
+"use client";
+
+import { Check } from "lucide-react";
+import { useState } from "react";
+import type { LoggedOperation } from "@/core/plan/facts";
+import type { OperationInput } from "@/core/plan/plan";
+import { Button } from "@/ui/button";
+import { Dialog } from "@/ui/dialog";
+import { useUnits } from "../shared/units";
+import { type Outgoing, sendLog, withdraw } from "./log-queue";
+
+interface Loggable {
+  id: string;
+  planId: string;
+  name: string;
+  field: string;
+  doneOn: string | null;
+  date: string | null;
+  inputs: OperationInput[];
+}
+
+/** Logs an operation as done: when, how much, what was seen. Kept on the device until the server has it. */
+export function LogForm({ operation, today, onLogged, onWithdrawn }: { operation: Loggable; today: string; onLogged: (entry: LoggedOperation) => void; onWithdrawn: () => void }) {
+  const { read, split } = useUnits();
+  const [open, setOpen] = useState(false);
+  const [doneOn, setDoneOn] = useState(operation.date && operation.date < today ? operation.date : today);
+  const single = operation.inputs.length === 1 ? operation.inputs[0] : undefined;
+  const dimension = single?.unit === "t" ? "yield" : "massPerArea";
+  const [quantity, setQuantity] = useState("");
+  const [note, setNote] = useState("");
+  const [problem, setProblem] = useState<string | null>(null);
+  const [busy, setBusy] = useState(false);
+
+  if (operation.doneOn)
+    return (
+      <Button
+        look="quiet"
+        disabled={busy}
+        onClick={async () => {
+          setBusy(true);
+          const answer = await withdraw(operation.planId, operation.id);
+          setBusy(false);
+          if (answer === null) onWithdrawn();
+          else setProblem(answer);
+        }}
+      >
+        Take the log back {problem && <span className="text-stop">({problem})</span>}
+      </Button>
+    );
+
+  const save = async () => {
+    let quantityPerHa: number | null = null;
+    if (quantity.trim() !== "") {
+      const reading = read("Rate", dimension, { min: 0, max: 1_000_000 })(quantity);
+      if (!reading.ok) {
+        setProblem(reading.message);
+        return;
+      }
+      quantityPerHa = reading.value;
+    }
+    if (!/^\d{4}-\d{2}-\d{2}$/.test(doneOn) || doneOn > today) {
+      setProblem(`Done on: ${doneOn || "nothing"} given, allowed is a date up to today (${today})`);
+      return;
+    }
+    setBusy(true);
+    const entry: Outgoing = { id: crypto.randomUUID(), planId: operation.planId, operationId: operation.id, doneOn, quantityPerHa, note: note.trim(), label: `${operation.name}, ${operation.field}` };
+    const answer = await sendLog(entry);
+    setBusy(false);
+    if (answer.kind === "refused") {
+      setProblem(answer.reason);
+      return;
+    }
+    setOpen(false);
+    onLogged({ operationId: operation.id, doneOn, quantityPerHa, note });
+  };
+  return (
+    <>
+      <Button onClick={() => setOpen(true)}>
+        <Check size={14} aria-hidden /> Log as done
+      </Button>
+      <Dialog open={open} onOpenChange={setOpen} title={operation.name} description={operation.field}>
+        <form
+          className="grid gap-3"
+          onSubmit={(event) => {
+            event.preventDefault();
+            void save();
+          }}
+        >
+          <label className="flex items-baseline gap-3">
+            <span className="w-24 text-soft">Done on</span>
+            <input type="date" className="writes" value={doneOn} max={today} onChange={(event) => setDoneOn(event.currentTarget.value)} />
+          </label>
+          {single && (
+            <label className="flex items-baseline gap-3">
+              <span className="w-24 text-soft">{single.name}</span>
+              <input className="writes w-28 text-right" value={quantity} placeholder={split(single.perHa, dimension).number} onChange={(event) => setQuantity(event.currentTarget.value)} aria-label={`${single.name}, rate put on`} />
+              <span className="text-[12px] text-soft">{split(single.perHa, dimension).unit}; empty: as planned</span>
+            </label>
+          )}
+          <label className="flex items-baseline gap-3">
+            <span className="w-24 text-soft">Note</span>
+            <textarea className="w-full rounded-field border border-line bg-transparent p-1" rows={2} maxLength={2000} value={note} onChange={(event) => setNote(event.currentTarget.value)} />
+          </label>
+          {problem && (
+            <p role="alert" className="text-stop">
+              {problem}
+            </p>
+          )}
+          <div className="flex gap-3">
+            <Button look="main" type="submit" disabled={busy}>
+              Log
+            </Button>
+            <Button onClick={() => setOpen(false)}>Cancel</Button>
+          </div>
+        </form>
+      </Dialog>
+    </>
+  );
+}

@@ -1,0 +1,78 @@
+/** One pool, and transactions that carry who works in which practice, so that row-level security can hold the walls. */
+
+import pg from "pg";
+
+// dates without a time stay text; numeric and bigint fit a double here (areas, rates, prices in minor units)
+pg.types.setTypeParser(pg.types.builtins.DATE, (text) => text);
+pg.types.setTypeParser(pg.types.builtins.NUMERIC, Number);
+pg.types.setTypeParser(pg.types.builtins.INT8, Number);
+
+const globals = globalThis as unknown as { wheatonomyPool?: pg.Pool };
+
+/** The pool of this process; kept across reloads in development. */
+export function pool(): pg.Pool {
+  if (!globals.wheatonomyPool) {
+    const connectionString = process.env.DATABASE_URL;
+    if (!connectionString) throw new Error("DATABASE_URL is not set: run ./start, or set it to a PostgreSQL database");
+    globals.wheatonomyPool = new pg.Pool({ connectionString, max: 10, connectionTimeoutMillis: 4000, idleTimeoutMillis: 30_000 });
+    // a connection that the server drops while idle must not end the process; the next query gets a new one
+    globals.wheatonomyPool.on("error", (error) => console.error(`database: ${error.message}`));
+  }
+  return globals.wheatonomyPool;
+}
+
+export type Client = pg.PoolClient;
+
+/** Whose rows a transaction may see. */
+export interface Scope {
+  practiceId: string;
+  userId: string;
+  growerId: string | null;
+}
+
+/** Runs `work` in one transaction inside a practice; rolls back when it throws. */
+export async function inPractice<T>(scope: Scope, work: (client: Client) => Promise<T>): Promise<T> {
+  return transaction(async (client) => {
+    await client.query("select set_config('app.practice_id', $1, true), set_config('app.user_id', $2, true), set_config('app.grower_id', $3, true)", [scope.practiceId, scope.userId, scope.growerId ?? ""]);
+    return work(client);
+  });
+}
+
+/** Runs `work` as a signed-in person who has no practice yet: only their memberships show. */
+export async function asPerson<T>(userId: string, work: (client: Client) => Promise<T>): Promise<T> {
+  return transaction(async (client) => {
+    await client.query("select set_config('app.user_id', $1, true)", [userId]);
+    return work(client);
+  });
+}
+
+async function transaction<T>(work: (client: Client) => Promise<T>): Promise<T> {
+  const client = await pool().connect();
+  try {
+    await client.query("begin");
+    const result = await work(client);
+    await client.query("commit");
+    return result;
+  } catch (error) {
+    await client.query("rollback").catch(() => {});
+    throw error;
+  } finally {
+    client.release();
+  }
+}
+
+/** The rows of a query with their shape. */
+export async function rows<T>(client: Client, text: string, values: unknown[] = []): Promise<T[]> {
+  return (await client.query(text, values)).rows as T[];
+}
+
+/** The one row of a query, or null. */
+export async function row<T>(client: Client, text: string, values: unknown[] = []): Promise<T | null> {
+  return ((await client.query(text, values)).rows[0] as T | undefined) ?? null;
+}
+
+/** True for errors that mean the database cannot be reached at all. */
+export function isDatabaseDown(error: unknown): boolean {
+  const { code = "", message = "" } = (error ?? {}) as { code?: string; message?: string };
+  return ["ECONNREFUSED", "ECONNRESET", "ENOTFOUND", "EPIPE", "57P01", "57P03", "08006", "08001"].includes(code) || /Connection terminated|timeout exceeded when trying to connect/.test(message);
+}

@@ -1,0 +1,76 @@
+import { Document, Page, renderToBuffer, Text, View } from "@react-pdf/renderer";
+import { formatDay } from "@/core/dates";
+import { fieldMeasures } from "@/core/feed/field-measures";
+import type { OperationInput } from "@/core/plan/plan";
+import { formatNumber, formatQuantity } from "@/core/units/format-quantity";
+import type { DocumentSource } from "./index";
+import { plain, registerFonts, styles } from "./pdf-parts";
+
+/** The grower's card: one page in plain words and field measures, what to do when, with the cautions. */
+export async function cardPdf(source: DocumentSource): Promise<Buffer> {
+  registerFonts();
+  return renderToBuffer(<Card {...source} />);
+}
+
+function Card({ snapshot, season, number, issuedAt, unitSet, decimal }: DocumentSource) {
+  const { plan, field } = snapshot;
+  const area = formatQuantity(field.areaHa, "area", { unitSet, decimal });
+  // the card holds what someone does with hands or machines; looks and checks go with their stage in one line
+  const work = plan.operations.filter((o) => !o.doneOn && (o.inputs.length > 0 || ["ground", "seed", "harvest", "keep", "water"].includes(o.sheet)));
+  const looks = plan.operations.filter((o) => !o.doneOn && o.sheet === "protect");
+  const cautions = [...new Map(plan.operations.flatMap((o) => o.cautions).map((c) => [c.topic, c.text])).values()];
+  return (
+    <Document title={`Card ${field.name} ${season}`} creator="Wheatonomy">
+      <Page size="A4" style={[styles.page, { fontSize: work.length > 18 ? 8 : 9, padding: "11mm 12mm" }]} wrap={false}>
+        <View style={{ flexDirection: "row", justifyContent: "space-between" }}>
+          <Text style={styles.title}>{field.name}</Text>
+          <Text style={{ fontSize: 11, textAlign: "right" }}>
+            {snapshot.kindName}
+            {plan.seed.variety ? `, ${plan.seed.variety}` : ""}
+            {"\n"}
+            {area.ok ? area.value.text : ""}, aim {formatNumber(plan.targetTPerHa)} t/ha
+          </Text>
+        </View>
+        <Text style={styles.soft}>
+          Season {season}, version {number} of {formatDay(issuedAt, true)}, {snapshot.issuedBy}, {snapshot.practice}
+        </Text>
+        <Text style={styles.heading}>What to do</Text>
+        {work.map((o) => (
+          <View key={o.id} style={styles.row} wrap={false}>
+            <Text style={[styles.bold, { width: "13%" }]}>{o.date ? formatDay(o.date) : ""}</Text>
+            <Text style={{ width: "87%" }}>
+              <Text style={styles.bold}>{plain(o.name)}. </Text>
+              {o.inputs.map((i) => inWords(i, plan.seed.rowSpacingCm)).join(" ")}
+              {o.latest && o.latest !== o.date ? ` By ${formatDay(o.latest)} at the latest.` : ""}
+            </Text>
+          </View>
+        ))}
+        {looks.length > 0 && (
+          <View>
+            <Text style={styles.heading}>Walk and look</Text>
+            <Text>{plain(looks.map((o) => `${o.date ? formatDay(o.date) : ""} ${o.name}`).join("; "))}. Call before you spray: no spray without a count and the adviser's word.</Text>
+          </View>
+        )}
+        <Text style={styles.heading}>Ready to harvest when</Text>
+        <Text>{plain(snapshot.harvestSigns.map((s) => `${s.observe}: ${s.readyWhen}`).join("; "))}.</Text>
+        <Text style={styles.heading}>Take care</Text>
+        {cautions.map((text) => (
+          <Text key={text} style={[styles.caution, { fontSize: 7.8, marginTop: 2 }]}>
+            {plain(text)}
+          </Text>
+        ))}
+        <Text style={[styles.soft, { marginTop: 4, fontSize: 7.5 }]}>The label and local rules go first. Questions: {snapshot.issuedBy}.</Text>
+      </Page>
+    </Document>
+  );
+}
+
+/** An input in field measures: grams a square metre or row metre, kilograms and bags for the field. */
+function inWords(input: OperationInput, rowSpacingCm: number | null): string {
+  const name = plain(input.name);
+  if (input.unit === "t") return `${name}: ${formatNumber(input.perHa, { decimals: 1 })} t on each hectare, ${formatNumber(input.quantity, { decimals: 1 })} t in all.`;
+  const hand = fieldMeasures(input.perHa, input.kind === "seed" ? rowSpacingCm : null, input.bagKg);
+  const row = hand.gPerRowMetre === null ? "" : `, ${formatNumber(hand.gPerRowMetre, { decimals: 1 })} g to the metre of row`;
+  const bags = input.bags && input.bagKg ? `, ${input.bags} bags of ${formatNumber(input.bagKg)} kg` : "";
+  return `${name}: ${formatNumber(hand.gPerM2, { decimals: 1 })} g to the square metre${row}; ${formatNumber(input.quantity, { decimals: 0 })} kg in all${bags}.`;
+}

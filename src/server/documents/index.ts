@@ -1,0 +1,45 @@
+/** Documents of an issued version, made from its frozen snapshot alone. */
+
+import type { UnitSet } from "@/core/units/units";
+import type { Snapshot } from "../plans";
+import { writeCalendar } from "./calendar";
+import { orderCsv, orderXlsx } from "./order";
+
+export interface DocumentSource {
+  planId: string;
+  number: number;
+  issuedAt: string;
+  season: number;
+  snapshot: Snapshot;
+  unitSet: UnitSet;
+  decimal: "point" | "comma";
+}
+export interface WrittenDocument {
+  name: string;
+  type: string;
+  body: Uint8Array | Buffer;
+}
+
+/** Writes a document by its file name; null when there is none of that name. */
+export async function writeDocument(file: string, source: DocumentSource): Promise<WrittenDocument | null> {
+  const { snapshot, season, number } = source;
+  const slug = `${snapshot.field.name}-${season}-v${number}`.toLowerCase().replace(/[^a-z0-9]+/g, "-");
+  switch (file) {
+    case "booklet.pdf": {
+      const { bookletPdf } = await import("./booklet");
+      return { name: `${slug}-booklet.pdf`, type: "application/pdf", body: await bookletPdf(source) };
+    }
+    case "card.pdf": {
+      const { cardPdf } = await import("./card");
+      return { name: `${slug}-card.pdf`, type: "application/pdf", body: await cardPdf(source) };
+    }
+    case "calendar.ics":
+      return { name: `${slug}.ics`, type: "text/calendar; charset=utf-8", body: Buffer.from(writeCalendar(source)) };
+    case "order.csv":
+      return { name: `${slug}-order.csv`, type: "text/csv; charset=utf-8", body: Buffer.from(`\ufeff${orderCsv(source)}`) };
+    case "order.xlsx":
+      return { name: `${slug}-order.xlsx`, type: "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet", body: await orderXlsx(source) };
+    default:
+      return null;
+  }
+}

@@ -1,0 +1,68 @@
+import ExcelJS from "exceljs";
+import Papa from "papaparse";
+import type { DocumentSource } from "./index";
+
+interface OrderLine {
+  Product: string;
+  Kind: string;
+  "Per ha": number;
+  Unit: string;
+  Quantity: number;
+  Bags: number | null;
+  "Bag kg": number | null;
+  "To buy": number;
+  Price: number;
+  Cost: number;
+  Currency: string;
+}
+
+const round = (value: number, decimals: number) => Number(value.toFixed(decimals));
+
+/** What to buy for the field, with whole bags; quantities in kg or t, money in the practice's currency. */
+export function orderLines({ snapshot }: DocumentSource): OrderLine[] {
+  return snapshot.plan.inputs
+    .filter((input) => input.kind !== "manure")
+    .map((input) => {
+      const decimals = input.unit === "t" ? 2 : 1;
+      const toBuy = input.bags && input.bagKg ? input.bags * input.bagKg : input.quantity;
+      return {
+        Product: input.name,
+        Kind: input.kind,
+        "Per ha": round(input.perHa, decimals),
+        Unit: input.unit,
+        Quantity: round(input.quantity, decimals),
+        Bags: input.bags,
+        "Bag kg": input.bagKg,
+        "To buy": round(toBuy, decimals),
+        Price: round(input.pricePerUnit / 100, 4),
+        Cost: round((toBuy * input.pricePerUnit) / 100, 2),
+        Currency: snapshot.currency,
+      };
+    });
+}
+
+export function orderCsv(source: DocumentSource): string {
+  return Papa.unparse(orderLines(source), { escapeFormulae: true, newline: "\r\n" });
+}
+
+export async function orderXlsx(source: DocumentSource): Promise<Buffer> {
+  const book = new ExcelJS.Workbook();
+  book.creator = "Wheatonomy";
+  const sheet = book.addWorksheet("Input order");
+  const { snapshot, season, number, issuedAt } = source;
+  sheet.addRow([`Input order, ${snapshot.field.name} (${snapshot.field.farm}), season ${season}, version ${number} of ${issuedAt}`]).font = { bold: true, size: 13 };
+  sheet.addRow([`${snapshot.field.areaHa} ha, ${snapshot.kindName}`]);
+  sheet.addRow([]);
+  const lines = orderLines(source);
+  const heads = Object.keys(lines[0] ?? { Product: "" });
+  const head = sheet.addRow(heads);
+  head.font = { bold: true };
+  for (const line of lines) sheet.addRow(Object.values(line));
+  const total = sheet.addRow(heads.map((h) => (h === "Product" ? "Sum" : h === "Cost" ? { formula: `SUM(J${head.number + 1}:J${head.number + lines.length})`, result: round(lines.reduce((s, l) => s + l.Cost, 0), 2) } : null)));
+  total.font = { bold: true };
+  sheet.columns.forEach((column, i) => {
+    column.width = i === 0 ? 34 : 12;
+  });
+  sheet.views = [{ state: "frozen", ySplit: head.number }];
+  return Buffer.from(await book.xlsx.writeBuffer());
+}

@@ -1,0 +1,90 @@
+/** Fields with what is known of them. */
+
+import type { IsoDate } from "@/core/dates";
+import type { Climate, MonthNormal } from "@/core/phenology/stage-dates";
+import type { FieldFacts, PreviousCrop, SoilTest } from "@/core/plan/facts";
+import { type Client, row, rows, type Scope } from "./db";
+
+export interface FieldLine {
+  id: string;
+  name: string;
+  farm: string;
+  grower: string;
+  areaHa: number;
+  textureClass: string;
+  ph: number | null;
+  testedOn: IsoDate | null;
+  planId: string | null;
+  season: number | null;
+  guideId: string | null;
+  issued: number | null;
+  logged: number;
+}
+
+/** All fields that this person may see, each with its latest plan. */
+export async function listFields(client: Client, scope: Scope): Promise<FieldLine[]> {
+  return rows<FieldLine>(
+    client,
+    `select f.id, f.name, fa.name as farm, g.name as grower, f.area_ha as "areaHa", f.texture_class as "textureClass",
+       t.ph, t.taken_on as "testedOn", p.id as "planId", p.season, p.decisions #>> '{crop,guideId}' as "guideId",
+       (select max(number) from plan_version v where v.practice_id = f.practice_id and v.plan_id = p.id) as issued,
+       (select count(*) from log_entry l where l.practice_id = f.practice_id and l.plan_id = p.id and l.withdrawn_at is null) as logged
+     from field f
+     join farm fa on fa.practice_id = f.practice_id and fa.id = f.farm_id
+     join grower g on g.practice_id = f.practice_id and g.id = fa.grower_id
+     left join lateral (select ph, taken_on from soil_test s where s.practice_id = f.practice_id and s.field_id = f.id order by taken_on desc limit 1) t on true
+     left join lateral (select id, season, decisions from plan q where q.practice_id = f.practice_id and q.field_id = f.id order by season desc limit 1) p on true
+     where f.practice_id = $1 order by fa.name, f.name`,
+    [scope.practiceId],
+  );
+}
+
+export interface HistoryLine {
+  season: number;
+  crop: string;
+  yieldTPerHa: number | null;
+  harvestOn: IsoDate | null;
+  harvested: boolean;
+}
+
+export interface FieldSheet {
+  field: FieldFacts & { grower: string; note: string; boundary: unknown };
+  soilTests: (SoilTest & { id: string })[];
+  history: HistoryLine[];
+  plans: { id: string; season: number; guideId: string; issued: number | null }[];
+  climate: Climate | null;
+}
+
+/** One field, whole; null when there is none that this person may see. */
+export async function loadField(client: Client, scope: Scope, fieldId: string): Promise<FieldSheet | null> {
+  if (!/^[0-9a-f-]{36}$/.test(fieldId)) return null;
+  const found = await row<FieldSheet["field"] & { stationId: string | null }>(
+    client,
+    `select f.id, f.name, fa.name as farm, g.name as grower, f.area_ha as "areaHa", f.texture_class as "textureClass", f.drainage, f.note, f.boundary,
+       fa.zone, f.compaction_depth_cm as "compactionDepthCm", f.irrigated, fa.hand_work as "handWork", fa.contractor, fa.station_id as "stationId"
+     from field f join farm fa on fa.practice_id = f.practice_id and fa.id = f.farm_id
+     join grower g on g.practice_id = f.practice_id and g.id = fa.grower_id
+     where f.practice_id = $1 and f.id = $2`,
+    [scope.practiceId, fieldId],
+  );
+  if (!found) return null;
+  const { stationId, ...field } = found;
+  const key = [scope.practiceId, fieldId];
+  const soilTests = await rows<SoilTest & { id: string }>(client, `select id, taken_on as "takenOn", depth_cm as "depthCm", scheme, ph, organic_matter_pct as "organicMatterPct", p, k, mg, soil_mineral_n_kg_per_ha as "soilMineralNKgPerHa", ec_e as "ecE" from soil_test where practice_id = $1 and field_id = $2 order by taken_on desc`, key);
+  const history = await rows<HistoryLine>(client, `select season, crop, yield_t_per_ha as "yieldTPerHa", harvest_on as "harvestOn", harvested from crop_history where practice_id = $1 and field_id = $2 order by season desc`, key);
+  const plans = await rows<FieldSheet["plans"][number]>(client, `select p.id, p.season, p.decisions #>> '{crop,guideId}' as "guideId", (select max(number) from plan_version v where v.practice_id = p.practice_id and v.plan_id = p.id) as issued from plan p where p.practice_id = $1 and p.field_id = $2 order by p.season desc`, key);
+  return { field, soilTests, history, plans, climate: stationId ? await loadClimate(client, scope, stationId) : null };
+}
+
+async function loadClimate(client: Client, scope: Scope, stationId: string): Promise<Climate | null> {
+  const station = await row<{ name: string; latitude: number }>(client, "select name, latitude_deg as latitude from station where practice_id = $1 and id = $2", [scope.practiceId, stationId]);
+  const months = await rows<MonthNormal>(client, `select mean_c as "meanC", rain_mm as "rainMm", eto_mm as "etoMm" from station_normal where practice_id = $1 and station_id = $2 order by month`, [scope.practiceId, stationId]);
+  return station && months.length === 12 ? { station: station.name, latitudeDeg: station.latitude, months } : null;
+}
+
+/** The crop before a season: the newest of the history that was harvested, or is to be, before it. */
+export function previousCropOf(history: HistoryLine[], season: number, plannedWindowStart: IsoDate): PreviousCrop | null {
+  const before = history.filter((h) => h.season < season || (h.harvestOn !== null && h.harvestOn < plannedWindowStart));
+  const last = before.sort((a, b) => b.season - a.season)[0];
+  return last ? { crop: last.crop, harvest: last.harvestOn, harvested: last.harvested } : null;
+}
