@@ -1,7 +1,17 @@
 import { fileURLToPath } from "node:url";
 import { defineConfig } from "vitest/config";
 
+const alias = { "@": fileURLToPath(new URL("./src", import.meta.url)) };
+
 export default defineConfig({
-  resolve: { alias: { "@": fileURLToPath(new URL("./src", import.meta.url)) } },
-  test: { include: ["src/**/*.test.ts", "tests/**/*.test.ts"], testTimeout: 30_000, hookTimeout: 120_000 },
+  test: {
+    projects: [
+      { resolve: { alias }, test: { name: "unit", include: ["src/**/*.test.ts"], testTimeout: 20_000 } },
+      {
+        resolve: { alias },
+        // one after another against one server and one database
+        test: { name: "system", include: ["tests/**/*.test.ts"], globalSetup: ["tests/support/global-setup.ts"], testTimeout: 90_000, hookTimeout: 90_000, fileParallelism: false },
+      },
+    ],
+  },
 });

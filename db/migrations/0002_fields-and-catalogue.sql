@@ -29,6 +29,8 @@ create table farm (
   zone text not null default 'any',
   hand_work boolean not null default false,
   contractor boolean not null default false,
+  -- an hour of hand or driver's work here, in minor units; null for the practice's
+  labour_per_h bigint check (labour_per_h >= 0),
   primary key (practice_id, id),
   foreign key (practice_id, grower_id) references grower (practice_id, id),
   foreign key (practice_id, station_id) references station (practice_id, id)

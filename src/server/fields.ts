@@ -48,7 +48,7 @@ export interface HistoryLine {
 }
 
 export interface FieldSheet {
-  field: FieldFacts & { grower: string; note: string; boundary: unknown };
+  field: FieldFacts & { grower: string; note: string; boundary: unknown; labourPerH: number | null };
   soilTests: (SoilTest & { id: string })[];
   history: HistoryLine[];
   plans: { id: string; season: number; guideId: string; issued: number | null }[];
@@ -61,7 +61,7 @@ export async function loadField(client: Client, scope: Scope, fieldId: string): 
   const found = await row<FieldSheet["field"] & { stationId: string | null }>(
     client,
     `select f.id, f.name, fa.name as farm, g.name as grower, f.area_ha as "areaHa", f.texture_class as "textureClass", f.drainage, f.note, f.boundary,
-       fa.zone, f.compaction_depth_cm as "compactionDepthCm", f.irrigated, fa.hand_work as "handWork", fa.contractor, fa.station_id as "stationId"
+       fa.zone, f.compaction_depth_cm as "compactionDepthCm", f.irrigated, fa.hand_work as "handWork", fa.contractor, fa.labour_per_h as "labourPerH", fa.station_id as "stationId"
      from field f join farm fa on fa.practice_id = f.practice_id and fa.id = f.farm_id
      join grower g on g.practice_id = f.practice_id and g.id = fa.grower_id
      where f.practice_id = $1 and f.id = $2`,

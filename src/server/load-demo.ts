@@ -34,7 +34,7 @@ export interface DemoPractice {
   people: { email: string; name: string; role: Role; licenceNo?: string; grower?: string }[];
   growers: { name: string; unitSet?: string }[];
   stations: { name: string; latitudeDeg: number; altitudeM: number; months: [number, number, number][] }[];
-  farms: { name: string; grower: string; station: string; zone: string; handWork?: boolean; contractor?: boolean }[];
+  farms: { name: string; grower: string; station: string; zone: string; handWork?: boolean; contractor?: boolean; labourPerH?: number }[];
   fields: DemoField[];
   fertilisers: unknown[][];
   limes: unknown[][];
@@ -104,7 +104,7 @@ async function loadFarms(client: Client, practiceId: string, demo: DemoPractice,
   for (const f of demo.farms) {
     const id = randomUUID();
     farmIds.set(f.name, id);
-    await client.query("insert into farm (practice_id, id, grower_id, station_id, name, zone, hand_work, contractor) values ($1, $2, $3, $4, $5, $6, $7, $8)", [practiceId, id, growerIds.get(f.grower), stationIds.get(f.station), f.name, f.zone, f.handWork ?? false, f.contractor ?? false]);
+    await client.query("insert into farm (practice_id, id, grower_id, station_id, name, zone, hand_work, contractor, labour_per_h) values ($1, $2, $3, $4, $5, $6, $7, $8, $9)", [practiceId, id, growerIds.get(f.grower), stationIds.get(f.station), f.name, f.zone, f.handWork ?? false, f.contractor ?? false, f.labourPerH ?? null]);
   }
   return farmIds;
 }

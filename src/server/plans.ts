@@ -52,7 +52,7 @@ export async function loadPlan(client: Client, access: Access, planId: string): 
      from plan_version v left join "user" u on u.id = v.issued_by where v.practice_id = $1 and v.plan_id = $2 order by v.number desc`,
     [access.practiceId, planId],
   );
-  const { grower: _grower, note: _note, boundary: _boundary, ...field } = sheet.field;
+  const { grower: _grower, note: _note, boundary: _boundary, labourPerH, ...field } = sheet.field;
   const facts: PlanFacts = {
     field,
     soilTest: sheet.soilTests[0] ?? null,
@@ -60,6 +60,7 @@ export async function loadPlan(client: Client, access: Access, planId: string): 
     history: sheet.history.map(({ season, crop, yieldTPerHa }) => ({ season, crop, yieldTPerHa })),
     climate: sheet.climate,
     ...catalogue,
+    prices: { ...catalogue.prices, ...(labourPerH === null ? {} : { labourPerH }) },
     log,
     today: access.today,
   };

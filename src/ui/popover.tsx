@@ -9,7 +9,7 @@ export function Popover({ trigger, label, children, open, onOpenChange, align = 
     <Radix.Root {...(open === undefined ? {} : { open })} {...(onOpenChange ? { onOpenChange } : {})}>
       <Radix.Trigger asChild>{trigger}</Radix.Trigger>
       <Radix.Portal>
-        <Radix.Content aria-label={label} align={align} sideOffset={6} collisionPadding={12} className="z-40 max-h-[70vh] w-[min(92vw,380px)] overflow-auto rounded-field border border-line bg-sheet p-3 text-ink shadow-lg">
+        <Radix.Content aria-label={label} align={align} sideOffset={6} tabIndex={-1} onOpenAutoFocus={(event) => { event.preventDefault(); (event.currentTarget as HTMLElement).focus(); }} collisionPadding={12} className="z-40 max-h-[70vh] w-[min(92vw,380px)] overflow-auto rounded-field border border-line bg-sheet p-3 text-ink shadow-lg">
           {children}
         </Radix.Content>
       </Radix.Portal>

@@ -94,7 +94,7 @@ export function draftDates(context: DraftContext, items: Datable[]): SolvedDates
       events.push({ id: item.id, ...(doneOn ? { pinned: doneOn } : {}) });
       item.when.forEach((when) => {
         if (when.from === PREVIOUS && !previous?.harvest) return;
-        waits.push({ id: `${item.id}.from.${when.from}`, from: when.from, to: item.id, minDays: when.min, maxDays: when.max, reason: waitReason(item.name, when, names.get(when.from) ?? when.from), source: "agronomy", hard: false });
+        waits.push({ id: `${item.id}.from.${when.from}`, from: when.from, to: item.id, minDays: when.min, maxDays: when.max, reason: waitReason(item.name, when, names.get(when.from) ?? when.from), source: "agronomy", hard: when.from === PREVIOUS });
       });
       waits.push(...(item.waits ?? []));
     }
@@ -173,7 +173,7 @@ function relax(waits: Wait[], windows: SeasonWindow[], relaxed: Record<string, {
 }
 
 function waitReason(name: string, when: Trigger, from: string): string {
-  const span = (days: number) => (days < 0 ? `${-days} days before` : days > 0 ? `${days} days after` : "with");
+  const span = (days: number) => (days === 0 ? "with" : `${Math.abs(days)} ${Math.abs(days) === 1 ? "day" : "days"} ${days < 0 ? "before" : "after"}`);
   const anchor = from.charAt(0).toLowerCase() + from.slice(1);
   if (when.max === null) return `${name}: ${when.min > 0 ? `at least ${span(when.min)}` : "not before"} ${anchor}`;
   return when.min === when.max ? `${name}: ${span(when.min)} ${anchor}` : `${name}: ${span(when.min)} to ${span(when.max)} ${anchor}`;

@@ -9,8 +9,11 @@ import type { NutrientClass, NutrientReading } from "../soil/interpret-soil-test
 import type { DraftContext } from "./draft-context";
 import type { FeedSheet, SplitLine } from "./plan";
 
-/** Soil mineral N assumed in spring where none was measured [kg/ha]; assumption. */
-const ASSUMED_MINERAL_N = 35;
+/**
+ * Soil mineral N assumed where none was measured [kg/ha]; assumption. Ground that is flooded for planting counts as
+ * none: its nitrate is lost within days.
+ */
+const ASSUMED_MINERAL_N = { drained: 35, flooded: 0 };
 
 /** Sheet 4: needs by the balance and the chosen school, the splits that make up the nitrogen, and what to buy for it. */
 export function draftFeed(context: DraftContext, readings: NutrientReading[], targetTPerHa: number): FeedSheet {
@@ -24,7 +27,9 @@ export function draftFeed(context: DraftContext, readings: NutrientReading[], ta
     if (figure) context.put(`feed.manure.${key}`, figure);
   }
 
-  const mineral = context.put("feed.mineralN", given("Soil mineral N", chosen.soilMineralNKgPerHa ?? facts.soilTest?.soilMineralNKgPerHa ?? ASSUMED_MINERAL_N, "kg/ha", chosen.soilMineralNKgPerHa !== undefined ? { kind: "decided", text: "entered" } : facts.soilTest?.soilMineralNKgPerHa != null ? { kind: "measured", text: "soil test" } : { kind: "assumption", text: "not measured" }));
+  const flooded = resolved.method.waterAtPlanting === "standing";
+  const assumed = flooded ? ASSUMED_MINERAL_N.flooded : ASSUMED_MINERAL_N.drained;
+  const mineral = context.put("feed.mineralN", given("Soil mineral N", chosen.soilMineralNKgPerHa ?? facts.soilTest?.soilMineralNKgPerHa ?? assumed, "kg/ha", chosen.soilMineralNKgPerHa !== undefined ? { kind: "decided", text: "entered" } : facts.soilTest?.soilMineralNKgPerHa != null ? { kind: "measured", text: "soil test" } : { kind: "assumption", text: flooded ? "nitrate is lost when the ground is flooded" : "not measured" }));
   const mineralisation = context.put("feed.mineralisation", given("Mineralised in season", chosen.mineralisationKgPerHa ?? feed.mineralisationKgPerHa.typical, "kg/ha", chosen.mineralisationKgPerHa !== undefined ? { kind: "decided", text: "entered" } : { kind: "source", text: context.source(feed.mineralisationKgPerHa.source) }));
   const recovery = context.put("feed.recovery", given("Recovery of fertiliser N", chosen.recovery ?? feed.recovery.typical, "share", chosen.recovery !== undefined ? { kind: "decided", text: "entered" } : { kind: "source", text: context.source(feed.recovery.source) }));
   const residue = facts.previousCrop ? (LEFTOVERS[facts.previousCrop.crop]?.nitrogenLeftKgPerHa ?? 0) : 0;

@@ -36,7 +36,7 @@ export function draftSeed(context: DraftContext, planting: IsoDate | null, bestD
 
   function chooseLot(c: DraftContext): SeedLot | null {
     const lots = facts.seedLots.filter((l) => l.guideId === resolved.guide.id && l.kindId === resolved.kind.id);
-    return lots.find((l) => l.id === c.decisions.seed?.lotId) ?? lots[0] ?? null;
+    return lots.find((l) => l.id === c.decisions.seed?.lotId) ?? lots.find((l) => l.certified) ?? lots[0] ?? null;
   }
 }
 

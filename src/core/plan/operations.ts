@@ -158,7 +158,8 @@ function fromTask(context: DraftContext, task: Task): OperationItem {
 }
 
 function anchorName(context: DraftContext, when: Trigger): string {
-  return context.resolved.guide.stages.find((s) => s.id === when.from)?.name ?? when.from.replace(/-/g, " ");
+  const name = context.resolved.guide.stages.find((s) => s.id === when.from)?.name ?? when.from.replace(/-/g, " ");
+  return when.usual === 0 ? name : `${Math.abs(when.usual)} days ${when.usual < 0 ? "before" : "after"} ${name}`;
 }
 
 const plantingName = (how: string) => ({ transplants: "Transplant", tubers: "Plant", drilled: "Drill", broadcast: "Broadcast and cover" })[how] ?? "Plant";

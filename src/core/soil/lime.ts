@@ -80,7 +80,7 @@ export function limeRequirement(input: LimeInput): Result<LimeRequirement> {
     [
       { label: "pH", value: ph, basis: { kind: "measured", text: "soil test" } },
       { label: "target pH", value: targetPh },
-      { label: `CaCO3 per pH unit (${group})`, value: perUnit, unit: "t/ha", basis: { kind: "source", text: "liming tables by soil group, method.md" } },
+      { label: `CaCO3 per pH unit (${group})`, value: perUnit, unit: "t/ha", basis: { kind: "source", text: "general liming tables by soil group" } },
       { label: "depth mixed", value: depthCm, unit: "cm" },
       { label: "neutralising value", value: nv, unit: "%" },
       { label: "fineness", value: fineness, unit: "%" },

@@ -31,7 +31,7 @@ export function Ledger() {
         ))}
         <div className="grid grid-cols-[1fr_auto_3.2em] items-baseline gap-2 py-[3px]">
           <dt>
-            Over need, N P₂O₅ K₂O <span className="text-[12px] text-soft">kg/ha</span>
+            Over need <span className="text-[12px] text-soft">N, P₂O₅, K₂O</span>
           </dt>
           <dd className="text-right font-semibold">{over}</dd>
           <dd />

@@ -1,6 +1,6 @@
 "use client";
 
-import { useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import type { Basis, Figure } from "@/core/figure";
 import { Button } from "@/ui/button";
 import { Popover } from "@/ui/popover";
@@ -19,6 +19,7 @@ export function FigureValue({ id, decimals, unit = true, className = "" }: { id:
   const { plan } = usePlanModel();
   const { number, show, split } = useUnits();
   const figure = plan?.figures[id];
+  const moved = useMoved(figure?.value);
   if (!figure) return <span className="text-soft">none</span>;
   const dimension = dimensionOf(figure.unit);
   const shown = dimension ? split(figure.value, dimension, decimals) : { number: number(figure.value, decimals), unit: figure.unit };
@@ -26,7 +27,7 @@ export function FigureValue({ id, decimals, unit = true, className = "" }: { id:
     <Popover
       label={`Working of ${figure.label}`}
       trigger={
-        <button type="button" key={shown.number} className={`opens moved ${className}`} aria-label={`${figure.label}: ${dimension ? show(figure.value, dimension, decimals) : `${shown.number} ${shown.unit}`}. Show the working`}>
+        <button type="button" className={`opens ${moved ? "moved" : ""} ${className}`} aria-label={`${figure.label}: ${dimension ? show(figure.value, dimension, decimals) : `${shown.number} ${shown.unit}`}. Show the working`}>
           {shown.number}
           {unit && shown.unit && <span className="ml-1 text-[12px] font-normal text-soft no-underline">{figure.unit.startsWith("kg ") && shown.unit === "kg/ha" ? figure.unit : shown.unit}</span>}
           {figure.override && <span title="overridden"> *</span>}
@@ -36,6 +37,20 @@ export function FigureValue({ id, decimals, unit = true, className = "" }: { id:
       <Working id={id} figure={figure} />
     </Popover>
   );
+}
+
+/** True for a moment after a value has changed, so that the eye sees what moved. */
+function useMoved(value: number | undefined): boolean {
+  const before = useRef(value);
+  const [moved, setMoved] = useState(false);
+  useEffect(() => {
+    if (before.current === value) return;
+    before.current = value;
+    setMoved(true);
+    const timer = setTimeout(() => setMoved(false), 1200);
+    return () => clearTimeout(timer);
+  }, [value]);
+  return moved;
 }
 
 function Working({ id, figure }: { id: string; figure: Figure }) {

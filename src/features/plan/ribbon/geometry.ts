@@ -2,12 +2,12 @@ import type { scaleUtc } from "d3-scale";
 import { type IsoDate, toDay } from "@/core/dates";
 
 /** Heights of the ribbon's drawing [px]. */
-export const HEIGHT = 222;
+export const HEIGHT = 242;
 export const GROUND = 126;
-export const BOTTOM = 204;
-export const LANES = 4;
-export const ABOVE = [104, 82, 60, 38];
-export const BELOW = [150, 165, 180, 195];
+export const BOTTOM = 224;
+export const LANES = 5;
+export const ABOVE = [106, 88, 70, 52, 34];
+export const BELOW = [147, 164, 181, 198, 215];
 
 export type Scale = ReturnType<typeof scaleUtc<number>>;
 

@@ -72,13 +72,13 @@ export function Mark({ operation, x, y, flipped, scale, editable, onOpen }: { op
       <title>{words}</title>
       <line x1={at} x2={at} y1={y + (above ? 7 : -7)} y2={GROUND} stroke={colour} strokeWidth={1} opacity={0.55} />
       {touched && movable && (
-        <g aria-hidden>
+        <g aria-hidden style={{ pointerEvents: "none" }}>
           <rect x={low} y={y - 4} width={Math.max(2, high - low)} height={8} fill={colour} opacity={0.18} />
           <line x1={low} x2={low} y1={y - 7} y2={y + 7} stroke={colour} strokeWidth={1.5} />
           <line x1={high} x2={high} y1={y - 7} y2={y + 7} stroke={colour} strokeWidth={1.5} />
         </g>
       )}
-      <rect x={at - 12} y={y - 12} width={24} height={24} fill="transparent" />
+      <rect data-grip x={at - 12} y={y - 12} width={24} height={24} fill="transparent" />
       <g transform={`translate(${at - 6.5} ${y - 6.5}) scale(0.81)`}>
         <SheetShape sheet={operation.sheet} filled={!operation.doneOn} />
       </g>
@@ -105,11 +105,11 @@ export function Group({ operations, x, y, onOpen }: { operations: Operation[]; x
   return (
     <g>
       <line x1={x} x2={x} y1={y + (y < GROUND ? 8 : -8)} y2={GROUND} stroke="var(--soft)" strokeWidth={1} opacity={0.55} />
-      <foreignObject x={x - 9} y={y - 12} width={58} height={24}>
+      <foreignObject x={x - 9} y={y - 8.5} width={58} height={17}>
         <Popover
           label="Operations that stand close together"
           trigger={
-            <button type="button" aria-label={words} className="h-6 min-h-6! w-[54px] rounded-field border border-line bg-sheet px-1 text-[11px] font-semibold leading-none">
+            <button type="button" aria-label={words} className="block h-[17px] min-h-0! w-[54px] rounded-field border border-line bg-sheet px-1 text-[11px] font-semibold leading-none">
               {operations.length} jobs
             </button>
           }

@@ -5,6 +5,8 @@ export interface RibbonMark {
   x: number;
   label: string;
   above: boolean;
+  /** of marks at one place the higher is given room first */
+  weight?: number;
 }
 
 interface Spot {
@@ -40,7 +42,7 @@ const GROUP_WIDTH = 58;
 export function placeMarks(marks: RibbonMark[], width: number, lanes: number): Placed[] {
   return [true, false].flatMap((above) => {
     const byLane: Placed[][] = Array.from({ length: lanes }, () => []);
-    for (const mark of marks.filter((m) => m.above === above).sort((a, b) => a.x - b.x)) {
+    for (const mark of marks.filter((m) => m.above === above).sort((a, b) => a.x - b.x || (b.weight ?? 0) - (a.weight ?? 0))) {
       const size = mark.label.length * CHAR + 4;
       const flipped = mark.x + MARK + size > width;
       const from = flipped ? mark.x - MARK - size : mark.x - MARK;

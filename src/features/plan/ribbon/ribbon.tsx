@@ -10,6 +10,8 @@ import { Backdrop, Growth, Stages } from "./scenery";
 import { Group, Mark } from "./marks";
 import { placeMarks } from "./ribbon-layout";
 
+/** Of marks on one day, these come before the passes. */
+const WEIGHT: Partial<Record<Operation["sheet"], number>> = { seed: 3, soil: 2, feed: 2, harvest: 2 };
 const BELOW_SHEETS = new Set(["ground", "soil", "seed"]);
 
 /** The season as a section through the field over time: canopy and roots, rain and frost, and every operation in its play. */
@@ -34,7 +36,7 @@ export function Ribbon({ onOpen }: { onOpen: (operation: Operation) => void }) {
   if (!plan) return null;
 
   const marks = placeMarks(
-    dated.map((o) => ({ id: o.id, x: x(ms(o.date)), label: o.mark, above: !BELOW_SHEETS.has(o.sheet) })),
+    dated.map((o) => ({ id: o.id, x: x(ms(o.date)), label: o.mark, above: !BELOW_SHEETS.has(o.sheet), weight: WEIGHT[o.sheet] ?? 1 })),
     width - 4,
     width < 700 ? 2 : LANES,
   );

@@ -8,7 +8,8 @@ import { BOTTOM, GROUND, HEIGHT, ms, type Scale } from "./geometry";
 /** Months, rain from the top, cold and heat in the sky, earth below. */
 export function Backdrop({ x, width, from, to }: { x: Scale; width: number; from: IsoDate; to: IsoDate }) {
   const { facts } = usePlanModel();
-  const months = x.ticks(width < 700 ? 6 : 14).filter((d) => d.getUTCDate() === 1);
+  const months: Date[] = [];
+  for (let day = new Date(`${from.slice(0, 7)}-01T00:00:00Z`); day.getTime() < ms(to); day.setUTCMonth(day.getUTCMonth() + 1)) if (day.getTime() > ms(from)) months.push(new Date(day));
   const bars: { left: number; right: number; mm: number; meanC: number; key: string }[] = [];
   for (let day = toDay(from); day < toDay(to); day++) {
     const date = isoDate(day);
@@ -24,7 +25,7 @@ export function Backdrop({ x, width, from, to }: { x: Scale; width: number; from
         <g key={bar.key}>
           {bar.meanC < 1 && <rect x={bar.left} y={0} width={bar.right - bar.left} height={GROUND} fill="var(--water)" opacity={0.09} />}
           {bar.meanC > 29 && <rect x={bar.left} y={0} width={bar.right - bar.left} height={GROUND} fill="var(--stop)" opacity={0.07} />}
-          <rect x={bar.left + 1} y={0} width={Math.max(1, bar.right - bar.left - 2)} height={Math.min(34, bar.mm * 0.7)} fill="var(--rain)" />
+          <rect x={bar.left + 1} y={0} width={Math.max(1, bar.right - bar.left - 2)} height={Math.min(34, bar.mm * 0.9)} fill="var(--rain)" />
         </g>
       ))}
       {months.map((d, i) => (
@@ -60,7 +61,7 @@ export function Growth({ x }: { x: Scale }) {
       <clipPath id="ripe">
         <rect x={x(ms(ripening))} y={0} width={Math.max(0, x(ms(end)) - x(ms(ripening)))} height={GROUND} />
       </clipPath>
-      <path d={shape((p) => GROUND + (p.rootCm / deepest) * 70)} fill="var(--root)" />
+      <path d={shape((p) => GROUND + (p.rootCm / deepest) * 84)} fill="var(--root)" />
       <path d={canopy} fill="var(--canopy)" stroke="var(--seed)" strokeWidth={1} />
       <path d={canopy} fill="var(--ripe)" clipPath="url(#ripe)" />
     </g>

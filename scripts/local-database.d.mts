@@ -1,0 +1,13 @@
+export interface LocalDatabase {
+  url: string;
+  ownerUrl: string;
+  adminUrl: string;
+  stop: () => void;
+  halt: () => void;
+  resume: () => Promise<LocalDatabase>;
+}
+export class SetupError extends Error {}
+export function startDatabase(home: string, options?: { fast?: boolean }): Promise<LocalDatabase>;
+export function freePort(): Promise<number>;
+export function portIsFree(port: number): Promise<boolean>;
+export function installPackages(packages: string[], why: string): void;

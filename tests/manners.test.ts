@@ -1,0 +1,213 @@
+/** Keyboard alone, accessibility, phone, two people on one plan, lost server and lost database. */
+
+import path from "node:path";
+import type { Browser } from "playwright-core";
+import { afterAll, beforeAll, describe, expect, inject, it } from "vitest";
+import { startDatabase } from "../scripts/local-database.mjs";
+import { axeFindings, launch, openPlan, signedIn } from "./support/browser";
+
+let browser: Browser;
+beforeAll(async () => {
+  browser = await launch();
+});
+afterAll(() => browser.close());
+
+describe("by keyboard alone", () => {
+  it("finds a plan, edits a decision, moves a date, reads the finding, undoes", async () => {
+    const page = await signedIn(browser);
+    await page.goto("/fields");
+    await page.waitForLoadState("networkidle");
+    await page.keyboard.press("Control+k");
+    await page.keyboard.type("Long Ricks");
+    await page.keyboard.press("Enter");
+    await page.waitForSelector("[data-operation=planting]");
+    await page.waitForLoadState("networkidle");
+    await page.keyboard.press("?");
+    await page.getByRole("dialog").getByText("Go to Feed").waitFor();
+    await page.keyboard.press("Escape");
+    await page.keyboard.press("3");
+    await page.getByRole("heading", { name: "Seed", exact: true }).waitFor();
+    // Tab reaches the spacing; 12 in is 30.48 cm
+    for (let i = 0; i < 90; i++) {
+      await page.keyboard.press("Tab");
+      if ((await page.evaluate(() => document.activeElement?.getAttribute("aria-label"))) === "Spacing in the row") break;
+    }
+    await page.keyboard.type("12 in");
+    await page.keyboard.press("Enter");
+    await page.getByRole("button", { name: /In the row|Units planted/ }).first().waitFor();
+    await page.waitForFunction(() => (document.querySelector("[aria-label='Spacing in the row']") as HTMLInputElement).value === "30.5");
+    await page.keyboard.press("Control+z");
+    await page.waitForFunction(() => (document.querySelector("[aria-label='Spacing in the row']") as HTMLInputElement).value !== "30.5");
+    const mark = page.locator("[data-operation=planting]");
+    const before = await mark.getAttribute("data-date");
+    await mark.focus();
+    await page.keyboard.press("PageUp");
+    await page.waitForFunction((date) => document.querySelector("[data-operation=planting]")?.getAttribute("data-date") !== date, before);
+    await page.keyboard.press("Control+z");
+    await page.waitForFunction((date) => document.querySelector("[data-operation=planting]")?.getAttribute("data-date") === date, before);
+    await page.getByText(/, saved$/).waitFor();
+    expect(page.troubles).toEqual([]);
+    await page.context().close();
+  });
+});
+
+describe("accessibility", () => {
+  for (const colorScheme of ["light", "dark"] as const)
+    it(`axe finds nothing on any view, ${colorScheme}`, async () => {
+      const page = await signedIn(browser, undefined, { colorScheme, reducedMotion: "reduce" });
+      for (const view of ["/fields", "/week", "/settings"]) {
+        await page.goto(view);
+        await page.waitForLoadState("networkidle");
+        expect(await axeFindings(page), view).toEqual([]);
+      }
+      await page.goto("/fields");
+      await page.getByRole("link", { name: "Coney Bank" }).click();
+      await page.getByRole("heading", { name: "Soil tests" }).waitFor();
+      expect(await axeFindings(page), "field").toEqual([]);
+      await openPlan(page, "Kestrel Bottom");
+      for (const sheet of "123456789") {
+        await page.keyboard.press(sheet);
+        expect(await axeFindings(page), `plan, sheet ${sheet}`).toEqual([]);
+      }
+      await page.getByRole("button", { name: "Versions" }).click();
+      expect(await axeFindings(page), "versions").toEqual([]);
+      await page.context().close();
+      const out = await browser.newContext({ baseURL: inject("base"), colorScheme });
+      const signIn = await out.newPage();
+      await signIn.goto("/sign-in");
+      expect(await axeFindings(signIn), "sign-in").toEqual([]);
+      await out.close();
+    });
+
+  it("fits the phone: no sideways scrolling, targets large enough", async () => {
+    const page = await signedIn(browser, undefined, { viewport: { width: 360, height: 780 }, hasTouch: true, isMobile: true });
+    for (const view of ["/week", "/fields"]) {
+      await page.goto(view);
+      await page.waitForLoadState("networkidle");
+      expect(await page.evaluate(() => document.documentElement.scrollWidth), view).toBeLessThanOrEqual(360);
+    }
+    await page.goto("/week");
+    const heights = await page.getByRole("button", { name: "Log as done" }).evaluateAll((nodes) => nodes.map((n) => n.getBoundingClientRect().height));
+    expect(Math.min(...heights)).toBeGreaterThanOrEqual(44);
+    await page.context().close();
+  });
+});
+
+describe("roles", () => {
+  it("a grower reads the week and card of the own farm and cannot reach plans", async () => {
+    const page = await signedIn(browser, "grower@pennick.example");
+    await page.waitForURL("**/week");
+    await page.locator("[data-due]").first().waitFor();
+    expect(await page.getByText("Heron Block").count()).toBe(0);
+    await page.goto("/fields");
+    await page.waitForURL("**/week");
+    const status = await page.evaluate(async () => (await fetch("/api/plans", { method: "POST", headers: { "content-type": "application/json" }, body: JSON.stringify({ fieldId: crypto.randomUUID(), season: 2027, guideId: "wheat" }) })).status);
+    expect(status).toBe(403);
+    await page.context().close();
+  });
+
+  it("an assistant drafts but does not issue; nobody signed out gets anything", async () => {
+    const page = await signedIn(browser, "noor@castellan.example");
+    await openPlan(page, "Coney Bank");
+    expect(await page.getByRole("button", { name: /^Issue version/ }).count()).toBe(0);
+    const planId = page.url().split("/").at(-1);
+    const issue = await page.evaluate(async (id) => (await fetch(`/api/plans/${id}/issue`, { method: "POST", headers: { "content-type": "application/json" }, body: '{"revision":1}' })).status, planId);
+    expect(issue).toBe(403);
+    const outside = await fetch(`${inject("base")}/api/plans/${planId}/versions/1/booklet.pdf`);
+    expect(outside.status).toBe(401);
+    const crossSite = await fetch(`${inject("base")}/api/log`, { method: "POST", headers: { origin: "http://elsewhere.example", "content-type": "application/json" }, body: "{}" });
+    expect(crossSite.status).toBe(403);
+    await page.context().close();
+  });
+
+  it("refuses a wrong password and keeps what was typed", async () => {
+    const context = await browser.newContext({ baseURL: inject("base") });
+    const page = await context.newPage();
+    await page.goto("/sign-in");
+    await page.getByLabel("E-mail").fill("imre@castellan.example");
+    await page.getByLabel("Password").fill("not-the-password");
+    await page.getByRole("button", { name: "Sign in" }).click();
+    await page.getByText("No account has this e-mail and password.").waitFor();
+    expect(await page.getByLabel("E-mail").inputValue()).toBe("imre@castellan.example");
+    await context.close();
+  });
+});
+
+describe("nothing typed is lost", () => {
+  it("keeps both sides when two people change one plan, and lets one choose", async () => {
+    const imre = await signedIn(browser);
+    const noor = await signedIn(browser, "noor@castellan.example");
+    await openPlan(imre, "Long Ricks");
+    await openPlan(noor, "Long Ricks");
+    await noor.getByLabel("Target yield").fill("46");
+    await noor.getByText(/, saved$/).waitFor();
+    await noor.waitForTimeout(800);
+    await imre.getByLabel("Target yield").fill("41");
+    await imre.getByText(/This plan was changed by Noor Haldane/).waitFor();
+    expect(await imre.getByLabel("Target yield").inputValue()).toBe("41");
+    await imre.getByRole("button", { name: "Put mine on top" }).click();
+    await imre.getByText(/, saved$/).waitFor();
+    await noor.reload();
+    await noor.waitForSelector("[data-operation=planting]");
+    await noor.waitForFunction(() => (document.querySelector("[aria-label='Target yield']") as HTMLInputElement).value === "41");
+    await imre.context().close();
+    await noor.context().close();
+  });
+
+  it("keeps what was typed through a lost network and a closed page", async () => {
+    const page = await signedIn(browser);
+    await openPlan(page, "Long Ricks");
+    await page.waitForLoadState("networkidle");
+    await page.context().setOffline(true);
+    await page.getByLabel("Target yield").fill("43");
+    await page.getByText(/Not saved: The server does not answer/).waitFor();
+    await page.context().setOffline(false);
+    await page.getByRole("button", { name: "Try now" }).click();
+    await page.getByText(/, saved$/).waitFor();
+
+    // a page that is closed before it could save brings the change back when it opens again
+    await page.route("**/api/plans/**", (route) => route.abort());
+    await page.getByLabel("Target yield").fill("39");
+    await page.getByText(/Not saved/).waitFor();
+    const url = page.url();
+    const again = await page.context().newPage();
+    await again.goto(url);
+    await again.waitForFunction(() => (document.querySelector("[aria-label='Target yield']") as HTMLInputElement | null)?.value === "39");
+    await again.getByText(/, saved$/).waitFor();
+    await page.context().close();
+  });
+
+  it("keeps a log entry on the device without a network and sends it once when it is back", async () => {
+    const page = await signedIn(browser, undefined, { viewport: { width: 390, height: 844 } });
+    await page.goto("/week");
+    await page.waitForLoadState("networkidle");
+    const line = page.locator("[data-due=weed-two]", { hasText: "Heron Block" });
+    await page.context().setOffline(true);
+    await line.getByRole("button", { name: "Log as done" }).click();
+    await page.getByRole("dialog").getByRole("button", { name: "Log", exact: true }).click();
+    await page.getByText("1 log entry kept on this device").waitFor();
+    await page.context().setOffline(false);
+    await page.getByText("1 log entry kept on this device").waitFor({ state: "detached" });
+    await page.reload();
+    await page.waitForLoadState("networkidle");
+    await line.getByText("done 12 Aug").waitFor();
+    await line.getByRole("button", { name: "Take the log back" }).click();
+    await line.getByRole("button", { name: "Log as done" }).waitFor();
+    await page.context().close();
+  });
+});
+
+describe("a database that is down", () => {
+  it("gives a clear page and recovers by itself", async () => {
+    const page = await signedIn(browser);
+    const database = await startDatabase(path.resolve(import.meta.dirname, "../.local/test-database"), { fast: true });
+    database.halt();
+    await page.goto("/fields");
+    await page.getByRole("heading", { name: "The database does not answer" }).waitFor();
+    const refused = await page.evaluate(async () => (await fetch("/api/health")).status);
+    expect(refused).toBe(503);
+    await database.resume();
+    await page.getByRole("heading", { name: "Fields" }).waitFor({ timeout: 20_000 });
+    await page.context().close();
+  });
+});
