@@ -31,6 +31,7 @@ export async function openPlan(page: Page, field: string): Promise<void> {
   await page.goto("/fields");
   await page.getByRole("row", { name: new RegExp(field) }).getByRole("link", { name: /20\d\d/ }).click();
   await page.waitForSelector("[data-operation=planting]");
+  await page.waitForLoadState("networkidle");
 }
 
 /** What axe finds, in short; empty when nothing. */

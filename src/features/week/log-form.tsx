@@ -20,7 +20,7 @@ interface Loggable {
 }
 
 /** Logs an operation as done: when, how much, what was seen. Kept on the device until the server has it. */
-export function LogForm({ operation, today, onLogged, onWithdrawn }: { operation: Loggable; today: string; onLogged: (entry: LoggedOperation) => void; onWithdrawn: () => void }) {
+export function LogForm({ operation, today, onLogged, onWithdrawn }: { operation: Loggable; today: string; onLogged: (entry: LoggedOperation, sent: boolean) => void; onWithdrawn: () => void }) {
   const { read, split } = useUnits();
   const [open, setOpen] = useState(false);
   const [doneOn, setDoneOn] = useState(operation.date && operation.date < today ? operation.date : today);
@@ -71,7 +71,7 @@ export function LogForm({ operation, today, onLogged, onWithdrawn }: { operation
       return;
     }
     setOpen(false);
-    onLogged({ operationId: operation.id, doneOn, quantityPerHa, note });
+    onLogged({ operationId: operation.id, doneOn, quantityPerHa, note }, answer.kind === "sent");
   };
   return (
     <>
@@ -80,6 +80,7 @@ export function LogForm({ operation, today, onLogged, onWithdrawn }: { operation
       </Button>
       <Dialog open={open} onOpenChange={setOpen} title={operation.name} description={operation.field}>
         <form
+          noValidate
           className="grid gap-3"
           onSubmit={(event) => {
             event.preventDefault();

@@ -25,11 +25,12 @@ export function WeekScreen({ due: given, today, mayPlan }: { due: DueOperation[]
   const overdue = from <= today ? open.filter((o) => o.overdueDays > 0) : [];
   const inWeek = due.filter((o) => (o.doneOn ? o.doneOn >= from && o.doneOn <= to : o.overdueDays === 0 && (o.date as string) >= from && (o.date as string) <= to));
   const next = open.filter((o) => (o.date as string) > to && daysBetween(to, o.date as string) <= 14);
-  const logged = (o: DueOperation, doneOn: string | null) => {
+  const logged = (o: DueOperation, doneOn: string | null, sent: boolean) => {
     setLocal((l) => ({ ...l, [`${o.planId}.${o.id}`]: doneOn }));
-    router.refresh();
+    // without a network the page stays as it is: asking the server for it would lose it
+    if (sent) router.refresh();
   };
-  const line = (o: DueOperation, withDate = false) => <DueLine key={`${o.planId}.${o.id}`} operation={o} today={today} withDate={withDate} mayPlan={mayPlan} onLogged={(date) => logged(o, date)} />;
+  const line = (o: DueOperation, withDate = false) => <DueLine key={`${o.planId}.${o.id}`} operation={o} today={today} withDate={withDate} mayPlan={mayPlan} onLogged={(date, sent) => logged(o, date, sent)} />;
   return (
     <div className="mx-auto max-w-[1100px] px-4 py-4">
       <div className="mb-3 flex flex-wrap items-baseline gap-3">
@@ -76,7 +77,7 @@ export function WeekScreen({ due: given, today, mayPlan }: { due: DueOperation[]
   );
 }
 
-function DueLine({ operation: o, today, withDate, mayPlan, onLogged }: { operation: DueOperation; today: string; withDate: boolean; mayPlan: boolean; onLogged: (doneOn: string | null) => void }) {
+function DueLine({ operation: o, today, withDate, mayPlan, onLogged }: { operation: DueOperation; today: string; withDate: boolean; mayPlan: boolean; onLogged: (doneOn: string | null, sent: boolean) => void }) {
   const { show, number } = useUnits();
   const moved = o.issuedDate && o.date && !o.doneOn ? daysBetween(o.issuedDate, o.date) : 0;
   return (
@@ -119,7 +120,7 @@ function DueLine({ operation: o, today, withDate, mayPlan, onLogged }: { operati
           ))}
       </div>
       <div className="col-start-2 sm:col-start-3 print:hidden">
-        <LogForm operation={o} today={today} onLogged={(entry) => onLogged(entry.doneOn)} onWithdrawn={() => onLogged(null)} />
+        <LogForm operation={o} today={today} onLogged={(entry, sent) => onLogged(entry.doneOn, sent)} onWithdrawn={() => onLogged(null, true)} />
       </div>
     </li>
   );

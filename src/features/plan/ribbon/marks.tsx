@@ -29,7 +29,7 @@ export function Mark({ operation, x, y, flipped, scale, editable, onOpen }: { op
       setDragged(last ? null : date);
       if (last && date !== operation.date) put(operation, date);
     },
-    { filterTaps: true, pointer: { touch: true } },
+    { filterTaps: true, pointer: { touch: true, keys: false } },
   );
   const at = dragged ? scale(ms(dragged)) : x;
   const above = y < GROUND;

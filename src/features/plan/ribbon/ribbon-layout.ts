@@ -35,41 +35,53 @@ const GAP = 4;
 const CHAR = 6.3;
 const GROUP_WIDTH = 58;
 
+/** Marks of this weight or more are placed before all others, so that they are the last to vanish in a group. */
+const HEAVY = 9;
+
 /**
- * Places marks from left to right, each in the first lane where mark and label stand free; one that finds no room
- * joins the last mark of the lane that ends soonest, as a group. Nothing overlaps within a lane.
+ * Places marks from left to right, each in the first lane where mark and label stand free; one that finds no room joins
+ * its nearest neighbour as a group. Nothing overlaps within a lane.
  */
 export function placeMarks(marks: RibbonMark[], width: number, lanes: number): Placed[] {
   return [true, false].flatMap((above) => {
-    const byLane: Placed[][] = Array.from({ length: lanes }, () => []);
-    for (const mark of marks.filter((m) => m.above === above).sort((a, b) => a.x - b.x || (b.weight ?? 0) - (a.weight ?? 0))) {
+    const placed: Placed[] = [];
+    const own = marks.filter((m) => m.above === above);
+    const heavy = new Set(own.filter((m) => (m.weight ?? 0) >= HEAVY).map((m) => m.id));
+    const order = own.sort((a, b) => Number(heavy.has(b.id)) - Number(heavy.has(a.id)) || a.x - b.x || (b.weight ?? 0) - (a.weight ?? 0));
+    for (const mark of order) {
       const size = mark.label.length * CHAR + 4;
       const flipped = mark.x + MARK + size > width;
       const from = flipped ? mark.x - MARK - size : mark.x - MARK;
       const to = flipped ? mark.x + MARK : mark.x + MARK + size;
-      const lane = byLane.findIndex((placed) => (placed.at(-1)?.to ?? -Infinity) + GAP <= from);
-      if (lane >= 0) {
-        byLane[lane]?.push({ kind: "mark", id: mark.id, label: mark.label, flipped, x: mark.x, lane, above, from, to });
-        continue;
-      }
-      join(byLane, mark.id);
+      const lane = freeLane(placed, lanes, from, to);
+      if (lane >= 0) placed.push({ kind: "mark", id: mark.id, label: mark.label, flipped, x: mark.x, lane, above, from, to });
+      else join(placed, lanes, mark, heavy, above);
     }
-    return byLane.flat();
+    return placed;
   });
 }
 
-/** Adds a mark to the last one of the lane that ends soonest; a group too wide for its place takes its neighbour in. */
-function join(byLane: Placed[][], id: string): void {
-  const lane = byLane.reduce((best, placed, i) => ((placed.at(-1)?.to ?? 0) < (byLane[best]?.at(-1)?.to ?? 0) ? i : best), 0);
-  const placed = byLane[lane] as Placed[];
-  let ids = [id];
+function freeLane(placed: Placed[], lanes: number, from: number, to: number): number {
+  for (let lane = 0; lane < lanes; lane++) if (!placed.some((p) => p.lane === lane && p.from < to + GAP && from < p.to + GAP)) return lane;
+  return -1;
+}
+
+/** Makes a group of a mark and its nearest neighbour, and takes in further neighbours until the group has room. */
+function join(placed: Placed[], lanes: number, mark: RibbonMark, heavy: Set<string>, above: boolean): void {
+  const idsOf = (p: Placed) => (p.kind === "group" ? p.ids : [p.id]);
+  let ids = [mark.id];
+  let x = mark.x;
   for (;;) {
-    const host = placed.pop();
-    if (!host) return;
-    ids = [...(host.kind === "group" ? host.ids : [host.id]), ...ids];
-    const from = host.x - MARK;
-    if (from < (placed.at(-1)?.to ?? -Infinity)) continue;
-    placed.push({ kind: "group", ids, x: host.x, lane: host.lane, above: host.above, from, to: host.x - MARK + GROUP_WIDTH });
+    const light = placed.filter((p) => !idsOf(p).some((id) => heavy.has(id)));
+    const host = (light.length > 0 ? light : placed).reduce((best, p) => (Math.abs(p.x - x) < Math.abs(best.x - x) ? p : best));
+    placed.splice(placed.indexOf(host), 1);
+    ids = [...idsOf(host), ...ids];
+    x = Math.min(x, host.x);
+    const from = x - MARK;
+    const to = from + GROUP_WIDTH;
+    const lane = freeLane(placed, lanes, from, to);
+    if (lane < 0) continue;
+    placed.push({ kind: "group", ids, x, lane, above, from, to });
     return;
   }
 }

@@ -36,7 +36,7 @@ export function Ribbon({ onOpen }: { onOpen: (operation: Operation) => void }) {
   if (!plan) return null;
 
   const marks = placeMarks(
-    dated.map((o) => ({ id: o.id, x: x(ms(o.date)), label: o.mark, above: !BELOW_SHEETS.has(o.sheet), weight: WEIGHT[o.sheet] ?? 1 })),
+    dated.map((o) => ({ id: o.id, x: x(ms(o.date)), label: o.mark, above: !BELOW_SHEETS.has(o.sheet), weight: o.id === "planting" || o.id === "harvest" ? 9 : (WEIGHT[o.sheet] ?? 1) })),
     width - 4,
     width < 700 ? 2 : LANES,
   );
