@@ -10,7 +10,14 @@ export default defineConfig({
       {
         resolve: { alias },
         // one after another against one server and one database
-        test: { name: "system", include: ["tests/**/*.test.ts"], globalSetup: ["tests/support/global-setup.ts"], testTimeout: 90_000, hookTimeout: 90_000, fileParallelism: false },
+        test: {
+          name: "system",
+          include: ["tests/**/*.test.ts"],
+          globalSetup: ["tests/support/global-setup.ts"],
+          testTimeout: 90_000,
+          hookTimeout: 90_000,
+          fileParallelism: false,
+        },
       },
     ],
   },

@@ -15,7 +15,14 @@ for (const [path, entry] of Object.entries(lock.packages)) {
     const words = name.split(/[-/]/);
     const os = OS.filter((o) => words.includes(o));
     const cpu = CPU.filter((c) => words.includes(c) || (c === "arm" && words.some((w) => /^arm(v\d)?$/.test(w))));
-    lock.packages[`node_modules/${name}`] = { version: version.replace(/^[\^~]/, ""), ...(cpu.length ? { cpu } : {}), ...(entry.dev ? { dev: true } : {}), optional: true, ...(os.length ? { os } : {}), ...(words.includes("musl") ? { libc: ["musl"] } : {}) };
+    lock.packages[`node_modules/${name}`] = {
+      version: version.replace(/^[\^~]/, ""),
+      ...(cpu.length ? { cpu } : {}),
+      ...(entry.dev ? { dev: true } : {}),
+      optional: true,
+      ...(os.length ? { os } : {}),
+      ...(words.includes("musl") ? { libc: ["musl"] } : {}),
+    };
   }
 }
 lock.packages = Object.fromEntries(Object.entries(lock.packages).sort(([a], [b]) => (a < b ? -1 : 1)));

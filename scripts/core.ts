@@ -10,7 +10,8 @@ import * as core from "../src/core/index";
 const [name, argument] = process.argv.slice(2);
 const functions = Object.entries(core).filter(([, value]) => typeof value === "function");
 const found = functions.find(([key]) => key === name)?.[1] as ((...args: unknown[]) => unknown) | undefined;
-if (!found) fail(`usage: npm run -s core -- <function> '<json>'\nfunctions: ${functions.map(([key]) => key).join(", ")}`);
+if (!found)
+  fail(`usage: npm run -s core -- <function> '<json>'\nfunctions: ${functions.map(([key]) => key).join(", ")}`);
 let input: unknown;
 try {
   input = JSON.parse(argument === "-" ? readFileSync(0, "utf8") : (argument ?? "{}"));

@@ -10,6 +10,9 @@ export function installModules(root) {
   if (fs.existsSync(stamp) && fs.readFileSync(stamp, "utf8") === lock) return;
   console.log("installing node modules ...");
   const result = spawnSync("npm", ["ci", "--no-audit", "--no-fund", "--include=dev"], { cwd: root, encoding: "utf8" });
-  if (result.status !== 0) throw new SetupError(`npm ci failed; is the network there?\n${(result.stderr || String(result.error)).trim().split("\n").slice(-5).join("\n")}`);
+  if (result.status !== 0)
+    throw new SetupError(
+      `npm ci failed; is the network there?\n${(result.stderr || String(result.error)).trim().split("\n").slice(-5).join("\n")}`,
+    );
   fs.writeFileSync(stamp, lock);
 }

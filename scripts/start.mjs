@@ -5,8 +5,8 @@ import { spawn, spawnSync } from "node:child_process";
 import { createHash, randomBytes } from "node:crypto";
 import fs from "node:fs";
 import path from "node:path";
-import { portIsFree, SetupError, startDatabase } from "./local-database.mjs";
 import { installModules } from "./install-modules.mjs";
+import { portIsFree, SetupError, startDatabase } from "./local-database.mjs";
 
 const root = path.resolve(import.meta.dirname, "..");
 process.chdir(root);
@@ -15,13 +15,21 @@ const local = path.join(root, ".local");
 
 async function main() {
   const port = Number(process.env.PORT ?? 3027);
-  if (!Number.isInteger(port) || port < 1 || port > 65_535) throw new SetupError(`PORT: ${process.env.PORT} given, allowed is a port from 1 to 65535.`);
-  if (!(await portIsFree(port))) throw new SetupError(`Port ${port} is taken by another program (or by a Wheatonomy that runs already: look at http://127.0.0.1:${port}).\nChoose another: PORT=${port + 1} ./start`);
+  if (!Number.isInteger(port) || port < 1 || port > 65_535)
+    throw new SetupError(`PORT: ${process.env.PORT} given, allowed is a port from 1 to 65535.`);
+  if (!(await portIsFree(port)))
+    throw new SetupError(
+      `Port ${port} is taken by another program (or by a Wheatonomy that runs already: look at http://127.0.0.1:${port}).\nChoose another: PORT=${port + 1} ./start`,
+    );
   fs.mkdirSync(local, { recursive: true });
   installModules(root);
 
   let database = null;
-  const env = { ...process.env, BETTER_AUTH_URL: `http://127.0.0.1:${port}`, BETTER_AUTH_SECRET: process.env.BETTER_AUTH_SECRET ?? secret() };
+  const env = {
+    ...process.env,
+    BETTER_AUTH_URL: `http://127.0.0.1:${port}`,
+    BETTER_AUTH_SECRET: process.env.BETTER_AUTH_SECRET ?? secret(),
+  };
   if (!env.DATABASE_URL) {
     database = await startDatabase(path.join(local, "database"));
     env.DATABASE_URL = database.url;
@@ -36,7 +44,11 @@ async function main() {
     throw error;
   }
 
-  const server = spawn(process.execPath, ["node_modules/next/dist/bin/next", "start", "-H", "127.0.0.1", "-p", String(port)], { env, stdio: ["ignore", "pipe", "inherit"] });
+  const server = spawn(
+    process.execPath,
+    ["node_modules/next/dist/bin/next", "start", "-H", "127.0.0.1", "-p", String(port)],
+    { env, stdio: ["ignore", "pipe", "inherit"] },
+  );
   for (const signal of ["SIGINT", "SIGTERM"]) process.on(signal, () => server.kill("SIGTERM"));
   server.on("exit", (code) => {
     stop();
@@ -44,7 +56,9 @@ async function main() {
   });
   server.stdout.on("data", (chunk) => {
     if (!String(chunk).includes("Ready")) return;
-    console.log(`\nWheatonomy is at http://127.0.0.1:${port}\n  sign in as  imre@castellan.example   (or noor@castellan.example, grower@pennick.example)\n  password    harvest-by-figures\nCtrl+C stops it; the data stays.\n`);
+    console.log(
+      `\nWheatonomy is at http://127.0.0.1:${port}\n  sign in as  imre@castellan.example   (or noor@castellan.example, grower@pennick.example)\n  password    harvest-by-figures\nCtrl+C stops it; the data stays.\n`,
+    );
   });
 }
 
@@ -70,7 +84,8 @@ function fingerprint() {
     if (fs.statSync(item).isDirectory()) for (const name of fs.readdirSync(item).sort()) visit(path.join(item, name));
     else if (!/\.test\.tsx?$/.test(item)) hash.update(item).update(fs.readFileSync(item));
   };
-  for (const item of ["src", "package-lock.json", "next.config.ts", "postcss.config.mjs", "tsconfig.json"]) if (fs.existsSync(item)) visit(item);
+  for (const item of ["src", "package-lock.json", "next.config.ts", "postcss.config.mjs", "tsconfig.json"])
+    if (fs.existsSync(item)) visit(item);
   return hash.digest("hex");
 }
 

@@ -30,21 +30,35 @@ describe("by keyboard alone", () => {
     // Tab reaches the spacing; 12 in is 30.48 cm
     for (let i = 0; i < 90; i++) {
       await page.keyboard.press("Tab");
-      if ((await page.evaluate(() => document.activeElement?.getAttribute("aria-label"))) === "Spacing in the row") break;
+      if ((await page.evaluate(() => document.activeElement?.getAttribute("aria-label"))) === "Spacing in the row")
+        break;
     }
     await page.keyboard.type("12 in");
     await page.keyboard.press("Enter");
-    await page.getByRole("button", { name: /In the row|Units planted/ }).first().waitFor();
-    await page.waitForFunction(() => (document.querySelector("[aria-label='Spacing in the row']") as HTMLInputElement).value === "30.5");
+    await page
+      .getByRole("button", { name: /In the row|Units planted/ })
+      .first()
+      .waitFor();
+    await page.waitForFunction(
+      () => (document.querySelector("[aria-label='Spacing in the row']") as HTMLInputElement).value === "30.5",
+    );
     await page.keyboard.press("Control+z");
-    await page.waitForFunction(() => (document.querySelector("[aria-label='Spacing in the row']") as HTMLInputElement).value !== "30.5");
+    await page.waitForFunction(
+      () => (document.querySelector("[aria-label='Spacing in the row']") as HTMLInputElement).value !== "30.5",
+    );
     const mark = page.locator("[data-operation=planting]");
     const before = await mark.getAttribute("data-date");
     await mark.focus();
     await page.keyboard.press("PageUp");
-    await page.waitForFunction((date) => document.querySelector("[data-operation=planting]")?.getAttribute("data-date") !== date, before);
+    await page.waitForFunction(
+      (date) => document.querySelector("[data-operation=planting]")?.getAttribute("data-date") !== date,
+      before,
+    );
     await page.keyboard.press("Control+z");
-    await page.waitForFunction((date) => document.querySelector("[data-operation=planting]")?.getAttribute("data-date") === date, before);
+    await page.waitForFunction(
+      (date) => document.querySelector("[data-operation=planting]")?.getAttribute("data-date") === date,
+      before,
+    );
     await page.getByText(/, saved$/).waitFor();
     expect(page.troubles).toEqual([]);
     await page.context().close();
@@ -80,14 +94,20 @@ describe("accessibility", () => {
     });
 
   it("fits the phone: no sideways scrolling, targets large enough", async () => {
-    const page = await signedIn(browser, undefined, { viewport: { width: 360, height: 780 }, hasTouch: true, isMobile: true });
+    const page = await signedIn(browser, undefined, {
+      viewport: { width: 360, height: 780 },
+      hasTouch: true,
+      isMobile: true,
+    });
     for (const view of ["/week", "/fields"]) {
       await page.goto(view);
       await page.waitForLoadState("networkidle");
       expect(await page.evaluate(() => document.documentElement.scrollWidth), view).toBeLessThanOrEqual(360);
     }
     await page.goto("/week");
-    const heights = await page.getByRole("button", { name: "Log as done" }).evaluateAll((nodes) => nodes.map((n) => n.getBoundingClientRect().height));
+    const heights = await page
+      .getByRole("button", { name: "Log as done" })
+      .evaluateAll((nodes) => nodes.map((n) => n.getBoundingClientRect().height));
     expect(Math.min(...heights)).toBeGreaterThanOrEqual(44);
     await page.context().close();
   });
@@ -101,7 +121,16 @@ describe("roles", () => {
     expect(await page.getByText("Heron Block").count()).toBe(0);
     await page.goto("/fields");
     await page.waitForURL("**/week");
-    const status = await page.evaluate(async () => (await fetch("/api/plans", { method: "POST", headers: { "content-type": "application/json" }, body: JSON.stringify({ fieldId: crypto.randomUUID(), season: 2027, guideId: "wheat" }) })).status);
+    const status = await page.evaluate(
+      async () =>
+        (
+          await fetch("/api/plans", {
+            method: "POST",
+            headers: { "content-type": "application/json" },
+            body: JSON.stringify({ fieldId: crypto.randomUUID(), season: 2027, guideId: "wheat" }),
+          })
+        ).status,
+    );
     expect(status).toBe(403);
     await page.context().close();
   });
@@ -111,11 +140,25 @@ describe("roles", () => {
     await openPlan(page, "Coney Bank");
     expect(await page.getByRole("button", { name: /^Issue version/ }).count()).toBe(0);
     const planId = page.url().split("/").at(-1);
-    const issue = await page.evaluate(async (id) => (await fetch(`/api/plans/${id}/issue`, { method: "POST", headers: { "content-type": "application/json" }, body: '{"revision":1}' })).status, planId);
+    const issue = await page.evaluate(
+      async (id) =>
+        (
+          await fetch(`/api/plans/${id}/issue`, {
+            method: "POST",
+            headers: { "content-type": "application/json" },
+            body: '{"revision":1}',
+          })
+        ).status,
+      planId,
+    );
     expect(issue).toBe(403);
     const outside = await fetch(`${inject("base")}/api/plans/${planId}/versions/1/booklet.pdf`);
     expect(outside.status).toBe(401);
-    const crossSite = await fetch(`${inject("base")}/api/log`, { method: "POST", headers: { origin: "http://elsewhere.example", "content-type": "application/json" }, body: "{}" });
+    const crossSite = await fetch(`${inject("base")}/api/log`, {
+      method: "POST",
+      headers: { origin: "http://elsewhere.example", "content-type": "application/json" },
+      body: "{}",
+    });
     expect(crossSite.status).toBe(403);
     await page.context().close();
   });
@@ -149,7 +192,9 @@ describe("nothing typed is lost", () => {
     await imre.getByText(/, saved$/).waitFor();
     await noor.reload();
     await noor.waitForSelector("[data-operation=planting]");
-    await noor.waitForFunction(() => (document.querySelector("[aria-label='Target yield']") as HTMLInputElement).value === "41");
+    await noor.waitForFunction(
+      () => (document.querySelector("[aria-label='Target yield']") as HTMLInputElement).value === "41",
+    );
     await imre.context().close();
     await noor.context().close();
   });
@@ -172,7 +217,9 @@ describe("nothing typed is lost", () => {
     const url = page.url();
     const again = await page.context().newPage();
     await again.goto(url);
-    await again.waitForFunction(() => (document.querySelector("[aria-label='Target yield']") as HTMLInputElement | null)?.value === "39");
+    await again.waitForFunction(
+      () => (document.querySelector("[aria-label='Target yield']") as HTMLInputElement | null)?.value === "39",
+    );
     await again.getByText(/, saved$/).waitFor();
     await page.context().close();
   });

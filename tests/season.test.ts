@@ -1,8 +1,7 @@
 /** What an agronomist does from a soil test to an issued package, in the browser. */
 
 import { execFileSync } from "node:child_process";
-import { readFileSync, writeFileSync } from "node:fs";
-import { mkdtempSync } from "node:fs";
+import { mkdtempSync, readFileSync, writeFileSync } from "node:fs";
 import os from "node:os";
 import path from "node:path";
 import ExcelJS from "exceljs";
@@ -40,7 +39,10 @@ describe("from a soil test to an issued season package", () => {
     expect(await page.getByRole("row").count()).toBe(7);
     await page.getByRole("link", { name: "Coney Bank" }).click();
     await page.getByRole("heading", { name: "Soil tests" }).waitFor();
-    await page.getByRole("row", { name: /10 Sep 2024/ }).getByText("low").waitFor();
+    await page
+      .getByRole("row", { name: /10 Sep 2024/ })
+      .getByText("low")
+      .waitFor();
     await page.getByRole("row", { name: /2023.*wheat.*8.1/ }).waitFor();
     await page.getByRole("link", { name: /Season 2027/ }).click();
     await page.waitForSelector("[data-operation=planting]");
@@ -58,7 +60,10 @@ describe("from a soil test to an issued season package", () => {
     // mouldboard 22 cm at 7 km/h in medium soil is 19.3 L/ha by hand (see ground.test.ts)
     await page.getByRole("combobox", { name: "Tillage system" }).click();
     await page.getByRole("option", { name: /Turn under/ }).click();
-    await page.getByRole("row", { name: /^Plough/ }).getByText("19.3 L/ha").waitFor();
+    await page
+      .getByRole("row", { name: /^Plough/ })
+      .getByText("19.3 L/ha")
+      .waitFor();
     await page.getByRole("combobox", { name: "Tillage system" }).click();
     await page.getByRole("option", { name: /Loosen/ }).click();
 
@@ -70,7 +75,10 @@ describe("from a soil test to an issued season package", () => {
 
     await page.keyboard.press("3");
     // 268.3 plants: 148 kg/ha, 2,211 kg to order, 37.1 g a coulter (148.28 x 0.1 x 0.125 x 20)
-    await page.getByRole("region", { name: "Seed", exact: true }).getByRole("button", { name: /Seed rate: 148 kg\/ha/ }).waitFor();
+    await page
+      .getByRole("region", { name: "Seed", exact: true })
+      .getByRole("button", { name: /Seed rate: 148 kg\/ha/ })
+      .waitFor();
     await page.getByRole("button", { name: /Catch under one coulter: 37.1/ }).waitFor();
     await page.getByText("5 bags of 500 kg").first().waitFor();
 
@@ -78,7 +86,10 @@ describe("from a soil test to an issued season package", () => {
     // (204 - 130) / 0.65 = 113.8
     await page.getByRole("button", { name: /Nitrogen to apply: 114/ }).waitFor();
     await page.keyboard.press("9");
-    await page.getByRole("button", { name: /Break-even yield/ }).first().waitFor();
+    await page
+      .getByRole("button", { name: /Break-even yield/ })
+      .first()
+      .waitFor();
     await saved();
   });
 
@@ -97,14 +108,19 @@ describe("from a soil test to an issued season package", () => {
     await page.keyboard.press("1");
     await page.getByLabel("Chisel, depth").fill("12 in");
     await page.getByLabel("Chisel, depth").blur();
-    await page.waitForFunction(() => (document.querySelector("[aria-label='Chisel, depth']") as HTMLInputElement).value === "30.5");
+    await page.waitForFunction(
+      () => (document.querySelector("[aria-label='Chisel, depth']") as HTMLInputElement).value === "30.5",
+    );
     await page.getByRole("button", { name: "Undo" }).click();
     await saved();
   });
 
   it("shows a figure's working, overrides it with a reason and undoes that", async () => {
     await page.keyboard.press("4");
-    await page.getByRole("region", { name: "Feed", exact: true }).getByRole("button", { name: /^Nitrogen to apply/ }).click();
+    await page
+      .getByRole("region", { name: "Feed", exact: true })
+      .getByRole("button", { name: /^Nitrogen to apply/ })
+      .click();
     const working = page.getByRole("dialog", { name: /Working of Nitrogen/ });
     await working.getByText("(target x uptake - soil mineral N").waitFor();
     await working.getByLabel("Nitrogen to apply, your value").fill("150");
@@ -114,9 +130,15 @@ describe("from a soil test to an issued season package", () => {
     await working.getByRole("button", { name: "Override" }).click();
     await working.getByText("because protein contract").waitFor();
     await page.keyboard.press("Escape");
-    await page.getByRole("button", { name: /Nitrogen to apply: 150/ }).first().waitFor();
+    await page
+      .getByRole("button", { name: /Nitrogen to apply: 150/ })
+      .first()
+      .waitFor();
     await page.getByRole("button", { name: "Undo" }).click();
-    await page.getByRole("button", { name: /Nitrogen to apply: 114/ }).first().waitFor();
+    await page
+      .getByRole("button", { name: /Nitrogen to apply: 114/ })
+      .first()
+      .waitFor();
   });
 
   it("says when splits do not add up, and mends them by the repair", async () => {
@@ -150,7 +172,9 @@ describe("from a soil test to an issued season package", () => {
     // and within its window by key
     await sow.focus();
     await page.keyboard.press("ArrowRight");
-    await page.waitForFunction(() => document.querySelector("[data-operation=planting]")?.getAttribute("data-date") === "2026-10-07");
+    await page.waitForFunction(
+      () => document.querySelector("[data-operation=planting]")?.getAttribute("data-date") === "2026-10-07",
+    );
     await saved();
   });
 
@@ -176,7 +200,10 @@ describe("from a soil test to an issued season package", () => {
     expect(sowing?.startDate.toString()).toBe("2026-10-07");
     expect(sowing?.duration.days).toBe(1);
 
-    const lines = Papa.parse<Record<string, string>>(readFileSync(await download("Input order, CSV"), "utf8").replace(/^\ufeff/, ""), { header: true }).data;
+    const lines = Papa.parse<Record<string, string>>(
+      readFileSync(await download("Input order, CSV"), "utf8").replace(/^\ufeff/, ""),
+      { header: true },
+    ).data;
     const tsp = lines.find((l) => l.Product === "Triple superphosphate 46");
     // 85.25 / 0.46 x 14.2 = 2,631.6 kg: 53 bags
     expect(tsp).toMatchObject({ Bags: "53", "To buy": "2650" });
@@ -191,7 +218,10 @@ describe("from a soil test to an issued season package", () => {
     await page.getByRole("textbox", { name: "Target yield", exact: true }).blur();
     await page.getByText(/changes since version 1, saved/).waitFor();
     await page.getByRole("button", { name: "Issue version 2" }).click();
-    await page.getByRole("dialog").getByRole("row", { name: /Target yield 8.5 t\/ha 9 t\/ha \+0.5/ }).waitFor();
+    await page
+      .getByRole("dialog")
+      .getByRole("row", { name: /Target yield 8.5 t\/ha 9 t\/ha \+0.5/ })
+      .waitFor();
     await page.getByRole("dialog").getByRole("button", { name: "Issue version 2" }).click();
     await page.getByRole("dialog").getByText("Version 2", { exact: true }).waitFor();
     const second = await download("Calendar");

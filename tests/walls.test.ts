@@ -23,9 +23,21 @@ beforeAll(async () => {
   owner = new pg.Client({ connectionString: inject("adminUrl") });
   await owner.connect();
   const access = async (email: string): Promise<Access> => {
-    const { rows: found } = await owner.query(`select m.practice_id, m.user_id, m.role, m.licence_no, m.grower_id, u.name, p.name as practice from membership m join "user" u on u.id = m.user_id join practice p on p.id = m.practice_id where u.email = $1`, [email]);
+    const { rows: found } = await owner.query(
+      `select m.practice_id, m.user_id, m.role, m.licence_no, m.grower_id, u.name, p.name as practice from membership m join "user" u on u.id = m.user_id join practice p on p.id = m.practice_id where u.email = $1`,
+      [email],
+    );
     const m = found[0];
-    return { practiceId: m.practice_id, userId: m.user_id, growerId: m.grower_id, name: m.name, role: m.role, licenceNo: m.licence_no, practice: { name: m.practice, currency: "cr", unitSet: "metric", decimalMark: "point", asOf: "2026-08-12" }, today: "2026-08-12" };
+    return {
+      practiceId: m.practice_id,
+      userId: m.user_id,
+      growerId: m.grower_id,
+      name: m.name,
+      role: m.role,
+      licenceNo: m.licence_no,
+      practice: { name: m.practice, currency: "cr", unitSet: "metric", decimalMark: "point", asOf: "2026-08-12" },
+      today: "2026-08-12",
+    };
   };
   castellan = await access("imre@castellan.example");
   fernhill = await access("una@fernhill.example");
@@ -35,8 +47,19 @@ afterAll(async () => {
   await pool().end();
 });
 
-const fieldId = async (scope: Scope, name: string) => (await inPractice(scope, (c) => row<{ id: string }>(c, "select id from field where name = $1", [name])))?.id as string;
-const planOf = async (scope: Scope, name: string) => (await inPractice(scope, (c) => row<{ id: string }>(c, "select p.id from plan p join field f on f.practice_id = p.practice_id and f.id = p.field_id where f.name = $1", [name])))?.id as string;
+const fieldId = async (scope: Scope, name: string) =>
+  (await inPractice(scope, (c) => row<{ id: string }>(c, "select id from field where name = $1", [name])))
+    ?.id as string;
+const planOf = async (scope: Scope, name: string) =>
+  (
+    await inPractice(scope, (c) =>
+      row<{ id: string }>(
+        c,
+        "select p.id from plan p join field f on f.practice_id = p.practice_id and f.id = p.field_id where f.name = $1",
+        [name],
+      ),
+    )
+  )?.id as string;
 
 describe("walls between practices", () => {
   it("works as a role that row-level security binds", async () => {
@@ -45,18 +68,40 @@ describe("walls between practices", () => {
   });
 
   it("shows a practice its own rows and nobody's outside of one, whatever the query forgets", async () => {
-    const tables = ["field", "farm", "grower", "plan", "plan_version", "operation", "log_entry", "soil_test", "crop_history", "fertiliser", "seed_lot", "lime_product", "station", "station_normal", "audit"];
+    const tables = [
+      "field",
+      "farm",
+      "grower",
+      "plan",
+      "plan_version",
+      "operation",
+      "log_entry",
+      "soil_test",
+      "crop_history",
+      "fertiliser",
+      "seed_lot",
+      "lime_product",
+      "station",
+      "station_normal",
+      "audit",
+    ];
     for (const table of tables) {
       const all = Number((await owner.query(`select count(*) from ${table}`)).rows[0].count);
-      const count = async (scope: Scope) => Number((await inPractice(scope, (c) => rows<{ count: string }>(c, `select count(*) from ${table}`)))[0]?.count);
+      const count = async (scope: Scope) =>
+        Number((await inPractice(scope, (c) => rows<{ count: string }>(c, `select count(*) from ${table}`)))[0]?.count);
       const [a, b] = [await count(castellan), await count(fernhill)];
       expect(a + b, table).toBe(all);
-      expect(Number((await pool().query(`select count(*) from ${table}`)).rows[0].count), `${table} without a practice`).toBe(0);
+      expect(
+        Number((await pool().query(`select count(*) from ${table}`)).rows[0].count),
+        `${table} without a practice`,
+      ).toBe(0);
     }
   });
 
   it("has security forced on every table with a practice", async () => {
-    const { rows: open } = await owner.query("select c.relname from pg_class c join pg_attribute a on a.attrelid = c.oid and a.attname = 'practice_id' where c.relkind = 'r' and not (c.relrowsecurity and c.relforcerowsecurity)");
+    const { rows: open } = await owner.query(
+      "select c.relname from pg_class c join pg_attribute a on a.attrelid = c.oid and a.attname = 'practice_id' where c.relkind = 'r' and not (c.relrowsecurity and c.relforcerowsecurity)",
+    );
     expect(open).toEqual([]);
   });
 
@@ -66,15 +111,26 @@ describe("walls between practices", () => {
     expect(await inPractice(fernhill, (c) => loadField(c, fernhill, field))).toBeNull();
     expect(await inPractice(fernhill, (c) => loadPlan(c, fernhill, plan))).toBeNull();
     expect(await inPractice(fernhill, (c) => loadVersion(c, fernhill, plan, 1))).toBeNull();
-    await expect(inPractice(fernhill, (c) => saveDecisions(c, fernhill, plan, 1, freshDecisions("wheat")))).rejects.toThrow("no such plan");
-    await expect(inPractice(fernhill, (c) => c.query("insert into grower (practice_id, name) values ($1, 'x')", [castellan.practiceId]))).rejects.toThrow(/row-level security/);
-    expect((await inPractice(fernhill, (c) => c.query("update field set name = 'taken' where id = $1", [field]))).rowCount).toBe(0);
+    await expect(
+      inPractice(fernhill, (c) => saveDecisions(c, fernhill, plan, 1, freshDecisions("wheat"))),
+    ).rejects.toThrow("no such plan");
+    await expect(
+      inPractice(fernhill, (c) =>
+        c.query("insert into grower (practice_id, name) values ($1, 'x')", [castellan.practiceId]),
+      ),
+    ).rejects.toThrow(/row-level security/);
+    expect(
+      (await inPractice(fernhill, (c) => c.query("update field set name = 'taken' where id = $1", [field]))).rowCount,
+    ).toBe(0);
   });
 
   it("shows a grower the own farm only", async () => {
     const { rows: found } = await owner.query("select id from grower where name = 'Pennick Farm'");
     const grower: Scope = { ...castellan, growerId: found[0].id };
-    expect((await inPractice(grower, (c) => listFields(c, grower))).map((f) => f.name).sort()).toEqual(["Coney Bank", "Withy Bed"]);
+    expect((await inPractice(grower, (c) => listFields(c, grower))).map((f) => f.name).sort()).toEqual([
+      "Coney Bank",
+      "Withy Bed",
+    ]);
     const other = await planOf(castellan, "Heron Block");
     expect(await inPractice(grower, (c) => loadVersion(c, grower, other, 1))).toBeNull();
     expect(await inPractice(grower, (c) => rows(c, "select 1 from log_entry where plan_id = $1", [other]))).toEqual([]);
@@ -85,20 +141,36 @@ describe("plans", () => {
   const target = (decisions: Decisions, t: number) => applyChanges(decisions, [{ path: ["targetTPerHa"], value: t }]);
 
   it("refuse a stale save with what stands now, and note each change with its author", async () => {
-    const id = await inPractice(castellan, async (c) => startPlan(c, castellan, await fieldId(castellan, "Tamarind Row"), 2028, "rice"));
+    const id = await inPractice(castellan, async (c) =>
+      startPlan(c, castellan, await fieldId(castellan, "Tamarind Row"), 2028, "rice"),
+    );
     const fresh = freshDecisions("rice");
     const first = await inPractice(castellan, (c) => saveDecisions(c, castellan, id, 1, target(fresh, 5)));
     expect(first).toEqual({ saved: true, revision: 2 });
     const stale = await inPractice(castellan, (c) => saveDecisions(c, castellan, id, 1, target(fresh, 6)));
-    expect(stale).toMatchObject({ saved: false, revision: 2, decisions: { targetTPerHa: 5 }, updatedBy: "Imre Castellan" });
-    const { rows: notes } = await owner.query("select action, user_id, before, after from audit where entity_id = $1 order by id", [id]);
+    expect(stale).toMatchObject({
+      saved: false,
+      revision: 2,
+      decisions: { targetTPerHa: 5 },
+      updatedBy: "Imre Castellan",
+    });
+    const { rows: notes } = await owner.query(
+      "select action, user_id, before, after from audit where entity_id = $1 order by id",
+      [id],
+    );
     expect(notes.map((n) => n.action)).toEqual(["started", "changed"]);
     expect(notes[1]).toMatchObject({ user_id: castellan.userId, after: { targetTPerHa: 5 } });
   });
 
   it("let one of two saves at once through", async () => {
-    const id = await inPractice(castellan, async (c) => startPlan(c, castellan, await fieldId(castellan, "Tamarind Row"), 2029, "rice"));
-    const results = await Promise.all([5, 6, 7].map((t) => inPractice(castellan, (c) => saveDecisions(c, castellan, id, 1, target(freshDecisions("rice"), t)))));
+    const id = await inPractice(castellan, async (c) =>
+      startPlan(c, castellan, await fieldId(castellan, "Tamarind Row"), 2029, "rice"),
+    );
+    const results = await Promise.all(
+      [5, 6, 7].map((t) =>
+        inPractice(castellan, (c) => saveDecisions(c, castellan, id, 1, target(freshDecisions("rice"), t))),
+      ),
+    );
     expect(results.filter((r) => r.saved)).toHaveLength(1);
   });
 
@@ -108,9 +180,15 @@ describe("plans", () => {
     const withy = await planOf(castellan, "Withy Bed");
     const version = await inPractice(castellan, (c) => loadVersion(c, castellan, withy, 1));
     expect(version?.snapshot.plan.targetTPerHa).toBe(8.8);
-    await expect(inPractice(castellan, (c) => c.query("update plan_version set number = 9 where plan_id = $1", [withy]))).rejects.toThrow(/permission denied/);
-    await expect(inPractice(castellan, (c) => c.query("delete from operation where plan_id = $1", [withy]))).rejects.toThrow(/permission denied/);
-    const stored = await inPractice(castellan, (c) => rows<{ n: number }>(c, "select count(*)::int as n from operation where plan_id = $1 and version = 1", [withy]));
+    await expect(
+      inPractice(castellan, (c) => c.query("update plan_version set number = 9 where plan_id = $1", [withy])),
+    ).rejects.toThrow(/permission denied/);
+    await expect(
+      inPractice(castellan, (c) => c.query("delete from operation where plan_id = $1", [withy])),
+    ).rejects.toThrow(/permission denied/);
+    const stored = await inPractice(castellan, (c) =>
+      rows<{ n: number }>(c, "select count(*)::int as n from operation where plan_id = $1 and version = 1", [withy]),
+    );
     expect(stored[0]?.n).toBe(version?.snapshot.plan.operations.length);
   });
 });
@@ -118,12 +196,21 @@ describe("plans", () => {
 describe("the log", () => {
   it("counts an entry that was sent twice once, refuses the future and a second entry, and keeps what was withdrawn", async () => {
     const planId = await planOf(castellan, "Withy Bed");
-    const entry = { id: randomUUID(), planId, operationId: "seed-test", doneOn: "2026-08-11", quantityPerHa: null, note: "" };
+    const entry = {
+      id: randomUUID(),
+      planId,
+      operationId: "seed-test",
+      doneOn: "2026-08-11",
+      quantityPerHa: null,
+      note: "",
+    };
     const log = (input: typeof entry) => inPractice(castellan, (c) => logOperation(c, castellan, input));
     await log(entry);
     await log(entry);
     await expect(log({ ...entry, id: randomUUID() })).rejects.toThrow(/logged this already/);
-    await expect(log({ ...entry, id: randomUUID(), operationId: "roll", doneOn: "2026-08-13" })).rejects.toThrow("allowed is up to today (2026-08-12)");
+    await expect(log({ ...entry, id: randomUUID(), operationId: "roll", doneOn: "2026-08-13" })).rejects.toThrow(
+      "allowed is up to today (2026-08-12)",
+    );
     await inPractice(castellan, (c) => withdrawLog(c, castellan, planId, "seed-test"));
     const { rows: kept } = await owner.query("select withdrawn_at from log_entry where id = $1", [entry.id]);
     expect(kept[0].withdrawn_at).not.toBeNull();
@@ -136,7 +223,10 @@ describe("migrations", () => {
     await owner.query("create database migrations_test owner wheatonomy_owner");
     const url = inject("ownerUrl").replace(/\/wheatonomy$/, "/migrations_test");
     const script = `import { migrate } from "./src/server/migrate"; console.log((await migrate(process.argv[1])).length);`;
-    const run = () => promisify(execFile)("node_modules/.bin/tsx", ["--input-type=module", "-e", script, url], { cwd: path.resolve(import.meta.dirname, "..") });
+    const run = () =>
+      promisify(execFile)("node_modules/.bin/tsx", ["--input-type=module", "-e", script, url], {
+        cwd: path.resolve(import.meta.dirname, ".."),
+      });
     const counts = (await Promise.all([run(), run()])).map(({ stdout }) => Number(stdout.trim())).sort();
     expect(counts).toEqual([0, 3]);
     expect(await migrate(url)).toEqual([]);

@@ -5,7 +5,10 @@ import type { Metadata, Viewport } from "next";
 import { cookies } from "next/headers";
 import type { ReactNode } from "react";
 
-export const metadata: Metadata = { title: { default: "Wheatonomy", template: "%s, Wheatonomy" }, description: "Plans a crop's season by its figures" };
+export const metadata: Metadata = {
+  title: { default: "Wheatonomy", template: "%s, Wheatonomy" },
+  description: "Plans a crop's season by its figures",
+};
 export const viewport: Viewport = { width: "device-width", initialScale: 1 };
 
 export default async function RootLayout({ children }: { children: ReactNode }) {

@@ -30,7 +30,7 @@ export function fieldError(field: string, given: unknown, allowed: string): Fiel
 }
 
 /** The value of a result that the caller knows to be sound; throws with the messages if it is not. */
-export function valueOf<T>(result: Result<T>): T {
+export function unwrap<T>(result: Result<T>): T {
   if (result.ok) return result.value;
   throw new Error(result.errors.map((e) => e.message).join("; "));
 }

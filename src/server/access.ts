@@ -30,7 +30,10 @@ export function may(role: Role, action: Action): boolean {
 }
 
 export class Refused extends Error {
-  constructor(readonly status: 401 | 403 | 404, message: string) {
+  constructor(
+    readonly status: 401 | 403 | 404,
+    message: string,
+  ) {
     super(message);
   }
 }
@@ -40,17 +43,36 @@ export async function accessOf(requestHeaders: Headers): Promise<Access | null> 
   const session = await auth().api.getSession({ headers: requestHeaders });
   if (!session) return null;
   const userId = session.user.id;
-  const membership = await asPerson(userId, (client) => row<{ practice_id: string; role: Role; licence_no: string | null; grower_id: string | null }>(client, "select practice_id, role, licence_no, grower_id from membership where user_id = $1 order by practice_id limit 1", [userId]));
-  if (!membership) throw new Refused(403, "This account belongs to no practice. Ask the owner of your practice to add you.");
+  const membership = await asPerson(userId, (client) =>
+    row<{ practice_id: string; role: Role; licence_no: string | null; grower_id: string | null }>(
+      client,
+      "select practice_id, role, licence_no, grower_id from membership where user_id = $1 order by practice_id limit 1",
+      [userId],
+    ),
+  );
+  if (!membership)
+    throw new Refused(403, "This account belongs to no practice. Ask the owner of your practice to add you.");
   const scope: Scope = { practiceId: membership.practice_id, userId, growerId: membership.grower_id };
-  const practice = await inPractice(scope, (client) => row<{ name: string; currency: string; unit_set: UnitSet; decimal_mark: "point" | "comma"; as_of: IsoDate | null }>(client, "select name, currency, unit_set, decimal_mark, as_of from practice where id = $1", [scope.practiceId]));
+  const practice = await inPractice(scope, (client) =>
+    row<{ name: string; currency: string; unit_set: UnitSet; decimal_mark: "point" | "comma"; as_of: IsoDate | null }>(
+      client,
+      "select name, currency, unit_set, decimal_mark, as_of from practice where id = $1",
+      [scope.practiceId],
+    ),
+  );
   if (!practice) throw new Refused(403, "The practice of this account no longer exists.");
   return {
     ...scope,
     name: session.user.name,
     role: membership.role,
     licenceNo: membership.licence_no,
-    practice: { name: practice.name, currency: practice.currency, unitSet: practice.unit_set, decimalMark: practice.decimal_mark, asOf: practice.as_of },
+    practice: {
+      name: practice.name,
+      currency: practice.currency,
+      unitSet: practice.unit_set,
+      decimalMark: practice.decimal_mark,
+      asOf: practice.as_of,
+    },
     today: practice.as_of ?? new Date().toISOString().slice(0, 10),
   };
 }
@@ -67,7 +89,8 @@ export async function requirePage(action: Action = "read"): Promise<Access> {
 export async function requireAction(request: Request, action: Action): Promise<Access> {
   const origin = request.headers.get("origin");
   const host = request.headers.get("host");
-  if (request.method !== "GET" && origin && host && new URL(origin).host !== host) throw new Refused(403, "This request came from another site.");
+  if (request.method !== "GET" && origin && host && new URL(origin).host !== host)
+    throw new Refused(403, "This request came from another site.");
   const access = await accessOf(request.headers);
   if (!access) throw new Refused(401, "You are signed out. Sign in again; what you typed is kept on this device.");
   if (!may(access.role, action)) throw new Refused(403, `Your role (${access.role}) may not do this.`);

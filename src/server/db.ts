@@ -14,7 +14,12 @@ export function pool(): pg.Pool {
   if (!globals.wheatonomyPool) {
     const connectionString = process.env.DATABASE_URL;
     if (!connectionString) throw new Error("DATABASE_URL is not set: run ./start, or set it to a PostgreSQL database");
-    globals.wheatonomyPool = new pg.Pool({ connectionString, max: 10, connectionTimeoutMillis: 4000, idleTimeoutMillis: 30_000 });
+    globals.wheatonomyPool = new pg.Pool({
+      connectionString,
+      max: 10,
+      connectionTimeoutMillis: 4000,
+      idleTimeoutMillis: 30_000,
+    });
     // a connection that the server drops while idle must not end the process; the next query gets a new one
     globals.wheatonomyPool.on("error", (error) => console.error(`database: ${error.message}`));
   }
@@ -33,7 +38,10 @@ export interface Scope {
 /** Runs `work` in one transaction inside a practice; rolls back when it throws. */
 export async function inPractice<T>(scope: Scope, work: (client: Client) => Promise<T>): Promise<T> {
   return transaction(async (client) => {
-    await client.query("select set_config('app.practice_id', $1, true), set_config('app.user_id', $2, true), set_config('app.grower_id', $3, true)", [scope.practiceId, scope.userId, scope.growerId ?? ""]);
+    await client.query(
+      "select set_config('app.practice_id', $1, true), set_config('app.user_id', $2, true), set_config('app.grower_id', $3, true)",
+      [scope.practiceId, scope.userId, scope.growerId ?? ""],
+    );
     return work(client);
   });
 }
@@ -74,5 +82,8 @@ export async function row<T>(client: Client, text: string, values: unknown[] = [
 /** True for errors that mean the database cannot be reached at all. */
 export function isDatabaseDown(error: unknown): boolean {
   const { code = "", message = "" } = (error ?? {}) as { code?: string; message?: string };
-  return ["ECONNREFUSED", "ECONNRESET", "ENOTFOUND", "EPIPE", "57P01", "57P03", "08006", "08001"].includes(code) || /Connection terminated|timeout exceeded when trying to connect/.test(message);
+  return (
+    ["ECONNREFUSED", "ECONNRESET", "ENOTFOUND", "EPIPE", "57P01", "57P03", "08006", "08001"].includes(code) ||
+    /Connection terminated|timeout exceeded when trying to connect/.test(message)
+  );
 }

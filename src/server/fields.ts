@@ -70,20 +70,44 @@ export async function loadField(client: Client, scope: Scope, fieldId: string): 
   if (!found) return null;
   const { stationId, ...field } = found;
   const key = [scope.practiceId, fieldId];
-  const soilTests = await rows<SoilTest & { id: string }>(client, `select id, taken_on as "takenOn", depth_cm as "depthCm", scheme, ph, organic_matter_pct as "organicMatterPct", p, k, mg, soil_mineral_n_kg_per_ha as "soilMineralNKgPerHa", ec_e as "ecE" from soil_test where practice_id = $1 and field_id = $2 order by taken_on desc`, key);
-  const history = await rows<HistoryLine>(client, `select season, crop, yield_t_per_ha as "yieldTPerHa", harvest_on as "harvestOn", harvested from crop_history where practice_id = $1 and field_id = $2 order by season desc`, key);
-  const plans = await rows<FieldSheet["plans"][number]>(client, `select p.id, p.season, p.decisions #>> '{crop,guideId}' as "guideId", (select max(number) from plan_version v where v.practice_id = p.practice_id and v.plan_id = p.id) as issued from plan p where p.practice_id = $1 and p.field_id = $2 order by p.season desc`, key);
+  const soilTests = await rows<SoilTest & { id: string }>(
+    client,
+    `select id, taken_on as "takenOn", depth_cm as "depthCm", scheme, ph, organic_matter_pct as "organicMatterPct", p, k, mg, soil_mineral_n_kg_per_ha as "soilMineralNKgPerHa", ec_e as "ecE" from soil_test where practice_id = $1 and field_id = $2 order by taken_on desc`,
+    key,
+  );
+  const history = await rows<HistoryLine>(
+    client,
+    `select season, crop, yield_t_per_ha as "yieldTPerHa", harvest_on as "harvestOn", harvested from crop_history where practice_id = $1 and field_id = $2 order by season desc`,
+    key,
+  );
+  const plans = await rows<FieldSheet["plans"][number]>(
+    client,
+    `select p.id, p.season, p.decisions #>> '{crop,guideId}' as "guideId", (select max(number) from plan_version v where v.practice_id = p.practice_id and v.plan_id = p.id) as issued from plan p where p.practice_id = $1 and p.field_id = $2 order by p.season desc`,
+    key,
+  );
   return { field, soilTests, history, plans, climate: stationId ? await loadClimate(client, scope, stationId) : null };
 }
 
 async function loadClimate(client: Client, scope: Scope, stationId: string): Promise<Climate | null> {
-  const station = await row<{ name: string; latitude: number }>(client, "select name, latitude_deg as latitude from station where practice_id = $1 and id = $2", [scope.practiceId, stationId]);
-  const months = await rows<MonthNormal>(client, `select mean_c as "meanC", rain_mm as "rainMm", eto_mm as "etoMm" from station_normal where practice_id = $1 and station_id = $2 order by month`, [scope.practiceId, stationId]);
+  const station = await row<{ name: string; latitude: number }>(
+    client,
+    "select name, latitude_deg as latitude from station where practice_id = $1 and id = $2",
+    [scope.practiceId, stationId],
+  );
+  const months = await rows<MonthNormal>(
+    client,
+    `select mean_c as "meanC", rain_mm as "rainMm", eto_mm as "etoMm" from station_normal where practice_id = $1 and station_id = $2 order by month`,
+    [scope.practiceId, stationId],
+  );
   return station && months.length === 12 ? { station: station.name, latitudeDeg: station.latitude, months } : null;
 }
 
 /** The crop before a season: the newest of the history that was harvested, or is to be, before it. */
-export function previousCropOf(history: HistoryLine[], season: number, plannedWindowStart: IsoDate): PreviousCrop | null {
+export function previousCropOf(
+  history: HistoryLine[],
+  season: number,
+  plannedWindowStart: IsoDate,
+): PreviousCrop | null {
   const before = history.filter((h) => h.season < season || (h.harvestOn !== null && h.harvestOn < plannedWindowStart));
   const last = before.sort((a, b) => b.season - a.season)[0];
   return last ? { crop: last.crop, harvest: last.harvestOn, harvested: last.harvested } : null;

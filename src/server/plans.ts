@@ -35,7 +35,15 @@ export interface LoadedPlan {
 /** A plan with everything that is needed to draft it; null when there is none that this person may see. */
 export async function loadPlan(client: Client, access: Access, planId: string): Promise<LoadedPlan | null> {
   if (!/^[0-9a-f-]{36}$/.test(planId)) return null;
-  const plan = await row<{ id: string; fieldId: string; season: number; decisions: unknown; revision: number; updatedAt: string; updatedBy: string }>(
+  const plan = await row<{
+    id: string;
+    fieldId: string;
+    season: number;
+    decisions: unknown;
+    revision: number;
+    updatedAt: string;
+    updatedBy: string;
+  }>(
     client,
     `select p.id, p.field_id as "fieldId", p.season, p.decisions, p.revision, to_char(p.updated_at, 'YYYY-MM-DD HH24:MI') as "updatedAt", coalesce(u.name, p.updated_by) as "updatedBy"
      from plan p left join "user" u on u.id = p.updated_by where p.practice_id = $1 and p.id = $2`,
@@ -64,37 +72,79 @@ export async function loadPlan(client: Client, access: Access, planId: string): 
     log,
     today: access.today,
   };
-  return { ...plan, decisions: upgrade(plan.decisions), facts, versions: versions.map(({ number, issuedAt, issuedBy }) => ({ number, issuedAt, issuedBy })), lastSummary: versions[0]?.summary ?? null };
+  return {
+    ...plan,
+    decisions: upgrade(plan.decisions),
+    facts,
+    versions: versions.map(({ number, issuedAt, issuedBy }) => ({ number, issuedAt, issuedBy })),
+    lastSummary: versions[0]?.summary ?? null,
+  };
 }
 
 export async function loadLog(client: Client, scope: Scope, planId: string): Promise<LoggedOperation[]> {
-  return rows<LoggedOperation>(client, `select operation_id as "operationId", done_on as "doneOn", quantity_per_ha as "quantityPerHa", note from log_entry where practice_id = $1 and plan_id = $2 and withdrawn_at is null order by done_on`, [scope.practiceId, planId]);
+  return rows<LoggedOperation>(
+    client,
+    `select operation_id as "operationId", done_on as "doneOn", quantity_per_ha as "quantityPerHa", note from log_entry where practice_id = $1 and plan_id = $2 and withdrawn_at is null order by done_on`,
+    [scope.practiceId, planId],
+  );
 }
 
 /** A new draft for a field and season; the existing one when there is one already. */
-export async function startPlan(client: Client, access: Access, fieldId: string, season: number, guideId: string): Promise<string> {
+export async function startPlan(
+  client: Client,
+  access: Access,
+  fieldId: string,
+  season: number,
+  guideId: string,
+): Promise<string> {
   if (!(await loadField(client, access, fieldId))) throw new Refused(404, "There is no such field.");
-  const existing = await row<{ id: string }>(client, "select id from plan where practice_id = $1 and field_id = $2 and season = $3", [access.practiceId, fieldId, season]);
+  const existing = await row<{ id: string }>(
+    client,
+    "select id from plan where practice_id = $1 and field_id = $2 and season = $3",
+    [access.practiceId, fieldId, season],
+  );
   if (existing) return existing.id;
   const decisions = decisionsSchema.parse(freshDecisions(guideId));
-  const created = await row<{ id: string }>(client, "insert into plan (practice_id, field_id, season, decisions, updated_by) values ($1, $2, $3, $4, $5) returning id", [access.practiceId, fieldId, season, JSON.stringify(decisions), access.userId]);
+  const created = await row<{ id: string }>(
+    client,
+    "insert into plan (practice_id, field_id, season, decisions, updated_by) values ($1, $2, $3, $4, $5) returning id",
+    [access.practiceId, fieldId, season, JSON.stringify(decisions), access.userId],
+  );
   if (!created) throw new Error("no plan was made");
   await audit(client, access, "plan", created.id, "started", null, decisions);
   return created.id;
 }
 
-export type SaveResult = { saved: true; revision: number } | { saved: false; revision: number; decisions: Decisions; updatedBy: string; updatedAt: string };
+export type SaveResult =
+  | { saved: true; revision: number }
+  | { saved: false; revision: number; decisions: Decisions; updatedBy: string; updatedAt: string };
 
 /** Saves decisions that were based on `revision`; a stale save changes nothing and brings back what stands now. */
-export async function saveDecisions(client: Client, access: Access, planId: string, revision: number, decisions: Decisions): Promise<SaveResult> {
+export async function saveDecisions(
+  client: Client,
+  access: Access,
+  planId: string,
+  revision: number,
+  decisions: Decisions,
+): Promise<SaveResult> {
   const current = await row<{ decisions: unknown; revision: number; updatedBy: string; updatedAt: string }>(
     client,
     `select p.decisions, p.revision, coalesce(u.name, p.updated_by) as "updatedBy", to_char(p.updated_at, 'HH24:MI') as "updatedAt" from plan p left join "user" u on u.id = p.updated_by where p.practice_id = $1 and p.id = $2 for update of p`,
     [access.practiceId, planId],
   );
   if (!current) throw new Refused(404, "There is no such plan.");
-  if (current.revision !== revision) return { saved: false, revision: current.revision, decisions: upgrade(current.decisions), updatedBy: current.updatedBy, updatedAt: current.updatedAt };
-  await client.query("update plan set decisions = $3, revision = revision + 1, updated_at = now(), updated_by = $4 where practice_id = $1 and id = $2", [access.practiceId, planId, JSON.stringify(decisions), access.userId]);
+  if (current.revision !== revision)
+    return {
+      saved: false,
+      revision: current.revision,
+      decisions: upgrade(current.decisions),
+      updatedBy: current.updatedBy,
+      updatedAt: current.updatedAt,
+    };
+  await client.query(
+    "update plan set decisions = $3, revision = revision + 1, updated_at = now(), updated_by = $4 where practice_id = $1 and id = $2",
+    [access.practiceId, planId, JSON.stringify(decisions), access.userId],
+  );
   await audit(client, access, "plan", planId, "changed", current.decisions, decisions);
   return { saved: true, revision: revision + 1 };
 }
@@ -119,18 +169,38 @@ export interface Snapshot {
 }
 
 /** Issues what stands saved at `revision` as the next version: checked again here, frozen, its operations as rows. */
-export async function issuePlan(client: Client, access: Access, planId: string, revision: number): Promise<{ number: number }> {
+export async function issuePlan(
+  client: Client,
+  access: Access,
+  planId: string,
+  revision: number,
+): Promise<{ number: number }> {
   await client.query("select 1 from plan where practice_id = $1 and id = $2 for update", [access.practiceId, planId]);
   const loaded = await loadPlan(client, access, planId);
   if (!loaded) throw new Refused(404, "There is no such plan.");
-  if (loaded.revision !== revision) throw new Refused(403, `The plan was changed by ${loaded.updatedBy} at ${loaded.updatedAt}. Look at it again before issuing.`);
+  if (loaded.revision !== revision)
+    throw new Refused(
+      403,
+      `The plan was changed by ${loaded.updatedBy} at ${loaded.updatedAt}. Look at it again before issuing.`,
+    );
   const drafted = draftPlan(loaded.facts, loaded.decisions, loaded.season);
   if (!drafted.ok) throw new Refused(403, drafted.errors.map((e) => e.message).join("; "));
   const plan = drafted.value;
   const findings = checkPlan(plan, loaded.facts, loaded.decisions);
-  if (!canIssue(findings)) throw new Refused(403, `The plan cannot be issued yet: ${findings.filter((f) => f.severity === "stop").map((f) => f.title).join(" ")}`);
+  if (!canIssue(findings))
+    throw new Refused(
+      403,
+      `The plan cannot be issued yet: ${findings
+        .filter((f) => f.severity === "stop")
+        .map((f) => f.title)
+        .join(" ")}`,
+    );
 
-  const grower = await row<{ name: string }>(client, "select g.name from field f join farm fa on fa.practice_id = f.practice_id and fa.id = f.farm_id join grower g on g.practice_id = f.practice_id and g.id = fa.grower_id where f.practice_id = $1 and f.id = $2", [access.practiceId, loaded.fieldId]);
+  const grower = await row<{ name: string }>(
+    client,
+    "select g.name from field f join farm fa on fa.practice_id = f.practice_id and fa.id = f.farm_id join grower g on g.practice_id = f.practice_id and g.id = fa.grower_id where f.practice_id = $1 and f.id = $2",
+    [access.practiceId, loaded.fieldId],
+  );
   const { guide, waits: _waits, windows: _windows, ...frozen } = plan;
   const snapshot: Snapshot = {
     plan: frozen,
@@ -150,7 +220,18 @@ export async function issuePlan(client: Client, access: Access, planId: string, 
     practice: access.practice.name,
   };
   const number = (loaded.versions[0]?.number ?? 0) + 1;
-  await client.query("insert into plan_version (practice_id, plan_id, number, decisions, snapshot, summary, issued_by) values ($1, $2, $3, $4, $5, $6, $7)", [access.practiceId, planId, number, JSON.stringify(loaded.decisions), JSON.stringify(snapshot), JSON.stringify(summarisePlan(plan)), access.userId]);
+  await client.query(
+    "insert into plan_version (practice_id, plan_id, number, decisions, snapshot, summary, issued_by) values ($1, $2, $3, $4, $5, $6, $7)",
+    [
+      access.practiceId,
+      planId,
+      number,
+      JSON.stringify(loaded.decisions),
+      JSON.stringify(snapshot),
+      JSON.stringify(summarisePlan(plan)),
+      access.userId,
+    ],
+  );
   await client.query(
     `insert into operation (practice_id, plan_id, version, operation_id, sheet, name, mark, detail, planned_on, earliest_on, latest_on, inputs, cautions)
      select $1, $2, $3, o.id, o.sheet, o.name, o.mark, o.detail, o.date, o.earliest, o.latest, o.inputs, o.cautions
@@ -162,7 +243,12 @@ export async function issuePlan(client: Client, access: Access, planId: string, 
 }
 
 /** A frozen version; null when there is none. `number` 0 asks for the latest. */
-export async function loadVersion(client: Client, scope: Scope, planId: string, number: number): Promise<{ number: number; issuedAt: string; season: number; snapshot: Snapshot } | null> {
+export async function loadVersion(
+  client: Client,
+  scope: Scope,
+  planId: string,
+  number: number,
+): Promise<{ number: number; issuedAt: string; season: number; snapshot: Snapshot } | null> {
   if (!/^[0-9a-f-]{36}$/.test(planId) || !Number.isInteger(number)) return null;
   return row(
     client,

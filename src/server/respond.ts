@@ -15,10 +15,23 @@ export async function respond(work: () => Promise<Response>): Promise<Response> 
   } catch (error) {
     if (error instanceof Refused) return json({ error: error.message }, error.status);
     if (error instanceof ZodError)
-      return json({ error: "This cannot be saved.", errors: error.issues.map((issue) => ({ field: issue.path.join("."), message: `${issue.path.join(".")}: ${issue.message}` })) }, 400);
+      return json(
+        {
+          error: "This cannot be saved.",
+          errors: error.issues.map((issue) => ({
+            field: issue.path.join("."),
+            message: `${issue.path.join(".")}: ${issue.message}`,
+          })),
+        },
+        400,
+      );
     if (error instanceof SyntaxError) return json({ error: "The request is not JSON." }, 400);
-    if (isDatabaseDown(error)) return json({ error: "The database does not answer. What you typed is kept here and will be sent again." }, 503);
+    if (isDatabaseDown(error))
+      return json({ error: "The database does not answer. What you typed is kept here and will be sent again." }, 503);
     console.error(error);
-    return json({ error: "The server could not do this; the reason stands in its log. What you typed is kept here." }, 500);
+    return json(
+      { error: "The server could not do this; the reason stands in its log. What you typed is kept here." },
+      500,
+    );
   }
 }

@@ -7,7 +7,22 @@ import type { Access } from "./access";
 import { type Client, rows } from "./db";
 import { loadPlan } from "./plans";
 
-export interface DueOperation extends Pick<Operation, "id" | "name" | "mark" | "sheet" | "detail" | "date" | "earliest" | "latest" | "doneOn" | "inputs" | "cautions" | "overdueDays"> {
+export interface DueOperation
+  extends Pick<
+    Operation,
+    | "id"
+    | "name"
+    | "mark"
+    | "sheet"
+    | "detail"
+    | "date"
+    | "earliest"
+    | "latest"
+    | "doneOn"
+    | "inputs"
+    | "cautions"
+    | "overdueDays"
+  > {
   planId: string;
   version: number;
   issuedDate: IsoDate | null;
@@ -22,7 +37,12 @@ export interface DueOperation extends Pick<Operation, "id" | "name" | "mark" | "
  * decisions of their last issued version, so that a draft in progress does not move what the grower was given.
  */
 export async function dueOperations(client: Client, access: Access): Promise<DueOperation[]> {
-  const issued = await rows<{ planId: string; version: number; decisions: unknown; dates: Record<string, IsoDate | null> }>(
+  const issued = await rows<{
+    planId: string;
+    version: number;
+    decisions: unknown;
+    dates: Record<string, IsoDate | null>;
+  }>(
     client,
     `select v.plan_id as "planId", v.number as version, v.decisions,
        (select jsonb_object_agg(o.operation_id, o.planned_on) from operation o where o.practice_id = v.practice_id and o.plan_id = v.plan_id and o.version = v.number) as dates

@@ -7,6 +7,17 @@ const LOOK = {
 };
 
 /** A button in one of three weights: the main action, a plain one, one that reads as text. */
-export function Button({ look = "plain", className = "", type = "button", ...props }: ButtonHTMLAttributes<HTMLButtonElement> & { look?: keyof typeof LOOK }) {
-  return <button type={type} {...props} className={`inline-flex items-center gap-1.5 rounded-field border px-3 py-1 font-medium disabled:opacity-55 disabled:cursor-not-allowed ${LOOK[look]} ${className}`} />;
+export function Button({
+  look = "plain",
+  className = "",
+  type = "button",
+  ...props
+}: ButtonHTMLAttributes<HTMLButtonElement> & { look?: keyof typeof LOOK }) {
+  return (
+    <button
+      type={type}
+      {...props}
+      className={`inline-flex items-center gap-1.5 rounded-field border px-3 py-1 font-medium disabled:opacity-55 disabled:cursor-not-allowed ${LOOK[look]} ${className}`}
+    />
+  );
 }

@@ -11,7 +11,19 @@ export interface Option {
 }
 
 /** One of a few, shown as its words on a rule; opens to the list with the reason beside each. */
-export function Choice({ value, options, onChange, label, disabled }: { value: string; options: Option[]; onChange: (value: string) => void; label: string; disabled?: boolean }) {
+export function Choice({
+  value,
+  options,
+  onChange,
+  label,
+  disabled,
+}: {
+  value: string;
+  options: Option[];
+  onChange: (value: string) => void;
+  label: string;
+  disabled?: boolean;
+}) {
   return (
     <Radix.Root value={value} onValueChange={onChange} disabled={disabled ?? false}>
       <Radix.Trigger aria-label={label} className="writes inline-flex max-w-full items-center gap-1 text-left">
@@ -21,10 +33,19 @@ export function Choice({ value, options, onChange, label, disabled }: { value: s
         <ChevronDown size={14} aria-hidden className="shrink-0 text-soft" />
       </Radix.Trigger>
       <Radix.Portal>
-        <Radix.Content position="popper" sideOffset={4} collisionPadding={12} className="z-50 max-h-[60vh] max-w-[min(92vw,440px)] overflow-auto rounded-field border border-line bg-sheet py-1 text-ink shadow-lg">
+        <Radix.Content
+          position="popper"
+          sideOffset={4}
+          collisionPadding={12}
+          className="z-50 max-h-[60vh] max-w-[min(92vw,440px)] overflow-auto rounded-field border border-line bg-sheet py-1 text-ink shadow-lg"
+        >
           <Radix.Viewport>
             {options.map((option) => (
-              <Radix.Item key={option.value} value={option.value} className="flex cursor-pointer items-start gap-2 px-2 py-1.5 outline-none data-[highlighted]:bg-selected">
+              <Radix.Item
+                key={option.value}
+                value={option.value}
+                className="flex cursor-pointer items-start gap-2 px-2 py-1.5 outline-none data-[highlighted]:bg-selected"
+              >
                 <span className="mt-0.5 grid size-4 shrink-0 place-items-center">
                   <Radix.ItemIndicator>
                     <Check size={14} aria-hidden />

@@ -8,7 +8,29 @@ export type Reading<T> = { ok: true; value: T } | { ok: false; message: string }
  * A value edited in place. What is typed is read on every keystroke: a good reading is handed on at once; a bad one
  * stays as typed, with the reason under it, and changes nothing. Emptied, it goes back to the default, where there is one.
  */
-export function WrittenValue<T>({ text, read, onValue, onClear, label, suffix, width = "6.5em", align = "right", disabled = false, type = "text" }: { text: string; read: (typed: string) => Reading<T>; onValue: (value: T) => void; onClear?: () => void; label: string; suffix?: string; width?: string; align?: "left" | "right"; disabled?: boolean; type?: "text" | "date" }) {
+export function WrittenValue<T>({
+  text,
+  read,
+  onValue,
+  onClear,
+  label,
+  suffix,
+  width = "6.5em",
+  align = "right",
+  disabled = false,
+  type = "text",
+}: {
+  text: string;
+  read: (typed: string) => Reading<T>;
+  onValue: (value: T) => void;
+  onClear?: () => void;
+  label: string;
+  suffix?: string;
+  width?: string;
+  align?: "left" | "right";
+  disabled?: boolean;
+  type?: "text" | "date";
+}) {
   const [typed, setTyped] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const input = useRef<HTMLInputElement>(null);

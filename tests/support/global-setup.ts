@@ -25,9 +25,22 @@ export default async function setup(project: TestProject) {
   await admin.query("create database wheatonomy owner wheatonomy_owner");
   await admin.end();
   const port = await freePort();
-  const env = { ...process.env, DATABASE_URL: database.url, MIGRATION_DATABASE_URL: database.ownerUrl, BETTER_AUTH_URL: `http://127.0.0.1:${port}`, BETTER_AUTH_SECRET: "only-for-tests-only-for-tests-only", NEXT_TELEMETRY_DISABLED: "1", SIGN_IN_LIMIT: "500", NODE_ENV: "production" } as NodeJS.ProcessEnv;
+  const env = {
+    ...process.env,
+    DATABASE_URL: database.url,
+    MIGRATION_DATABASE_URL: database.ownerUrl,
+    BETTER_AUTH_URL: `http://127.0.0.1:${port}`,
+    BETTER_AUTH_SECRET: "only-for-tests-only-for-tests-only",
+    NEXT_TELEMETRY_DISABLED: "1",
+    SIGN_IN_LIMIT: "500",
+    NODE_ENV: "production",
+  } as NodeJS.ProcessEnv;
   execFileSync("node_modules/.bin/tsx", ["scripts/prepare-database.ts"], { cwd: root, env, stdio: "pipe" });
-  const server = spawn(process.execPath, ["node_modules/next/dist/bin/next", "start", "-H", "127.0.0.1", "-p", String(port)], { cwd: root, env, stdio: ["ignore", "pipe", "pipe"] });
+  const server = spawn(
+    process.execPath,
+    ["node_modules/next/dist/bin/next", "start", "-H", "127.0.0.1", "-p", String(port)],
+    { cwd: root, env, stdio: ["ignore", "pipe", "pipe"] },
+  );
   let output = "";
   await new Promise<void>((resolve, reject) => {
     const late = setTimeout(() => reject(new Error(`the server did not start:\n${output}`)), 60_000);

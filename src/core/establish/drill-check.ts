@@ -30,10 +30,16 @@ export function drillCheck(input: {
         { label: "row spacing", value: row, unit: "cm" },
         { label: "run", value: run, unit: "m" },
       ]),
-      gInAll: computed("Catch under the whole drill", gPerCoulter * coulters, "g", "catch under one coulter x coulters", [
-        { label: "catch under one coulter", value: gPerCoulter, unit: "g" },
-        { label: "coulters", value: coulters },
-      ]),
+      gInAll: computed(
+        "Catch under the whole drill",
+        gPerCoulter * coulters,
+        "g",
+        "catch under one coulter x coulters",
+        [
+          { label: "catch under one coulter", value: gPerCoulter, unit: "g" },
+          { label: "coulters", value: coulters },
+        ],
+      ),
     },
   );
 }

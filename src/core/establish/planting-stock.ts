@@ -24,7 +24,12 @@ export function plantingStock(input: {
   const usable = readNumber(errors, "usablePct", input.usablePct, { above: 0, max: 100, unit: "%" });
   const reserve = readNumber(errors, "reservePct", input.reservePct, { min: 0, max: 200, unit: "%" });
   const perSource = readNumber(errors, "unitsPerSource", input.unitsPerSource, { above: 0, max: 1000, fallback: 0 });
-  const sourceMass = readNumber(errors, "sourceMassG", input.sourceMassG, { above: 0, max: 10_000, unit: "g", fallback: 0 });
+  const sourceMass = readNumber(errors, "sourceMassG", input.sourceMassG, {
+    above: 0,
+    max: 10_000,
+    unit: "g",
+    fallback: 0,
+  });
   if (errors.length > 0) return failed(errors);
   const units = (plants * (1 + reserve / 100)) / (usable / 100);
   const sources = perSource > 0 ? units / perSource : null;
@@ -49,8 +54,16 @@ export function nurserySeed(input: {
   const plants = readNumber(errors, "plantsPerHa", input.plantsPerHa, { above: 0, max: 1e8, unit: "/ha" });
   const share = (name: "fieldSurvivalPct" | "nurserySurvivalPct" | "germinationPct") =>
     readNumber(errors, name, input[name], { above: 0, max: 100, unit: "%" }) / 100;
-  const [field, nursery, germination] = [share("fieldSurvivalPct"), share("nurserySurvivalPct"), share("germinationPct")];
-  const tgw = readNumber(errors, "thousandGrainWeightG", input.thousandGrainWeightG, { above: 0, max: 5000, unit: "g" });
+  const [field, nursery, germination] = [
+    share("fieldSurvivalPct"),
+    share("nurserySurvivalPct"),
+    share("germinationPct"),
+  ];
+  const tgw = readNumber(errors, "thousandGrainWeightG", input.thousandGrainWeightG, {
+    above: 0,
+    max: 5000,
+    unit: "g",
+  });
   if (errors.length > 0) return failed(errors);
   const seedlings = plants / field;
   const seeds = seedlings / nursery / germination;

@@ -48,7 +48,8 @@ const LONGEST = 2;
  */
 export function reconcilePlanting(input: PlantingInput): Result<PlantingReconciliation> {
   const errors: FieldError[] = [];
-  const tolerance = readNumber(errors, "tolerancePct", input.tolerancePct, { min: 0, max: 100, unit: "%", fallback: 5 }) / 100;
+  const tolerance =
+    readNumber(errors, "tolerancePct", input.tolerancePct, { min: 0, max: 100, unit: "%", fallback: 5 }) / 100;
   const figures: Partial<Record<Name, Range>> = {};
   for (const name of Object.keys(RULES) as Name[]) {
     const range = readSpread(errors, name, input[name]);
@@ -76,7 +77,8 @@ export function reconcilePlanting(input: PlantingInput): Result<PlantingReconcil
 
   const claims: { figures: string[]; name: string; range: Range }[] = [];
   if (stated) claims.push({ figures: ["unitsPerHa"], name: "the count", range: stated });
-  if (fromSpacing) claims.push({ figures: ["rowSpacingCm", "inRowSpacingCm"], name: "the spacing", range: fromSpacing });
+  if (fromSpacing)
+    claims.push({ figures: ["rowSpacingCm", "inRowSpacingCm"], name: "the spacing", range: fromSpacing });
   if (fromMass) claims.push({ figures: ["massKgPerHa", "unitMassG"], name: "the mass", range: fromMass });
   const disagreements: PlantingReconciliation["disagreements"] = [];
   claims.forEach((a, i) => {
@@ -144,4 +146,5 @@ const overlap = (a: Range, b: Range, tolerance: number) =>
   a[0] * (1 - tolerance) <= b[1] * (1 + tolerance) && b[0] * (1 - tolerance) <= a[1] * (1 + tolerance);
 const plain = (range: Range): Spread => (Math.abs(range[1] - range[0]) <= 1e-9 * Math.abs(range[1]) ? range[0] : range);
 const short = (value: number) => (value >= 100 ? String(Math.round(value)) : String(Number(value.toPrecision(3))));
-const show = (range: Range) => (short(range[0]) === short(range[1]) ? short(range[0]) : `${short(range[0])} to ${short(range[1])}`);
+const show = (range: Range) =>
+  short(range[0]) === short(range[1]) ? short(range[0]) : `${short(range[0])} to ${short(range[1])}`;

@@ -24,9 +24,15 @@ function readLot(errors: FieldError[], input: SeedLotInput) {
  *
  * Example: 280 plants/m2, 47.5 g, 96 % and 88 % gives 331.4 seeds/m2 and 157.4 kg/ha.
  */
-export function sowingRate(input: SeedLotInput & { targetPlantsPerM2: number }): Result<{ seedsPerM2: number; kgPerHa: number }> {
+export function sowingRate(
+  input: SeedLotInput & { targetPlantsPerM2: number },
+): Result<{ seedsPerM2: number; kgPerHa: number }> {
   const errors: FieldError[] = [];
-  const target = readNumber(errors, "targetPlantsPerM2", input.targetPlantsPerM2, { above: 0, max: 20_000, unit: "plants/m2" });
+  const target = readNumber(errors, "targetPlantsPerM2", input.targetPlantsPerM2, {
+    above: 0,
+    max: 20_000,
+    unit: "plants/m2",
+  });
   const { tgw, germination, emergence } = readLot(errors, input);
   if (errors.length > 0) return failed(errors);
   const seedsPerM2 = target / (germination / 100) / (emergence / 100);
@@ -62,12 +68,18 @@ export function populationFromRate(input: SeedLotInput & { kgPerHa: number }): R
   return ok(
     { plantsPerM2 },
     {
-      plantsPerM2: computed("Plants from this rate", plantsPerM2, "/m²", "rate x 100 / thousand-grain weight x germination x field emergence", [
-        { label: "rate", value: rate, unit: "kg/ha" },
-        { label: "thousand-grain weight", value: tgw, unit: "g" },
-        { label: "germination", value: germination, unit: "%" },
-        { label: "field emergence", value: emergence, unit: "%" },
-      ]),
+      plantsPerM2: computed(
+        "Plants from this rate",
+        plantsPerM2,
+        "/m²",
+        "rate x 100 / thousand-grain weight x germination x field emergence",
+        [
+          { label: "rate", value: rate, unit: "kg/ha" },
+          { label: "thousand-grain weight", value: tgw, unit: "g" },
+          { label: "germination", value: germination, unit: "%" },
+          { label: "field emergence", value: emergence, unit: "%" },
+        ],
+      ),
     },
   );
 }

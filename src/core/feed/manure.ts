@@ -19,10 +19,46 @@ export interface ManureKind {
 const TABLE = "typical contents and availabilities of published manure tables; have your own analysed";
 
 export const MANURES = {
-  cattleFarmyard: { name: "cattle farmyard manure", nKgPerT: 6, p2o5KgPerT: 3.2, k2oKgPerT: 9.4, nActing: { incorporated: 0.1, surface: 0.1 }, p2o5Acting: 0.6, k2oActing: 0.9, source: TABLE },
-  cattleSlurry: { name: "cattle slurry, 6 % dry matter", nKgPerT: 2.6, p2o5KgPerT: 1.2, k2oKgPerT: 2.5, nActing: { incorporated: 0.4, surface: 0.3 }, p2o5Acting: 0.5, k2oActing: 0.9, source: TABLE },
-  poultry: { name: "poultry manure, 40 % dry matter", nKgPerT: 19, p2o5KgPerT: 12, k2oKgPerT: 15, nActing: { incorporated: 0.35, surface: 0.25 }, p2o5Acting: 0.6, k2oActing: 0.9, source: TABLE },
-  greenCompost: { name: "green compost", nKgPerT: 7.5, p2o5KgPerT: 3, k2oKgPerT: 6.8, nActing: { incorporated: 0.02, surface: 0.02 }, p2o5Acting: 0.5, k2oActing: 0.8, source: TABLE },
+  cattleFarmyard: {
+    name: "cattle farmyard manure",
+    nKgPerT: 6,
+    p2o5KgPerT: 3.2,
+    k2oKgPerT: 9.4,
+    nActing: { incorporated: 0.1, surface: 0.1 },
+    p2o5Acting: 0.6,
+    k2oActing: 0.9,
+    source: TABLE,
+  },
+  cattleSlurry: {
+    name: "cattle slurry, 6 % dry matter",
+    nKgPerT: 2.6,
+    p2o5KgPerT: 1.2,
+    k2oKgPerT: 2.5,
+    nActing: { incorporated: 0.4, surface: 0.3 },
+    p2o5Acting: 0.5,
+    k2oActing: 0.9,
+    source: TABLE,
+  },
+  poultry: {
+    name: "poultry manure, 40 % dry matter",
+    nKgPerT: 19,
+    p2o5KgPerT: 12,
+    k2oKgPerT: 15,
+    nActing: { incorporated: 0.35, surface: 0.25 },
+    p2o5Acting: 0.6,
+    k2oActing: 0.9,
+    source: TABLE,
+  },
+  greenCompost: {
+    name: "green compost",
+    nKgPerT: 7.5,
+    p2o5KgPerT: 3,
+    k2oKgPerT: 6.8,
+    nActing: { incorporated: 0.02, surface: 0.02 },
+    p2o5Acting: 0.5,
+    k2oActing: 0.8,
+    source: TABLE,
+  },
 } as const satisfies Record<string, ManureKind>;
 export type ManureId = keyof typeof MANURES;
 export const MANURE_IDS = Object.keys(MANURES) as ManureId[];
@@ -41,7 +77,11 @@ export function manureCredit(input: {
   const errors: FieldError[] = [];
   const kind = readChoice(errors, "kind", input.kind, MANURE_IDS);
   const rate = readNumber(errors, "tPerHa", input.tPerHa, { min: 0, max: 200, unit: "t/ha" });
-  const hours = readNumber(errors, "hoursToIncorporation", input.hoursToIncorporation, { min: 0, max: 10_000, unit: "h" });
+  const hours = readNumber(errors, "hoursToIncorporation", input.hoursToIncorporation, {
+    min: 0,
+    max: 10_000,
+    unit: "h",
+  });
   if (errors.length > 0) return failed(errors);
   const manure: ManureKind = MANURES[kind];
   const acting = hours <= 6 ? manure.nActing.incorporated : manure.nActing.surface;

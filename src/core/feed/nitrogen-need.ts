@@ -23,7 +23,9 @@ export interface NitrogenNeedInput {
  * Default school, because it answers to this field's target and soil rather than to a booklet's flat rate.
  * Example: 8.5 t/ha x 24 kg/t, 55 + 40 + 15 from the soil, recovery 0.65, no manure: (204 - 110) / 0.65 = 144.6.
  */
-export function nitrogenNeed(input: NitrogenNeedInput): Result<{ nKgPerHa: number; uptakeKgPerHa: number; soilSupplyKgPerHa: number }> {
+export function nitrogenNeed(
+  input: NitrogenNeedInput,
+): Result<{ nKgPerHa: number; uptakeKgPerHa: number; soilSupplyKgPerHa: number }> {
   const errors: FieldError[] = [];
   const kg = { min: 0, max: 2000, unit: "kg/ha" };
   const target = readNumber(errors, "targetYieldTPerHa", input.targetYieldTPerHa, { min: 0, max: 300, unit: "t/ha" });
@@ -42,16 +44,22 @@ export function nitrogenNeed(input: NitrogenNeedInput): Result<{ nKgPerHa: numbe
   return ok(
     { nKgPerHa, uptakeKgPerHa, soilSupplyKgPerHa },
     {
-      nKgPerHa: computed("Nitrogen to apply", nKgPerHa, "kg N/ha", "(target x uptake - soil mineral N - mineralisation - residue credit) / recovery - manure N - legume N", [
-        { label: "target", value: target, unit: "t/ha" },
-        { label: "uptake", value: uptake, unit: "kg/t" },
-        { label: "soil mineral N", value: mineral, unit: "kg/ha" },
-        { label: "mineralisation", value: mineralisation, unit: "kg/ha" },
-        { label: "residue credit", value: residue, unit: "kg/ha" },
-        { label: "recovery", value: recovery },
-        { label: "manure N, fertiliser equivalent", value: manure, unit: "kg/ha" },
-        { label: "legume N, fertiliser equivalent", value: legume, unit: "kg/ha" },
-      ]),
+      nKgPerHa: computed(
+        "Nitrogen to apply",
+        nKgPerHa,
+        "kg N/ha",
+        "(target x uptake - soil mineral N - mineralisation - residue credit) / recovery - manure N - legume N",
+        [
+          { label: "target", value: target, unit: "t/ha" },
+          { label: "uptake", value: uptake, unit: "kg/t" },
+          { label: "soil mineral N", value: mineral, unit: "kg/ha" },
+          { label: "mineralisation", value: mineralisation, unit: "kg/ha" },
+          { label: "residue credit", value: residue, unit: "kg/ha" },
+          { label: "recovery", value: recovery },
+          { label: "manure N, fertiliser equivalent", value: manure, unit: "kg/ha" },
+          { label: "legume N, fertiliser equivalent", value: legume, unit: "kg/ha" },
+        ],
+      ),
     },
   );
 }

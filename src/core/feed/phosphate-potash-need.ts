@@ -8,7 +8,13 @@ export type PkSchool = (typeof PK_SCHOOLS)[number];
 export type PkNutrient = "p2o5" | "k2o";
 
 /** Share of the offtake that is replaced, by class of the soil. Assumption in the form of published index tables. */
-export const OFFTAKE_FACTOR: Record<NutrientClass, number> = { "very low": 1, low: 1, target: 1, high: 0.5, "very high": 0 };
+export const OFFTAKE_FACTOR: Record<NutrientClass, number> = {
+  "very low": 1,
+  low: 1,
+  target: 1,
+  high: 0.5,
+  "very high": 0,
+};
 
 /** Added each year to lift a low soil, about one class in ten to fifteen years [kg/ha]. Published index tables. */
 export const BUILD_UP_KG_PER_HA: Record<PkNutrient, Record<NutrientClass, number>> = {
@@ -51,10 +57,20 @@ export function phosphatePotashNeed(input: PkNeedInput): Result<{ kgPerHa: numbe
   const offtake = readNumber(errors, "offtakeKgPerT", input.offtakeKgPerT, { min: 0, max: 200, unit: "kg/t" });
   const name = nutrient === "p2o5" ? "P₂O₅" : "K₂O";
   if (school === "targetYieldEquation" && !input.equation)
-    errors.push(fieldError("equation", input.equation, "coefficients a and b and the soil test value for the target-yield equation"));
+    errors.push(
+      fieldError(
+        "equation",
+        input.equation,
+        "coefficients a and b and the soil test value for the target-yield equation",
+      ),
+    );
   const a = readNumber(errors, "equation.a", input.equation?.a, { min: 0, max: 500, fallback: 0 });
   const b = readNumber(errors, "equation.b", input.equation?.b, { min: 0, max: 500, fallback: 0 });
-  const soilTest = readNumber(errors, "equation.soilTest", input.equation?.soilTest, { min: 0, max: 10_000, fallback: 0 });
+  const soilTest = readNumber(errors, "equation.soilTest", input.equation?.soilTest, {
+    min: 0,
+    max: 10_000,
+    fallback: 0,
+  });
   if (errors.length > 0) return failed(errors);
 
   const offtakeKgPerHa = target * offtake;
@@ -62,11 +78,28 @@ export function phosphatePotashNeed(input: PkNeedInput): Result<{ kgPerHa: numbe
   const unit = `kg ${name}/ha`;
   if (school === "criticalLevel") {
     const rate = CRITICAL_RATE_KG_PER_HA[nutrient][soilClass];
-    return ok({ kgPerHa: rate, offtakeKgPerHa }, { kgPerHa: computed(label, rate, unit, "rate by soil class, none above the critical level", [{ label: "soil class", value: soilClass, basis: { kind: "measured", text: "soil test" } }]) });
+    return ok(
+      { kgPerHa: rate, offtakeKgPerHa },
+      {
+        kgPerHa: computed(label, rate, unit, "rate by soil class, none above the critical level", [
+          { label: "soil class", value: soilClass, basis: { kind: "measured", text: "soil test" } },
+        ]),
+      },
+    );
   }
   if (school === "targetYieldEquation") {
     const kgPerHa = Math.max(0, a * target - b * soilTest);
-    return ok({ kgPerHa, offtakeKgPerHa }, { kgPerHa: computed(label, kgPerHa, unit, "a x target - b x soil test", [{ label: "a", value: a }, { label: "target", value: target, unit: "t/ha" }, { label: "b", value: b }, { label: "soil test", value: soilTest }]) });
+    return ok(
+      { kgPerHa, offtakeKgPerHa },
+      {
+        kgPerHa: computed(label, kgPerHa, unit, "a x target - b x soil test", [
+          { label: "a", value: a },
+          { label: "target", value: target, unit: "t/ha" },
+          { label: "b", value: b },
+          { label: "soil test", value: soilTest },
+        ]),
+      },
+    );
   }
   const factor = OFFTAKE_FACTOR[soilClass];
   const buildUp = BUILD_UP_KG_PER_HA[nutrient][soilClass];
@@ -77,8 +110,17 @@ export function phosphatePotashNeed(input: PkNeedInput): Result<{ kgPerHa: numbe
       kgPerHa: computed(label, kgPerHa, unit, "target x offtake x class factor + build-up", [
         { label: "target", value: target, unit: "t/ha" },
         { label: "offtake", value: offtake, unit: "kg/t" },
-        { label: `class factor (${soilClass})`, value: factor, basis: { kind: "assumption", text: "in the form of published index tables" } },
-        { label: `build-up (${soilClass})`, value: buildUp, unit: "kg/ha", basis: { kind: "source", text: "published index tables" } },
+        {
+          label: `class factor (${soilClass})`,
+          value: factor,
+          basis: { kind: "assumption", text: "in the form of published index tables" },
+        },
+        {
+          label: `build-up (${soilClass})`,
+          value: buildUp,
+          unit: "kg/ha",
+          basis: { kind: "source", text: "published index tables" },
+        },
       ]),
     },
   );

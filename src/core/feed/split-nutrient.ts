@@ -31,7 +31,8 @@ export function splitNutrient(input: {
       errors.push(fieldError(field, split, "either sharePct or kgPerHa"));
       return 0;
     }
-    if (split.sharePct !== undefined) return readNumber(errors, `${field}.sharePct`, split.sharePct, { min: 0, max: 100, unit: "%" });
+    if (split.sharePct !== undefined)
+      return readNumber(errors, `${field}.sharePct`, split.sharePct, { min: 0, max: 100, unit: "%" });
     const kg = readNumber(errors, `${field}.kgPerHa`, split.kgPerHa, { min: 0, max: 5000, unit: "kg/ha" });
     if (total === 0 && kg > 0) errors.push(fieldError(`${field}.kgPerHa`, kg, "0 where the total is 0 kg/ha"));
     return total > 0 ? (kg / total) * 100 : 100 / input.splits.length;

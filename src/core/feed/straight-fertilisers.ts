@@ -48,19 +48,30 @@ export function straightFertilisers(input: {
   nSplits: { at: string; kgPerHa: number }[];
   choice: FertiliserChoice;
   baseAt: string;
-}): Result<{ doses: FertiliserDose[]; supplied: { nKgPerHa: number; p2o5KgPerHa: number; k2oKgPerHa: number; sKgPerHa: number } }> {
+}): Result<{
+  doses: FertiliserDose[];
+  supplied: { nKgPerHa: number; p2o5KgPerHa: number; k2oKgPerHa: number; sKgPerHa: number };
+}> {
   const errors: FieldError[] = [];
   const phosphate = readNumber(errors, "p2o5KgPerHa", input.p2o5KgPerHa, { min: 0, max: 2000, unit: "kg/ha" });
   const potash = readNumber(errors, "k2oKgPerHa", input.k2oKgPerHa, { min: 0, max: 2000, unit: "kg/ha" });
   const { choice } = input;
-  const holds = (field: string, product: Fertiliser | null | undefined, pct: "nPct" | "p2o5Pct" | "k2oPct", need: number) => {
+  const holds = (
+    field: string,
+    product: Fertiliser | null | undefined,
+    pct: "nPct" | "p2o5Pct" | "k2oPct",
+    need: number,
+  ) => {
     if (need <= 0) return;
     if (!product) errors.push(fieldError(field, product ?? null, "a product, since there is a need"));
-    else if (!(product[pct] > 0)) errors.push(fieldError(field, product.name, `a product that contains ${pct.replace("Pct", "")}`));
+    else if (!(product[pct] > 0))
+      errors.push(fieldError(field, product.name, `a product that contains ${pct.replace("Pct", "")}`));
   };
   holds("choice.phosphate", choice.phosphate, "p2o5Pct", phosphate);
   holds("choice.potash", choice.potash, "k2oPct", potash);
-  input.nSplits.forEach((split, i) => holds(`choice.nitrogen[${i}]`, choice.nitrogen[i] ?? choice.nitrogen.at(-1), "nPct", split.kgPerHa));
+  input.nSplits.forEach((split, i) => {
+    holds(`choice.nitrogen[${i}]`, choice.nitrogen[i] ?? choice.nitrogen.at(-1), "nPct", split.kgPerHa);
+  });
   if (errors.length > 0) return failed(errors);
 
   const doses: FertiliserDose[] = [];
@@ -76,20 +87,38 @@ export function straightFertilisers(input: {
     credit += dose.nKgPerHa;
     potashLeft = Math.max(0, potashLeft - dose.k2oKgPerHa);
   }
-  if (choice.potash && potashLeft > 0) credit += add(choice.potash, input.baseAt, (potashLeft / choice.potash.k2oPct) * 100).nKgPerHa;
+  if (choice.potash && potashLeft > 0)
+    credit += add(choice.potash, input.baseAt, (potashLeft / choice.potash.k2oPct) * 100).nKgPerHa;
   input.nSplits.forEach((split, i) => {
     const taken = Math.min(credit, split.kgPerHa);
     credit -= taken;
     const product = choice.nitrogen[i] ?? choice.nitrogen.at(-1);
     if (product && split.kgPerHa - taken > 0) add(product, split.at, ((split.kgPerHa - taken) / product.nPct) * 100);
   });
-  const sum = (key: "nKgPerHa" | "p2o5KgPerHa" | "k2oKgPerHa" | "sKgPerHa") => doses.reduce((total, dose) => total + dose[key], 0);
-  return ok({ doses, supplied: { nKgPerHa: sum("nKgPerHa"), p2o5KgPerHa: sum("p2o5KgPerHa"), k2oKgPerHa: sum("k2oKgPerHa"), sKgPerHa: sum("sKgPerHa") } });
+  const sum = (key: "nKgPerHa" | "p2o5KgPerHa" | "k2oKgPerHa" | "sKgPerHa") =>
+    doses.reduce((total, dose) => total + dose[key], 0);
+  return ok({
+    doses,
+    supplied: {
+      nKgPerHa: sum("nKgPerHa"),
+      p2o5KgPerHa: sum("p2o5KgPerHa"),
+      k2oKgPerHa: sum("k2oKgPerHa"),
+      sKgPerHa: sum("sKgPerHa"),
+    },
+  });
 }
 
 function dosed(product: Fertiliser, at: string, kgPerHa: number): FertiliserDose {
   const of = (pct: number) => (kgPerHa * pct) / 100;
-  return { id: product.id, at, kgPerHa, nKgPerHa: of(product.nPct), p2o5KgPerHa: of(product.p2o5Pct), k2oKgPerHa: of(product.k2oPct), sKgPerHa: of(product.sPct) };
+  return {
+    id: product.id,
+    at,
+    kgPerHa,
+    nKgPerHa: of(product.nPct),
+    p2o5KgPerHa: of(product.p2o5Pct),
+    k2oKgPerHa: of(product.k2oPct),
+    sKgPerHa: of(product.sPct),
+  };
 }
 
 /** Whole bags for a field. Example: 207 kg/ha on 14.2 ha in 50 kg bags is 2,939.4 kg, 59 bags. */

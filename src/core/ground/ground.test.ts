@@ -1,16 +1,23 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { valueOf } from "../result";
+import { unwrap } from "../result";
 import { IMPLEMENT_IDS } from "./implements";
 import { residueCover } from "./residue-cover";
 import { tillagePass } from "./tillage-pass";
 
-const plough = { implement: "mouldboard", depthCm: 22, speedKmH: 7, widthM: 2.1, texture: "medium", fieldEfficiencyPct: 80 } as const;
+const plough = {
+  implement: "mouldboard",
+  depthCm: 22,
+  speedKmH: 7,
+  widthM: 2.1,
+  texture: "medium",
+  fieldEfficiencyPct: 80,
+} as const;
 
 describe("tillagePass", () => {
   it("ploughs 22 cm at 7 km/h in medium soil", () => {
     // 0.7 x (652 + 5.1 x 49) x 22 = 0.7 x 901.9 x 22 = 13,889 N/m; 13.889 x 10 / 3.6 = 38.58 kWh/ha; / 0.72 x 0.36 = 19.29 L
-    const pass = valueOf(tillagePass(plough));
+    const pass = unwrap(tillagePass(plough));
     expect(pass.draftKnPerM).toBeCloseTo(13.8893, 4);
     expect(pass.fuelLPerHa).toBeCloseTo(19.2906, 3);
     expect(pass.workRateHaPerH).toBeCloseTo(1.176, 6); // 2.1 x 7 x 0.8 / 10
@@ -18,13 +25,22 @@ describe("tillagePass", () => {
 
   it("chisels 25 cm at 6 km/h with tools 30 cm apart", () => {
     // 0.85 x (91 + 5.4 x 6) x 25 = 2,622.25 N per tool; / 0.30 m = 8.741 kN/m; x 10 / 3.6 / 0.72 x 0.36 = 12.14 L
-    const pass = valueOf(tillagePass({ implement: "chisel", depthCm: 25, speedKmH: 6, widthM: 3, texture: "loam", fieldEfficiencyPct: 80 }));
+    const pass = unwrap(
+      tillagePass({
+        implement: "chisel",
+        depthCm: 25,
+        speedKmH: 6,
+        widthM: 3,
+        texture: "loam",
+        fieldEfficiencyPct: 80,
+      }),
+    );
     expect(pass.draftKnPerM).toBeCloseTo(8.7408, 4);
     expect(pass.fuelLPerHa).toBeCloseTo(12.1401, 3);
   });
 
   it("takes fuel from a table where the standard has no coefficients", () => {
-    const pass = valueOf(tillagePass({ ...plough, implement: "roller" }));
+    const pass = unwrap(tillagePass({ ...plough, implement: "roller" }));
     expect(pass.draftKnPerM).toBeNull();
     expect(pass.fuelLPerHa).toBe(2.5);
   });
@@ -39,20 +55,31 @@ describe("residueCover", () => {
   it("multiplies what each pass leaves", () => {
     // 90 x 0.60 x 0.50 x 0.80 x 0.85 = 18.36
     const passes = (["chisel", "tandemDisc", "harrow", "drill"] as const).map((implement) => ({ implement }));
-    expect(valueOf(residueCover({ startPct: 90, passes })).coverPct).toBeCloseTo(18.36, 9);
+    expect(unwrap(residueCover({ startPct: 90, passes })).coverPct).toBeCloseTo(18.36, 9);
   });
   it("leaves less of fragile residue, and what the user says where the user says it", () => {
     // 80 x 0.40 = 32; 80 x 0.9 = 72
-    expect(valueOf(residueCover({ startPct: 80, passes: [{ implement: "chisel" }], fragile: true })).coverPct).toBeCloseTo(32, 9);
-    expect(valueOf(residueCover({ startPct: 80, passes: [{ implement: "chisel", retention: 0.9 }] })).coverPct).toBeCloseTo(72, 9);
+    expect(
+      unwrap(residueCover({ startPct: 80, passes: [{ implement: "chisel" }], fragile: true })).coverPct,
+    ).toBeCloseTo(32, 9);
+    expect(
+      unwrap(residueCover({ startPct: 80, passes: [{ implement: "chisel", retention: 0.9 }] })).coverPct,
+    ).toBeCloseTo(72, 9);
   });
   it("never adds cover", () => {
     fc.assert(
-      fc.property(fc.double({ min: 0, max: 100, noNaN: true }), fc.array(fc.constantFrom(...IMPLEMENT_IDS), { maxLength: 8 }), fc.boolean(), (startPct, ids, fragile) => {
-        const { coverPct } = valueOf(residueCover({ startPct, passes: ids.map((implement) => ({ implement })), fragile }));
-        expect(coverPct).toBeLessThanOrEqual(startPct);
-        expect(coverPct).toBeGreaterThanOrEqual(0);
-      }),
+      fc.property(
+        fc.double({ min: 0, max: 100, noNaN: true }),
+        fc.array(fc.constantFrom(...IMPLEMENT_IDS), { maxLength: 8 }),
+        fc.boolean(),
+        (startPct, ids, fragile) => {
+          const { coverPct } = unwrap(
+            residueCover({ startPct, passes: ids.map((implement) => ({ implement })), fragile }),
+          );
+          expect(coverPct).toBeLessThanOrEqual(startPct);
+          expect(coverPct).toBeGreaterThanOrEqual(0);
+        },
+      ),
     );
   });
   it("refuses passes that are no list and shares outside 0 to 1", () => {

@@ -30,7 +30,10 @@ export function residueCover(input: {
     const id = readChoice(errors, `passes[${i}].implement`, pass?.implement, IMPLEMENT_IDS);
     const implement = implementOf(id);
     const table = input.fragile ? implement.fragileRetention : implement.retention;
-    return { name: implement.name, share: readNumber(errors, `passes[${i}].retention`, pass?.retention, { min: 0, max: 1, fallback: table }) };
+    return {
+      name: implement.name,
+      share: readNumber(errors, `passes[${i}].retention`, pass?.retention, { min: 0, max: 1, fallback: table }),
+    };
   });
   if (errors.length > 0) return failed(errors);
   const coverPct = retained.reduce((cover, pass) => cover * pass.share, startPct);
@@ -44,7 +47,11 @@ export function residueCover(input: {
         "cover at the start x share left by each pass",
         [
           { label: "cover at the start", value: startPct, unit: "%" },
-          ...retained.map((pass) => ({ label: `left by ${pass.name}`, value: pass.share, basis: { kind: "source" as const, text: "residue retention tables" } })),
+          ...retained.map((pass) => ({
+            label: `left by ${pass.name}`,
+            value: pass.share,
+            basis: { kind: "source" as const, text: "residue retention tables" },
+          })),
         ],
         `${CONSERVATION_COVER_PCT} % after sowing is the usual line for conservation tillage.`,
       ),

@@ -16,7 +16,7 @@ export interface SystemPass {
   widthM: number;
   fieldEfficiencyPct: number;
   /** days until the next pass or planting */
-  then: { min: number; usual: number; max: number | null };
+  gap: { min: number; usual: number; max: number | null };
   /** set for passes after planting: days from planting */
   afterPlanting?: { min: number; usual: number; max: number };
   soilFit: string;
@@ -30,7 +30,7 @@ export interface TillageSystem {
   passes: SystemPass[];
 }
 
-type Wait = SystemPass["then"];
+type Wait = SystemPass["gap"];
 const wait = (min: number, usual: number, max: number | null): Wait => ({ min, usual, max });
 
 const shred: SystemPass = {
@@ -42,11 +42,11 @@ const shred: SystemPass = {
   speedKmH: 9,
   widthM: 4,
   fieldEfficiencyPct: 80,
-  then: wait(0, 5, 40),
+  gap: wait(0, 5, 40),
   soilFit: "dry straw",
   decision: "straw under 10 cm and evenly spread: ready; else once more across",
 };
-const disc = (then: Wait, depthCm = 8): SystemPass => ({
+const disc = (gap: Wait, depthCm = 8): SystemPass => ({
   id: "disc",
   name: "Disc",
   mark: "disc",
@@ -55,11 +55,11 @@ const disc = (then: Wait, depthCm = 8): SystemPass => ({
   speedKmH: 9,
   widthM: 4,
   fieldEfficiencyPct: 80,
-  then,
+  gap,
   soilFit: "friable to working depth",
   decision: "clods under 4 cm: ready; else one more pass",
 });
-const harrow = (then: Wait): SystemPass => ({
+const harrow = (gap: Wait): SystemPass => ({
   id: "harrow",
   name: "Harrow the seedbed",
   mark: "harrow",
@@ -68,7 +68,7 @@ const harrow = (then: Wait): SystemPass => ({
   speedKmH: 8,
   widthM: 5,
   fieldEfficiencyPct: 80,
-  then,
+  gap,
   soilFit: "surface grey-dry, moist at sowing depth",
   decision: "firm under the heel, fine at sowing depth: drill; else harrow or roll",
 });
@@ -81,12 +81,12 @@ const roll: SystemPass = {
   speedKmH: 8,
   widthM: 6,
   fieldEfficiencyPct: 85,
-  then: wait(0, 0, null),
+  gap: wait(0, 0, null),
   afterPlanting: { min: 0, usual: 1, max: 5 },
   soilFit: "dry on top; never on wet clay",
   decision: "loose or cloddy, and dry: roll; wet: leave",
 };
-const plough = (then: Wait): SystemPass => ({
+const plough = (gap: Wait): SystemPass => ({
   id: "plough",
   name: "Plough",
   mark: "plough",
@@ -95,7 +95,7 @@ const plough = (then: Wait): SystemPass => ({
   speedKmH: 7,
   widthM: 2.1,
   fieldEfficiencyPct: 80,
-  then,
+  gap,
   soilFit: "crumbles at ploughing depth, does not smear",
   decision: "residue fully turned under; headlands last",
 });
@@ -107,19 +107,43 @@ export const TILLAGE_SYSTEMS: TillageSystem[] = [
     school: "loosen",
     passes: [
       shred,
-      { id: "chisel", name: "Chisel", mark: "chisel", implement: "chisel", depthCm: 25, speedKmH: 6, widthM: 3, fieldEfficiencyPct: 80, then: wait(2, 12, 60), soilFit: "dry enough to shatter at depth", decision: "dig: loosened across the full width: ready" },
+      {
+        id: "chisel",
+        name: "Chisel",
+        mark: "chisel",
+        implement: "chisel",
+        depthCm: 25,
+        speedKmH: 6,
+        widthM: 3,
+        fieldEfficiencyPct: 80,
+        gap: wait(2, 12, 60),
+        soilFit: "dry enough to shatter at depth",
+        decision: "dig: loosened across the full width: ready",
+      },
       disc(wait(1, 7, 40)),
       harrow(wait(0, 2, 12)),
       roll,
     ],
   },
-  { id: "plough", name: "Turn under", school: "turn", passes: [shred, plough(wait(3, 18, 90)), harrow(wait(0, 3, 14)), roll] },
-  { id: "reduced", name: "Reduced, discs only", school: "reduced", passes: [disc(wait(7, 16, 50), 6), { ...disc(wait(1, 5, 25), 8), id: "disc-again", name: "Disc again" }, roll] },
+  {
+    id: "plough",
+    name: "Turn under",
+    school: "turn",
+    passes: [shred, plough(wait(3, 18, 90)), harrow(wait(0, 3, 14)), roll],
+  },
+  {
+    id: "reduced",
+    name: "Reduced, discs only",
+    school: "reduced",
+    passes: [disc(wait(7, 16, 50), 6), { ...disc(wait(1, 5, 25), 8), id: "disc-again", name: "Disc again" }, roll],
+  },
   {
     id: "noTill",
     name: "No tillage",
     school: "no-till",
-    passes: [{ ...shred, id: "spread-residue", name: "Chop and spread residue evenly", mark: "spread", then: wait(0, 20, 90) }],
+    passes: [
+      { ...shred, id: "spread-residue", name: "Chop and spread residue evenly", mark: "spread", gap: wait(0, 20, 90) },
+    ],
   },
   {
     id: "ridgeBed",
@@ -127,8 +151,32 @@ export const TILLAGE_SYSTEMS: TillageSystem[] = [
     school: "ridge",
     passes: [
       { ...plough(wait(60, 140, 240)), id: "plough-autumn", name: "Plough before winter", depthCm: 28, speedKmH: 6 },
-      { id: "ridge-up", name: "Draw up beds", mark: "ridge up", implement: "bedRidger", depthCm: 28, speedKmH: 5, widthM: 3.6, fieldEfficiencyPct: 75, then: wait(0, 2, 10), soilFit: "dry to 28 cm; a ball thrown up breaks", decision: "no smear on the ridge's flank: go on" },
-      { id: "destone", name: "Separate stones and clods", mark: "destone", implement: "destoner", depthCm: 28, speedKmH: 3.5, widthM: 1.8, fieldEfficiencyPct: 70, then: wait(0, 1, 4), soilFit: "friable right through", decision: "plant behind it within days, before rain seals the bed" },
+      {
+        id: "ridge-up",
+        name: "Draw up beds",
+        mark: "ridge up",
+        implement: "bedRidger",
+        depthCm: 28,
+        speedKmH: 5,
+        widthM: 3.6,
+        fieldEfficiencyPct: 75,
+        gap: wait(0, 2, 10),
+        soilFit: "dry to 28 cm; a ball thrown up breaks",
+        decision: "no smear on the ridge's flank: go on",
+      },
+      {
+        id: "destone",
+        name: "Separate stones and clods",
+        mark: "destone",
+        implement: "destoner",
+        depthCm: 28,
+        speedKmH: 3.5,
+        widthM: 1.8,
+        fieldEfficiencyPct: 70,
+        gap: wait(0, 1, 4),
+        soilFit: "friable right through",
+        decision: "plant behind it within days, before rain seals the bed",
+      },
     ],
   },
   {
@@ -136,8 +184,32 @@ export const TILLAGE_SYSTEMS: TillageSystem[] = [
     name: "Loosen and ridge, stone-free land",
     school: "ridge",
     passes: [
-      { id: "chisel-autumn", name: "Chisel before winter", mark: "chisel", implement: "chisel", depthCm: 28, speedKmH: 6, widthM: 3, fieldEfficiencyPct: 80, then: wait(60, 140, 240), soilFit: "dry enough to shatter", decision: "dig: loosened across the full width" },
-      { id: "power-harrow", name: "Power-harrow", mark: "harrow", implement: "powerHarrow", depthCm: 15, speedKmH: 5, widthM: 3, fieldEfficiencyPct: 80, then: wait(0, 2, 10), soilFit: "crumbles", decision: "clods under 3 cm: plant" },
+      {
+        id: "chisel-autumn",
+        name: "Chisel before winter",
+        mark: "chisel",
+        implement: "chisel",
+        depthCm: 28,
+        speedKmH: 6,
+        widthM: 3,
+        fieldEfficiencyPct: 80,
+        gap: wait(60, 140, 240),
+        soilFit: "dry enough to shatter",
+        decision: "dig: loosened across the full width",
+      },
+      {
+        id: "power-harrow",
+        name: "Power-harrow",
+        mark: "harrow",
+        implement: "powerHarrow",
+        depthCm: 15,
+        speedKmH: 5,
+        widthM: 3,
+        fieldEfficiencyPct: 80,
+        gap: wait(0, 2, 10),
+        soilFit: "crumbles",
+        decision: "clods under 3 cm: plant",
+      },
     ],
   },
   {
@@ -145,9 +217,40 @@ export const TILLAGE_SYSTEMS: TillageSystem[] = [
     name: "Plough dry, flood, puddle twice, level",
     school: "puddle",
     passes: [
-      { ...disc(wait(5, 12, 40), 12), id: "dry-till", name: "Break dry ground", mark: "dry till", soilFit: "moist after first rain", decision: "residue and weeds broken: mend bunds, let water in" },
-      { id: "puddle", name: "Puddle", mark: "puddle", implement: "puddler", depthCm: 12, speedKmH: 4, widthM: 1.6, fieldEfficiencyPct: 70, then: wait(5, 7, 14), soilFit: "soaked for two days, 5 cm of water", decision: "water stays overnight: go on; sinks more than 2 cm: puddle again" },
-      { id: "puddle-again", name: "Puddle again and level", mark: "level", implement: "leveller", depthCm: 10, speedKmH: 4, widthM: 3, fieldEfficiencyPct: 70, then: wait(1, 2, 4), soilFit: "2 to 3 cm of water", decision: "no high spot over 3 cm above water: transplant when mud has settled a day" },
+      {
+        ...disc(wait(5, 12, 40), 12),
+        id: "dry-till",
+        name: "Break dry ground",
+        mark: "dry till",
+        soilFit: "moist after first rain",
+        decision: "residue and weeds broken: mend bunds, let water in",
+      },
+      {
+        id: "puddle",
+        name: "Puddle",
+        mark: "puddle",
+        implement: "puddler",
+        depthCm: 12,
+        speedKmH: 4,
+        widthM: 1.6,
+        fieldEfficiencyPct: 70,
+        gap: wait(5, 7, 14),
+        soilFit: "soaked for two days, 5 cm of water",
+        decision: "water stays overnight: go on; sinks more than 2 cm: puddle again",
+      },
+      {
+        id: "puddle-again",
+        name: "Puddle again and level",
+        mark: "level",
+        implement: "leveller",
+        depthCm: 10,
+        speedKmH: 4,
+        widthM: 3,
+        fieldEfficiencyPct: 70,
+        gap: wait(1, 2, 4),
+        soilFit: "2 to 3 cm of water",
+        decision: "no high spot over 3 cm above water: transplant when mud has settled a day",
+      },
     ],
   },
   {
@@ -155,8 +258,27 @@ export const TILLAGE_SYSTEMS: TillageSystem[] = [
     name: "Flood and puddle once",
     school: "puddle",
     passes: [
-      { ...disc(wait(5, 12, 40), 10), id: "dry-till", name: "Break dry ground", mark: "dry till", soilFit: "moist after first rain", decision: "mend bunds, let water in" },
-      { id: "puddle", name: "Puddle and level", mark: "puddle", implement: "puddler", depthCm: 10, speedKmH: 4, widthM: 1.6, fieldEfficiencyPct: 70, then: wait(1, 2, 5), soilFit: "soaked, 5 cm of water", decision: "no high spot over 3 cm above water: transplant" },
+      {
+        ...disc(wait(5, 12, 40), 10),
+        id: "dry-till",
+        name: "Break dry ground",
+        mark: "dry till",
+        soilFit: "moist after first rain",
+        decision: "mend bunds, let water in",
+      },
+      {
+        id: "puddle",
+        name: "Puddle and level",
+        mark: "puddle",
+        implement: "puddler",
+        depthCm: 10,
+        speedKmH: 4,
+        widthM: 1.6,
+        fieldEfficiencyPct: 70,
+        gap: wait(1, 2, 5),
+        soilFit: "soaked, 5 cm of water",
+        decision: "no high spot over 3 cm above water: transplant",
+      },
     ],
   },
 ];

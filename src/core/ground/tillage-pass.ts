@@ -43,9 +43,22 @@ export function tillagePass(input: TillagePassInput): Result<TillagePass> {
   const speed = readNumber(errors, "speedKmH", input.speedKmH, { above: 0, max: 30, unit: "km/h" });
   const width = readNumber(errors, "widthM", input.widthM, { above: 0, max: 60, unit: "m" });
   const texture = readChoice(errors, "texture", input.texture, [...DRAFT_TEXTURES, ...TEXTURE_CLASSES]);
-  const efficiency = readNumber(errors, "fieldEfficiencyPct", input.fieldEfficiencyPct, { above: 0, max: 100, unit: "%" });
-  const spacing = readNumber(errors, "toolSpacingCm", input.toolSpacingCm, { above: 0, max: 200, unit: "cm", fallback: 30 });
-  const traction = readNumber(errors, "tractiveEfficiency", input.tractiveEfficiency, { above: 0, max: 1, fallback: 0.72 });
+  const efficiency = readNumber(errors, "fieldEfficiencyPct", input.fieldEfficiencyPct, {
+    above: 0,
+    max: 100,
+    unit: "%",
+  });
+  const spacing = readNumber(errors, "toolSpacingCm", input.toolSpacingCm, {
+    above: 0,
+    max: 200,
+    unit: "cm",
+    fallback: 30,
+  });
+  const traction = readNumber(errors, "tractiveEfficiency", input.tractiveEfficiency, {
+    above: 0,
+    max: 1,
+    fallback: 0.72,
+  });
   if (errors.length > 0) return failed(errors);
 
   const implement = implementOf(id);
@@ -85,7 +98,11 @@ export function tillagePass(input: TillagePassInput): Result<TillagePass> {
   );
   figures.fuelLPerHa = computed("Diesel", fuelLPerHa, "L/ha", "draft x 10 km / 3.6 / tractive efficiency x L per kWh", [
     { label: "draft", value: draftKnPerM, unit: "kN/m" },
-    { label: "tractive efficiency", value: traction, basis: { kind: "assumption", text: "firm stubble; less on loose soil" } },
+    {
+      label: "tractive efficiency",
+      value: traction,
+      basis: { kind: "assumption", text: "firm stubble; less on loose soil" },
+    },
     { label: "diesel per kWh", value: FUEL_L_PER_KWH, unit: "L/kWh", basis: { kind: "assumption", text: "part load" } },
   ]);
   return ok({ draftKnPerM, fuelLPerHa, workRateHaPerH }, figures);

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { TILLAGE_SYSTEMS, tillageSystem } from "../ground/systems";
-import { valueOf } from "../result";
+import { unwrap } from "../result";
 import { findGuide, GUIDES } from "./index";
 import { resolveGuide } from "./resolve-guide";
 import { type Guide, guideSchema, type Task } from "./schema";
@@ -34,8 +34,20 @@ describe.each(GUIDES.map((guide) => [guide.id, guide] as const))("guide %s", (_,
     const tasks = tasksOf(guide);
     const ids = tasks.map((t) => t.id);
     expect(new Set(ids).size).toBe(ids.length);
-    const anchors = new Set(["planting", "harvest", "previousHarvest", "nursery", ...guide.stages.map((s) => s.id), ...ids]);
-    const triggers = [...tasks.map((t) => t.when), guide.feed.base.when, guide.harvest.at, ...guide.feed.patterns.flatMap((p) => p.splits.map((s) => s.when))];
+    const anchors = new Set([
+      "planting",
+      "harvest",
+      "previousHarvest",
+      "nursery",
+      ...guide.stages.map((s) => s.id),
+      ...ids,
+    ]);
+    const triggers = [
+      ...tasks.map((t) => t.when),
+      guide.feed.base.when,
+      guide.harvest.at,
+      ...guide.feed.patterns.flatMap((p) => p.splits.map((s) => s.when)),
+    ];
     expect(triggers.map((t) => t.from).filter((from) => !anchors.has(from))).toEqual([]);
     const topics = guide.cautions.map((c) => c.topic);
     expect(tasks.flatMap((t) => t.cautions ?? []).filter((c) => !topics.includes(c))).toEqual([]);
@@ -60,7 +72,7 @@ describe.each(GUIDES.map((guide) => [guide.id, guide] as const))("guide %s", (_,
     for (const kind of guide.kinds)
       for (const method of guide.methods)
         for (const product of guide.products) {
-          const resolved = valueOf(resolveGuide(guide, { kind: kind.id, method: method.id, product: product.id }));
+          const resolved = unwrap(resolveGuide(guide, { kind: kind.id, method: method.id, product: product.id }));
           expect(() => guideSchema.parse(resolved.guide)).not.toThrow();
         }
   });
@@ -69,10 +81,18 @@ describe.each(GUIDES.map((guide) => [guide.id, guide] as const))("guide %s", (_,
 describe("resolveGuide", () => {
   const wheat = findGuide("wheat") as Guide;
   it("puts the kind before the base and the situation before the kind, and says so", () => {
-    const spring = valueOf(resolveGuide(wheat, { kind: "spring" }));
+    const spring = unwrap(resolveGuide(wheat, { kind: "spring" }));
     expect(spring.product.targetTPerHa.typical).toBe(5.5);
     expect(spring.origins["products.grain.targetTPerHa"]).toBe("kind");
-    const here = valueOf(resolveGuide(wheat, { kind: "spring", situation: { "products.grain.targetTPerHa": { low: 1, typical: 2, high: 3, source: "assume" }, "climate.baseC.value": 1 } }));
+    const here = unwrap(
+      resolveGuide(wheat, {
+        kind: "spring",
+        situation: {
+          "products.grain.targetTPerHa": { low: 1, typical: 2, high: 3, source: "assume" },
+          "climate.baseC.value": 1,
+        },
+      }),
+    );
     expect(here.product.targetTPerHa.typical).toBe(2);
     expect(here.origins["products.grain.targetTPerHa"]).toBe("situation");
     expect(here.guide.climate.baseC.value).toBe(1);
@@ -88,7 +108,8 @@ describe("tillage systems", () => {
   it("have unique pass ids and waits in order", () => {
     for (const system of TILLAGE_SYSTEMS) {
       expect(new Set(system.passes.map((p) => p.id)).size).toBe(system.passes.length);
-      for (const { then } of system.passes) expect(then.min <= then.usual && (then.max === null || then.usual <= then.max)).toBe(true);
+      for (const { gap } of system.passes)
+        expect(gap.min <= gap.usual && (gap.max === null || gap.usual <= gap.max)).toBe(true);
     }
   });
 });

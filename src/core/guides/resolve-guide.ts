@@ -60,13 +60,20 @@ export function resolveGuide(guide: Guide, selection: GuideSelection = {}): Resu
   }
   if (errors.length > 0) return failed(errors);
   const again = <T extends { id: string }>(list: T[], id: string) => list.find((item) => item.id === id) as T;
-  return ok({ guide: resolved, kind: again(resolved.kinds, kind.id), method: again(resolved.methods, method.id), product: again(resolved.products, product.id), origins });
+  return ok({
+    guide: resolved,
+    kind: again(resolved.kinds, kind.id),
+    method: again(resolved.methods, method.id),
+    product: again(resolved.products, product.id),
+    origins,
+  });
 }
 
 /** A copy with one figure replaced, sharing all else; null when the path leads nowhere. */
 function replaced(node: unknown, path: string[], figure: number | Ranged): unknown {
   const [head, ...rest] = path;
-  if (head === undefined) return typeof node === "number" || (typeof node === "object" && node !== null && "typical" in node) ? figure : null;
+  if (head === undefined)
+    return typeof node === "number" || (typeof node === "object" && node !== null && "typical" in node) ? figure : null;
   if (Array.isArray(node)) {
     const at = node.findIndex((item) => item?.id === head);
     const next = at < 0 ? null : replaced(node[at], rest, figure);

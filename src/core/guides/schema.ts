@@ -8,7 +8,13 @@ import { z } from "zod";
 
 /** A figure with its source: one value, or low-typical-high. `source` is the id of one of the guide's sources. */
 export const ranged = z
-  .strictObject({ low: z.number(), typical: z.number(), high: z.number(), source: z.string(), varies: z.string().optional() })
+  .strictObject({
+    low: z.number(),
+    typical: z.number(),
+    high: z.number(),
+    source: z.string(),
+    varies: z.string().optional(),
+  })
   .refine((r) => r.low <= r.typical && r.typical <= r.high, "low <= typical <= high");
 export type Ranged = z.infer<typeof ranged>;
 const sourced = z.strictObject({ value: z.number(), source: z.string() });
@@ -44,7 +50,14 @@ export const task = z.strictObject({
 });
 export type Task = z.infer<typeof task>;
 
-const nutrientsPerUnit = z.strictObject({ nKg: z.number(), p2o5Kg: z.number(), k2oKg: z.number(), sKg: z.number(), mgoKg: z.number(), source: z.string() });
+const nutrientsPerUnit = z.strictObject({
+  nKg: z.number(),
+  p2o5Kg: z.number(),
+  k2oKg: z.number(),
+  sKg: z.number(),
+  mgoKg: z.number(),
+  source: z.string(),
+});
 
 const monthDay = z.string().regex(/^\d{2}-\d{2}$/);
 /** A customary sowing window in a zone; years are relative to the harvest year of the season. */
@@ -69,7 +82,9 @@ export const kind = z.strictObject({
   breeding: z.enum(["line", "hybrid", "open-pollinated", "clone"]),
   maturityDays: ranged,
   windows: z.array(sowingWindow).min(1),
-  vernalisationDays: z.strictObject({ effectiveDays: z.number(), minC: z.number(), maxC: z.number(), source: z.string() }).optional(),
+  vernalisationDays: z
+    .strictObject({ effectiveDays: z.number(), minC: z.number(), maxC: z.number(), source: z.string() })
+    .optional(),
   endUses: z.array(z.string()),
   note: z.string(),
   overrides,
@@ -89,7 +104,15 @@ export const product = z.strictObject({
     z.strictObject({ pattern: z.literal("repeated"), firstDays: z.number(), everyDays: z.number(), times: z.number() }),
     z.strictObject({ pattern: z.literal("overYears"), sharePctByYear: z.array(z.number()) }),
   ]),
-  quality: z.array(z.strictObject({ endUse: z.string(), what: z.string(), limit: z.string(), ifMissed: z.string(), source: z.string() })),
+  quality: z.array(
+    z.strictObject({
+      endUse: z.string(),
+      what: z.string(),
+      limit: z.string(),
+      ifMissed: z.string(),
+      source: z.string(),
+    }),
+  ),
   overrides,
 });
 
@@ -103,21 +126,63 @@ const geometry = z.strictObject({
 export const plantingMethod = z.strictObject({
   id: z.string(),
   name: z.string(),
-  how: z.enum(["drilled", "broadcast", "stations", "transplants", "cloves", "bulbs", "bulbils", "sets", "tubers", "cuttings"]),
+  how: z.enum([
+    "drilled",
+    "broadcast",
+    "stations",
+    "transplants",
+    "cloves",
+    "bulbs",
+    "bulbils",
+    "sets",
+    "tubers",
+    "cuttings",
+  ]),
   /** by mass per area of counted seed, or unit by unit, or grown in a nursery first */
   stock: z.discriminatedUnion("by", [
-    z.strictObject({ by: z.literal("seed"), thousandGrainWeightG: ranged, germinationPct: ranged, handbookRateKgPerHa: ranged }),
-    z.strictObject({ by: z.literal("unit"), unit: z.string(), unitMassG: ranged, unitsPerSource: z.number(), usablePct: ranged, sproutingPct: ranged, handbookRateKgPerHa: ranged }),
+    z.strictObject({
+      by: z.literal("seed"),
+      thousandGrainWeightG: ranged,
+      germinationPct: ranged,
+      handbookRateKgPerHa: ranged,
+    }),
+    z.strictObject({
+      by: z.literal("unit"),
+      unit: z.string(),
+      unitMassG: ranged,
+      unitsPerSource: z.number(),
+      usablePct: ranged,
+      sproutingPct: ranged,
+      handbookRateKgPerHa: ranged,
+    }),
   ]),
   geometry,
   targetPlantsPerM2: ranged,
   /** moves of the target population by situation, per cent; each may be switched off or changed */
-  adjustments: z.array(z.strictObject({ id: z.string(), situation: z.string(), changePct: z.number(), perDaysLate: z.number().optional(), why: z.string(), source: z.string() })),
+  adjustments: z.array(
+    z.strictObject({
+      id: z.string(),
+      situation: z.string(),
+      changePct: z.number(),
+      perDaysLate: z.number().optional(),
+      why: z.string(),
+      source: z.string(),
+    }),
+  ),
   fieldEmergencePct: ranged,
   depthCm: ranged,
   soilTemperatureC: z.strictObject({ lowest: z.number(), highest: z.number(), source: z.string() }),
   preparation: z.array(task),
-  nursery: z.strictObject({ days: z.number(), seedGPerM2: z.number(), survivalPct: ranged, fieldSurvivalPct: ranged, setbackDays: z.number(), source: z.string() }).optional(),
+  nursery: z
+    .strictObject({
+      days: z.number(),
+      seedGPerM2: z.number(),
+      survivalPct: ranged,
+      fieldSurvivalPct: ranged,
+      setbackDays: z.number(),
+      source: z.string(),
+    })
+    .optional(),
   waterAtPlanting: z.enum(["none", "moist", "standing"]),
   implement: z.enum(["drill", "directDrill", "planter", "hand"]),
   handHoursPerHa: z.number().optional(),
@@ -147,7 +212,18 @@ export const guideSchema = z.strictObject({
   otherNames: z.array(z.string()),
   family: z.string(),
   life: z.enum(["annual", "biennial", "perennial"]),
-  category: z.enum(["cereal", "root and tuber", "bulb", "leaf", "fruit", "oilseed", "pulse", "forage", "sugar", "flower"]),
+  category: z.enum([
+    "cereal",
+    "root and tuber",
+    "bulb",
+    "leaf",
+    "fruit",
+    "oilseed",
+    "pulse",
+    "forage",
+    "sugar",
+    "flower",
+  ]),
   bushel: z.enum(["wheat", "barley", "oats", "maize"]).optional(),
 
   kinds: z.array(kind).min(1),
@@ -158,13 +234,27 @@ export const guideSchema = z.strictObject({
     baseC: sourced,
     optimumC: sourced,
     ceilingC: sourced,
-    harm: z.array(z.strictObject({ stage: z.string(), kind: z.enum(["cold", "heat"]), belowOrAboveC: z.number(), what: z.string(), source: z.string() })),
+    harm: z.array(
+      z.strictObject({
+        stage: z.string(),
+        kind: z.enum(["cold", "heat"]),
+        belowOrAboveC: z.number(),
+        what: z.string(),
+        source: z.string(),
+      }),
+    ),
     seasonWaterMm: ranged,
     ripening: z.string(),
   }),
   stages: z.array(stage).min(3),
   soil: z.strictObject({
-    ph: z.strictObject({ failsBelow: z.number(), bestFrom: z.number(), bestTo: z.number(), failsAbove: z.number(), source: z.string() }),
+    ph: z.strictObject({
+      failsBelow: z.number(),
+      bestFrom: z.number(),
+      bestTo: z.number(),
+      failsAbove: z.number(),
+      source: z.string(),
+    }),
     limeTargetPh: sourced,
     textures: z.string(),
     drainage: z.string(),
@@ -178,20 +268,37 @@ export const guideSchema = z.strictObject({
     loosenCm: ranged,
     shaping: z.enum(["flat", "bed", "ridge", "bunded"]),
     shapingNote: z.string(),
-    systems: z.array(z.strictObject({ system: z.string(), fit: z.enum(["default", "suits", "harms"]), why: z.string() })).min(2),
+    systems: z
+      .array(z.strictObject({ system: z.string(), fit: z.enum(["default", "suits", "harms"]), why: z.string() }))
+      .min(2),
   }),
   feed: z.strictObject({
     recovery: ranged,
     mineralisationKgPerHa: ranged,
     fixedFromAirPct: z.number(),
-    caps: z.array(z.strictObject({ what: z.enum(["total", "seedbed", "withSeed", "lastSplit"]), kgNPerHa: z.number(), why: z.string(), source: z.string() })),
+    caps: z.array(
+      z.strictObject({
+        what: z.enum(["total", "seedbed", "withSeed", "lastSplit"]),
+        kgNPerHa: z.number(),
+        why: z.string(),
+        source: z.string(),
+      }),
+    ),
     patterns: z
       .array(
         z.strictObject({
           id: z.string(),
           name: z.string(),
           why: z.string(),
-          splits: z.array(z.strictObject({ id: z.string(), name: z.string(), sharePct: z.number(), when: trigger, conditional: z.string().optional() })),
+          splits: z.array(
+            z.strictObject({
+              id: z.string(),
+              name: z.string(),
+              sharePct: z.number(),
+              when: trigger,
+              conditional: z.string().optional(),
+            }),
+          ),
           source: z.string(),
         }),
       )
@@ -217,18 +324,42 @@ export const guideSchema = z.strictObject({
     standing: z.array(z.strictObject({ fromStage: z.string(), depthCm: z.number(), why: z.string() })),
     risks: z.string(),
   }),
-  weeds: z.strictObject({ weedFreeFrom: z.string(), weedFreeTo: z.string(), competitiveness: z.enum(["weak", "medium", "strong"]), rootsNearSurface: z.boolean(), lossNote: z.string(), tasks: optionalTasks }),
+  weeds: z.strictObject({
+    weedFreeFrom: z.string(),
+    weedFreeTo: z.string(),
+    competitiveness: z.enum(["weak", "medium", "strong"]),
+    rootsNearSurface: z.boolean(),
+    lossNote: z.string(),
+    tasks: optionalTasks,
+  }),
   threats: z.array(
     z.strictObject({
       id: z.string(),
       name: z.string(),
-      organism: z.enum(["fungus", "oomycete", "bacterium", "virus", "insect", "mite", "nematode", "mollusc", "bird", "rodent", "plant"]),
+      organism: z.enum([
+        "fungus",
+        "oomycete",
+        "bacterium",
+        "virus",
+        "insect",
+        "mite",
+        "nematode",
+        "mollusc",
+        "bird",
+        "rodent",
+        "plant",
+      ]),
       stages: z.tuple([z.string(), z.string()]),
       favoured: z.string(),
       carriedBy: z.string(),
       scout: z.strictObject({ unit: z.string(), number: z.number(), pattern: z.string() }),
       threshold: z.string(),
-      options: z.array(z.strictObject({ kind: z.enum(["prevent", "cultivate", "physical", "biological", "chemical"]), what: z.string() })),
+      options: z.array(
+        z.strictObject({
+          kind: z.enum(["prevent", "cultivate", "physical", "biological", "chemical"]),
+          what: z.string(),
+        }),
+      ),
       symptoms: z.string(),
       source: z.string(),
     }),
@@ -239,9 +370,22 @@ export const guideSchema = z.strictObject({
   harvest: z.strictObject({
     at: trigger,
     signs: z.array(z.strictObject({ observe: z.string(), readyWhen: z.string(), weight: z.number() })),
-    moisturePct: z.strictObject({ physiological: z.number(), cut: z.number(), safe: z.number(), source: z.string() }).optional(),
+    moisturePct: z
+      .strictObject({ physiological: z.number(), cut: z.number(), safe: z.number(), source: z.string() })
+      .optional(),
     lossPctPerDay: ranged,
-    methods: z.array(z.strictObject({ id: z.string(), name: z.string(), lossPct: z.number(), haPerHour: z.number(), note: z.string(), source: z.string() })).min(1),
+    methods: z
+      .array(
+        z.strictObject({
+          id: z.string(),
+          name: z.string(),
+          lossPct: z.number(),
+          haPerHour: z.number(),
+          note: z.string(),
+          source: z.string(),
+        }),
+      )
+      .min(1),
     care: z.string(),
     tasks: optionalTasks,
   }),
@@ -256,9 +400,21 @@ export const guideSchema = z.strictObject({
     residueCoverPct: sourced,
     residueFragile: z.boolean(),
   }),
-  growth: z.strictObject({ rueGPerMj: sourced, extinction: sourced, harvestIndex: ranged, components: z.array(z.strictObject({ name: z.string(), typical: z.number(), unit: z.string() })) }),
+  growth: z.strictObject({
+    rueGPerMj: sourced,
+    extinction: sourced,
+    harvestIndex: ranged,
+    components: z.array(z.strictObject({ name: z.string(), typical: z.number(), unit: z.string() })),
+  }),
   cautions: z.array(z.strictObject({ topic: z.string(), text: z.string() })).min(1),
-  sources: z.record(z.string(), z.strictObject({ title: z.string(), evidence: z.enum(["standard", "trial", "handbook", "custom", "assumption"]), holds: z.string() })),
+  sources: z.record(
+    z.string(),
+    z.strictObject({
+      title: z.string(),
+      evidence: z.enum(["standard", "trial", "handbook", "custom", "assumption"]),
+      holds: z.string(),
+    }),
+  ),
 });
 
 export type Guide = z.infer<typeof guideSchema>;

@@ -5,7 +5,11 @@ import type { Guide } from "../guides/schema";
 import { type Climate, normalTemperature, stageDates, thermalUnits } from "./stage-dates";
 
 const wheat = findGuide("wheat") as Guide;
-const flat = (meanC: number): Climate => ({ station: "flat", latitudeDeg: 0, months: Array.from({ length: 12 }, () => ({ meanC, rainMm: 0, etoMm: 0 })) });
+const flat = (meanC: number): Climate => ({
+  station: "flat",
+  latitudeDeg: 0,
+  months: Array.from({ length: 12 }, () => ({ meanC, rainMm: 0, etoMm: 0 })),
+});
 
 describe("stageDates", () => {
   it("counts thermal time in a constant climate", () => {

@@ -55,7 +55,11 @@ export function thermalUnits(temperatureC: number, climate: Guide["climate"]): n
 const HORIZON = 420;
 
 /** Date of each stage for a planting date; by the guide's days without a climate or where warmth is never enough. */
-export function stageDates(guide: Pick<Guide, "stages" | "climate">, planting: IsoDate, climate: Climate | null): StageDate[] {
+export function stageDates(
+  guide: Pick<Guide, "stages" | "climate">,
+  planting: IsoDate,
+  climate: Climate | null,
+): StageDate[] {
   const start = toDay(planting);
   const reached = new Map<string, number>();
   if (climate) {
@@ -63,7 +67,8 @@ export function stageDates(guide: Pick<Guide, "stages" | "climate">, planting: I
     let next = 0;
     for (let day = 0; day <= HORIZON && next < guide.stages.length; day++) {
       sum += thermalUnits(normalTemperature(climate, start + day), guide.climate);
-      for (let stage = guide.stages[next]; stage && sum >= stage.thermalTimeCd; stage = guide.stages[++next]) reached.set(stage.id, day + 1);
+      for (let stage = guide.stages[next]; stage && sum >= stage.thermalTimeCd; stage = guide.stages[++next])
+        reached.set(stage.id, day + 1);
     }
   }
   return guide.stages.map((stage) => {

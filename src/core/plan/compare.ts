@@ -26,7 +26,11 @@ export function summarisePlan(plan: Plan): PlanSummary {
   for (const [id, figure] of Object.entries(plan.figures)) {
     // tillage systems that were only compared are not part of the plan
     if (id.startsWith("ground.") && !id.startsWith(`ground.${plan.ground.chosen.id}.`)) continue;
-    figures[id.startsWith("ground.") ? id.replace(`.${plan.ground.chosen.id}.`, ".") : id] = { label: figure.label, value: figure.value, unit: figure.unit };
+    figures[id.startsWith("ground.") ? id.replace(`.${plan.ground.chosen.id}.`, ".") : id] = {
+      label: figure.label,
+      value: figure.value,
+      unit: figure.unit,
+    };
   }
   return {
     figures,
@@ -43,18 +47,38 @@ export function summarisePlan(plan: Plan): PlanSummary {
  */
 export function comparePlans(before: PlanSummary, after: PlanSummary): PlanChange[] {
   const changes: PlanChange[] = [];
-  for (const [key, what] of [["crop", "Crop"], ["variety", "Variety"], ["systemName", "Tillage"]] as const)
+  for (const [key, what] of [
+    ["crop", "Crop"],
+    ["variety", "Variety"],
+    ["systemName", "Tillage"],
+  ] as const)
     if (before[key] !== after[key]) changes.push({ what, kind: "choice", before: before[key], after: after[key] });
   for (const [id, figure] of Object.entries(after.figures)) {
     const old = before.figures[id];
     if (!old || Math.abs(figure.value - old.value) <= 1e-6 * Math.max(1, Math.abs(old.value))) continue;
-    changes.push({ what: figure.label, kind: "figure", before: old.value, after: figure.value, unit: figure.unit, change: figure.value - old.value });
+    changes.push({
+      what: figure.label,
+      kind: "figure",
+      before: old.value,
+      after: figure.value,
+      unit: figure.unit,
+      change: figure.value - old.value,
+    });
   }
   for (const operation of after.operations) {
     const old = before.operations.find((o) => o.id === operation.id);
     if (!old) changes.push({ what: operation.name, kind: "added", before: null, after: operation.date });
-    else if (old.date !== operation.date) changes.push({ what: operation.name, kind: "date", before: old.date, after: operation.date, ...(old.date && operation.date ? { change: daysBetween(old.date, operation.date) } : {}) });
+    else if (old.date !== operation.date)
+      changes.push({
+        what: operation.name,
+        kind: "date",
+        before: old.date,
+        after: operation.date,
+        ...(old.date && operation.date ? { change: daysBetween(old.date, operation.date) } : {}),
+      });
   }
-  for (const old of before.operations) if (!after.operations.some((o) => o.id === old.id)) changes.push({ what: old.name, kind: "removed", before: old.date, after: null });
+  for (const old of before.operations)
+    if (!after.operations.some((o) => o.id === old.id))
+      changes.push({ what: old.name, kind: "removed", before: old.date, after: null });
   return changes;
 }

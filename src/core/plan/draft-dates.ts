@@ -6,7 +6,15 @@
 import { addDays, daysBetween, formatDay, type IsoDate } from "../dates";
 import type { Kind, Trigger } from "../guides/schema";
 import { type StageDate, stageDates } from "../phenology/stage-dates";
-import { type Conflict, type EventDates, type Preference, type SeasonEvent, type SeasonWindow, solveSeason, type Wait } from "../season/solve-season";
+import {
+  type Conflict,
+  type EventDates,
+  type Preference,
+  type SeasonEvent,
+  type SeasonWindow,
+  solveSeason,
+  type Wait,
+} from "../season/solve-season";
 import type { DraftContext } from "./draft-context";
 
 /** A dated thing before it has a date. */
@@ -34,10 +42,17 @@ const MOST_CONFLICTS = 24;
 
 /** The customary sowing window of a kind in the field's zone, as dates of the season. */
 export function sowingWindow(kind: Kind, zone: string, season: number) {
-  const window = kind.windows.find((w) => w.zone === zone) ?? kind.windows.find((w) => w.zone === "any") ?? kind.windows[0];
+  const window =
+    kind.windows.find((w) => w.zone === zone) ?? kind.windows.find((w) => w.zone === "any") ?? kind.windows[0];
   if (!window) throw new Error(`kind ${kind.id} has no sowing window`);
   const year = season + window.year;
-  return { from: `${year}-${window.from}`, best: `${year}-${window.best}`, until: `${year}-${window.until}`, source: window.source, latenessLossPctPerDay: window.latenessLossPctPerDay };
+  return {
+    from: `${year}-${window.from}`,
+    best: `${year}-${window.best}`,
+    until: `${year}-${window.until}`,
+    source: window.source,
+    latenessLossPctPerDay: window.latenessLossPctPerDay,
+  };
 }
 
 /** Solves the season for a plan's operations. `setbackDays` is the guide's stage shift for transplants, already in its stages. */
@@ -45,9 +60,13 @@ export function draftDates(context: DraftContext, items: Datable[]): SolvedDates
   const { facts, decisions, resolved, season } = context;
   const window = sowingWindow(resolved.kind, facts.field.zone, season);
   const done = new Map(facts.log.map((entry) => [entry.operationId, entry.doneOn]));
-  const names = new Map<string, string>([[PREVIOUS, "the previous crop is off"], ...items.map((i) => [i.id, i.name] as [string, string]), ...resolved.guide.stages.map((s) => [s.id, s.name] as [string, string])]);
+  const names = new Map<string, string>([
+    [PREVIOUS, "the previous crop is off"],
+    ...items.map((i) => [i.id, i.name] as [string, string]),
+    ...resolved.guide.stages.map((s) => [s.id, s.name] as [string, string]),
+  ]);
 
-  let planting = done.get(PLANTING) ?? decisions.dates?.[PLANTING]?.date ?? (window.best < facts.today ? facts.today : window.best);
+  let planting = done.get(PLANTING) ?? decisions.dates?.[PLANTING]?.date ?? latest(window.best, facts.today);
   let solved = solveFor(planting);
   // stages follow planting by warmth, so a planting date that moved moves them: solve again until it stands
   for (let round = 0; round < 4; round++) {
@@ -66,7 +85,8 @@ export function draftDates(context: DraftContext, items: Datable[]): SolvedDates
     const dates = { ...free.dates };
     for (const [id, own] of Object.entries(free.dates)) {
       const play = tied[id];
-      if (id !== PLANTING && play && own.planned && own.planned >= plantedOn && !isBefore(id)) dates[id] = { ...play, planned: own.planned };
+      if (id !== PLANTING && play && own.planned && own.planned >= plantedOn && !isBefore(id))
+        dates[id] = { ...play, planned: own.planned };
     }
     return dates;
   }
@@ -87,44 +107,105 @@ export function draftDates(context: DraftContext, items: Datable[]): SolvedDates
     if (previous?.harvest) {
       const past = previous.harvested || previous.harvest < facts.today;
       events.push({ id: PREVIOUS, ...(past ? { pinned: previous.harvest } : {}) });
-      if (!past) windows.push({ id: "previous.expected", event: PREVIOUS, notBefore: previous.harvest, reason: `the previous crop is expected off on ${formatDay(previous.harvest)}`, source: "custom", hard: true });
+      if (!past)
+        windows.push({
+          id: "previous.expected",
+          event: PREVIOUS,
+          notBefore: previous.harvest,
+          reason: `the previous crop is expected off on ${formatDay(previous.harvest)}`,
+          source: "custom",
+          hard: true,
+        });
     }
     for (const item of items) {
       const doneOn = done.get(item.id) ?? (item.id === PLANTING ? plantedOn : undefined);
       events.push({ id: item.id, ...(doneOn ? { pinned: doneOn } : {}) });
       item.when.forEach((when) => {
         if (when.from === PREVIOUS && !previous?.harvest) return;
-        waits.push({ id: `${item.id}.from.${when.from}`, from: when.from, to: item.id, minDays: when.min, maxDays: when.max, reason: waitReason(item.name, when, names.get(when.from) ?? when.from), source: "agronomy", hard: when.from === PREVIOUS });
+        waits.push({
+          id: `${item.id}.from.${when.from}`,
+          from: when.from,
+          to: item.id,
+          minDays: when.min,
+          maxDays: when.max,
+          reason: waitReason(item.name, when, names.get(when.from) ?? when.from),
+          source: "agronomy",
+          hard: when.from === PREVIOUS,
+        });
       });
       waits.push(...(item.waits ?? []));
     }
     for (const { stage, daysAfterPlanting, date } of stages) {
       const past = planted && date < facts.today;
       events.push({ id: stage.id, ...(past ? { pinned: date } : {}) });
-      if (!past) waits.push({ id: `stage.${stage.id}`, from: PLANTING, to: stage.id, minDays: daysAfterPlanting, maxDays: daysAfterPlanting, reason: `${stage.name} comes ${daysAfterPlanting} days after planting at this station's warmth`, source: "agronomy", hard: true });
+      if (!past)
+        waits.push({
+          id: `stage.${stage.id}`,
+          from: PLANTING,
+          to: stage.id,
+          minDays: daysAfterPlanting,
+          maxDays: daysAfterPlanting,
+          reason: `${stage.name} comes ${daysAfterPlanting} days after planting at this station's warmth`,
+          source: "agronomy",
+          hard: true,
+        });
     }
-    windows.push({ id: "planting.window", event: PLANTING, notBefore: window.from, notAfter: window.until, reason: `${resolved.kind.name.toLowerCase()} is sown here from ${formatDay(window.from)} to ${formatDay(window.until)}`, source: "custom", hard: false });
+    windows.push({
+      id: "planting.window",
+      event: PLANTING,
+      notBefore: window.from,
+      notAfter: window.until,
+      reason: `${resolved.kind.name.toLowerCase()} is sown here from ${formatDay(window.from)} to ${formatDay(window.until)}`,
+      source: "custom",
+      hard: false,
+    });
 
     const known = new Set(events.map((e) => e.id));
     const usable = waits.filter((w) => known.has(w.from) && known.has(w.to));
     for (const [id, wish] of Object.entries(decisions.dates ?? {})) {
       if (!known.has(id) || done.has(id)) continue;
-      if (wish.held) windows.push({ id: `held.${id}`, event: id, notBefore: wish.date, notAfter: wish.date, reason: `you set ${names.get(id) ?? id} for ${formatDay(wish.date)}`, source: "agronomist", hard: false });
+      if (wish.held)
+        windows.push({
+          id: `held.${id}`,
+          event: id,
+          notBefore: wish.date,
+          notAfter: wish.date,
+          reason: `you set ${names.get(id) ?? id} for ${formatDay(wish.date)}`,
+          source: "agronomist",
+          hard: false,
+        });
       // a wish before planting may move planting; one after it only moves within the play that planting leaves
       const main = items.find((i) => i.id === id)?.when[0];
-      preferences.push({ event: id, date: wish.date, weight: id === PLANTING || (main?.from === PLANTING && main.usual < 0) ? 100 : 40 });
+      preferences.push({
+        event: id,
+        date: wish.date,
+        weight: id === PLANTING || (main?.from === PLANTING && main.usual < 0) ? 100 : 40,
+      });
     }
     relax(usable, windows, decisions.relaxed ?? {});
 
-    const estimate = new Map<string, IsoDate>([[PLANTING, plantingGuess], ...stages.map((s) => [s.stage.id, s.date] as [string, IsoDate])]);
+    const estimate = new Map<string, IsoDate>([
+      [PLANTING, plantingGuess],
+      ...stages.map((s) => [s.stage.id, s.date] as [string, IsoDate]),
+    ]);
     if (previous?.harvest) estimate.set(PREVIOUS, previous.harvest);
     for (let pass = 0; pass < 4; pass++)
       for (const item of items) {
         const main = item.when[0];
         const from = main && estimate.get(main.from);
-        if (main && from && !estimate.has(item.id)) estimate.set(item.id, done.get(item.id) ?? addDays(from, main.usual));
+        if (main && from && !estimate.has(item.id))
+          estimate.set(item.id, done.get(item.id) ?? addDays(from, main.usual));
       }
-    preferences.push({ event: PLANTING, date: done.has(PLANTING) || !decisions.dates?.[PLANTING] ? (window.best < facts.today ? plantingGuess : window.best) : plantingGuess, weight: 50 });
+    preferences.push({
+      event: PLANTING,
+      date:
+        done.has(PLANTING) || !decisions.dates?.[PLANTING]
+          ? window.best < facts.today
+            ? plantingGuess
+            : window.best
+          : plantingGuess,
+      weight: 50,
+    });
     for (const item of items) {
       const date = estimate.get(item.id);
       if (date && item.id !== PLANTING) preferences.push({ event: item.id, date, weight: item.weight });
@@ -133,18 +214,32 @@ export function draftDates(context: DraftContext, items: Datable[]): SolvedDates
   }
 }
 
-type Problem = { events: SeasonEvent[]; waits: Wait[]; windows: SeasonWindow[]; preferences: Preference[]; today: IsoDate };
+type Problem = {
+  events: SeasonEvent[];
+  waits: Wait[];
+  windows: SeasonWindow[];
+  preferences: Preference[];
+  today: IsoDate;
+};
 
 function solveSettingAside(problem: Problem): Omit<SolvedDates, "stages"> {
   const conflicts: Conflict[] = [];
   let { waits, windows } = problem;
   for (;;) {
     const result = solveSeason({ ...problem, waits, windows });
-    if (result.ok) return { dates: result.value.events, broken: result.value.broken, conflicts, waits: problem.waits, windows: problem.windows };
+    if (result.ok)
+      return {
+        dates: result.value.events,
+        broken: result.value.broken,
+        conflicts,
+        waits: problem.waits,
+        windows: problem.windows,
+      };
     if (result.errors) throw new Error(`plan dates: ${result.errors.map((e) => e.message).join("; ")}`);
     conflicts.push(result.conflict);
     const aside = setAside(result.conflict, waits, windows);
-    if (!aside || conflicts.length >= MOST_CONFLICTS) return { dates: {}, broken: [], conflicts, waits: problem.waits, windows: problem.windows };
+    if (!aside || conflicts.length >= MOST_CONFLICTS)
+      return { dates: {}, broken: [], conflicts, waits: problem.waits, windows: problem.windows };
     waits = waits.filter((w) => w.id !== aside);
     windows = windows.filter((w) => w.id !== aside);
   }
@@ -152,12 +247,17 @@ function solveSettingAside(problem: Problem): Omit<SolvedDates, "stages"> {
 
 /** What gives way for the picture: custom before agronomy, a date that the agronomist set last, what is hard never first. */
 function setAside(conflict: Conflict, waits: Wait[], windows: SeasonWindow[]): string | undefined {
-  const rank = (member: Wait | SeasonWindow) => (member.hard ? 10 : 0) + (member.source === "agronomist" ? 5 : member.source === "custom" ? 0 : 1);
+  const rank = (member: Wait | SeasonWindow) =>
+    (member.hard ? 10 : 0) + (member.source === "agronomist" ? 5 : member.source === "custom" ? 0 : 1);
   return [...waits, ...windows].filter((m) => conflict.ids.includes(m.id)).sort((a, b) => rank(a) - rank(b))[0]?.id;
 }
 
 /** Widens what the agronomist has relaxed, on both sides. */
-function relax(waits: Wait[], windows: SeasonWindow[], relaxed: Record<string, { days: number; reason: string }>): void {
+function relax(
+  waits: Wait[],
+  windows: SeasonWindow[],
+  relaxed: Record<string, { days: number; reason: string }>,
+): void {
   for (const wait of waits) {
     const by = relaxed[wait.id]?.days;
     if (!by) continue;
@@ -173,13 +273,18 @@ function relax(waits: Wait[], windows: SeasonWindow[], relaxed: Record<string, {
 }
 
 function waitReason(name: string, when: Trigger, from: string): string {
-  const span = (days: number) => (days === 0 ? "with" : `${Math.abs(days)} ${Math.abs(days) === 1 ? "day" : "days"} ${days < 0 ? "before" : "after"}`);
+  const span = (days: number) =>
+    days === 0 ? "with" : `${Math.abs(days)} ${Math.abs(days) === 1 ? "day" : "days"} ${days < 0 ? "before" : "after"}`;
   const anchor = from.charAt(0).toLowerCase() + from.slice(1);
   if (when.max === null) return `${name}: ${when.min > 0 ? `at least ${span(when.min)}` : "not before"} ${anchor}`;
-  return when.min === when.max ? `${name}: ${span(when.min)} ${anchor}` : `${name}: ${span(when.min)} to ${span(when.max)} ${anchor}`;
+  return when.min === when.max
+    ? `${name}: ${span(when.min)} ${anchor}`
+    : `${name}: ${span(when.min)} to ${span(when.max)} ${anchor}`;
 }
 
 /** Days that an operation still waiting is past its latest date. */
 export function overdueDays(today: IsoDate, latest: IsoDate | null, doneOn: IsoDate | null): number {
   return doneOn || !latest || latest >= today ? 0 : daysBetween(latest, today);
 }
+
+const latest = (a: IsoDate, b: IsoDate): IsoDate => (a > b ? a : b);

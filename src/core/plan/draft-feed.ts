@@ -1,4 +1,4 @@
-import { manureCredit, type ManureId } from "../feed/manure";
+import { type ManureId, manureCredit } from "../feed/manure";
 import { nitrogenNeed } from "../feed/nitrogen-need";
 import { phosphatePotashNeed } from "../feed/phosphate-potash-need";
 import { splitNutrient } from "../feed/split-nutrient";
@@ -20,8 +20,21 @@ export function draftFeed(context: DraftContext, readings: NutrientReading[], ta
   const { facts, decisions, resolved } = context;
   const { feed } = resolved.guide;
   const chosen = decisions.feed ?? {};
-  const manure = chosen.manure ? context.take("feed", manureCredit({ kind: chosen.manure.kind as ManureId, tPerHa: chosen.manure.tPerHa, hoursToIncorporation: chosen.manure.hoursToIncorporation })) : null;
-  const fromManure = { n: manure?.value.nKgPerHa ?? 0, p2o5: manure?.value.p2o5KgPerHa ?? 0, k2o: manure?.value.k2oKgPerHa ?? 0 };
+  const manure = chosen.manure
+    ? context.take(
+        "feed",
+        manureCredit({
+          kind: chosen.manure.kind as ManureId,
+          tPerHa: chosen.manure.tPerHa,
+          hoursToIncorporation: chosen.manure.hoursToIncorporation,
+        }),
+      )
+    : null;
+  const fromManure = {
+    n: manure?.value.nKgPerHa ?? 0,
+    p2o5: manure?.value.p2o5KgPerHa ?? 0,
+    k2o: manure?.value.k2oKgPerHa ?? 0,
+  };
   for (const key of ["n", "p2o5", "k2o"] as const) {
     const figure = manure?.figures[`${key}KgPerHa`];
     if (figure) context.put(`feed.manure.${key}`, figure);
@@ -29,60 +42,207 @@ export function draftFeed(context: DraftContext, readings: NutrientReading[], ta
 
   const flooded = resolved.method.waterAtPlanting === "standing";
   const assumed = flooded ? ASSUMED_MINERAL_N.flooded : ASSUMED_MINERAL_N.drained;
-  const mineral = context.put("feed.mineralN", given("Soil mineral N", chosen.soilMineralNKgPerHa ?? facts.soilTest?.soilMineralNKgPerHa ?? assumed, "kg/ha", chosen.soilMineralNKgPerHa !== undefined ? { kind: "decided", text: "entered" } : facts.soilTest?.soilMineralNKgPerHa != null ? { kind: "measured", text: "soil test" } : { kind: "assumption", text: flooded ? "nitrate is lost when the ground is flooded" : "not measured" }));
-  const mineralisation = context.put("feed.mineralisation", given("Mineralised in season", chosen.mineralisationKgPerHa ?? feed.mineralisationKgPerHa.typical, "kg/ha", chosen.mineralisationKgPerHa !== undefined ? { kind: "decided", text: "entered" } : { kind: "source", text: context.source(feed.mineralisationKgPerHa.source) }));
-  const recovery = context.put("feed.recovery", given("Recovery of fertiliser N", chosen.recovery ?? feed.recovery.typical, "share", chosen.recovery !== undefined ? { kind: "decided", text: "entered" } : { kind: "source", text: context.source(feed.recovery.source) }));
+  const mineral = context.put(
+    "feed.mineralN",
+    given(
+      "Soil mineral N",
+      chosen.soilMineralNKgPerHa ?? facts.soilTest?.soilMineralNKgPerHa ?? assumed,
+      "kg/ha",
+      chosen.soilMineralNKgPerHa !== undefined
+        ? { kind: "decided", text: "entered" }
+        : facts.soilTest?.soilMineralNKgPerHa != null
+          ? { kind: "measured", text: "soil test" }
+          : { kind: "assumption", text: flooded ? "nitrate is lost when the ground is flooded" : "not measured" },
+    ),
+  );
+  const mineralisation = context.put(
+    "feed.mineralisation",
+    given(
+      "Mineralised in season",
+      chosen.mineralisationKgPerHa ?? feed.mineralisationKgPerHa.typical,
+      "kg/ha",
+      chosen.mineralisationKgPerHa !== undefined
+        ? { kind: "decided", text: "entered" }
+        : { kind: "source", text: context.source(feed.mineralisationKgPerHa.source) },
+    ),
+  );
+  const recovery = context.put(
+    "feed.recovery",
+    given(
+      "Recovery of fertiliser N",
+      chosen.recovery ?? feed.recovery.typical,
+      "share",
+      chosen.recovery !== undefined
+        ? { kind: "decided", text: "entered" }
+        : { kind: "source", text: context.source(feed.recovery.source) },
+    ),
+  );
   const residue = facts.previousCrop ? (LEFTOVERS[facts.previousCrop.crop]?.nitrogenLeftKgPerHa ?? 0) : 0;
-  context.put("feed.residueN", given("Left by the previous crop", residue, "kg/ha", { kind: "source", text: facts.previousCrop ? `typical after ${LEFTOVERS[facts.previousCrop.crop]?.name ?? facts.previousCrop.crop}` : "no previous crop known" }));
+  context.put(
+    "feed.residueN",
+    given("Left by the previous crop", residue, "kg/ha", {
+      kind: "source",
+      text: facts.previousCrop
+        ? `typical after ${LEFTOVERS[facts.previousCrop.crop]?.name ?? facts.previousCrop.crop}`
+        : "no previous crop known",
+    }),
+  );
 
-  const nNeed = context.take("feed", nitrogenNeed({ targetYieldTPerHa: targetTPerHa, uptakeKgPerT: resolved.product.nUptakeKgPerT.typical * (1 - feed.fixedFromAirPct / 100), soilMineralNKgPerHa: mineral, mineralisationKgPerHa: mineralisation, residueCreditKgPerHa: residue, recovery, manureNKgPerHa: fromManure.n }));
+  const nNeed = context.take(
+    "feed",
+    nitrogenNeed({
+      targetYieldTPerHa: targetTPerHa,
+      uptakeKgPerT: resolved.product.nUptakeKgPerT.typical * (1 - feed.fixedFromAirPct / 100),
+      soilMineralNKgPerHa: mineral,
+      mineralisationKgPerHa: mineralisation,
+      residueCreditKgPerHa: residue,
+      recovery,
+      manureNKgPerHa: fromManure.n,
+    }),
+  );
   const n = nNeed?.figures.nKgPerHa ? context.put("feed.n", nNeed.figures.nKgPerHa) : 0;
   const p2o5 = pkNeed(context, "p2o5", classOf(readings, "p"), targetTPerHa, fromManure.p2o5);
   const k2o = pkNeed(context, "k2o", classOf(readings, "k"), targetTPerHa, fromManure.k2o);
-  const s = context.put("feed.s", computed("Sulphur to apply", targetTPerHa * feed.sulphurKgPerT.value, "kg S/ha", "target x sulphur per tonne", [{ label: "target", value: targetTPerHa, unit: "t/ha" }, { label: "sulphur", value: feed.sulphurKgPerT.value, unit: "kg/t", basis: { kind: "source", text: context.source(feed.sulphurKgPerT.source) } }]));
+  const s = context.put(
+    "feed.s",
+    computed("Sulphur to apply", targetTPerHa * feed.sulphurKgPerT.value, "kg S/ha", "target x sulphur per tonne", [
+      { label: "target", value: targetTPerHa, unit: "t/ha" },
+      {
+        label: "sulphur",
+        value: feed.sulphurKgPerT.value,
+        unit: "kg/t",
+        basis: { kind: "source", text: context.source(feed.sulphurKgPerT.source) },
+      },
+    ]),
+  );
 
   const pattern = feed.patterns.find((p) => p.id === chosen.patternId) ?? feed.patterns[0];
   if (!pattern) throw new Error(`guide ${resolved.guide.id} has no split pattern`);
-  const asked = pattern.splits.map((split) => ({ at: split.id, sharePct: chosen.shares?.[split.id] ?? split.sharePct }));
+  const asked = pattern.splits.map((split) => ({
+    at: split.id,
+    sharePct: chosen.shares?.[split.id] ?? split.sharePct,
+  }));
   const split = splitNutrient({ totalKgPerHa: n, splits: asked });
   if (!split.ok) context.problems.push({ sheet: "feed", errors: split.errors });
   // shares that do not add up are shown as they were typed, so that what is over or missing stays visible
   const splits = split.ok ? split.value.splits : asked.map((a) => ({ ...a, kgPerHa: (n * a.sharePct) / 100 }));
 
-  const product = (id: string | undefined, usable: (f: Fertiliser) => boolean): Fertiliser | null => facts.fertilisers.find((f) => f.id === id) ?? cheapest(facts.fertilisers.filter(usable), usable);
+  const product = (id: string | undefined, usable: (f: Fertiliser) => boolean): Fertiliser | null =>
+    facts.fertilisers.find((f) => f.id === id) ?? cheapest(facts.fertilisers.filter(usable), usable);
   const chlorideOk = (f: Fertiliser) => !(feed.avoidChloride && f.containsChloride);
   const phosphate = product(chosen.phosphateId, (f) => f.p2o5Pct > 0 && f.nPct === 0 && f.k2oPct === 0);
   const potash = product(chosen.potashId, (f) => f.k2oPct > 0 && f.nPct === 0 && f.p2o5Pct === 0 && chlorideOk(f));
   const usual = product(undefined, (f) => f.nPct > 20 && f.p2o5Pct === 0 && f.k2oPct === 0);
   const sulphurous = product(undefined, (f) => f.nPct > 15 && f.sPct > 5 && f.p2o5Pct === 0 && f.k2oPct === 0);
-  const nitrogen = splits.map((line, i) => facts.fertilisers.find((f) => f.id === chosen.nitrogenIds?.[line.at]) ?? (i === 0 && s > 10 ? (sulphurous ?? usual) : usual));
-  const bought = context.take("feed", straightFertilisers({ p2o5KgPerHa: p2o5, k2oKgPerHa: k2o, nSplits: splits, choice: { phosphate, potash, nitrogen: nitrogen.filter((f): f is Fertiliser => f !== null) }, baseAt: "base-feed" }));
+  const nitrogen = splits.map(
+    (line, i) =>
+      facts.fertilisers.find((f) => f.id === chosen.nitrogenIds?.[line.at]) ??
+      (i === 0 && s > 10 ? (sulphurous ?? usual) : usual),
+  );
+  const bought = context.take(
+    "feed",
+    straightFertilisers({
+      p2o5KgPerHa: p2o5,
+      k2oKgPerHa: k2o,
+      nSplits: splits,
+      choice: { phosphate, potash, nitrogen: nitrogen.filter((f): f is Fertiliser => f !== null) },
+      baseAt: "base-feed",
+    }),
+  );
   const doses = (bought?.value.doses ?? []).map((dose) => {
     const f = facts.fertilisers.find((item) => item.id === dose.id) as Fertiliser;
-    return { ...dose, name: f.name, bags: wholeBags(dose.kgPerHa * facts.field.areaHa, f.bagKg), cost: (dose.kgPerHa * f.pricePerT) / 1000 };
+    return {
+      ...dose,
+      name: f.name,
+      bags: wholeBags(dose.kgPerHa * facts.field.areaHa, f.bagKg),
+      cost: (dose.kgPerHa * f.pricePerT) / 1000,
+    };
   });
-  const supplied = { n: bought?.value.supplied.nKgPerHa ?? 0, p2o5: bought?.value.supplied.p2o5KgPerHa ?? 0, k2o: bought?.value.supplied.k2oKgPerHa ?? 0, s: bought?.value.supplied.sKgPerHa ?? 0 };
+  const supplied = {
+    n: bought?.value.supplied.nKgPerHa ?? 0,
+    p2o5: bought?.value.supplied.p2o5KgPerHa ?? 0,
+    k2o: bought?.value.supplied.k2oKgPerHa ?? 0,
+    s: bought?.value.supplied.sKgPerHa ?? 0,
+  };
   const name = { n: "N", p2o5: "P₂O₅", k2o: "K₂O", s: "S" };
   for (const key of ["n", "p2o5", "k2o", "s"] as const)
-    context.put(`feed.supplied.${key}`, computed(`${name[key]} given`, supplied[key], "kg/ha", "sum over the products of rate x content", doses.filter((d) => d[`${key}KgPerHa`] > 0).map((d) => ({ label: `${d.name}, ${d.kgPerHa.toFixed(0)} kg/ha`, value: d[`${key}KgPerHa`], unit: "kg/ha" }))));
-  context.put("feed.cost", computed("Fertiliser", doses.reduce((sum, d) => sum + d.cost, 0) / 100, `${facts.prices.currency}/ha`, "sum over the products of rate x price", doses.map((d) => ({ label: `${d.name}, ${d.kgPerHa.toFixed(0)} kg/ha`, value: d.cost / 100, unit: `${facts.prices.currency}/ha` }))));
+    context.put(
+      `feed.supplied.${key}`,
+      computed(
+        `${name[key]} given`,
+        supplied[key],
+        "kg/ha",
+        "sum over the products of rate x content",
+        doses
+          .filter((d) => d[`${key}KgPerHa`] > 0)
+          .map((d) => ({
+            label: `${d.name}, ${d.kgPerHa.toFixed(0)} kg/ha`,
+            value: d[`${key}KgPerHa`],
+            unit: "kg/ha",
+          })),
+      ),
+    );
+  context.put(
+    "feed.cost",
+    computed(
+      "Fertiliser",
+      doses.reduce((sum, d) => sum + d.cost, 0) / 100,
+      `${facts.prices.currency}/ha`,
+      "sum over the products of rate x price",
+      doses.map((d) => ({
+        label: `${d.name}, ${d.kgPerHa.toFixed(0)} kg/ha`,
+        value: d.cost / 100,
+        unit: `${facts.prices.currency}/ha`,
+      })),
+    ),
+  );
 
   const lines: SplitLine[] = splits.map((line, i) => {
     const planned = pattern.splits.find((p) => p.id === line.at);
-    return { id: line.at, name: planned?.name ?? line.at, sharePct: line.sharePct, nKgPerHa: line.kgPerHa, productId: nitrogen[i]?.id ?? null, conditional: planned?.conditional ?? null };
+    return {
+      id: line.at,
+      name: planned?.name ?? line.at,
+      sharePct: line.sharePct,
+      nKgPerHa: line.kgPerHa,
+      productId: nitrogen[i]?.id ?? null,
+      conditional: planned?.conditional ?? null,
+    };
   });
   return { need: { n, p2o5, k2o, s }, supplied, manure: fromManure, splits: lines, doses, patternId: pattern.id };
 }
 
-function pkNeed(context: DraftContext, nutrient: "p2o5" | "k2o", soilClass: NutrientClass, target: number, fromManure: number): number {
+function pkNeed(
+  context: DraftContext,
+  nutrient: "p2o5" | "k2o",
+  soilClass: NutrientClass,
+  target: number,
+  fromManure: number,
+): number {
   const { decisions, resolved } = context;
   const removal = resolved.product.removalPerT;
   const school = decisions.feed?.pkSchool ?? "replaceAndBuildUp";
-  const need = context.take("feed", phosphatePotashNeed({ nutrient, school, targetYieldTPerHa: target, offtakeKgPerT: nutrient === "p2o5" ? removal.p2o5Kg : removal.k2oKg, soilClass }));
+  const need = context.take(
+    "feed",
+    phosphatePotashNeed({
+      nutrient,
+      school,
+      targetYieldTPerHa: target,
+      offtakeKgPerT: nutrient === "p2o5" ? removal.p2o5Kg : removal.k2oKg,
+      soilClass,
+    }),
+  );
   const figure = need?.figures.kgPerHa;
   if (!figure) return 0;
   const net = Math.max(0, figure.value - fromManure);
-  const withManure = fromManure > 0 ? { ...figure, value: net, formula: `${figure.formula} - from manure`, inputs: [...figure.inputs, { label: "from manure", value: fromManure, unit: "kg/ha" }] } : figure;
+  const withManure =
+    fromManure > 0
+      ? {
+          ...figure,
+          value: net,
+          formula: `${figure.formula} - from manure`,
+          inputs: [...figure.inputs, { label: "from manure", value: fromManure, unit: "kg/ha" }],
+        }
+      : figure;
   return context.put(`feed.${nutrient}`, withManure);
 }
 
@@ -94,5 +254,7 @@ function classOf(readings: NutrientReading[], nutrient: "p" | "k"): NutrientClas
 /** The cheapest source per kilogram of what it holds. */
 function cheapest(list: Fertiliser[], usable: (f: Fertiliser) => boolean): Fertiliser | null {
   const perKg = (f: Fertiliser) => f.pricePerT / (f.nPct + f.p2o5Pct + f.k2oPct);
-  return list.filter(usable).reduce<Fertiliser | null>((best, f) => (best === null || perKg(f) < perKg(best) ? f : best), null);
+  return list
+    .filter(usable)
+    .reduce<Fertiliser | null>((best, f) => (best === null || perKg(f) < perKg(best) ? f : best), null);
 }

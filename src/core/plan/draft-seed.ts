@@ -29,10 +29,26 @@ export function draftSeed(context: DraftContext, planting: IsoDate | null, bestD
     rowSpacingCm: row,
     depthCm: method.depthCm.typical,
   };
-  if (row !== null) context.put("seed.rowSpacing", given("Row spacing", row, "cm", seed.rowSpacingCm === undefined ? { kind: "source", text: context.source(method.geometry.rowSpacingCm?.source ?? "assume") } : { kind: "decided", text: "your drill or planter" }));
-  context.put("seed.depth", given("Depth", method.depthCm.typical, "cm", { kind: "source", text: context.source(method.depthCm.source) }));
+  if (row !== null)
+    context.put(
+      "seed.rowSpacing",
+      given(
+        "Row spacing",
+        row,
+        "cm",
+        seed.rowSpacingCm === undefined
+          ? { kind: "source", text: context.source(method.geometry.rowSpacingCm?.source ?? "assume") }
+          : { kind: "decided", text: "your drill or planter" },
+      ),
+    );
+  context.put(
+    "seed.depth",
+    given("Depth", method.depthCm.typical, "cm", { kind: "source", text: context.source(method.depthCm.source) }),
+  );
   if (method.stock.by === "unit") return { ...base, ...unitStock(context, lot, target.value, row, reserve) };
-  return method.nursery ? { ...base, ...nurseryStock(context, lot, target.value, row, reserve) } : { ...base, ...drilledSeed(context, lot, target.value, row, reserve) };
+  return method.nursery
+    ? { ...base, ...nurseryStock(context, lot, target.value, row, reserve) }
+    : { ...base, ...drilledSeed(context, lot, target.value, row, reserve) };
 
   function chooseLot(c: DraftContext): SeedLot | null {
     const lots = facts.seedLots.filter((l) => l.guideId === resolved.guide.id && l.kindId === resolved.kind.id);
@@ -48,10 +64,24 @@ function targetPlants(context: DraftContext, planting: IsoDate | null, bestDate:
   const daysLate = planting && bestDate ? Math.max(0, daysBetween(bestDate, planting)) : 0;
   const adjustments = method.adjustments.map((a) => {
     const decided = chosen[a.id];
-    const usual = a.perDaysLate === undefined ? a.changePct : Math.min(50, Math.round(a.perDaysLate * daysLate * 10) / 10);
-    return { id: a.id, situation: a.situation, why: a.why, changePct: decided?.changePct ?? usual, on: decided?.on ?? a.perDaysLate !== undefined };
+    const usual =
+      a.perDaysLate === undefined ? a.changePct : Math.min(50, Math.round(a.perDaysLate * daysLate * 10) / 10);
+    return {
+      id: a.id,
+      situation: a.situation,
+      why: a.why,
+      changePct: decided?.changePct ?? usual,
+      on: decided?.on ?? a.perDaysLate !== undefined,
+    };
   });
-  const inputs: Input[] = [{ label: "usual target", value: method.targetPlantsPerM2.typical, unit: "/m²", basis: { kind: "source", text: context.source(method.targetPlantsPerM2.source) } }];
+  const inputs: Input[] = [
+    {
+      label: "usual target",
+      value: method.targetPlantsPerM2.typical,
+      unit: "/m²",
+      basis: { kind: "source", text: context.source(method.targetPlantsPerM2.source) },
+    },
+  ];
   let value = method.targetPlantsPerM2.typical;
   for (const a of adjustments) {
     if (!a.on || a.changePct === 0) continue;
@@ -60,8 +90,18 @@ function targetPlants(context: DraftContext, planting: IsoDate | null, bestDate:
   }
   const figure =
     decisions.seed?.targetPlantsPerM2 !== undefined
-      ? given("Target plants", decisions.seed.targetPlantsPerM2, "/m²", { kind: "decided", text: `your target; the guide's would be ${Math.round(value)}` })
-      : computed("Target plants", value, "/m²", "usual target x (1 + each change)", inputs, `usual range ${method.targetPlantsPerM2.low} to ${method.targetPlantsPerM2.high}; schools differ on whether poor or dry ground wants more or less`);
+      ? given("Target plants", decisions.seed.targetPlantsPerM2, "/m²", {
+          kind: "decided",
+          text: `your target; the guide's would be ${Math.round(value)}`,
+        })
+      : computed(
+          "Target plants",
+          value,
+          "/m²",
+          "usual target x (1 + each change)",
+          inputs,
+          `usual range ${method.targetPlantsPerM2.low} to ${method.targetPlantsPerM2.high}; schools differ on whether poor or dry ground wants more or less`,
+        );
   return { value: context.put("seed.targetPlants", figure), adjustments };
 }
 
@@ -70,15 +110,47 @@ function lotFigures(context: DraftContext, lot: SeedLot | null) {
   const { decisions, resolved } = context;
   const { stock, fieldEmergencePct } = resolved.method;
   const typical = stock.by === "seed" ? { tgw: stock.thousandGrainWeightG, germination: stock.germinationPct } : null;
-  const pick = (id: string, label: string, unit: string, decided: number | undefined, fromLot: number | null | undefined, usual: { typical: number; source: string } | undefined) => {
+  const pick = (
+    id: string,
+    label: string,
+    unit: string,
+    decided: number | undefined,
+    fromLot: number | null | undefined,
+    usual: { typical: number; source: string } | undefined,
+  ) => {
     const basis: Basis =
-      decided !== undefined ? { kind: "decided", text: "entered" } : fromLot ? { kind: "measured", text: `seed lot ${lot?.variety}` } : { kind: "assumption", text: `typical; ${context.source(usual?.source ?? "assume")}` };
+      decided !== undefined
+        ? { kind: "decided", text: "entered" }
+        : fromLot
+          ? { kind: "measured", text: `seed lot ${lot?.variety}` }
+          : { kind: "assumption", text: `typical; ${context.source(usual?.source ?? "assume")}` };
     return context.put(id, given(label, decided ?? fromLot ?? usual?.typical ?? 0, unit, basis));
   };
   return {
-    thousandGrainWeightG: pick("seed.tgw", "Thousand-grain weight", "g", decisions.seed?.thousandGrainWeightG, lot?.thousandGrainWeightG, typical?.tgw),
-    germinationPct: pick("seed.germination", "Germination", "%", decisions.seed?.germinationPct, lot?.germinationPct, typical?.germination),
-    fieldEmergencePct: pick("seed.emergence", "Field emergence", "%", decisions.seed?.fieldEmergencePct, null, fieldEmergencePct),
+    thousandGrainWeightG: pick(
+      "seed.tgw",
+      "Thousand-grain weight",
+      "g",
+      decisions.seed?.thousandGrainWeightG,
+      lot?.thousandGrainWeightG,
+      typical?.tgw,
+    ),
+    germinationPct: pick(
+      "seed.germination",
+      "Germination",
+      "%",
+      decisions.seed?.germinationPct,
+      lot?.germinationPct,
+      typical?.germination,
+    ),
+    fieldEmergencePct: pick(
+      "seed.emergence",
+      "Field emergence",
+      "%",
+      decisions.seed?.fieldEmergencePct,
+      null,
+      fieldEmergencePct,
+    ),
   };
 }
 
@@ -86,16 +158,28 @@ type Stock = Omit<SeedSheet, "lotId" | "variety" | "targetPlantsPerM2" | "adjust
 
 function order(context: DraftContext, kgPerHa: number, reservePct: number, lot: SeedLot | null) {
   const { areaHa } = context.facts.field;
-  const figure = computed("Seed to order", kgPerHa * areaHa * (1 + reservePct / 100), "kg", "rate x area x (1 + reserve)", [
-    { label: "rate", value: kgPerHa, unit: "kg/ha" },
-    { label: "area", value: areaHa, unit: "ha" },
-    { label: "reserve", value: reservePct, unit: "%" },
-  ]);
+  const figure = computed(
+    "Seed to order",
+    kgPerHa * areaHa * (1 + reservePct / 100),
+    "kg",
+    "rate x area x (1 + reserve)",
+    [
+      { label: "rate", value: kgPerHa, unit: "kg/ha" },
+      { label: "area", value: areaHa, unit: "ha" },
+      { label: "reserve", value: reservePct, unit: "%" },
+    ],
+  );
   const orderKg = context.put("seed.order", figure);
   return { orderKg, bags: lot ? wholeBags(orderKg, lot.bagKg) : null };
 }
 
-function drilledSeed(context: DraftContext, lot: SeedLot | null, target: number, row: number | null, reserve: number): Stock {
+function drilledSeed(
+  context: DraftContext,
+  lot: SeedLot | null,
+  target: number,
+  row: number | null,
+  reserve: number,
+): Stock {
   const { decisions, resolved } = context;
   const seed = decisions.seed ?? {};
   const figures = lotFigures(context, lot);
@@ -106,15 +190,27 @@ function drilledSeed(context: DraftContext, lot: SeedLot | null, target: number,
   if (rate?.figures.seedsPerM2) context.put("seed.seedsPerM2", rate.figures.seedsPerM2);
   const byHandbook = seed.school === "handbook";
   const rateFigure = byHandbook
-    ? given("Seed rate", handbookRate, "kg/ha", seed.handbookRateKgPerHa === undefined && stock.by === "seed" ? { kind: "source", text: context.source(stock.handbookRateKgPerHa.source) } : { kind: "decided", text: "your handbook's rate" })
+    ? given(
+        "Seed rate",
+        handbookRate,
+        "kg/ha",
+        seed.handbookRateKgPerHa === undefined && stock.by === "seed"
+          ? { kind: "source", text: context.source(stock.handbookRateKgPerHa.source) }
+          : { kind: "decided", text: "your handbook's rate" },
+      )
     : rate?.figures.kgPerHa;
   const kgPerHa = rateFigure ? context.put("seed.rate", rateFigure) : handbookRate;
-  const population = context.take("seed", populationFromRate({ kgPerHa: byHandbook ? kgPerHa : handbookRate, ...figures }));
+  const population = context.take(
+    "seed",
+    populationFromRate({ kgPerHa: byHandbook ? kgPerHa : handbookRate, ...figures }),
+  );
   if (population?.figures.plantsPerM2) context.put("seed.handbookPlants", population.figures.plantsPerM2);
   const coulters = seed.coulters ?? 24;
   const runM = seed.checkRunM ?? 20;
   const check = row === null ? null : context.take("seed", drillCheck({ kgPerHa, rowSpacingCm: row, runM, coulters }));
-  if (check) for (const key of ["gPerCoulter", "gInAll"] as const) context.put(`seed.${key}`, check.figures[key] ?? given(key, check.value[key], "g", { kind: "computed" }));
+  if (check)
+    for (const key of ["gPerCoulter", "gInAll"] as const)
+      context.put(`seed.${key}`, check.figures[key] ?? given(key, check.value[key], "g", { kind: "computed" }));
   return {
     by: "seed",
     seedsPerM2: rate?.value.seedsPerM2 ?? null,
@@ -128,15 +224,40 @@ function drilledSeed(context: DraftContext, lot: SeedLot | null, target: number,
   };
 }
 
-function unitStock(context: DraftContext, lot: SeedLot | null, target: number, row: number | null, reserve: number): Stock {
+function unitStock(
+  context: DraftContext,
+  lot: SeedLot | null,
+  target: number,
+  row: number | null,
+  reserve: number,
+): Stock {
   const { decisions, resolved } = context;
   const seed = decisions.seed ?? {};
   const { stock, geometry, fieldEmergencePct } = resolved.method;
   if (stock.by !== "unit") throw new Error("unitStock needs stock that is planted unit by unit");
-  const unitMassG = context.put("seed.unitMass", given(`Mass of a ${stock.unit}`, seed.unitMassG ?? lot?.unitMassG ?? stock.unitMassG.typical, "g", seed.unitMassG !== undefined ? { kind: "decided", text: "entered" } : lot?.unitMassG ? { kind: "measured", text: `stock lot ${lot.variety}` } : { kind: "assumption", text: "typical" }));
+  const unitMassG = context.put(
+    "seed.unitMass",
+    given(
+      `Mass of a ${stock.unit}`,
+      seed.unitMassG ?? lot?.unitMassG ?? stock.unitMassG.typical,
+      "g",
+      seed.unitMassG !== undefined
+        ? { kind: "decided", text: "entered" }
+        : lot?.unitMassG
+          ? { kind: "measured", text: `stock lot ${lot.variety}` }
+          : { kind: "assumption", text: "typical" },
+    ),
+  );
   const perStation = seed.unitsPerStation ?? geometry.unitsPerStation ?? 1;
   const sprouting = (lot?.germinationPct ?? stock.sproutingPct.typical) / 100;
-  const emergence = context.put("seed.emergence", given("Field emergence", seed.fieldEmergencePct ?? fieldEmergencePct.typical, "%", { kind: "source", text: context.source(fieldEmergencePct.source) })) / 100;
+  const emergence =
+    context.put(
+      "seed.emergence",
+      given("Field emergence", seed.fieldEmergencePct ?? fieldEmergencePct.typical, "%", {
+        kind: "source",
+        text: context.source(fieldEmergencePct.source),
+      }),
+    ) / 100;
   // the spacing that gives the target, unless a spacing was decided
   const unitsWanted = (target * 10_000) / sprouting / emergence;
   const wantedSpacing = row === null ? null : (perStation * 1e8) / (unitsWanted * row);
@@ -146,18 +267,54 @@ function unitStock(context: DraftContext, lot: SeedLot | null, target: number, r
       "seed.inRowSpacing",
       seed.inRowSpacingCm !== undefined
         ? given("In the row", inRow, "cm", { kind: "decided", text: "entered" })
-        : computed("In the row", inRow, "cm", "units per station / (units per m² x row spacing)", [{ label: "target plants", value: target, unit: "/m²" }, { label: "sprouting", value: sprouting * 100, unit: "%" }, { label: "field emergence", value: emergence * 100, unit: "%" }, { label: "row spacing", value: row ?? 0, unit: "cm" }]),
+        : computed("In the row", inRow, "cm", "units per station / (units per m² x row spacing)", [
+            { label: "target plants", value: target, unit: "/m²" },
+            { label: "sprouting", value: sprouting * 100, unit: "%" },
+            { label: "field emergence", value: emergence * 100, unit: "%" },
+            { label: "row spacing", value: row ?? 0, unit: "cm" },
+          ]),
     );
-  const reconciled = context.take("seed", reconcilePlanting({ rowSpacingCm: row ?? undefined, inRowSpacingCm: inRow ?? undefined, unitsPerStation: perStation, unitMassG, massKgPerHa: seed.stockKgPerHa }));
-  const units = typeof reconciled?.value.unitsPerHaFromSpacing === "number" ? reconciled.value.unitsPerHaFromSpacing : unitsWanted;
-  const stockNeed = context.take("seed", plantingStock({ plantsPerHa: units, unitMassG, usablePct: stock.usablePct.typical, reservePct: reserve, ...(stock.unitsPerSource > 1 ? { unitsPerSource: stock.unitsPerSource } : {}) }));
+  const reconciled = context.take(
+    "seed",
+    reconcilePlanting({
+      rowSpacingCm: row ?? undefined,
+      inRowSpacingCm: inRow ?? undefined,
+      unitsPerStation: perStation,
+      unitMassG,
+      massKgPerHa: seed.stockKgPerHa,
+    }),
+  );
+  const units =
+    typeof reconciled?.value.unitsPerHaFromSpacing === "number" ? reconciled.value.unitsPerHaFromSpacing : unitsWanted;
+  const stockNeed = context.take(
+    "seed",
+    plantingStock({
+      plantsPerHa: units,
+      unitMassG,
+      usablePct: stock.usablePct.typical,
+      reservePct: reserve,
+      ...(stock.unitsPerSource > 1 ? { unitsPerSource: stock.unitsPerSource } : {}),
+    }),
+  );
   const kgPerHa = context.put(
     "seed.rate",
     seed.stockKgPerHa !== undefined
       ? given("Stock", seed.stockKgPerHa, "kg/ha", { kind: "decided", text: "entered" })
-      : computed("Stock", stockNeed?.value.massKg ?? 0, "kg/ha", "units x (1 + reserve) / usable share x unit mass", [{ label: "units planted", value: units, unit: "/ha" }, { label: "reserve", value: reserve, unit: "%" }, { label: "usable", value: stock.usablePct.typical, unit: "%" }, { label: "unit mass", value: unitMassG, unit: "g" }]),
+      : computed("Stock", stockNeed?.value.massKg ?? 0, "kg/ha", "units x (1 + reserve) / usable share x unit mass", [
+          { label: "units planted", value: units, unit: "/ha" },
+          { label: "reserve", value: reserve, unit: "%" },
+          { label: "usable", value: stock.usablePct.typical, unit: "%" },
+          { label: "unit mass", value: unitMassG, unit: "g" },
+        ]),
   );
-  context.put("seed.units", computed("Units planted", units, "/ha", "10,000 / (row x in-row) x units per station", [{ label: "row", value: row ?? 0, unit: "cm" }, { label: "in the row", value: inRow ?? 0, unit: "cm" }, { label: "units per station", value: perStation }]));
+  context.put(
+    "seed.units",
+    computed("Units planted", units, "/ha", "10,000 / (row x in-row) x units per station", [
+      { label: "row", value: row ?? 0, unit: "cm" },
+      { label: "in the row", value: inRow ?? 0, unit: "cm" },
+      { label: "units per station", value: perStation },
+    ]),
+  );
   return {
     by: "unit",
     seedsPerM2: units / 10_000,
@@ -166,12 +323,20 @@ function unitStock(context: DraftContext, lot: SeedLot | null, target: number, r
     ...order(context, kgPerHa, 0, lot),
     inRowSpacingCm: inRow,
     drillCheck: null,
-    reconciliation: reconciled ? { consistent: reconciled.value.consistent, messages: reconciled.value.disagreements.map((d) => d.message) } : null,
+    reconciliation: reconciled
+      ? { consistent: reconciled.value.consistent, messages: reconciled.value.disagreements.map((d) => d.message) }
+      : null,
     nurseryM2PerHa: null,
   };
 }
 
-function nurseryStock(context: DraftContext, lot: SeedLot | null, target: number, row: number | null, reserve: number): Stock {
+function nurseryStock(
+  context: DraftContext,
+  lot: SeedLot | null,
+  target: number,
+  row: number | null,
+  reserve: number,
+): Stock {
   const { decisions, resolved } = context;
   const seed = decisions.seed ?? {};
   const { method } = resolved;
@@ -181,22 +346,66 @@ function nurseryStock(context: DraftContext, lot: SeedLot | null, target: number
   const perStation = seed.unitsPerStation ?? method.geometry.unitsPerStation ?? 1;
   const wantedSpacing = row === null ? null : (perStation * 10_000) / (target * row);
   const inRow = seed.inRowSpacingCm ?? wantedSpacing;
-  if (inRow !== null) context.put("seed.inRowSpacing", seed.inRowSpacingCm !== undefined ? given("In the row", inRow, "cm", { kind: "decided", text: "entered" }) : computed("In the row", inRow, "cm", "seedlings per hill / (seedlings per m² x row spacing)", [{ label: "seedlings per hill", value: perStation }, { label: "seedlings", value: target, unit: "/m²" }, { label: "row spacing", value: row ?? 0, unit: "cm" }]));
+  if (inRow !== null)
+    context.put(
+      "seed.inRowSpacing",
+      seed.inRowSpacingCm !== undefined
+        ? given("In the row", inRow, "cm", { kind: "decided", text: "entered" })
+        : computed("In the row", inRow, "cm", "seedlings per hill / (seedlings per m² x row spacing)", [
+            { label: "seedlings per hill", value: perStation },
+            { label: "seedlings", value: target, unit: "/m²" },
+            { label: "row spacing", value: row ?? 0, unit: "cm" },
+          ]),
+    );
   const plantsPerHa = row !== null && inRow !== null ? (1e8 / (row * inRow)) * perStation : target * 10_000;
-  const need = context.take("seed", nurserySeed({ plantsPerHa, fieldSurvivalPct: nursery.fieldSurvivalPct.typical, nurserySurvivalPct: nursery.survivalPct.typical, germinationPct: figures.germinationPct, thousandGrainWeightG: figures.thousandGrainWeightG }));
+  const need = context.take(
+    "seed",
+    nurserySeed({
+      plantsPerHa,
+      fieldSurvivalPct: nursery.fieldSurvivalPct.typical,
+      nurserySurvivalPct: nursery.survivalPct.typical,
+      germinationPct: figures.germinationPct,
+      thousandGrainWeightG: figures.thousandGrainWeightG,
+    }),
+  );
   const seedG = need?.value.seedG ?? 0;
   const kgPerHa = context.put(
     "seed.rate",
-    computed("Nursery seed", seedG / 1000, "kg/ha", "seedlings / field survival / nursery survival / germination x thousand-grain weight", [
-      { label: "seedlings set", value: plantsPerHa, unit: "/ha" },
-      { label: "field survival", value: nursery.fieldSurvivalPct.typical, unit: "%" },
-      { label: "nursery survival", value: nursery.survivalPct.typical, unit: "%" },
-      { label: "germination", value: figures.germinationPct, unit: "%" },
-      { label: "thousand-grain weight", value: figures.thousandGrainWeightG, unit: "g" },
+    computed(
+      "Nursery seed",
+      seedG / 1000,
+      "kg/ha",
+      "seedlings / field survival / nursery survival / germination x thousand-grain weight",
+      [
+        { label: "seedlings set", value: plantsPerHa, unit: "/ha" },
+        { label: "field survival", value: nursery.fieldSurvivalPct.typical, unit: "%" },
+        { label: "nursery survival", value: nursery.survivalPct.typical, unit: "%" },
+        { label: "germination", value: figures.germinationPct, unit: "%" },
+        { label: "thousand-grain weight", value: figures.thousandGrainWeightG, unit: "g" },
+      ],
+    ),
+  );
+  const nurseryM2 = context.put(
+    "seed.nurseryArea",
+    computed("Nursery", (kgPerHa * 1000) / nursery.seedGPerM2, "m² per ha", "nursery seed / seed per m² of bed", [
+      { label: "nursery seed", value: kgPerHa, unit: "kg/ha" },
+      {
+        label: "seed on the bed",
+        value: nursery.seedGPerM2,
+        unit: "g/m²",
+        basis: { kind: "source", text: context.source(nursery.source) },
+      },
     ]),
   );
-  const nurseryM2 = context.put("seed.nurseryArea", computed("Nursery", (kgPerHa * 1000) / nursery.seedGPerM2, "m² per ha", "nursery seed / seed per m² of bed", [{ label: "nursery seed", value: kgPerHa, unit: "kg/ha" }, { label: "seed on the bed", value: nursery.seedGPerM2, unit: "g/m²", basis: { kind: "source", text: context.source(nursery.source) } }]));
-  const reconciled = context.take("seed", reconcilePlanting({ rowSpacingCm: row ?? undefined, inRowSpacingCm: inRow ?? undefined, unitsPerStation: perStation, unitsPerHa: target * 10_000 }));
+  const reconciled = context.take(
+    "seed",
+    reconcilePlanting({
+      rowSpacingCm: row ?? undefined,
+      inRowSpacingCm: inRow ?? undefined,
+      unitsPerStation: perStation,
+      unitsPerHa: target * 10_000,
+    }),
+  );
   return {
     by: "seed",
     seedsPerM2: plantsPerHa / 10_000,
@@ -205,7 +414,9 @@ function nurseryStock(context: DraftContext, lot: SeedLot | null, target: number
     ...order(context, kgPerHa, reserve, lot),
     inRowSpacingCm: inRow,
     drillCheck: null,
-    reconciliation: reconciled ? { consistent: reconciled.value.consistent, messages: reconciled.value.disagreements.map((d) => d.message) } : null,
+    reconciliation: reconciled
+      ? { consistent: reconciled.value.consistent, messages: reconciled.value.disagreements.map((d) => d.message) }
+      : null,
     nurseryM2PerHa: nurseryM2,
   };
 }

@@ -24,10 +24,19 @@ import type { Plan } from "./plan";
  *
  * Example: draftPlan(facts, freshDecisions("wheat"), 2027) is the default winter wheat plan for harvest 2027.
  */
-export function draftPlan(facts: PlanFacts, decisions: Decisions, season: number, guides: (id: string) => Guide | undefined = findGuide): Result<Plan> {
+export function draftPlan(
+  facts: PlanFacts,
+  decisions: Decisions,
+  season: number,
+  guides: (id: string) => Guide | undefined = findGuide,
+): Result<Plan> {
   const guide = guides(decisions.crop.guideId);
   if (!guide) return failed([fieldError("crop.guideId", decisions.crop.guideId, "the id of a crop guide")]);
-  const resolvedResult = resolveGuide(guide, { kind: decisions.crop.kindId, method: decisions.crop.methodId, product: decisions.crop.productId });
+  const resolvedResult = resolveGuide(guide, {
+    kind: decisions.crop.kindId,
+    method: decisions.crop.methodId,
+    product: decisions.crop.productId,
+  });
   if (!resolvedResult.ok) return resolvedResult;
   const resolved = resolvedResult.value;
   const context = new DraftContext(facts, decisions, resolved, season);
@@ -35,7 +44,14 @@ export function draftPlan(facts: PlanFacts, decisions: Decisions, season: number
   const usualTarget = resolved.product.targetTPerHa;
   const targetTPerHa = context.put(
     "target",
-    given("Target yield", decisions.targetTPerHa ?? usualTarget.typical, "t/ha", decisions.targetTPerHa !== undefined ? { kind: "decided", text: "your target" } : { kind: "source", text: `typical; ${context.source(usualTarget.source)}` }),
+    given(
+      "Target yield",
+      decisions.targetTPerHa ?? usualTarget.typical,
+      "t/ha",
+      decisions.targetTPerHa !== undefined
+        ? { kind: "decided", text: "your target" }
+        : { kind: "source", text: `typical; ${context.source(usualTarget.source)}` },
+    ),
   );
   const soil = draftSoil(context);
   const ground = draftGround(context);
@@ -63,7 +79,14 @@ export function draftPlan(facts: PlanFacts, decisions: Decisions, season: number
     seed,
     feed,
     money,
-    stages: solved.stages.map(({ stage, date }) => ({ id: stage.id, name: stage.name, bbch: stage.bbch, date: solved.dates[stage.id]?.planned ?? date, cover: stage.cover, rootCm: stage.rootCm })),
+    stages: solved.stages.map(({ stage, date }) => ({
+      id: stage.id,
+      name: stage.name,
+      bbch: stage.bbch,
+      date: solved.dates[stage.id]?.planned ?? date,
+      cover: stage.cover,
+      rootCm: stage.rootCm,
+    })),
     plantingDate,
     harvestDate: solved.dates.harvest?.planned ?? null,
     operations,

@@ -40,7 +40,7 @@ export function datables(context: DraftContext, parts: Parts): OperationItem[] {
   before.forEach((pass, i) => {
     const next = before[i + 1];
     const nextId = next ? next.id : PLANTING;
-    const usualToPlanting = before.slice(i).reduce((sum, p) => sum + p.then.usual, 0);
+    const usualToPlanting = before.slice(i).reduce((sum, p) => sum + p.gap.usual, 0);
     items.push({
       id: pass.id,
       sheet: "ground",
@@ -49,8 +49,22 @@ export function datables(context: DraftContext, parts: Parts): OperationItem[] {
       detail: `${pass.depthCm > 0 ? `${pass.depthCm} cm deep, ` : ""}${pass.speedKmH} km/h. When the soil is ${pass.soilFit}.`,
       reason: `Decide before going on: ${pass.decision}.`,
       // the date hangs on planting, counted back by the usual waits; the waits between passes are kept as they are
-      when: [{ from: PLANTING, min: -400, usual: -usualToPlanting, max: 0 }, ...(i === 0 ? [{ from: PREVIOUS, min: 1, usual: 1, max: null }] : [])],
-      waits: [{ id: `${pass.id}.then`, from: pass.id, to: nextId, minDays: pass.then.min, maxDays: pass.then.max, reason: `${pass.name}: ${pass.then.min} to ${pass.then.max ?? "any number of"} days before ${next ? next.name.toLowerCase() : "planting"}`, source: "agronomy", hard: false }],
+      when: [
+        { from: PLANTING, min: -400, usual: -usualToPlanting, max: 0 },
+        ...(i === 0 ? [{ from: PREVIOUS, min: 1, usual: 1, max: null }] : []),
+      ],
+      waits: [
+        {
+          id: `${pass.id}.then`,
+          from: pass.id,
+          to: nextId,
+          minDays: pass.gap.min,
+          maxDays: pass.gap.max,
+          reason: `${pass.name}: ${pass.gap.min} to ${pass.gap.max ?? "any number of"} days before ${next ? next.name.toLowerCase() : "planting"}`,
+          source: "agronomy",
+          hard: false,
+        },
+      ],
       weight: 20,
       tiedTo: "planting",
       cautions: [],
@@ -59,8 +73,27 @@ export function datables(context: DraftContext, parts: Parts): OperationItem[] {
 
   if (parts.soil.limeThisSeasonTPerHa > 0) {
     const mixed = before.at(-1);
-    const waits: Wait[] = [{ id: "lime.wait", from: "lime", to: PLANTING, minDays: parts.soil.limeLeadDays, reason: `lime needs ${parts.soil.limeLeadDays} days in the soil before sowing`, source: "agronomy", hard: false }];
-    if (mixed) waits.push({ id: "lime.mixed", from: "lime", to: mixed.id, minDays: 0, reason: `lime is mixed in by the pass "${mixed.name.toLowerCase()}"`, source: "agronomy", hard: false });
+    const waits: Wait[] = [
+      {
+        id: "lime.wait",
+        from: "lime",
+        to: PLANTING,
+        minDays: parts.soil.limeLeadDays,
+        reason: `lime needs ${parts.soil.limeLeadDays} days in the soil before sowing`,
+        source: "agronomy",
+        hard: false,
+      },
+    ];
+    if (mixed)
+      waits.push({
+        id: "lime.mixed",
+        from: "lime",
+        to: mixed.id,
+        minDays: 0,
+        reason: `lime is mixed in by the pass "${mixed.name.toLowerCase()}"`,
+        source: "agronomy",
+        hard: false,
+      });
     items.push({
       id: "lime",
       sheet: "soil",
@@ -68,7 +101,10 @@ export function datables(context: DraftContext, parts: Parts): OperationItem[] {
       mark: "lime",
       detail: "Evenly, crosswise in two halves where the need is large; mixed in by the passes that follow.",
       reason: "raises the pH before the seedling meets it; three months are better than three weeks",
-      when: [{ from: PLANTING, min: -400, usual: -Math.max(40, parts.soil.limeLeadDays + 14), max: 0 }, { from: PREVIOUS, min: 1, usual: 5, max: null }],
+      when: [
+        { from: PLANTING, min: -400, usual: -Math.max(40, parts.soil.limeLeadDays + 14), max: 0 },
+        { from: PREVIOUS, min: 1, usual: 5, max: null },
+      ],
       waits,
       weight: 30,
       tiedTo: "planting",
@@ -84,7 +120,10 @@ export function datables(context: DraftContext, parts: Parts): OperationItem[] {
       mark: "manure",
       detail: `Turned in within ${manure.hoursToIncorporation} hours.`,
       reason: guide.feed.manure,
-      when: [{ from: before[0]?.id ?? PLANTING, min: -60, usual: -1, max: 0 }, { from: PREVIOUS, min: 1, usual: 3, max: null }],
+      when: [
+        { from: before[0]?.id ?? PLANTING, min: -60, usual: -1, max: 0 },
+        { from: PREVIOUS, min: 1, usual: 3, max: null },
+      ],
       weight: 25,
       tiedTo: before[0]?.name.toLowerCase() ?? "planting",
       cautions: ["fertiliser"],
@@ -118,20 +157,60 @@ export function datables(context: DraftContext, parts: Parts): OperationItem[] {
   });
   for (const pass of passes.filter((p) => p.afterPlanting)) {
     const after = pass.afterPlanting as { min: number; usual: number; max: number };
-    items.push({ id: pass.id, sheet: "ground", name: pass.name, mark: pass.mark, detail: `When the soil is ${pass.soilFit}.`, reason: `Decide first: ${pass.decision}.`, when: [{ from: PLANTING, ...after }], weight: 20, tiedTo: "planting", cautions: [] });
+    items.push({
+      id: pass.id,
+      sheet: "ground",
+      name: pass.name,
+      mark: pass.mark,
+      detail: `When the soil is ${pass.soilFit}.`,
+      reason: `Decide first: ${pass.decision}.`,
+      when: [{ from: PLANTING, ...after }],
+      weight: 20,
+      tiedTo: "planting",
+      cautions: [],
+    });
   }
 
   const base = parts.feed.doses.filter((d) => d.at === "base-feed");
   if (base.length > 0)
-    items.push({ id: "base-feed", sheet: "feed", name: guide.feed.base.name, mark: "P, K", detail: guide.feed.base.placement, reason: "phosphate and potash move little in the soil, so they go where roots will be", when: [guide.feed.base.when], weight: 20, tiedTo: anchorName(context, guide.feed.base.when), cautions: ["fertiliser"] });
+    items.push({
+      id: "base-feed",
+      sheet: "feed",
+      name: guide.feed.base.name,
+      mark: "P, K",
+      detail: guide.feed.base.placement,
+      reason: "phosphate and potash move little in the soil, so they go where roots will be",
+      when: [guide.feed.base.when],
+      weight: 20,
+      tiedTo: anchorName(context, guide.feed.base.when),
+      cautions: ["fertiliser"],
+    });
   const pattern = guide.feed.patterns.find((p) => p.id === parts.feed.patternId);
   for (const split of pattern?.splits ?? []) {
     const line = parts.feed.splits.find((s) => s.id === split.id);
     if (!line || line.nKgPerHa <= 0) continue;
-    items.push({ id: split.id, sheet: "feed", name: split.name, mark: `N ${Math.round(line.nKgPerHa)}`, detail: split.conditional ? `Only ${split.conditional}.` : "Even over the full width.", reason: pattern?.why ?? "", when: [split.when], weight: 20, tiedTo: anchorName(context, split.when), cautions: ["fertiliser"] });
+    items.push({
+      id: split.id,
+      sheet: "feed",
+      name: split.name,
+      mark: `N ${Math.round(line.nKgPerHa)}`,
+      detail: split.conditional ? `Only ${split.conditional}.` : "Even over the full width.",
+      reason: pattern?.why ?? "",
+      when: [split.when],
+      weight: 20,
+      tiedTo: anchorName(context, split.when),
+      cautions: ["fertiliser"],
+    });
   }
 
-  const tasks = [...method.preparation, ...guide.water.tasks, ...guide.weeds.tasks, ...guide.protectTasks, ...guide.tending, ...guide.harvest.tasks];
+  const tasks = [
+    ...method.preparation,
+    ...guide.water.tasks,
+    ...guide.weeds.tasks,
+    ...guide.protectTasks,
+    ...guide.tending,
+    ...guide.harvest.tasks,
+  ];
   for (const task of tasks) items.push(fromTask(context, task));
   items.push({
     id: "harvest",
@@ -148,13 +227,30 @@ export function datables(context: DraftContext, parts: Parts): OperationItem[] {
   for (const task of guide.keep.tasks) items.push(fromTask(context, task));
 
   const kept = items.filter((item) => !(item.id in skipped));
-  const ids = new Set([...kept.map((i) => i.id), ...guide.stages.map((s) => s.id), ...(facts.previousCrop?.harvest ? [PREVIOUS] : [])]);
+  const ids = new Set([
+    ...kept.map((i) => i.id),
+    ...guide.stages.map((s) => s.id),
+    ...(facts.previousCrop?.harvest ? [PREVIOUS] : []),
+  ]);
   // what hung on a skipped operation hangs on nothing any more and goes with it, unless something else dates it
   return kept.filter((item) => item.when.length === 0 || item.when.some((w) => ids.has(w.from)));
 }
 
 function fromTask(context: DraftContext, task: Task): OperationItem {
-  return { id: task.id, sheet: task.sheet, name: task.name, mark: task.mark, detail: task.detail, reason: task.ifNot ? `${task.reason}; else ${task.ifNot}` : task.reason, when: [task.when], weight: 10, tiedTo: anchorName(context, task.when), cautions: task.cautions ?? [], task, ...(task.hoursPerHa !== undefined ? { hoursPerHa: task.hoursPerHa } : {}) };
+  return {
+    id: task.id,
+    sheet: task.sheet,
+    name: task.name,
+    mark: task.mark,
+    detail: task.detail,
+    reason: task.ifNot ? `${task.reason}; else ${task.ifNot}` : task.reason,
+    when: [task.when],
+    weight: 10,
+    tiedTo: anchorName(context, task.when),
+    cautions: task.cautions ?? [],
+    task,
+    ...(task.hoursPerHa !== undefined ? { hoursPerHa: task.hoursPerHa } : {}),
+  };
 }
 
 function anchorName(context: DraftContext, when: Trigger): string {
@@ -162,20 +258,34 @@ function anchorName(context: DraftContext, when: Trigger): string {
   return when.usual === 0 ? name : `${Math.abs(when.usual)} days ${when.usual < 0 ? "before" : "after"} ${name}`;
 }
 
-const plantingName = (how: string) => ({ transplants: "Transplant", tubers: "Plant", drilled: "Drill", broadcast: "Broadcast and cover" })[how] ?? "Plant";
-const plantingMark = (how: string) => ({ transplants: "transplant", tubers: "plant", drilled: "sow", broadcast: "sow" })[how] ?? "plant";
+const plantingName = (how: string) =>
+  ({ transplants: "Transplant", tubers: "Plant", drilled: "Drill", broadcast: "Broadcast and cover" })[how] ?? "Plant";
+const plantingMark = (how: string) =>
+  ({ transplants: "transplant", tubers: "plant", drilled: "sow", broadcast: "sow" })[how] ?? "plant";
 
 /** Puts dates, inputs, work and cost to each operation. */
-export function finishOperations(context: DraftContext, items: OperationItem[], solved: SolvedDates, parts: Parts & { seed: Plan["seed"]; targetTPerHa: number }): Operation[] {
-  const { facts, decisions, resolved } = context;
+export function finishOperations(
+  context: DraftContext,
+  items: OperationItem[],
+  solved: SolvedDates,
+  parts: Parts & { seed: Plan["seed"]; targetTPerHa: number },
+): Operation[] {
+  const { facts, decisions } = context;
   const clashing = new Set(solved.conflicts.flatMap((c) => c.ids));
-  const touched = new Set([...solved.waits, ...solved.windows].filter((m) => clashing.has(m.id)).flatMap((m) => ("event" in m ? [m.event] : [m.from, m.to])));
+  const touched = new Set(
+    [...solved.waits, ...solved.windows]
+      .filter((m) => clashing.has(m.id))
+      .flatMap((m) => ("event" in m ? [m.event] : [m.from, m.to])),
+  );
   const operations = items.map((item): Operation => {
     const dates = solved.dates[item.id];
     const doneOn = facts.log.find((entry) => entry.operationId === item.id)?.doneOn ?? null;
     const inputs = inputsOf(context, item.id, parts);
     const work = workOf(context, item, inputs, parts);
-    const latestByWaits = solved.conflicts.length > 0 && clashing.has("today") && touched.has(item.id) ? solved.conflicts.find((c) => c.ids.includes("today") && c.ids.some((id) => id.startsWith(`${item.id}.`))) : undefined;
+    const latestByWaits =
+      solved.conflicts.length > 0 && clashing.has("today") && touched.has(item.id)
+        ? solved.conflicts.find((c) => c.ids.includes("today") && c.ids.some((id) => id.startsWith(`${item.id}.`)))
+        : undefined;
     return {
       id: item.id,
       sheet: item.sheet,
@@ -202,8 +312,10 @@ export function finishOperations(context: DraftContext, items: OperationItem[], 
 }
 
 const GENERAL_CAUTIONS: Record<string, string> = {
-  "lime dust": "Lime dust harms eyes and lungs (burnt and hydrated lime are caustic): goggles, mask, gloves; not in wind.",
-  fertiliser: "Keep off water margins, frozen and waterlogged ground and inside closed periods; store ammonium nitrate cool, dry and apart from fuel.",
+  "lime dust":
+    "Lime dust harms eyes and lungs (burnt and hydrated lime are caustic): goggles, mask, gloves; not in wind.",
+  fertiliser:
+    "Keep off water margins, frozen and waterlogged ground and inside closed periods; store ammonium nitrate cool, dry and apart from fuel.",
   machines: "Guards on shafts, augers and threshers; stop, take the key and wait before clearing a blockage.",
 };
 
@@ -225,30 +337,80 @@ function inputsOf(context: DraftContext, id: string, parts: Parts & { seed: Plan
   if (id === seedAt) {
     const lot = facts.seedLots.find((l) => l.id === seed.lotId);
     const perHa = logged ?? seed.kgPerHa;
-    return [{ kind: "seed", id: lot?.id ?? "seed", name: lot ? lot.variety : "seed", unit: "kg", perHa, quantity: logged === null ? seed.orderKg : perHa * areaHa, bags: lot ? wholeBags(logged === null ? seed.orderKg : perHa * areaHa, lot.bagKg) : null, bagKg: lot?.bagKg ?? null }];
+    return [
+      {
+        kind: "seed",
+        id: lot?.id ?? "seed",
+        name: lot ? lot.variety : "seed",
+        unit: "kg",
+        perHa,
+        quantity: logged === null ? seed.orderKg : perHa * areaHa,
+        bags: lot ? wholeBags(logged === null ? seed.orderKg : perHa * areaHa, lot.bagKg) : null,
+        bagKg: lot?.bagKg ?? null,
+      },
+    ];
   }
   if (id === "lime" && soil.limeProductId) {
     const product = facts.limes.find((l) => l.id === soil.limeProductId);
     const perHa = logged ?? soil.limeThisSeasonTPerHa;
-    return [{ kind: "lime", id: soil.limeProductId, name: product?.name ?? "lime", unit: "t", perHa, quantity: perHa * areaHa, bags: null, bagKg: null }];
+    return [
+      {
+        kind: "lime",
+        id: soil.limeProductId,
+        name: product?.name ?? "lime",
+        unit: "t",
+        perHa,
+        quantity: perHa * areaHa,
+        bags: null,
+        bagKg: null,
+      },
+    ];
   }
   if (id === "manure") {
     const perHa = logged ?? decisions.feed?.manure?.tPerHa ?? 0;
-    return [{ kind: "manure", id: decisions.feed?.manure?.kind ?? "manure", name: "manure", unit: "t", perHa, quantity: perHa * areaHa, bags: null, bagKg: null }];
+    return [
+      {
+        kind: "manure",
+        id: decisions.feed?.manure?.kind ?? "manure",
+        name: "manure",
+        unit: "t",
+        perHa,
+        quantity: perHa * areaHa,
+        bags: null,
+        bagKg: null,
+      },
+    ];
   }
   const doses = feed.doses.filter((d) => d.at === id);
   return doses.map((dose) => {
     const product = facts.fertilisers.find((f) => f.id === dose.id);
     const perHa = doses.length === 1 && logged !== null ? logged : dose.kgPerHa;
     const bagKg = product?.bagKg ?? null;
-    return { kind: "fertiliser", id: dose.id, name: dose.name, unit: "kg", perHa, quantity: perHa * areaHa, bags: bagKg ? wholeBags(perHa * areaHa, bagKg) : null, bagKg };
+    return {
+      kind: "fertiliser",
+      id: dose.id,
+      name: dose.name,
+      unit: "kg",
+      perHa,
+      quantity: perHa * areaHa,
+      bags: bagKg ? wholeBags(perHa * areaHa, bagKg) : null,
+      bagKg,
+    };
   });
 }
 
-function workOf(context: DraftContext, item: OperationItem, inputs: OperationInput[], parts: Parts & { targetTPerHa: number }): { hoursPerHa: number; fuelLPerHa: number; costPerHa: number } {
+function workOf(
+  context: DraftContext,
+  item: OperationItem,
+  inputs: OperationInput[],
+  parts: Parts & { targetTPerHa: number },
+): { hoursPerHa: number; fuelLPerHa: number; costPerHa: number } {
   const { facts, resolved } = context;
   const { prices, field } = facts;
-  const machine = (implement: ImplementId | "harvester", work: { fuelLPerHa: number; hoursPerHa: number }) => ({ ...work, costPerHa: machineCost(prices, implement, work, field.contractor) });
+  const machine = (implement: ImplementId | "harvester", work: { fuelLPerHa: number; hoursPerHa: number }) => ({
+    ...work,
+    costPerHa: machineCost(prices, implement, work, field.contractor),
+  });
   const hand = (hoursPerHa: number) => ({ hoursPerHa, fuelLPerHa: 0, costPerHa: hoursPerHa * prices.labourPerH });
 
   const pass = parts.ground.chosen.passes.find((p) => p.id === item.id);
@@ -256,10 +418,14 @@ function workOf(context: DraftContext, item: OperationItem, inputs: OperationInp
   if (item.id === PLANTING) {
     const { method } = resolved;
     if (method.implement === "hand") return hand(method.handHoursPerHa ?? 0);
-    const implement = parts.ground.chosen.id === "noTill" && method.implement === "drill" ? "directDrill" : method.implement;
+    const implement =
+      parts.ground.chosen.id === "noTill" && method.implement === "drill" ? "directDrill" : method.implement;
     const size = plantingPassOf(implement);
     const fuelLPerHa = { drill: 4, directDrill: 7, planter: 11 }[implement];
-    return machine(implement, { fuelLPerHa, hoursPerHa: 10 / (size.widthM * size.speedKmH * (size.fieldEfficiencyPct / 100)) });
+    return machine(implement, {
+      fuelLPerHa,
+      hoursPerHa: 10 / (size.widthM * size.speedKmH * (size.fieldEfficiencyPct / 100)),
+    });
   }
   if (item.id === "harvest") {
     const methods = resolved.guide.harvest.methods;
@@ -272,10 +438,16 @@ function workOf(context: DraftContext, item: OperationItem, inputs: OperationInp
     if (inputs.every((i) => i.kind === "lime")) return { hoursPerHa: 0, fuelLPerHa: 0, costPerHa: 0 };
     const passesNeeded = inputs.length;
     if (field.handWork) return hand(HAND_SPREADING_H_PER_HA * passesNeeded);
-    return machine("spreader", { fuelLPerHa: SPREADER.fuelLPerHa * passesNeeded, hoursPerHa: SPREADER.hoursPerHa * passesNeeded });
+    return machine("spreader", {
+      fuelLPerHa: SPREADER.fuelLPerHa * passesNeeded,
+      hoursPerHa: SPREADER.hoursPerHa * passesNeeded,
+    });
   }
   const moisture = resolved.guide.harvest.moisturePct;
-  const drying = item.sheet === "keep" && item.mark === "dry" && moisture && !field.handWork ? parts.targetTPerHa * Math.max(0, moisture.cut - moisture.safe) * prices.dryingPerTPoint : 0;
+  const drying =
+    item.sheet === "keep" && item.mark === "dry" && moisture && !field.handWork
+      ? parts.targetTPerHa * Math.max(0, moisture.cut - moisture.safe) * prices.dryingPerTPoint
+      : 0;
   const labour = hand(item.hoursPerHa ?? 0);
   return { ...labour, costPerHa: labour.costPerHa + drying };
 }

@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { daysBetween } from "../dates";
 import { GUIDES } from "../guides/index";
-import { valueOf } from "../result";
+import { unwrap } from "../result";
 import { canIssue, checkPlan, type Finding } from "./check";
 import { comparePlans, summarisePlan } from "./compare";
 import { applyChanges, type Change, type Decisions, decisionsSchema, freshDecisions } from "./decisions";
@@ -12,9 +12,15 @@ import type { PlanFacts } from "./facts";
 import type { Operation, Plan } from "./plan";
 
 const wheat = applyChanges(freshDecisions("wheat"), [{ path: ["targetTPerHa"], value: 8.5 }]);
-const change = (decisions: Decisions, ...changes: [string, unknown][]): Decisions => applyChanges(decisions, changes.map(([path, value]): Change => ({ path: path.split("/"), value })));
-const draft = (decisions: Decisions = wheat, facts: PlanFacts = EXAMPLE_FACTS): Plan => valueOf(draftPlan(facts, decisions, 2027));
-const check = (decisions: Decisions = wheat, facts: PlanFacts = EXAMPLE_FACTS): Finding[] => checkPlan(draft(decisions, facts), facts, decisions);
+const change = (decisions: Decisions, ...changes: [string, unknown][]): Decisions =>
+  applyChanges(
+    decisions,
+    changes.map(([path, value]): Change => ({ path: path.split("/"), value })),
+  );
+const draft = (decisions: Decisions = wheat, facts: PlanFacts = EXAMPLE_FACTS): Plan =>
+  unwrap(draftPlan(facts, decisions, 2027));
+const check = (decisions: Decisions = wheat, facts: PlanFacts = EXAMPLE_FACTS): Finding[] =>
+  checkPlan(draft(decisions, facts), facts, decisions);
 const op = (plan: Plan, id: string): Operation => plan.operations.find((o) => o.id === id) as Operation;
 
 describe("draftPlan, winter wheat at 8.5 t/ha", () => {
@@ -51,7 +57,8 @@ describe("draftPlan, winter wheat at 8.5 t/ha", () => {
     const tsp = plan.inputs.find((i) => i.id === "tsp");
     expect(tsp?.perHa).toBeCloseTo(185.33, 1);
     expect(tsp?.bags).toBe(53);
-    for (const input of plan.inputs.filter((i) => i.bagKg)) expect((input.bags as number) * (input.bagKg as number)).toBeGreaterThanOrEqual(input.quantity - 1e-6);
+    for (const input of plan.inputs.filter((i) => i.bagKg))
+      expect((input.bags as number) * (input.bagKg as number)).toBeGreaterThanOrEqual(input.quantity - 1e-6);
   });
 
   it("adds the money up", () => {
@@ -64,7 +71,9 @@ describe("draftPlan, winter wheat at 8.5 t/ha", () => {
   });
 
   it("dates operations for every sheet that works in the field, each with its place in the season", () => {
-    expect(new Set(plan.operations.map((o) => o.sheet))).toEqual(new Set(["ground", "soil", "seed", "feed", "water", "protect", "harvest", "keep"]));
+    expect(new Set(plan.operations.map((o) => o.sheet))).toEqual(
+      new Set(["ground", "soil", "seed", "feed", "water", "protect", "harvest", "keep"]),
+    );
     for (const o of plan.operations) {
       expect(o.date, o.id).not.toBeNull();
       if (o.earliest) expect(o.date! >= o.earliest, o.id).toBe(true);
@@ -102,12 +111,18 @@ describe("dates under conflict", () => {
     for (const repair of clash.repairs) {
       const mended = applyChanges(held, repair.changes);
       expect(() => decisionsSchema.parse(mended)).not.toThrow();
-      expect(check(mended).filter((f) => f.id === clash.id), repair.label).toEqual([]);
+      expect(
+        check(mended).filter((f) => f.id === clash.id),
+        repair.label,
+      ).toEqual([]);
     }
   });
 
   it("tells that the previous crop comes off too late", () => {
-    const facts: PlanFacts = { ...EXAMPLE_FACTS, previousCrop: { crop: "sugarBeet", harvest: "2026-11-05", harvested: false } };
+    const facts: PlanFacts = {
+      ...EXAMPLE_FACTS,
+      previousCrop: { crop: "sugarBeet", harvest: "2026-11-05", harvested: false },
+    };
     const stops = check(wheat, facts).filter((f) => f.severity === "stop");
     expect(stops.length).toBeGreaterThan(0);
     expect(stops[0]?.why).toContain("5 Nov");
@@ -115,7 +130,10 @@ describe("dates under conflict", () => {
 
   it("lets later dates follow what was done", () => {
     const before = draft();
-    const log = [{ operationId: "planting", doneOn: "2026-10-12", quantityPerHa: null, note: "" }, { operationId: "lime", doneOn: "2026-09-16", quantityPerHa: null, note: "" }];
+    const log = [
+      { operationId: "planting", doneOn: "2026-10-12", quantityPerHa: null, note: "" },
+      { operationId: "lime", doneOn: "2026-09-16", quantityPerHa: null, note: "" },
+    ];
     const after = draft(wheat, { ...EXAMPLE_FACTS, today: "2026-10-13", log });
     expect(after.plantingDate).toBe("2026-10-12");
     expect(op(after, "planting").doneOn).toBe("2026-10-12");
@@ -124,14 +142,20 @@ describe("dates under conflict", () => {
   });
 
   it("calls a label's or a law's broken wait a stop, and agronomy's advice", () => {
-    const log = [{ operationId: "lime", doneOn: "2026-09-20", quantityPerHa: null, note: "" }, { operationId: "planting", doneOn: "2026-09-30", quantityPerHa: null, note: "" }];
+    const log = [
+      { operationId: "lime", doneOn: "2026-09-20", quantityPerHa: null, note: "" },
+      { operationId: "planting", doneOn: "2026-09-30", quantityPerHa: null, note: "" },
+    ];
     const facts = { ...EXAMPLE_FACTS, today: "2026-10-13", log };
     const plan = draft(wheat, facts);
     // sown 10 days after lime instead of 21
     expect(plan.broken).toContainEqual({ id: "lime.wait", byDays: 11 });
     const findings = checkPlan(plan, facts, wheat);
     expect(findings.find((f) => f.id === "broken.lime.wait")?.severity).toBe("advise");
-    const legal = { ...plan, waits: plan.waits.map((w) => (w.id === "lime.wait" ? { ...w, source: "law" as const } : w)) };
+    const legal = {
+      ...plan,
+      waits: plan.waits.map((w) => (w.id === "lime.wait" ? { ...w, source: "law" as const } : w)),
+    };
     expect(checkPlan(legal, facts, wheat).find((f) => f.id === "broken.lime.wait")?.severity).toBe("stop");
   });
 });
@@ -141,7 +165,11 @@ describe("decisions", () => {
     const findings = check(change(wheat, ["feed/shares", { n1: 40 }]));
     const stop = findings.find((f) => f.severity === "stop") as Finding;
     expect(stop.title).toContain("add up to 110 %");
-    expect(check(applyChanges(change(wheat, ["feed/shares", { n1: 40 }]), stop.repairs[0]?.changes ?? [])).filter((f) => f.severity === "stop")).toEqual([]);
+    expect(
+      check(applyChanges(change(wheat, ["feed/shares", { n1: 40 }]), stop.repairs[0]?.changes ?? [])).filter(
+        (f) => f.severity === "stop",
+      ),
+    ).toEqual([]);
   });
 
   it("replace a computed figure and keep it visible", () => {
@@ -173,15 +201,28 @@ describe("decisions", () => {
   });
 
   it("compare as versions: what changed and by how much", () => {
-    const changes = comparePlans(summarisePlan(draft()), summarisePlan(draft(change(wheat, ["targetTPerHa", 9], ["dates/planting", { date: "2026-10-10", held: false }]))));
-    expect(changes).toContainEqual(expect.objectContaining({ what: "Target yield", before: 8.5, after: 9, change: 0.5 }));
-    expect(changes).toContainEqual(expect.objectContaining({ what: "Drill", kind: "date", before: "2026-10-06", after: "2026-10-10", change: 4 }));
+    const changes = comparePlans(
+      summarisePlan(draft()),
+      summarisePlan(draft(change(wheat, ["targetTPerHa", 9], ["dates/planting", { date: "2026-10-10", held: false }]))),
+    );
+    expect(changes).toContainEqual(
+      expect.objectContaining({ what: "Target yield", before: 8.5, after: 9, change: 0.5 }),
+    );
+    expect(changes).toContainEqual(
+      expect.objectContaining({ what: "Drill", kind: "date", before: "2026-10-06", after: "2026-10-10", change: 4 }),
+    );
     expect(comparePlans(summarisePlan(draft()), summarisePlan(draft()))).toEqual([]);
   });
 });
 
 describe("every guide drafts", () => {
-  const here: Record<string, Partial<PlanFacts>> = { rice: { field: { ...EXAMPLE_FACTS.field, zone: "delta, one rainy season", handWork: true, textureClass: "clay" }, climate: null, previousCrop: null } };
+  const here: Record<string, Partial<PlanFacts>> = {
+    rice: {
+      field: { ...EXAMPLE_FACTS.field, zone: "delta, one rainy season", handWork: true, textureClass: "clay" },
+      climate: null,
+      previousCrop: null,
+    },
+  };
   for (const guide of GUIDES)
     for (const kind of guide.kinds)
       for (const method of guide.methods)
@@ -193,7 +234,8 @@ describe("every guide drafts", () => {
           expect(plan.problems).toEqual([]);
           expect(plan.operations.filter((o) => o.date === null).map((o) => o.id)).toEqual([]);
           expect(plan.money.costPerHa).toBeGreaterThan(0);
-          for (const figure of Object.values(plan.figures)) expect(Number.isFinite(figure.value), figure.label).toBe(true);
+          for (const figure of Object.values(plan.figures))
+            expect(Number.isFinite(figure.value), figure.label).toBe(true);
           expect(checkPlan(plan, facts, decisions).filter((f) => f.severity === "stop")).toEqual([]);
         });
 
@@ -210,22 +252,42 @@ describe("every guide drafts", () => {
 describe("laws of the draft", () => {
   it("keeps waits and conserves nutrients for any target, date and area", () => {
     fc.assert(
-      fc.property(fc.double({ min: 2, max: 12, noNaN: true }), fc.integer({ min: 0, max: 45 }), fc.double({ min: 0.05, max: 60, noNaN: true }), (target, shift, areaHa) => {
-        const date = new Date(Date.UTC(2026, 8, 15 + shift)).toISOString().slice(0, 10);
-        const plan = draft(change(wheat, ["targetTPerHa", target], ["dates/planting", { date, held: false }]), { ...EXAMPLE_FACTS, field: { ...EXAMPLE_FACTS.field, areaHa } });
-        expect(plan.conflicts).toEqual([]);
-        const at = new Map<string, string>([...plan.operations.map((o) => [o.id, o.date as string] as [string, string]), ...plan.stages.map((s) => [s.id, s.date] as [string, string])]);
-        for (const wait of plan.waits) {
-          const [from, to] = [at.get(wait.from), at.get(wait.to)];
-          if (!from || !to) continue;
-          if (typeof wait.minDays === "number") expect(daysBetween(from, to), wait.id).toBeGreaterThanOrEqual(wait.minDays);
-          if (typeof wait.maxDays === "number") expect(daysBetween(from, to), wait.id).toBeLessThanOrEqual(wait.maxDays);
-        }
-        expect(plan.feed.supplied.n).toBeCloseTo(plan.feed.need.n, 6);
-        expect(plan.feed.supplied.p2o5).toBeCloseTo(plan.feed.need.p2o5, 6);
-        const nFromInputs = plan.inputs.filter((i) => i.kind === "fertiliser").reduce((sum, i) => sum + (i.quantity / areaHa) * (EXAMPLE_FACTS.fertilisers.find((f) => f.id === i.id)?.nPct ?? 0), 0) / 100;
-        expect(nFromInputs).toBeCloseTo(plan.feed.need.n, 6);
-      }),
+      fc.property(
+        fc.double({ min: 2, max: 12, noNaN: true }),
+        fc.integer({ min: 0, max: 45 }),
+        fc.double({ min: 0.05, max: 60, noNaN: true }),
+        (target, shift, areaHa) => {
+          const date = new Date(Date.UTC(2026, 8, 15 + shift)).toISOString().slice(0, 10);
+          const plan = draft(change(wheat, ["targetTPerHa", target], ["dates/planting", { date, held: false }]), {
+            ...EXAMPLE_FACTS,
+            field: { ...EXAMPLE_FACTS.field, areaHa },
+          });
+          expect(plan.conflicts).toEqual([]);
+          const at = new Map<string, string>([
+            ...plan.operations.map((o) => [o.id, o.date as string] as [string, string]),
+            ...plan.stages.map((s) => [s.id, s.date] as [string, string]),
+          ]);
+          for (const wait of plan.waits) {
+            const [from, to] = [at.get(wait.from), at.get(wait.to)];
+            if (!from || !to) continue;
+            if (typeof wait.minDays === "number")
+              expect(daysBetween(from, to), wait.id).toBeGreaterThanOrEqual(wait.minDays);
+            if (typeof wait.maxDays === "number")
+              expect(daysBetween(from, to), wait.id).toBeLessThanOrEqual(wait.maxDays);
+          }
+          expect(plan.feed.supplied.n).toBeCloseTo(plan.feed.need.n, 6);
+          expect(plan.feed.supplied.p2o5).toBeCloseTo(plan.feed.need.p2o5, 6);
+          const nFromInputs =
+            plan.inputs
+              .filter((i) => i.kind === "fertiliser")
+              .reduce(
+                (sum, i) =>
+                  sum + (i.quantity / areaHa) * (EXAMPLE_FACTS.fertilisers.find((f) => f.id === i.id)?.nPct ?? 0),
+                0,
+              ) / 100;
+          expect(nFromInputs).toBeCloseTo(plan.feed.need.n, 6);
+        },
+      ),
       { numRuns: 60 },
     );
   });

@@ -136,7 +136,15 @@ export interface Plan {
   targetTPerHa: number;
   figures: Record<string, Figure>;
   ground: { chosen: SystemSummary; compared: SystemSummary; all: SystemSummary[] };
-  soil: { readings: NutrientReading[]; testAgeDays: number | null; limeTPerHa: number; limeThisSeasonTPerHa: number; limeProductId: string | null; limeLeadDays: number; targetPh: number };
+  soil: {
+    readings: NutrientReading[];
+    testAgeDays: number | null;
+    limeTPerHa: number;
+    limeThisSeasonTPerHa: number;
+    limeProductId: string | null;
+    limeLeadDays: number;
+    targetPh: number;
+  };
   seed: SeedSheet;
   feed: FeedSheet;
   money: MoneySheet;

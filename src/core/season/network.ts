@@ -38,7 +38,10 @@ export class Network {
 
   /** Tightest bounds of every node, or null when no dates keep all the edges. */
   bounds(): Bounds | null {
-    const bounds: Bounds = { low: new Float64Array(this.size).fill(-Infinity), high: new Float64Array(this.size).fill(Infinity) };
+    const bounds: Bounds = {
+      low: new Float64Array(this.size).fill(-Infinity),
+      high: new Float64Array(this.size).fill(Infinity),
+    };
     bounds.low[0] = 0;
     bounds.high[0] = 0;
     if (!this.propagate(bounds, [0])) return null;
@@ -110,7 +113,8 @@ export class Network {
 
   private hasDetachedConflict(bounds: Bounds): boolean {
     // Bellman-Ford from a virtual source over nodes that no bound has reached
-    const open = (node: number) => !Number.isFinite(bounds.low[node] as number) && !Number.isFinite(bounds.high[node] as number);
+    const open = (node: number) =>
+      !Number.isFinite(bounds.low[node] as number) && !Number.isFinite(bounds.high[node] as number);
     const edges = this.edges.filter((edge) => open(edge.from) && open(edge.to));
     if (edges.length === 0) return false;
     const reach = new Float64Array(this.size);

@@ -184,7 +184,10 @@ function findConflict(problem: SeasonProblem, network: Network): Conflict {
   for (const edge of cycle.edges) {
     if (!soft.has(edge.member)) continue;
     // enough for the whole season where this member alone is to blame, else enough for this conflict
-    const rest = new Network(network.size, network.edges.filter((e) => e !== edge));
+    const rest = new Network(
+      network.size,
+      network.edges.filter((e) => e !== edge),
+    );
     const back = rest.bounds() ? rest.distance(edge.to, edge.from, "") : -edge.weight - cycle.weight;
     relaxations.push({ id: edge.member, byDays: Math.max(-cycle.weight, -back - edge.weight) });
   }
@@ -203,7 +206,8 @@ function checkProblem(problem: SeasonProblem): FieldError[] {
       errors.push(fieldError(field, given, 'a date that exists, as "2027-03-04"'));
   };
   problem.events.forEach((event, i) => {
-    if (typeof event?.id !== "string" || event.id === "") errors.push(fieldError(`events[${i}].id`, event?.id, "a text"));
+    if (typeof event?.id !== "string" || event.id === "")
+      errors.push(fieldError(`events[${i}].id`, event?.id, "a text"));
     else if (known.has(event.id)) errors.push(fieldError(`events[${i}].id`, event.id, "an id that no other event has"));
     else known.add(event.id);
     date(`events[${i}].pinned`, event?.pinned);
@@ -218,7 +222,8 @@ function checkProblem(problem: SeasonProblem): FieldError[] {
     else ids.add(given);
   };
   const days = (field: string, given: unknown) => {
-    if (given !== undefined && given !== null && !Number.isFinite(given)) errors.push(fieldError(field, given, "a number of days"));
+    if (given !== undefined && given !== null && !Number.isFinite(given))
+      errors.push(fieldError(field, given, "a number of days"));
   };
   problem.waits.forEach((wait, i) => {
     id(`waits[${i}].id`, wait?.id);
@@ -226,7 +231,8 @@ function checkProblem(problem: SeasonProblem): FieldError[] {
     event(`waits[${i}].to`, wait?.to);
     days(`waits[${i}].minDays`, wait?.minDays);
     days(`waits[${i}].maxDays`, wait?.maxDays);
-    if (wait?.from !== undefined && wait.from === wait.to) errors.push(fieldError(`waits[${i}].to`, wait.to, "another event than from"));
+    if (wait?.from !== undefined && wait.from === wait.to)
+      errors.push(fieldError(`waits[${i}].to`, wait.to, "another event than from"));
     if (typeof wait?.minDays === "number" && typeof wait.maxDays === "number" && wait.minDays > wait.maxDays)
       errors.push(fieldError(`waits[${i}].minDays`, wait.minDays, `at most maxDays (${wait.maxDays})`));
   });
@@ -238,12 +244,16 @@ function checkProblem(problem: SeasonProblem): FieldError[] {
     const low = dayNumber(window?.notBefore);
     const high = dayNumber(window?.notAfter);
     if (low !== null && high !== null && low > high)
-      errors.push(fieldError(`windows[${i}].notBefore`, window.notBefore, `on or before notAfter (${window.notAfter})`));
+      errors.push(
+        fieldError(`windows[${i}].notBefore`, window.notBefore, `on or before notAfter (${window.notAfter})`),
+      );
   });
   problem.preferences.forEach((preference, i) => {
     event(`preferences[${i}].event`, preference?.event);
-    if (dayNumber(preference?.date) === null) errors.push(fieldError(`preferences[${i}].date`, preference?.date, 'a date that exists, as "2027-03-04"'));
-    if (!Number.isFinite(preference?.weight)) errors.push(fieldError(`preferences[${i}].weight`, preference?.weight, "a number"));
+    if (dayNumber(preference?.date) === null)
+      errors.push(fieldError(`preferences[${i}].date`, preference?.date, 'a date that exists, as "2027-03-04"'));
+    if (!Number.isFinite(preference?.weight))
+      errors.push(fieldError(`preferences[${i}].weight`, preference?.weight, "a number"));
   });
   date("today", problem.today);
   return errors;

@@ -22,7 +22,11 @@ export function gypsumRequirement(input: {
   const target = readNumber(errors, "targetEspPct", input.targetEspPct, { min: 0, max: 100, unit: "%" });
   const cec = readNumber(errors, "cecCmolPerKg", input.cecCmolPerKg, { above: 0, max: 200, unit: "cmol/kg" });
   const depth = readNumber(errors, "depthCm", input.depthCm, { above: 0, max: 150, unit: "cm" });
-  const density = readNumber(errors, "bulkDensityTPerM3", input.bulkDensityTPerM3, { above: 0, max: 2.5, unit: "t/m3" });
+  const density = readNumber(errors, "bulkDensityTPerM3", input.bulkDensityTPerM3, {
+    above: 0,
+    max: 2.5,
+    unit: "t/m3",
+  });
   const purity = readNumber(errors, "purityPct", input.purityPct, { above: 0, max: 100, unit: "%" });
   if (errors.length > 0) return failed(errors);
 
@@ -32,11 +36,17 @@ export function gypsumRequirement(input: {
   return ok(
     { productTPerHa },
     {
-      productTPerHa: computed("Gypsum needed", productTPerHa, "t/ha", "sodium to replace x 0.86 g/kg x soil mass / purity", [
-        { label: "sodium to replace", value: sodium, unit: "cmol/kg" },
-        { label: "soil mass", value: soilTPerHa, unit: "t/ha" },
-        { label: "purity", value: purity, unit: "%" },
-      ]),
+      productTPerHa: computed(
+        "Gypsum needed",
+        productTPerHa,
+        "t/ha",
+        "sodium to replace x 0.86 g/kg x soil mass / purity",
+        [
+          { label: "sodium to replace", value: sodium, unit: "cmol/kg" },
+          { label: "soil mass", value: soilTPerHa, unit: "t/ha" },
+          { label: "purity", value: purity, unit: "%" },
+        ],
+      ),
     },
   );
 }

@@ -60,7 +60,12 @@ export function limeRequirement(input: LimeInput): Result<LimeRequirement> {
   const nv = readNumber(errors, "neutralisingValuePct", input.neutralisingValuePct, { above: 0, max: 200, unit: "%" });
   const fineness = readNumber(errors, "finenessPct", input.finenessPct, { above: 0, max: 120, unit: "%" });
   const material = readChoice(errors, "material", input.material, LIME_MATERIALS, "groundLimestone");
-  const most = readNumber(errors, "maxDressingTPerHa", input.maxDressingTPerHa, { above: 0, max: 30, unit: "t/ha", fallback: 7.5 });
+  const most = readNumber(errors, "maxDressingTPerHa", input.maxDressingTPerHa, {
+    above: 0,
+    max: 30,
+    unit: "t/ha",
+    fallback: 7.5,
+  });
   if (errors.length > 0) return failed(errors);
 
   const group = organicMatter > 25 ? "peat" : organicMatter > 10 ? "organic" : limingGroup(texture);
@@ -80,7 +85,12 @@ export function limeRequirement(input: LimeInput): Result<LimeRequirement> {
     [
       { label: "pH", value: ph, basis: { kind: "measured", text: "soil test" } },
       { label: "target pH", value: targetPh },
-      { label: `CaCO3 per pH unit (${group})`, value: perUnit, unit: "t/ha", basis: { kind: "source", text: "general liming tables by soil group" } },
+      {
+        label: `CaCO3 per pH unit (${group})`,
+        value: perUnit,
+        unit: "t/ha",
+        basis: { kind: "source", text: "general liming tables by soil group" },
+      },
       { label: "depth mixed", value: depthCm, unit: "cm" },
       { label: "neutralising value", value: nv, unit: "%" },
       { label: "fineness", value: fineness, unit: "%" },

@@ -1,18 +1,26 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { valueOf } from "../result";
+import { unwrap } from "../result";
 import { gypsumRequirement } from "./gypsum";
 import { interpretSoilTest } from "./interpret-soil-test";
 import { limeRequirement } from "./lime";
 import { salinityYield } from "./salinity";
 import { draftTexture, limingGroup, TEXTURE_CLASSES } from "./texture";
 
-const sandyLoam = { ph: 5.6, targetPh: 6.5, textureClass: "sandyLoam", organicMatterPct: 3, depthCm: 15, neutralisingValuePct: 90, finenessPct: 85 } as const;
+const sandyLoam = {
+  ph: 5.6,
+  targetPh: 6.5,
+  textureClass: "sandyLoam",
+  organicMatterPct: 3,
+  depthCm: 15,
+  neutralisingValuePct: 90,
+  finenessPct: 85,
+} as const;
 
 describe("limeRequirement", () => {
   it("lifts a sandy loam from 5.6 to 6.5 with 6.18 t/ha", () => {
     // 0.9 x 7 = 6.3; x 15/20 = 4.725; / 0.90 = 5.25; / 0.85 = 6.176
-    const value = valueOf(limeRequirement(sandyLoam));
+    const value = unwrap(limeRequirement(sandyLoam));
     expect(value.productTPerHa).toBeCloseTo(6.1765, 4);
     expect(value.dressings).toEqual([{ tPerHa: value.productTPerHa, season: 0 }]);
     expect(value.earliestSowingAfterDays).toBe(21);
@@ -20,28 +28,52 @@ describe("limeRequirement", () => {
 
   it("splits what is over 7.5 t/ha over seasons", () => {
     // peat: 1.0 x 16 x 20/20 / 1 / 1 = 16 t/ha = 7.5 + 7.5 + 1
-    const value = valueOf(limeRequirement({ ...sandyLoam, ph: 4.5, targetPh: 5.5, organicMatterPct: 40, depthCm: 20, neutralisingValuePct: 100, finenessPct: 100 }));
-    expect(value.dressings).toEqual([{ tPerHa: 7.5, season: 0 }, { tPerHa: 7.5, season: 1 }, { tPerHa: 1, season: 2 }]);
+    const value = unwrap(
+      limeRequirement({
+        ...sandyLoam,
+        ph: 4.5,
+        targetPh: 5.5,
+        organicMatterPct: 40,
+        depthCm: 20,
+        neutralisingValuePct: 100,
+        finenessPct: 100,
+      }),
+    );
+    expect(value.dressings).toEqual([
+      { tPerHa: 7.5, season: 0 },
+      { tPerHa: 7.5, season: 1 },
+      { tPerHa: 1, season: 2 },
+    ]);
   });
 
   it("asks for none at or above the target, and for no wait then", () => {
-    expect(valueOf(limeRequirement({ ...sandyLoam, ph: 6.5 }))).toEqual({ productTPerHa: 0, dressings: [], earliestSowingAfterDays: 0 });
+    expect(unwrap(limeRequirement({ ...sandyLoam, ph: 6.5 }))).toEqual({
+      productTPerHa: 0,
+      dressings: [],
+      earliestSowingAfterDays: 0,
+    });
   });
 
   it("reports every bad argument at once, with what was given and what is allowed", () => {
     const result = limeRequirement({ ...sandyLoam, ph: Number.NaN, finenessPct: 0, textureClass: "gravel" as "sand" });
     expect(result.ok ? [] : result.errors.map((e) => e.field)).toEqual(["ph", "textureClass", "finenessPct"]);
-    if (!result.ok) expect(result.errors[2]?.message).toBe("finenessPct: 0 given, allowed is a number above 0 up to 120 %");
+    if (!result.ok)
+      expect(result.errors[2]?.message).toBe("finenessPct: 0 given, allowed is a number above 0 up to 120 %");
   });
 
   it("keeps the sum of the dressings equal to the need", () => {
     fc.assert(
-      fc.property(fc.double({ min: 3, max: 9, noNaN: true }), fc.double({ min: 3, max: 9, noNaN: true }), fc.constantFrom(...TEXTURE_CLASSES), (ph, targetPh, textureClass) => {
-        const value = valueOf(limeRequirement({ ...sandyLoam, ph, targetPh, textureClass }));
-        const sum = value.dressings.reduce((total, d) => total + d.tPerHa, 0);
-        expect(sum).toBeCloseTo(value.productTPerHa, 6);
-        expect(value.dressings.every((d) => d.tPerHa <= 7.5 + 1e-9)).toBe(true);
-      }),
+      fc.property(
+        fc.double({ min: 3, max: 9, noNaN: true }),
+        fc.double({ min: 3, max: 9, noNaN: true }),
+        fc.constantFrom(...TEXTURE_CLASSES),
+        (ph, targetPh, textureClass) => {
+          const value = unwrap(limeRequirement({ ...sandyLoam, ph, targetPh, textureClass }));
+          const sum = value.dressings.reduce((total, d) => total + d.tPerHa, 0);
+          expect(sum).toBeCloseTo(value.productTPerHa, 6);
+          expect(value.dressings.every((d) => d.tPerHa <= 7.5 + 1e-9)).toBe(true);
+        },
+      ),
     );
   });
 });
@@ -60,10 +92,17 @@ describe("textures", () => {
 describe("gypsumRequirement", () => {
   it("replaces sodium from 18 to 8 % of 22 cmol/kg in 30 cm", () => {
     // 0.10 x 22 = 2.2 cmol/kg; x 0.86 = 1.892 g/kg; soil 0.30 x 10,000 x 1.35 = 4,050 t/ha; 1.892 x 4.05 = 7.6626 t/ha
-    const input = { espPct: 18, targetEspPct: 8, cecCmolPerKg: 22, depthCm: 30, bulkDensityTPerM3: 1.35, purityPct: 100 };
-    expect(valueOf(gypsumRequirement(input)).productTPerHa).toBeCloseTo(7.6626, 4);
-    expect(valueOf(gypsumRequirement({ ...input, purityPct: 85 })).productTPerHa).toBeCloseTo(9.0148, 4);
-    expect(valueOf(gypsumRequirement({ ...input, espPct: 5 })).productTPerHa).toBe(0);
+    const input = {
+      espPct: 18,
+      targetEspPct: 8,
+      cecCmolPerKg: 22,
+      depthCm: 30,
+      bulkDensityTPerM3: 1.35,
+      purityPct: 100,
+    };
+    expect(unwrap(gypsumRequirement(input)).productTPerHa).toBeCloseTo(7.6626, 4);
+    expect(unwrap(gypsumRequirement({ ...input, purityPct: 85 })).productTPerHa).toBeCloseTo(9.0148, 4);
+    expect(unwrap(gypsumRequirement({ ...input, espPct: 5 })).productTPerHa).toBe(0);
   });
 });
 
@@ -71,19 +110,23 @@ describe("salinityYield", () => {
   it("takes 14 % per dS/m off carrots above 1.0", () => {
     // 100 - 14 x (2.4 - 1.0) = 80.4
     const carrot = { thresholdEc: 1, slopePctPerDsM: 14 };
-    expect(valueOf(salinityYield({ ecE: 2.4, ...carrot })).relativeYieldPct).toBeCloseTo(80.4, 9);
-    expect(valueOf(salinityYield({ ecE: 0.5, ...carrot })).relativeYieldPct).toBe(100);
-    expect(valueOf(salinityYield({ ecE: 20, ...carrot })).relativeYieldPct).toBe(0);
+    expect(unwrap(salinityYield({ ecE: 2.4, ...carrot })).relativeYieldPct).toBeCloseTo(80.4, 9);
+    expect(unwrap(salinityYield({ ecE: 0.5, ...carrot })).relativeYieldPct).toBe(100);
+    expect(unwrap(salinityYield({ ecE: 20, ...carrot })).relativeYieldPct).toBe(0);
   });
 });
 
 describe("interpretSoilTest", () => {
   it("classes P, K and Mg by the scheme's limits, which belong to the lower class", () => {
-    const { readings } = valueOf(interpretSoilTest({ p: 12, k: 240, mg: 180 }, "olsenIndex"));
-    expect(readings.map((r) => [r.nutrient, r.class])).toEqual([["p", "low"], ["k", "target"], ["mg", "very high"]]);
+    const { readings } = unwrap(interpretSoilTest({ p: 12, k: 240, mg: 180 }, "olsenIndex"));
+    expect(readings.map((r) => [r.nutrient, r.class])).toEqual([
+      ["p", "low"],
+      ["k", "target"],
+      ["mg", "very high"],
+    ]);
   });
   it("leaves out what was not tested and refuses what cannot be", () => {
-    expect(valueOf(interpretSoilTest({ p: 12, k: null }, "olsenIndex")).readings).toHaveLength(1);
+    expect(unwrap(interpretSoilTest({ p: 12, k: null }, "olsenIndex")).readings).toHaveLength(1);
     expect(interpretSoilTest({ p: -1 }, "olsenIndex").ok).toBe(false);
     expect(interpretSoilTest({ p: 1 }, "tea leaves").ok).toBe(false);
   });

@@ -38,7 +38,10 @@ export function formatQuantity(
 }
 
 /** A number with as many decimals as its size deserves. Example: 8.456 is "8.46", 157.4 is "157", 0.0342 is "0.0342". */
-export function formatNumber(value: number, options: { decimals?: number | undefined; decimal?: "point" | "comma" | undefined } = {}): string {
+export function formatNumber(
+  value: number,
+  options: { decimals?: number | undefined; decimal?: "point" | "comma" | undefined } = {},
+): string {
   const size = Math.abs(value);
   const decimals = options.decimals ?? (size >= 100 ? 0 : size >= 10 ? 1 : size >= 1 || size === 0 ? 2 : 4);
   let text = value.toFixed(decimals);

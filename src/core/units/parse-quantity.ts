@@ -56,16 +56,18 @@ export function parseQuantity(text: string, dimension: Dimension, options: Parse
 
   const typed = normaliseUnit(split.rest);
   const { multiplier, unit } =
-    dimension === "count" || dimension === "countPerArea"
-      ? takeMultiplier(typed)
-      : { multiplier: 1, unit: typed };
+    dimension === "count" || dimension === "countPerArea" ? takeMultiplier(typed) : { multiplier: 1, unit: typed };
   const wanted = unit || normaliseUnit(options.defaultUnit ?? displayUnit(dimension, options));
   if (/^(bu|bushels?)\//.test(wanted) && bushelKg(options) === null)
     return failed([fieldError(field, text, "a bushel needs the crop's test weight (kg/hl) to become mass")]);
   const found = conversion(wanted, dimension, options);
   if (!found) return failed([fieldError(field, text, example)]);
   const value = split.value * multiplier;
-  return ok({ value, unit: unit ? printable(wanted) : (options.defaultUnit ?? displayUnit(dimension, options)), si: value * found.factor + found.offset });
+  return ok({
+    value,
+    unit: unit ? printable(wanted) : (options.defaultUnit ?? displayUnit(dimension, options)),
+    si: value * found.factor + found.offset,
+  });
 }
 
 /** The leading number of a text and what follows it. */
@@ -97,7 +99,8 @@ function readDigits(digits: string, decimal: "point" | "comma"): string | null {
   const last = marks.at(-1) as string;
   const other = last === "," ? "." : ",";
   // several of one mark only: groups (1,234,567 or 1,25,000); both marks: the last is decimal
-  if (!marks.includes(other)) return /^\d{1,3}([.,]\d{2,3})*[.,]\d{3}$/.test(digits) ? digits.replaceAll(last, "") : null;
+  if (!marks.includes(other))
+    return /^\d{1,3}([.,]\d{2,3})*[.,]\d{3}$/.test(digits) ? digits.replaceAll(last, "") : null;
   if (marks.indexOf(last) !== marks.length - 1) return null;
   return digits.replaceAll(other, "").replace(last, ".");
 }
@@ -130,5 +133,9 @@ function takeMultiplier(unit: string): { multiplier: number; unit: string } {
 }
 
 function printable(unit: string): string {
-  return unit === "l" || unit.startsWith("l/") ? `L${unit.slice(1)}` : unit === "c" || unit === "f" ? unit.toUpperCase() : unit.replace("ds/m", "dS/m");
+  return unit === "l" || unit.startsWith("l/")
+    ? `L${unit.slice(1)}`
+    : unit === "c" || unit === "f"
+      ? unit.toUpperCase()
+      : unit.replace("ds/m", "dS/m");
 }

@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { valueOf } from "../result";
+import { unwrap } from "../result";
 import { formatQuantity } from "./format-quantity";
 import { type ParseOptions, parseQuantity } from "./parse-quantity";
 import { DIMENSIONS, type Dimension, UNIT_SETS } from "./units";
@@ -8,7 +8,7 @@ import { DIMENSIONS, type Dimension, UNIT_SETS } from "./units";
 const metric: ParseOptions = { unitSet: "metric" };
 const us: ParseOptions = { unitSet: "usCustomary" };
 const read = (text: string, dimension: Dimension, options: ParseOptions = metric) =>
-  valueOf(parseQuantity(text, dimension, options));
+  unwrap(parseQuantity(text, dimension, options));
 
 describe("parseQuantity", () => {
   // each expected value by hand from the exact definitions
@@ -62,36 +62,55 @@ describe("parseQuantity", () => {
     expect(read(text, "count", { unitSet: "metric", decimal }).si).toBeCloseTo(value, 9);
   });
 
-  it.each(["", "abc", "12 parsecs", "1,2,3", "1.2.3,4,5", "--4", "4 kg"])("refuses %j as a length, naming what is allowed", (text) => {
-    const result = parseQuantity(text, "length", { ...metric, field: "depthCm" });
-    expect(result.ok).toBe(false);
-    if (!result.ok) expect(result.errors[0]).toMatchObject({ field: "depthCm", given: text, allowed: expect.stringContaining("cm") });
-  });
+  it.each(["", "abc", "12 parsecs", "1,2,3", "1.2.3,4,5", "--4", "4 kg"])(
+    "refuses %j as a length, naming what is allowed",
+    (text) => {
+      const result = parseQuantity(text, "length", { ...metric, field: "depthCm" });
+      expect(result.ok).toBe(false);
+      if (!result.ok)
+        expect(result.errors[0]).toMatchObject({
+          field: "depthCm",
+          given: text,
+          allowed: expect.stringContaining("cm"),
+        });
+    },
+  );
 
   it("refuses a dimension, unit set or test weight that it does not know", () => {
-    const result = parseQuantity("4", "colour" as Dimension, { unitSet: "martian" as "metric", testWeightKgPerHl: Number.NaN });
+    const result = parseQuantity("4", "colour" as Dimension, {
+      unitSet: "martian" as "metric",
+      testWeightKgPerHl: Number.NaN,
+    });
     expect(result.ok ? [] : result.errors.map((e) => e.field)).toEqual(["dimension", "unitSet", "testWeightKgPerHl"]);
   });
 });
 
 describe("formatQuantity", () => {
   it("shows the unit set's unit", () => {
-    expect(valueOf(formatQuantity(10.16, "length", us)).text).toBe("4 in");
-    expect(valueOf(formatQuantity(8.5, "yield", { unitSet: "usCustomary", bushelCrop: "wheat" })).text).toBe("126 bu/ac");
-    expect(valueOf(formatQuantity(8.5, "yield", us)).unit).toBe("cwt/ac");
-    expect(valueOf(formatQuantity(12_345, "count", metric)).text).toBe("12\u202f345");
-    expect(valueOf(formatQuantity(-0.00001, "length", metric)).text).toBe("0 cm");
+    expect(unwrap(formatQuantity(10.16, "length", us)).text).toBe("4 in");
+    expect(unwrap(formatQuantity(8.5, "yield", { unitSet: "usCustomary", bushelCrop: "wheat" })).text).toBe(
+      "126 bu/ac",
+    );
+    expect(unwrap(formatQuantity(8.5, "yield", us)).unit).toBe("cwt/ac");
+    expect(unwrap(formatQuantity(12_345, "count", metric)).text).toBe("12\u202f345");
+    expect(unwrap(formatQuantity(-0.00001, "length", metric)).text).toBe("0 cm");
   });
 
   it("is undone by parseQuantity in every unit set, dimension and way of writing", () => {
     const numbers = fc.double({ min: -1e6, max: 1e6, noNaN: true });
     fc.assert(
-      fc.property(fc.constantFrom(...DIMENSIONS), fc.constantFrom(...UNIT_SETS), fc.constantFrom("point", "comma") as fc.Arbitrary<"point" | "comma">, numbers, (dimension, unitSet, decimal, si) => {
-        const options = { unitSet, decimal, bushelCrop: "wheat" as const };
-        const shown = valueOf(formatQuantity(si, dimension, { ...options, decimals: 8 }));
-        const back = valueOf(parseQuantity(shown.text, dimension, options)).si;
-        expect(Math.abs(back - si)).toBeLessThanOrEqual(1e-6 * Math.max(1, Math.abs(si)));
-      }),
+      fc.property(
+        fc.constantFrom(...DIMENSIONS),
+        fc.constantFrom(...UNIT_SETS),
+        fc.constantFrom("point", "comma") as fc.Arbitrary<"point" | "comma">,
+        numbers,
+        (dimension, unitSet, decimal, si) => {
+          const options = { unitSet, decimal, bushelCrop: "wheat" as const };
+          const shown = unwrap(formatQuantity(si, dimension, { ...options, decimals: 8 }));
+          const back = unwrap(parseQuantity(shown.text, dimension, options)).si;
+          expect(Math.abs(back - si)).toBeLessThanOrEqual(1e-6 * Math.max(1, Math.abs(si)));
+        },
+      ),
     );
   });
 });

@@ -155,7 +155,21 @@ const SPEED_KMH: Record<string, number> = {
   kn: 1.852,
 };
 
-const COUNT_WORDS = ["", "seeds", "seed", "plants", "plant", "grains", "ears", "sets", "tubers", "bulbs", "hills", "stations", "units"];
+const COUNT_WORDS = [
+  "",
+  "seeds",
+  "seed",
+  "plants",
+  "plant",
+  "grains",
+  "ears",
+  "sets",
+  "tubers",
+  "bulbs",
+  "hills",
+  "stations",
+  "units",
+];
 
 function massKg(unit: string, context: UnitContext): number | null {
   if (unit === "bu" || unit === "bushel" || unit === "bushels") return bushelKg(context);

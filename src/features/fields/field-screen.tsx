@@ -7,14 +7,24 @@ import { formatDay } from "@/core/dates";
 import { LEFTOVERS } from "@/core/guides/previous-crops";
 import { interpretSoilTest } from "@/core/soil/interpret-soil-test";
 import { textureName } from "@/core/soil/texture";
-import type { FieldSheet } from "@/server/fields";
 import { Button } from "@/ui/button";
 import { Choice } from "@/ui/choice";
+import type { FieldSheet } from "../shared/server-types";
 import { useUnits } from "../shared/units";
 import { FieldOutline } from "./field-outline";
 
 /** One field: what it is, its soil tests, what grew on it, its plans. */
-export function FieldScreen({ sheet, crops, today, mayPlan }: { sheet: FieldSheet; crops: { id: string; name: string }[]; today: string; mayPlan: boolean }) {
+export function FieldScreen({
+  sheet,
+  crops,
+  today,
+  mayPlan,
+}: {
+  sheet: FieldSheet;
+  crops: { id: string; name: string }[];
+  today: string;
+  mayPlan: boolean;
+}) {
   const { show, number } = useUnits();
   const { field, soilTests, history, plans } = sheet;
   const cropName = (id: string) => crops.find((c) => c.id === id)?.name.toLowerCase() ?? LEFTOVERS[id]?.name ?? id;
@@ -27,11 +37,20 @@ export function FieldScreen({ sheet, crops, today, mayPlan }: { sheet: FieldShee
             {field.farm}, {field.grower}
           </p>
           <p className="mt-2">
-            {show(field.areaHa, "area")}, {textureName(field.textureClass)}, {field.drainage} drainage, {field.irrigated ? "irrigated" : "rain-fed"}
+            {show(field.areaHa, "area")}, {textureName(field.textureClass)}, {field.drainage} drainage,{" "}
+            {field.irrigated ? "irrigated" : "rain-fed"}
             {field.compactionDepthCm ? `, compacted down to ${show(field.compactionDepthCm, "length")}` : ""}
           </p>
           {field.note && <p className="mt-1">{field.note}</p>}
-          <p className="mt-1 text-soft">Station: {sheet.climate ? `${sheet.climate.station}, ${number(sheet.climate.latitudeDeg, 1)}° latitude, ${number(sheet.climate.months.reduce((s, m) => s + m.rainMm, 0), 0)} mm a year` : "none"}</p>
+          <p className="mt-1 text-soft">
+            Station:{" "}
+            {sheet.climate
+              ? `${sheet.climate.station}, ${number(sheet.climate.latitudeDeg, 1)}° latitude, ${number(
+                  sheet.climate.months.reduce((s, m) => s + m.rainMm, 0),
+                  0,
+                )} mm a year`
+              : "none"}
+          </p>
         </div>
         <FieldOutline boundary={field.boundary} />
       </div>
@@ -67,7 +86,8 @@ export function FieldScreen({ sheet, crops, today, mayPlan }: { sheet: FieldShee
           <tbody>
             {soilTests.map((test) => {
               const read = interpretSoilTest({ p: test.p, k: test.k, mg: test.mg }, test.scheme);
-              const classOf = (nutrient: "p" | "k" | "mg") => (read.ok ? read.value.readings.find((r) => r.nutrient === nutrient)?.class : undefined);
+              const classOf = (nutrient: "p" | "k" | "mg") =>
+                read.ok ? read.value.readings.find((r) => r.nutrient === nutrient)?.class : undefined;
               return (
                 <tr key={test.id} className="border-t border-line">
                   <th scope="row" className="py-1 text-left font-normal">
@@ -78,10 +98,13 @@ export function FieldScreen({ sheet, crops, today, mayPlan }: { sheet: FieldShee
                   <td className="py-1 text-right">{test.organicMatterPct} %</td>
                   {(["p", "k", "mg"] as const).map((n) => (
                     <td key={n} className="py-1 text-right">
-                      {test[n] === null ? "not tested" : number(test[n])} <span className="text-[12px] text-soft">{classOf(n)}</span>
+                      {test[n] === null ? "not tested" : number(test[n])}{" "}
+                      <span className="text-[12px] text-soft">{classOf(n)}</span>
                     </td>
                   ))}
-                  <td className="py-1 text-right">{test.soilMineralNKgPerHa === null ? "" : show(test.soilMineralNKgPerHa, "massPerArea")}</td>
+                  <td className="py-1 text-right">
+                    {test.soilMineralNKgPerHa === null ? "" : show(test.soilMineralNKgPerHa, "massPerArea")}
+                  </td>
                 </tr>
               );
             })}
@@ -116,7 +139,9 @@ export function FieldScreen({ sheet, crops, today, mayPlan }: { sheet: FieldShee
                 </th>
                 <td className="py-1">{cropName(line.crop)}</td>
                 <td className="py-1 text-right">{line.yieldTPerHa === null ? "" : show(line.yieldTPerHa, "yield")}</td>
-                <td className="py-1 text-right">{line.harvestOn ? `${line.harvested ? "" : "expected "}${formatDay(line.harvestOn, true)}` : ""}</td>
+                <td className="py-1 text-right">
+                  {line.harvestOn ? `${line.harvested ? "" : "expected "}${formatDay(line.harvestOn, true)}` : ""}
+                </td>
               </tr>
             ))}
           </tbody>
@@ -126,7 +151,17 @@ export function FieldScreen({ sheet, crops, today, mayPlan }: { sheet: FieldShee
   );
 }
 
-function StartPlan({ fieldId, crops, today, taken }: { fieldId: string; crops: { id: string; name: string }[]; today: string; taken: number[] }) {
+function StartPlan({
+  fieldId,
+  crops,
+  today,
+  taken,
+}: {
+  fieldId: string;
+  crops: { id: string; name: string }[];
+  today: string;
+  taken: number[];
+}) {
   const router = useRouter();
   const year = Number(today.slice(0, 4));
   const seasons = [year, year + 1, year + 2].filter((s) => !taken.includes(s));
@@ -136,7 +171,11 @@ function StartPlan({ fieldId, crops, today, taken }: { fieldId: string; crops: {
   if (seasons.length === 0) return null;
   const start = async () => {
     try {
-      const response = await fetch("/api/plans", { method: "POST", headers: { "content-type": "application/json" }, body: JSON.stringify({ fieldId, season, guideId: crop }) });
+      const response = await fetch("/api/plans", {
+        method: "POST",
+        headers: { "content-type": "application/json" },
+        body: JSON.stringify({ fieldId, season, guideId: crop }),
+      });
       const body = await response.json();
       if (response.ok) router.push(`/plans/${body.id}`);
       else setProblem(body.error);
@@ -147,9 +186,19 @@ function StartPlan({ fieldId, crops, today, taken }: { fieldId: string; crops: {
   return (
     <p className="mt-2 flex flex-wrap items-baseline gap-3">
       Start a plan for season
-      <Choice label="Season" value={String(season)} options={seasons.map((s) => ({ value: String(s), label: String(s) }))} onChange={(s) => setSeason(Number(s))} />
+      <Choice
+        label="Season"
+        value={String(season)}
+        options={seasons.map((s) => ({ value: String(s), label: String(s) }))}
+        onChange={(s) => setSeason(Number(s))}
+      />
       with
-      <Choice label="Crop" value={crop} options={crops.map((c) => ({ value: c.id, label: c.name }))} onChange={setCrop} />
+      <Choice
+        label="Crop"
+        value={crop}
+        options={crops.map((c) => ({ value: c.id, label: c.name }))}
+        onChange={setCrop}
+      />
       <Button look="main" onClick={() => void start()}>
         Start
       </Button>

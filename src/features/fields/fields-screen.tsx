@@ -6,12 +6,20 @@ import { useRouter } from "next/navigation";
 import { useMemo } from "react";
 import { daysBetween, formatDay } from "@/core/dates";
 import { LEFTOVERS } from "@/core/guides/previous-crops";
-import type { FieldLine } from "@/server/fields";
 import { DataTable } from "@/ui/data-table";
+import type { FieldLine } from "../shared/server-types";
 import { useUnits } from "../shared/units";
 
 /** All fields, with what is known and where each plan stands. */
-export function FieldsScreen({ fields, crops, today }: { fields: FieldLine[]; crops: Record<string, string>; today: string }) {
+export function FieldsScreen({
+  fields,
+  crops,
+  today,
+}: {
+  fields: FieldLine[];
+  crops: Record<string, string>;
+  today: string;
+}) {
   const { split } = useUnits();
   const router = useRouter();
   const columns = useMemo<ColumnDef<FieldLine, unknown>[]>(
@@ -28,8 +36,18 @@ export function FieldsScreen({ fields, crops, today }: { fields: FieldLine[]; cr
       },
       { id: "farm", header: "Farm", accessorFn: (f) => f.farm },
       { id: "grower", header: "Grower", accessorFn: (f) => f.grower },
-      { id: "area", header: `Area, ${split(1, "area").unit}`, accessorFn: (f) => f.areaHa, meta: { right: true }, cell: ({ row }) => split(row.original.areaHa, "area").number },
-      { id: "texture", header: "Soil", accessorFn: (f) => f.textureClass.replace(/[A-Z]/g, (l) => ` ${l.toLowerCase()}`) },
+      {
+        id: "area",
+        header: `Area, ${split(1, "area").unit}`,
+        accessorFn: (f) => f.areaHa,
+        meta: { right: true },
+        cell: ({ row }) => split(row.original.areaHa, "area").number,
+      },
+      {
+        id: "texture",
+        header: "Soil",
+        accessorFn: (f) => f.textureClass.replace(/[A-Z]/g, (l) => ` ${l.toLowerCase()}`),
+      },
       {
         id: "test",
         header: "Soil test",
@@ -49,10 +67,14 @@ export function FieldsScreen({ fields, crops, today }: { fields: FieldLine[]; cr
       {
         id: "plan",
         header: "Plan",
-        accessorFn: (f) => (f.guideId ? `${f.season} ${crops[f.guideId] ?? LEFTOVERS[f.guideId]?.name ?? f.guideId}` : ""),
+        accessorFn: (f) =>
+          f.guideId ? `${f.season} ${crops[f.guideId] ?? LEFTOVERS[f.guideId]?.name ?? f.guideId}` : "",
         cell: ({ row, getValue }) =>
           row.original.planId ? (
-            <Link href={`/plans/${row.original.planId}`} className="font-semibold text-action underline underline-offset-2">
+            <Link
+              href={`/plans/${row.original.planId}`}
+              className="font-semibold text-action underline underline-offset-2"
+            >
               {String(getValue())}
             </Link>
           ) : (
@@ -61,14 +83,35 @@ export function FieldsScreen({ fields, crops, today }: { fields: FieldLine[]; cr
             </Link>
           ),
       },
-      { id: "state", header: "State", accessorFn: (f) => (f.planId ? (f.issued ? (f.logged > 0 ? `version ${f.issued}, under way, ${f.logged} logged` : `version ${f.issued} issued`) : "draft") : "none") },
+      {
+        id: "state",
+        header: "State",
+        accessorFn: (f) =>
+          f.planId
+            ? f.issued
+              ? f.logged > 0
+                ? `version ${f.issued}, under way, ${f.logged} logged`
+                : `version ${f.issued} issued`
+              : "draft"
+            : "none",
+      },
     ],
     [crops, split, today],
   );
   return (
     <div className="mx-auto max-w-[1360px] px-4 py-4">
       <h1 className="mb-3 text-2xl">Fields</h1>
-      {fields.length === 0 ? <p>No fields yet.</p> : <DataTable rows={fields} columns={columns} label="Fields" fileName={`fields-${formatDay(today, true).replace(/ /g, "-")}.csv`} onOpen={(f) => router.push(f.planId ? `/plans/${f.planId}` : `/fields/${f.id}`)} />}
+      {fields.length === 0 ? (
+        <p>No fields yet.</p>
+      ) : (
+        <DataTable
+          rows={fields}
+          columns={columns}
+          label="Fields"
+          fileName={`fields-${formatDay(today, true).replace(/ /g, "-")}.csv`}
+          onOpen={(f) => router.push(f.planId ? `/plans/${f.planId}` : `/fields/${f.id}`)}
+        />
+      )}
     </div>
   );
 }

@@ -3,7 +3,17 @@
 import type { ReactNode } from "react";
 
 /** One line of a sheet: the decision, its value to edit, what it leads to. */
-export function DecisionLine({ what, hint, value, leads }: { what: ReactNode; hint?: ReactNode; value: ReactNode; leads?: ReactNode }) {
+export function DecisionLine({
+  what,
+  hint,
+  value,
+  leads,
+}: {
+  what: ReactNode;
+  hint?: ReactNode;
+  value: ReactNode;
+  leads?: ReactNode;
+}) {
   return (
     <div className="grid grid-cols-1 items-baseline gap-x-5 gap-y-0.5 border-b border-line py-1.5 sm:grid-cols-[minmax(0,1.25fr)_minmax(0,0.95fr)_minmax(0,1.15fr)]">
       <div>

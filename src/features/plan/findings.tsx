@@ -34,7 +34,8 @@ export function FindingsPanel({ onSheet }: { onSheet: (sheet: Finding["sheet"]) 
 /** One finding, for the list or at its place on a sheet. */
 export function FindingLine({ finding, onSheet }: { finding: Finding; onSheet?: (sheet: Finding["sheet"]) => void }) {
   const { change, editable } = usePlanModel();
-  const colour = finding.severity === "stop" ? "var(--stop)" : finding.severity === "advise" ? "var(--advise)" : "var(--soft)";
+  const colour =
+    finding.severity === "stop" ? "var(--stop)" : finding.severity === "advise" ? "var(--advise)" : "var(--soft)";
   return (
     <div className="flex gap-2 text-[13px]" data-finding={finding.id}>
       <span style={{ color: colour }} className="w-3 shrink-0 text-[11px] leading-5">
@@ -43,7 +44,11 @@ export function FindingLine({ finding, onSheet }: { finding: Finding; onSheet?: 
       </span>
       <div>
         {onSheet ? (
-          <button type="button" className="min-h-0! text-left font-semibold hover:underline" onClick={() => onSheet(finding.sheet)}>
+          <button
+            type="button"
+            className="min-h-0! text-left font-semibold hover:underline"
+            onClick={() => onSheet(finding.sheet)}
+          >
             {finding.title}
           </button>
         ) : (
@@ -53,7 +58,12 @@ export function FindingLine({ finding, onSheet }: { finding: Finding; onSheet?: 
         {editable && finding.repairs.length > 0 && (
           <span className="mt-0.5 flex flex-wrap gap-x-3">
             {finding.repairs.map((repair) => (
-              <button key={repair.label} type="button" className="font-semibold text-action underline underline-offset-2" onClick={() => change(...repair.changes)}>
+              <button
+                key={repair.label}
+                type="button"
+                className="font-semibold text-action underline underline-offset-2"
+                onClick={() => change(...repair.changes)}
+              >
                 {repair.label}
               </button>
             ))}

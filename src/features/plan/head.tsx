@@ -9,8 +9,21 @@ import { usePlanModel } from "./plan-context";
 import { FigureValue } from "./working";
 
 /** Field, crop, variety and target; the state of saving; undo, compare, issue. */
-export function PlanHead({ crops, onVersions, onIssue, mayIssue, versions }: { crops: { id: string; name: string; kinds: { id: string; name: string }[] }[]; onVersions: () => void; onIssue: () => void; mayIssue: boolean; versions: number }) {
-  const { plan, facts, decisions, set, change, editable, undo, redo, canUndo, canRedo, findings, season } = usePlanModel();
+export function PlanHead({
+  crops,
+  onVersions,
+  onIssue,
+  mayIssue,
+  versions,
+}: {
+  crops: { id: string; name: string; kinds: { id: string; name: string }[] }[];
+  onVersions: () => void;
+  onIssue: () => void;
+  mayIssue: boolean;
+  versions: number;
+}) {
+  const { plan, facts, decisions, set, change, editable, undo, redo, canUndo, canRedo, findings, season } =
+    usePlanModel();
   const { split, read, show } = useUnits();
   const stops = findings.filter((f) => f.severity === "stop").length;
   const crop = crops.find((c) => c.id === decisions.crop.guideId);
@@ -20,7 +33,9 @@ export function PlanHead({ crops, onVersions, onIssue, mayIssue, versions }: { c
       <div className="min-w-0">
         <h1 className="text-2xl leading-tight">{facts.field.name}</h1>
         <p className="text-[13px] text-soft">
-          {facts.field.farm}, {show(facts.field.areaHa, "area")}, {facts.field.textureClass.replace(/[A-Z]/g, (l) => ` ${l.toLowerCase()}`)}, {facts.field.irrigated ? "irrigated" : "rain-fed"}, season {season}
+          {facts.field.farm}, {show(facts.field.areaHa, "area")},{" "}
+          {facts.field.textureClass.replace(/[A-Z]/g, (l) => ` ${l.toLowerCase()}`)},{" "}
+          {facts.field.irrigated ? "irrigated" : "rain-fed"}, season {season}
         </p>
       </div>
       <div>
@@ -33,8 +48,24 @@ export function PlanHead({ crops, onVersions, onIssue, mayIssue, versions }: { c
           onChange={(value) => {
             const [guideId, kindId] = value.split("/");
             // another crop has other methods, lots, passes and splits: what belongs to the old one goes, dates too
-            if (guideId === decisions.crop.guideId) change({ path: ["crop", "kindId"], value: kindId }, { path: ["seed", "lotId"], value: undefined });
-            else change({ path: ["crop"], value: { guideId, kindId } }, ...["seed", "feed", "ground", "dates", "relaxed", "skipped", "overrides", "targetTPerHa", "money", "lime"].map((key) => ({ path: [key], value: undefined })));
+            if (guideId === decisions.crop.guideId)
+              change({ path: ["crop", "kindId"], value: kindId }, { path: ["seed", "lotId"], value: undefined });
+            else
+              change(
+                { path: ["crop"], value: { guideId, kindId } },
+                ...[
+                  "seed",
+                  "feed",
+                  "ground",
+                  "dates",
+                  "relaxed",
+                  "skipped",
+                  "overrides",
+                  "targetTPerHa",
+                  "money",
+                  "lime",
+                ].map((key) => ({ path: [key], value: undefined })),
+              );
           }}
         />
         {!crop && <p className="text-stop">This crop is not known any more.</p>}
@@ -42,12 +73,28 @@ export function PlanHead({ crops, onVersions, onIssue, mayIssue, versions }: { c
       {lots.length > 0 && (
         <div>
           <p className="text-[12px] text-soft">Variety</p>
-          <Choice label="Variety" disabled={!editable} value={plan?.seed.lotId ?? ""} options={lots.map((l) => ({ value: l.id, label: l.variety }))} onChange={(id) => set("seed/lotId", id)} />
+          <Choice
+            label="Variety"
+            disabled={!editable}
+            value={plan?.seed.lotId ?? ""}
+            options={lots.map((l) => ({ value: l.id, label: l.variety }))}
+            onChange={(id) => set("seed/lotId", id)}
+          />
         </div>
       )}
       <div>
         <p className="text-[12px] text-soft">Target</p>
-        <WrittenValue label="Target yield" text={plan ? split(plan.targetTPerHa, "yield").number : ""} suffix={split(1, "yield").unit} width="3.4em" align="left" disabled={!editable} read={read("Target yield", "yield", { above: 0, max: 300 })} onValue={(v) => set("targetTPerHa", v)} onClear={() => set("targetTPerHa", undefined)} />
+        <WrittenValue
+          label="Target yield"
+          text={plan ? split(plan.targetTPerHa, "yield").number : ""}
+          suffix={split(1, "yield").unit}
+          width="3.4em"
+          align="left"
+          disabled={!editable}
+          read={read("Target yield", "yield", { above: 0, max: 300 })}
+          onValue={(v) => set("targetTPerHa", v)}
+          onClear={() => set("targetTPerHa", undefined)}
+        />
       </div>
       <div>
         <p className="text-[12px] text-soft">Margin at target</p>
@@ -67,7 +114,12 @@ export function PlanHead({ crops, onVersions, onIssue, mayIssue, versions }: { c
         )}
         <Button onClick={onVersions}>Versions</Button>
         {mayIssue && (
-          <Button look="main" onClick={onIssue} disabled={stops > 0} title={stops > 0 ? `${stops} findings stop the issue` : undefined}>
+          <Button
+            look="main"
+            onClick={onIssue}
+            disabled={stops > 0}
+            title={stops > 0 ? `${stops} findings stop the issue` : undefined}
+          >
             Issue version {versions + 1}
           </Button>
         )}
@@ -78,7 +130,12 @@ export function PlanHead({ crops, onVersions, onIssue, mayIssue, versions }: { c
 
 function SaveStatus({ versions }: { versions: number }) {
   const { saveState, isSaved, changes, saveNow } = usePlanModel();
-  const draft = versions === 0 ? "Draft" : changes.length > 0 ? `${changes.length} changes since version ${versions}` : `As version ${versions}`;
+  const draft =
+    versions === 0
+      ? "Draft"
+      : changes.length > 0
+        ? `${changes.length} changes since version ${versions}`
+        : `As version ${versions}`;
   if (saveState.kind === "waiting")
     return (
       <p className="max-w-[22em] text-[12px] text-stop" role="alert">
@@ -99,11 +156,19 @@ function SaveStatus({ versions }: { versions: number }) {
 export function StaleBanner() {
   const { saveState, settle, decisions } = usePlanModel();
   if (saveState.kind !== "stale") return null;
-  const keys = [...new Set([...Object.keys(decisions), ...Object.keys(saveState.theirs)])].filter((key) => JSON.stringify(decisions[key as keyof typeof decisions]) !== JSON.stringify(saveState.theirs[key as keyof typeof decisions]));
+  const keys = [...new Set([...Object.keys(decisions), ...Object.keys(saveState.theirs)])].filter(
+    (key) =>
+      JSON.stringify(decisions[key as keyof typeof decisions]) !==
+      JSON.stringify(saveState.theirs[key as keyof typeof decisions]),
+  );
   return (
     <div role="alert" className="mb-2 flex flex-wrap items-center gap-3 border border-advise bg-sheet px-3 py-2">
       <p className="grow">
-        <b className="text-advise">▲ This plan was changed by {saveState.by} at {saveState.at}.</b> Yours is kept here and not saved. You differ in: {keys.map((k) => k.replace("targetTPerHa", "target")).join(", ") || "nothing"}.
+        <b className="text-advise">
+          ▲ This plan was changed by {saveState.by} at {saveState.at}.
+        </b>{" "}
+        Yours is kept here and not saved. You differ in:{" "}
+        {keys.map((k) => k.replace("targetTPerHa", "target")).join(", ") || "nothing"}.
       </p>
       <Button onClick={() => settle("theirs")}>Take theirs</Button>
       <Button onClick={() => settle("mine")}>Put mine on top</Button>

@@ -1,7 +1,7 @@
 "use client";
 
-import { SHEETS, type SheetId } from "@/core/guides/schema";
 import { formatDay } from "@/core/dates";
+import { SHEETS, type SheetId } from "@/core/guides/schema";
 import { SHEET_NAMES, SheetMark, sheetColour } from "../shared/sheet-mark";
 import { useUnits } from "../shared/units";
 import { usePlanModel } from "./plan-context";
@@ -33,7 +33,10 @@ export function Ladder({ sheet, onSheet }: { sheet: SheetId; onSheet: (sheet: Sh
                   <span className="hidden truncate text-[12px] leading-tight text-soft lg:block">{results[id]}</span>
                 </span>
                 {own.length > 0 && (
-                  <span className="grid size-[22px] shrink-0 place-items-center rounded-full border text-[12px] font-semibold" style={{ color: stops ? "var(--stop)" : "var(--advise)", borderColor: "currentcolor" }}>
+                  <span
+                    className="grid size-[22px] shrink-0 place-items-center rounded-full border text-[12px] font-semibold"
+                    style={{ color: stops ? "var(--stop)" : "var(--advise)", borderColor: "currentcolor" }}
+                  >
                     <span className="sr-only">{stops ? "stops issue: " : "advice: "}</span>
                     {own.length}
                   </span>
@@ -51,7 +54,8 @@ export function Ladder({ sheet, onSheet }: { sheet: SheetId; onSheet: (sheet: Sh
 function useResults(): Record<SheetId, string> {
   const { plan } = usePlanModel();
   const { show, number, money, currency } = useUnits();
-  if (!plan) return { ground: "", soil: "", seed: "", feed: "", water: "", protect: "", harvest: "", keep: "", money: "" };
+  if (!plan)
+    return { ground: "", soil: "", seed: "", feed: "", water: "", protect: "", harvest: "", keep: "", money: "" };
   const of = (id: SheetId) => plan.operations.filter((o) => o.sheet === id);
   const first = (id: SheetId) => of(id).find((o) => o.date && !o.doneOn);
   const dated = (id: SheetId) => {
@@ -61,7 +65,12 @@ function useResults(): Record<SheetId, string> {
   const { need } = plan.feed;
   return {
     ground: plan.ground.chosen.name.toLowerCase(),
-    soil: plan.soil.limeTPerHa > 0 ? `lime ${show(plan.soil.limeTPerHa, "yield")}` : plan.soil.testAgeDays === null ? "no soil test" : "no lime needed",
+    soil:
+      plan.soil.limeTPerHa > 0
+        ? `lime ${show(plan.soil.limeTPerHa, "yield")}`
+        : plan.soil.testAgeDays === null
+          ? "no soil test"
+          : "no lime needed",
     seed: `${show(plan.seed.kgPerHa, "massPerArea")}, ${show(plan.seed.targetPlantsPerM2, "countPerArea", plan.seed.targetPlantsPerM2 < 20 ? 1 : 0)}`,
     feed: `${number(need.n, 0)} N, ${number(need.p2o5, 0)} P₂O₅, ${number(need.k2o, 0)} K₂O`,
     water: dated("water"),

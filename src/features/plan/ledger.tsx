@@ -46,7 +46,9 @@ export function Ledger() {
 
 function AgainstVersion() {
   const { changes, summary } = usePlanModel();
-  return <p className="text-[12px] text-soft">{summary && changes.length > 0 ? "change against the last version" : ""}</p>;
+  return (
+    <p className="text-[12px] text-soft">{summary && changes.length > 0 ? "change against the last version" : ""}</p>
+  );
 }
 
 function Line({ label, id, decimals }: { label: string; id: string; decimals: number | undefined }) {
@@ -56,7 +58,10 @@ function Line({ label, id, decimals }: { label: string; id: string; decimals: nu
   const change = changes.find((c) => c.kind === "figure" && c.what === figure?.label);
   const dimension = figure ? dimensionOf(figure.unit) : null;
   const delta = change?.change ?? 0;
-  const shown = dimension && dimension !== "percent" ? split(Math.abs(delta), dimension, decimals).number : number(Math.abs(delta), decimals);
+  const shown =
+    dimension && dimension !== "percent"
+      ? split(Math.abs(delta), dimension, decimals).number
+      : number(Math.abs(delta), decimals);
   return (
     <div className="grid grid-cols-[1fr_auto_3.2em] items-baseline gap-2 py-[3px]">
       <dt>{label}</dt>

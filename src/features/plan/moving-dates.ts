@@ -4,7 +4,8 @@ import { addDays, type IsoDate } from "@/core/dates";
 import type { Operation } from "@/core/plan/plan";
 import { usePlanModel } from "./plan-context";
 
-const inPlay = (operation: Operation, date: IsoDate) => (!operation.earliest || date >= operation.earliest) && (!operation.latest || date <= operation.latest);
+const inPlay = (operation: Operation, date: IsoDate) =>
+  (!operation.earliest || date >= operation.earliest) && (!operation.latest || date <= operation.latest);
 
 /** Moving an operation's date: a wish inside its window, held outside of it, where the solver says what breaks. */
 export function useMovingDates() {
@@ -17,12 +18,15 @@ export function useMovingDates() {
     if (!draft.ok) return null;
     const clash = draft.value.conflicts.find((c) => c.ids.includes(`held.${operation.id}`)) ?? draft.value.conflicts[0];
     if (!clash) return null;
-    const reasons = [...draft.value.waits, ...draft.value.windows].filter((m) => clash.ids.includes(m.id) && !m.id.startsWith("held.")).map((m) => m.reason);
+    const reasons = [...draft.value.waits, ...draft.value.windows]
+      .filter((m) => clash.ids.includes(m.id) && !m.id.startsWith("held."))
+      .map((m) => m.reason);
     if (clash.ids.includes("today")) reasons.push("it would lie in the past");
     return `${clash.shortByDays} ${clash.shortByDays === 1 ? "day" : "days"} short: ${reasons.join("; ")}`;
   };
 
-  const put = (operation: Operation, date: IsoDate) => set(`dates/${operation.id}`, { date, held: !inPlay(operation, date) });
+  const put = (operation: Operation, date: IsoDate) =>
+    set(`dates/${operation.id}`, { date, held: !inPlay(operation, date) });
 
   /** Moves by some days inside the window; at its edge nothing moves and the reason comes back. */
   const nudge = (operation: Operation, days: number): string | null => {

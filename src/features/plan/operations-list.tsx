@@ -14,7 +14,15 @@ import { useMovingDates } from "./moving-dates";
 import { usePlanModel } from "./plan-context";
 
 /** The dated operations of a sheet, to nudge, hold, leave out or log. */
-export function OperationsList({ sheet, opened, onOpened }: { sheet: SheetId; opened: string | null; onOpened: (id: string | null) => void }) {
+export function OperationsList({
+  sheet,
+  opened,
+  onOpened,
+}: {
+  sheet: SheetId;
+  opened: string | null;
+  onOpened: (id: string | null) => void;
+}) {
   const { plan, decisions, set, editable } = usePlanModel();
   const operations = plan?.operations.filter((o) => o.sheet === sheet) ?? [];
   const skipped = Object.entries(decisions.skipped ?? {});
@@ -24,7 +32,12 @@ export function OperationsList({ sheet, opened, onOpened }: { sheet: SheetId; op
       <h3 className="border-b border-line pb-1 text-[13px] text-soft">Operations, in order</h3>
       <ul>
         {operations.map((operation) => (
-          <OperationLine key={operation.id} operation={operation} open={opened === operation.id} onOpen={(open) => onOpened(open ? operation.id : null)} />
+          <OperationLine
+            key={operation.id}
+            operation={operation}
+            open={opened === operation.id}
+            onOpen={(open) => onOpened(open ? operation.id : null)}
+          />
         ))}
       </ul>
       {skipped.length > 0 && (
@@ -34,7 +47,11 @@ export function OperationsList({ sheet, opened, onOpened }: { sheet: SheetId; op
             <span key={id} className="mr-3">
               {id.replace(/-/g, " ")} ({reason}){" "}
               {editable && (
-                <button type="button" className="font-semibold text-action underline" onClick={() => set(`skipped/${id}`, undefined)}>
+                <button
+                  type="button"
+                  className="font-semibold text-action underline"
+                  onClick={() => set(`skipped/${id}`, undefined)}
+                >
                   plan again
                 </button>
               )}
@@ -46,23 +63,43 @@ export function OperationsList({ sheet, opened, onOpened }: { sheet: SheetId; op
   );
 }
 
-function OperationLine({ operation, open, onOpen }: { operation: Operation; open: boolean; onOpen: (open: boolean) => void }) {
+function OperationLine({
+  operation,
+  open,
+  onOpen,
+}: {
+  operation: Operation;
+  open: boolean;
+  onOpen: (open: boolean) => void;
+}) {
   const { editable } = usePlanModel();
   const { nudge } = useMovingDates();
   const [stopped, setStopped] = useState<string | null>(null);
   const movable = editable && !operation.doneOn && operation.date !== null;
   const { show } = useUnits();
   return (
-    <li className="grid grid-cols-[minmax(0,1fr)_auto] items-center gap-x-3 border-b border-line py-1" data-line={operation.id}>
+    <li
+      className="grid grid-cols-[minmax(0,1fr)_auto] items-center gap-x-3 border-b border-line py-1"
+      data-line={operation.id}
+    >
       <div className="min-w-0">
-        <button type="button" aria-expanded={open} className="text-left font-medium hover:underline" onClick={() => onOpen(!open)}>
+        <button
+          type="button"
+          aria-expanded={open}
+          className="text-left font-medium hover:underline"
+          onClick={() => onOpen(!open)}
+        >
           {operation.name}
         </button>
         <span className="ml-2 text-[12px] text-soft">
-          {operation.inputs.map((i) => `${i.name} ${i.unit === "t" ? show(i.perHa, "yield") : show(i.perHa, "massPerArea")}`).join(" + ")}
+          {operation.inputs
+            .map((i) => `${i.name} ${i.unit === "t" ? show(i.perHa, "yield") : show(i.perHa, "massPerArea")}`)
+            .join(" + ")}
           {operation.byDaysAndStage ? ` planned by days and stage (${operation.tiedTo})` : ""}
         </span>
-        {operation.overdueDays > 0 && <span className="ml-2 text-[12px] font-semibold text-advise">▲ {operation.overdueDays} days overdue</span>}
+        {operation.overdueDays > 0 && (
+          <span className="ml-2 text-[12px] font-semibold text-advise">▲ {operation.overdueDays} days overdue</span>
+        )}
         {stopped && (
           <span role="alert" className="block text-[12px] text-stop">
             {stopped}
@@ -71,13 +108,29 @@ function OperationLine({ operation, open, onOpen }: { operation: Operation; open
       </div>
       <div className="flex items-center gap-1 whitespace-nowrap">
         {movable && (
-          <button type="button" className="grid size-6 place-items-center rounded-field hover:bg-selected" aria-label={`${operation.name} a day earlier`} onClick={() => setStopped(nudge(operation, -1))}>
+          <button
+            type="button"
+            className="grid size-6 place-items-center rounded-field hover:bg-selected"
+            aria-label={`${operation.name} a day earlier`}
+            onClick={() => setStopped(nudge(operation, -1))}
+          >
             <ChevronLeft size={14} aria-hidden />
           </button>
         )}
-        <span className={`w-[6.2em] text-center font-semibold ${operation.inConflict ? "text-stop" : ""}`}>{operation.doneOn ? `✓ ${formatDay(operation.doneOn)}` : operation.date ? formatDay(operation.date, false) : "no date"}</span>
+        <span className={`w-[6.2em] text-center font-semibold ${operation.inConflict ? "text-stop" : ""}`}>
+          {operation.doneOn
+            ? `✓ ${formatDay(operation.doneOn)}`
+            : operation.date
+              ? formatDay(operation.date, false)
+              : "no date"}
+        </span>
         {movable && (
-          <button type="button" className="grid size-6 place-items-center rounded-field hover:bg-selected" aria-label={`${operation.name} a day later`} onClick={() => setStopped(nudge(operation, 1))}>
+          <button
+            type="button"
+            className="grid size-6 place-items-center rounded-field hover:bg-selected"
+            aria-label={`${operation.name} a day later`}
+            onClick={() => setStopped(nudge(operation, 1))}
+          >
             <ChevronRight size={14} aria-hidden />
           </button>
         )}
@@ -102,7 +155,9 @@ export function OperationDetail({ operation }: { operation: Operation }) {
       <p className="text-soft">{operation.reason}.</p>
       {operation.inputs.map((input) => (
         <p key={input.id}>
-          {input.name}: {input.unit === "t" ? show(input.perHa, "yield") : show(input.perHa, "massPerArea")}, {number(input.quantity, input.unit === "t" ? 1 : 0)} {input.unit} for the field{input.bags ? `, ${input.bags} bags of ${number(input.bagKg ?? 0)} kg` : ""}
+          {input.name}: {input.unit === "t" ? show(input.perHa, "yield") : show(input.perHa, "massPerArea")},{" "}
+          {number(input.quantity, input.unit === "t" ? 1 : 0)} {input.unit} for the field
+          {input.bags ? `, ${input.bags} bags of ${number(input.bagKg ?? 0)} kg` : ""}
         </p>
       ))}
       <p className="text-soft">
@@ -112,7 +167,8 @@ export function OperationDetail({ operation }: { operation: Operation }) {
       </p>
       {operation.earliest !== operation.latest && !operation.doneOn && (
         <p>
-          May move {operation.earliest ? `from ${formatDay(operation.earliest)}` : "from any time"} {operation.latest ? `to ${formatDay(operation.latest)}` : "on"}.
+          May move {operation.earliest ? `from ${formatDay(operation.earliest)}` : "from any time"}{" "}
+          {operation.latest ? `to ${formatDay(operation.latest)}` : "on"}.
         </p>
       )}
       {waits.length > 0 && (
@@ -128,7 +184,11 @@ export function OperationDetail({ operation }: { operation: Operation }) {
         <p key={id} className="text-[12px]">
           Eased by {days} days: {why}.{" "}
           {editable && (
-            <button type="button" className="font-semibold text-action underline" onClick={() => set(`relaxed/${id}`, undefined)}>
+            <button
+              type="button"
+              className="font-semibold text-action underline"
+              onClick={() => set(`relaxed/${id}`, undefined)}
+            >
               take back
             </button>
           )}
@@ -142,10 +202,22 @@ export function OperationDetail({ operation }: { operation: Operation }) {
       <div className="flex flex-wrap items-center gap-3 pt-1">
         {editable && !operation.doneOn && (
           <>
-            <label className="flex items-baseline gap-1">
+            <span className="flex items-baseline gap-1">
               <span className="text-soft">Set for</span>
-              <WrittenValue label={`${operation.name}, date`} type="date" align="left" width="9.5em" text={operation.date ?? ""} read={(typed) => (/^\d{4}-\d{2}-\d{2}$/.test(typed) ? { ok: true, value: typed } : { ok: false, message: `date: ${typed || "nothing"} given, allowed is a date` })} onValue={(date) => put(operation, date)} />
-            </label>
+              <WrittenValue
+                label={`${operation.name}, date`}
+                type="date"
+                align="left"
+                width="9.5em"
+                text={operation.date ?? ""}
+                read={(typed) =>
+                  /^\d{4}-\d{2}-\d{2}$/.test(typed)
+                    ? { ok: true, value: typed }
+                    : { ok: false, message: `date: ${typed || "nothing"} given, allowed is a date` }
+                }
+                onValue={(date) => put(operation, date)}
+              />
+            </span>
             {wish && (
               <Button look="quiet" onClick={() => set(`dates/${operation.id}`, undefined)}>
                 Let it find its own date
@@ -157,17 +229,22 @@ export function OperationDetail({ operation }: { operation: Operation }) {
               </Button>
             )}
             {operation.id !== "planting" && operation.id !== "harvest" && (
-              <Popover
-                label="Leave out"
-                trigger={
-                  <Button look="quiet">
-                    Leave out
-                  </Button>
-                }
-              >
+              <Popover label="Leave out" trigger={<Button look="quiet">Leave out</Button>}>
                 <div className="grid gap-2">
-                  <WrittenValue label="Why it is left out" align="left" width="16em" text={reason} read={(typed) => ({ ok: true, value: typed })} onValue={setReason} onClear={() => setReason("")} suffix="reason" />
-                  <Button disabled={reason.trim() === ""} onClick={() => set(`skipped/${operation.id}`, { reason: reason.trim() })}>
+                  <WrittenValue
+                    label="Why it is left out"
+                    align="left"
+                    width="16em"
+                    text={reason}
+                    read={(typed) => ({ ok: true, value: typed })}
+                    onValue={setReason}
+                    onClear={() => setReason("")}
+                    suffix="reason"
+                  />
+                  <Button
+                    disabled={reason.trim() === ""}
+                    onClick={() => set(`skipped/${operation.id}`, { reason: reason.trim() })}
+                  >
                     Leave out
                   </Button>
                 </div>

@@ -4,9 +4,9 @@ import { useRouter } from "next/navigation";
 import { useEffect, useState } from "react";
 import { SHEETS, type SheetId } from "@/core/guides/schema";
 import type { Operation } from "@/core/plan/plan";
-import { useCommands } from "../shell/commands";
 import { SHEET_NAMES } from "../shared/sheet-mark";
 import { UnitsProvider, useUnits } from "../shared/units";
+import { useCommands } from "../shell/commands";
 import { FindingsPanel } from "./findings";
 import { PlanHead, StaleBanner } from "./head";
 import { Ladder } from "./ladder";
@@ -47,16 +47,30 @@ export function PlanScreen({ start, versions, crops, mayIssue }: PlanScreenProps
   const openOperation = (operation: Operation) => {
     setSheet(operation.sheet);
     setOpened(operation.id);
-    requestAnimationFrame(() => document.querySelector(`[data-line="${operation.id}"]`)?.scrollIntoView({ block: "nearest" }));
+    requestAnimationFrame(() =>
+      document.querySelector(`[data-line="${operation.id}"]`)?.scrollIntoView({ block: "nearest" }),
+    );
   };
   const stops = findings.some((f) => f.severity === "stop");
   useCommands([
-    ...SHEETS.map((id, i) => ({ id: `sheet.${id}`, label: `Go to ${SHEET_NAMES[id]}`, keys: String(i + 1), run: () => goTo(id) })),
+    ...SHEETS.map((id, i) => ({
+      id: `sheet.${id}`,
+      label: `Go to ${SHEET_NAMES[id]}`,
+      keys: String(i + 1),
+      run: () => goTo(id),
+    })),
     { id: "undo", label: "Undo", keys: "Ctrl+Z", run: undo },
     { id: "redo", label: "Redo", keys: "Ctrl+Shift+Z", run: redo },
     { id: "versions", label: "Versions and documents", keys: "v", run: () => setDialog("versions") },
-    ...(mayIssue && !stops ? [{ id: "issue", label: `Issue version ${versions.length + 1}`, keys: "", run: () => setDialog("issue") }] : []),
-    ...(plan?.operations ?? []).map((o) => ({ id: `op.${o.id}`, label: `Open: ${o.name}`, keys: "", run: () => openOperation(o) })),
+    ...(mayIssue && !stops
+      ? [{ id: "issue", label: `Issue version ${versions.length + 1}`, keys: "", run: () => setDialog("issue") }]
+      : []),
+    ...(plan?.operations ?? []).map((o) => ({
+      id: `op.${o.id}`,
+      label: `Open: ${o.name}`,
+      keys: "",
+      run: () => openOperation(o),
+    })),
   ]);
   useEffect(() => {
     const warn = (event: BeforeUnloadEvent) => {
@@ -73,10 +87,23 @@ export function PlanScreen({ start, versions, crops, mayIssue }: PlanScreenProps
       </p>
     );
   return (
-    <UnitsProvider choice={{ unitSet: units.unitSet, decimal: units.decimal, currency: units.currency, bushelCrop: plan.guide.bushel }}>
+    <UnitsProvider
+      choice={{
+        unitSet: units.unitSet,
+        decimal: units.decimal,
+        currency: units.currency,
+        bushelCrop: plan.guide.bushel,
+      }}
+    >
       <PlanProvider value={model}>
         <div className="mx-auto max-w-[1360px] px-4 pb-10">
-          <PlanHead crops={crops} versions={versions.length} mayIssue={mayIssue} onVersions={() => setDialog("versions")} onIssue={() => setDialog("issue")} />
+          <PlanHead
+            crops={crops}
+            versions={versions.length}
+            mayIssue={mayIssue}
+            onVersions={() => setDialog("versions")}
+            onIssue={() => setDialog("issue")}
+          />
           <StaleBanner />
           <Ribbon onOpen={openOperation} />
           <div className="mt-3 grid gap-3 lg:grid-cols-[196px_minmax(0,1fr)_276px]">
@@ -87,7 +114,9 @@ export function PlanScreen({ start, versions, crops, mayIssue }: PlanScreenProps
               {sheet === "seed" && <SeedSheet />}
               {sheet === "feed" && <FeedSheet />}
               {sheet === "money" && <MoneySheet />}
-              {(sheet === "water" || sheet === "protect" || sheet === "harvest" || sheet === "keep") && <LaterSheet sheet={sheet} />}
+              {(sheet === "water" || sheet === "protect" || sheet === "harvest" || sheet === "keep") && (
+                <LaterSheet sheet={sheet} />
+              )}
               <OperationsList sheet={sheet} opened={opened} onOpened={setOpened} />
             </section>
             <div className="grid content-start gap-3">
@@ -95,7 +124,11 @@ export function PlanScreen({ start, versions, crops, mayIssue }: PlanScreenProps
               <FindingsPanel onSheet={goTo} />
             </div>
           </div>
-          <VersionsDialog open={dialog === "versions"} onOpenChange={(open) => setDialog(open ? "versions" : null)} versions={versions} />
+          <VersionsDialog
+            open={dialog === "versions"}
+            onOpenChange={(open) => setDialog(open ? "versions" : null)}
+            versions={versions}
+          />
           <IssueDialog
             open={dialog === "issue"}
             onOpenChange={(open) => setDialog(open ? "issue" : null)}

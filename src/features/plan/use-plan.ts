@@ -16,7 +16,11 @@ interface History {
   lastPath: string;
   lastAt: number;
 }
-type Step = { type: "change"; changes: Change[]; at: number } | { type: "replace"; decisions: Decisions } | { type: "undo" } | { type: "redo" };
+type Step =
+  | { type: "change"; changes: Change[]; at: number }
+  | { type: "replace"; decisions: Decisions }
+  | { type: "undo" }
+  | { type: "redo" };
 
 const MERGE_MS = 900;
 
@@ -27,13 +31,27 @@ export function stepHistory(history: History, step: Step): History {
       const now = applyChanges(history.now, step.changes);
       const path = step.changes.map((c) => c.path.join(".")).join("|");
       const merged = path === history.lastPath && step.at - history.lastAt < MERGE_MS;
-      return { past: merged ? history.past : [...history.past, history.now].slice(-200), now, future: [], lastPath: path, lastAt: step.at };
+      return {
+        past: merged ? history.past : [...history.past, history.now].slice(-200),
+        now,
+        future: [],
+        lastPath: path,
+        lastAt: step.at,
+      };
     }
     case "replace":
       return { past: [...history.past, history.now], now: step.decisions, future: [], lastPath: "", lastAt: 0 };
     case "undo": {
       const before = history.past.at(-1);
-      return before ? { past: history.past.slice(0, -1), now: before, future: [history.now, ...history.future], lastPath: "", lastAt: 0 } : history;
+      return before
+        ? {
+            past: history.past.slice(0, -1),
+            now: before,
+            future: [history.now, ...history.future],
+            lastPath: "",
+            lastAt: 0,
+          }
+        : history;
     }
     case "redo": {
       const [next, ...future] = history.future;
@@ -44,7 +62,11 @@ export function stepHistory(history: History, step: Step): History {
 
 export const freshHistory = (now: Decisions): History => ({ past: [], now, future: [], lastPath: "", lastAt: 0 });
 
-export type SaveState = { kind: "saved" } | { kind: "saving" } | { kind: "waiting"; reason: string } | { kind: "stale"; by: string; at: string; theirs: Decisions; revision: number };
+export type SaveState =
+  | { kind: "saved" }
+  | { kind: "saving" }
+  | { kind: "waiting"; reason: string }
+  | { kind: "stale"; by: string; at: string; theirs: Decisions; revision: number };
 
 export interface PlanStart {
   planId: string;
@@ -71,13 +93,41 @@ export function usePlan(start: PlanStart) {
   const plan = drafted.ok ? drafted.value : lastGood.current;
   const findings = useMemo<Finding[]>(() => (plan ? checkPlan(plan, facts, decisions) : []), [plan, facts, decisions]);
   const summary = useMemo(() => (plan ? summarisePlan(plan) : null), [plan]);
-  const changes = useMemo(() => (summary && start.lastSummary ? comparePlans(start.lastSummary, summary) : []), [summary, start.lastSummary]);
+  const changes = useMemo(
+    () => (summary && start.lastSummary ? comparePlans(start.lastSummary, summary) : []),
+    [summary, start.lastSummary],
+  );
 
   const change = useCallback((...list: Change[]) => step({ type: "change", changes: list, at: Date.now() }), []);
-  const set = useCallback((path: string, value: unknown) => step({ type: "change", changes: [{ path: path.split("/"), value }], at: Date.now() }), []);
+  const set = useCallback(
+    (path: string, value: unknown) =>
+      step({ type: "change", changes: [{ path: path.split("/"), value }], at: Date.now() }),
+    [],
+  );
   const saving = useSaving(start, decisions, step);
 
-  return { ...saving, plan, drafted, facts, decisions, findings, summary, changes, change, set, log, setLog, season: start.season, planId: start.planId, editable: start.editable, undo: () => step({ type: "undo" }), redo: () => step({ type: "redo" }), canUndo: history.past.length > 0, canRedo: history.future.length > 0, draftWith: (list: Change[]) => draftPlan(facts, applyChanges(decisions, list), start.season) };
+  return {
+    ...saving,
+    plan,
+    drafted,
+    facts,
+    decisions,
+    findings,
+    summary,
+    changes,
+    change,
+    set,
+    log,
+    setLog,
+    season: start.season,
+    planId: start.planId,
+    editable: start.editable,
+    undo: () => step({ type: "undo" }),
+    redo: () => step({ type: "redo" }),
+    canUndo: history.past.length > 0,
+    canRedo: history.future.length > 0,
+    draftWith: (list: Change[]) => draftPlan(facts, applyChanges(decisions, list), start.season),
+  };
 }
 
 export type PlanModel = ReturnType<typeof usePlan>;
@@ -104,7 +154,11 @@ function useSaving(start: PlanStart, decisions: Decisions, step: (s: Step) => vo
     setState({ kind: "saving" });
     let wait = 0;
     try {
-      const response = await fetch(`/api/plans/${start.planId}`, { method: "PUT", headers: { "content-type": "application/json" }, body: JSON.stringify({ revision: revisionRef.current, decisions: sent }) });
+      const response = await fetch(`/api/plans/${start.planId}`, {
+        method: "PUT",
+        headers: { "content-type": "application/json" },
+        body: JSON.stringify({ revision: revisionRef.current, decisions: sent }),
+      });
       const body = await response.json();
       if (response.ok) {
         saved.current = sent;
@@ -114,13 +168,22 @@ function useSaving(start: PlanStart, decisions: Decisions, step: (s: Step) => vo
         localStorage.removeItem(keepKey(start.planId));
         setState({ kind: "saved" });
       } else if (response.status === 409) {
-        setState({ kind: "stale", by: body.updatedBy, at: body.updatedAt, theirs: body.decisions, revision: body.revision });
+        setState({
+          kind: "stale",
+          by: body.updatedBy,
+          at: body.updatedAt,
+          theirs: body.decisions,
+          revision: body.revision,
+        });
       } else {
         setState({ kind: "waiting", reason: body.errors?.[0]?.message ?? body.error ?? "The save was refused." });
         wait = response.status >= 500 ? 1 : 0;
       }
     } catch {
-      setState({ kind: "waiting", reason: "The server does not answer. What you typed is kept on this device and will be sent again." });
+      setState({
+        kind: "waiting",
+        reason: "The server does not answer. What you typed is kept on this device and will be sent again.",
+      });
       wait = 1;
     }
     inFlight.current = false;
@@ -140,7 +203,13 @@ function useSaving(start: PlanStart, decisions: Decisions, step: (s: Step) => vo
       else if (base === start.revision) step({ type: "replace", decisions: mine });
       else {
         step({ type: "replace", decisions: mine });
-        setState({ kind: "stale", by: "somebody", at: "since then", theirs: start.decisions, revision: start.revision });
+        setState({
+          kind: "stale",
+          by: "somebody",
+          at: "since then",
+          theirs: start.decisions,
+          revision: start.revision,
+        });
       }
     } catch {
       localStorage.removeItem(keepKey(start.planId));

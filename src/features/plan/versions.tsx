@@ -25,11 +25,27 @@ const FILES: [string, string][] = [
 ];
 
 /** Issued versions with their documents, and what the draft has changed since the last. */
-export function VersionsDialog({ open, onOpenChange, versions }: { open: boolean; onOpenChange: (open: boolean) => void; versions: VersionLine[] }) {
+export function VersionsDialog({
+  open,
+  onOpenChange,
+  versions,
+}: {
+  open: boolean;
+  onOpenChange: (open: boolean) => void;
+  versions: VersionLine[];
+}) {
   const { planId, changes } = usePlanModel();
   return (
-    <Dialog open={open} onOpenChange={onOpenChange} title="Versions" description="Each issued version is frozen as it was." wide>
-      {versions.length === 0 && <p className="text-soft">None issued yet. Resolve what stops the plan, then issue version 1.</p>}
+    <Dialog
+      open={open}
+      onOpenChange={onOpenChange}
+      title="Versions"
+      description="Each issued version is frozen as it was."
+      wide
+    >
+      {versions.length === 0 && (
+        <p className="text-soft">None issued yet. Resolve what stops the plan, then issue version 1.</p>
+      )}
       <ul className="grid gap-2">
         {versions.map((version) => (
           <li key={version.number} className="border-t border-line pt-2 first:border-0">
@@ -38,7 +54,12 @@ export function VersionsDialog({ open, onOpenChange, versions }: { open: boolean
             </p>
             <p className="flex flex-wrap gap-x-4">
               {FILES.map(([file, label]) => (
-                <a key={file} className="inline-flex items-center gap-1 font-semibold text-action underline underline-offset-2" href={`/api/plans/${planId}/versions/${version.number}/${file}`} download>
+                <a
+                  key={file}
+                  className="inline-flex items-center gap-1 font-semibold text-action underline underline-offset-2"
+                  href={`/api/plans/${planId}/versions/${version.number}/${file}`}
+                  download
+                >
                   <Download size={13} aria-hidden /> {label}
                 </a>
               ))}
@@ -96,7 +117,13 @@ export function ChangeList({ changes }: { changes: PlanChange[] }) {
             </th>
             <td className="py-0.5 text-right">{amount(change.before, change.unit)}</td>
             <td className="py-0.5 text-right font-medium">{amount(change.after, change.unit)}</td>
-            <td className="py-0.5 text-right text-soft">{change.change === undefined ? "" : change.kind === "date" ? `${change.change > 0 ? "+" : "−"}${Math.abs(change.change)} d` : `${change.change < 0 ? "−" : "+"}${amount(Math.abs(change.change), change.unit)}`}</td>
+            <td className="py-0.5 text-right text-soft">
+              {change.change === undefined
+                ? ""
+                : change.kind === "date"
+                  ? `${change.change > 0 ? "+" : "−"}${Math.abs(change.change)} d`
+                  : `${change.change < 0 ? "−" : "+"}${amount(Math.abs(change.change), change.unit)}`}
+            </td>
           </tr>
         ))}
       </tbody>
@@ -105,7 +132,17 @@ export function ChangeList({ changes }: { changes: PlanChange[] }) {
 }
 
 /** Confirms the issue: what is frozen, what advice stands open, what changed. */
-export function IssueDialog({ open, onOpenChange, next, onIssued }: { open: boolean; onOpenChange: (open: boolean) => void; next: number; onIssued: (number: number) => void }) {
+export function IssueDialog({
+  open,
+  onOpenChange,
+  next,
+  onIssued,
+}: {
+  open: boolean;
+  onOpenChange: (open: boolean) => void;
+  next: number;
+  onIssued: (number: number) => void;
+}) {
   const { findings, changes, planId, revision, isSaved } = usePlanModel();
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
@@ -114,7 +151,11 @@ export function IssueDialog({ open, onOpenChange, next, onIssued }: { open: bool
     setBusy(true);
     setProblem(null);
     try {
-      const response = await fetch(`/api/plans/${planId}/issue`, { method: "POST", headers: { "content-type": "application/json" }, body: JSON.stringify({ revision }) });
+      const response = await fetch(`/api/plans/${planId}/issue`, {
+        method: "POST",
+        headers: { "content-type": "application/json" },
+        body: JSON.stringify({ revision }),
+      });
       const body = await response.json();
       if (response.ok) {
         onOpenChange(false);
@@ -126,7 +167,13 @@ export function IssueDialog({ open, onOpenChange, next, onIssued }: { open: bool
     setBusy(false);
   };
   return (
-    <Dialog open={open} onOpenChange={onOpenChange} title={`Issue version ${next}`} description="The version is frozen with your name and licence; its operations go to the week, calendar and order." wide={next > 1}>
+    <Dialog
+      open={open}
+      onOpenChange={onOpenChange}
+      title={`Issue version ${next}`}
+      description="The version is frozen with your name and licence; its operations go to the week, calendar and order."
+      wide={next > 1}
+    >
       {advice.length > 0 && (
         <div className="mb-3">
           <p className="font-semibold">Open advice goes into the booklet:</p>

@@ -10,26 +10,61 @@ import { useUnits } from "../shared/units";
 import { usePlanModel } from "./plan-context";
 
 /** Figures that the agronomist may put another value in place of. */
-const OVERRIDABLE = new Set(["seed.targetPlants", "seed.rate", "seed.order", "feed.n", "feed.p2o5", "feed.k2o", "feed.s", "soil.lime"]);
+const OVERRIDABLE = new Set([
+  "seed.targetPlants",
+  "seed.rate",
+  "seed.order",
+  "feed.n",
+  "feed.p2o5",
+  "feed.k2o",
+  "feed.s",
+  "soil.lime",
+]);
 
-const BASIS: Record<Basis["kind"], string> = { computed: "computed", source: "source", assumption: "assumption", measured: "measured", decided: "yours" };
+const BASIS: Record<Basis["kind"], string> = {
+  computed: "computed",
+  source: "source",
+  assumption: "assumption",
+  measured: "measured",
+  decided: "yours",
+};
 
 /** A computed number that opens to its working: formula, what was put in, source, and an override with a reason. */
-export function FigureValue({ id, decimals, unit = true, className = "" }: { id: string; decimals?: number; unit?: boolean; className?: string }) {
+export function FigureValue({
+  id,
+  decimals,
+  unit = true,
+  className = "",
+}: {
+  id: string;
+  decimals?: number;
+  unit?: boolean;
+  className?: string;
+}) {
   const { plan } = usePlanModel();
   const { number, show, split } = useUnits();
   const figure = plan?.figures[id];
   const moved = useMoved(figure?.value);
   if (!figure) return <span className="text-soft">none</span>;
   const dimension = dimensionOf(figure.unit);
-  const shown = dimension ? split(figure.value, dimension, decimals) : { number: number(figure.value, decimals), unit: figure.unit };
+  const shown = dimension
+    ? split(figure.value, dimension, decimals)
+    : { number: number(figure.value, decimals), unit: figure.unit };
   return (
     <Popover
       label={`Working of ${figure.label}`}
       trigger={
-        <button type="button" className={`opens ${moved ? "moved" : ""} ${className}`} aria-label={`${figure.label}: ${dimension ? show(figure.value, dimension, decimals) : `${shown.number} ${shown.unit}`}. Show the working`}>
+        <button
+          type="button"
+          className={`opens ${moved ? "moved" : ""} ${className}`}
+          aria-label={`${figure.label}: ${dimension ? show(figure.value, dimension, decimals) : `${shown.number} ${shown.unit}`}. Show the working`}
+        >
           {shown.number}
-          {unit && shown.unit && <span className="ml-1 text-[12px] font-normal text-soft no-underline">{figure.unit.startsWith("kg ") && shown.unit === "kg/ha" ? figure.unit : shown.unit}</span>}
+          {unit && shown.unit && (
+            <span className="ml-1 text-[12px] font-normal text-soft no-underline">
+              {figure.unit.startsWith("kg ") && shown.unit === "kg/ha" ? figure.unit : shown.unit}
+            </span>
+          )}
           {figure.override && <span title="overridden"> *</span>}
         </button>
       }
@@ -72,7 +107,9 @@ function Working({ id, figure }: { id: string; figure: Figure }) {
               <tr key={i} className="border-t border-line align-top">
                 <th scope="row" className="py-1 pr-2 text-left font-normal">
                   {input.label}
-                  {input.basis && input.basis.kind !== "computed" && <span className="block text-[12px] text-soft">{`${BASIS[input.basis.kind]}: ${input.basis.text}`}</span>}
+                  {input.basis && input.basis.kind !== "computed" && (
+                    <span className="block text-[12px] text-soft">{`${BASIS[input.basis.kind]}: ${input.basis.text}`}</span>
+                  )}
                 </th>
                 <td className="whitespace-nowrap py-1 text-right font-medium">{amount(input.value, input.unit)}</td>
               </tr>
@@ -81,14 +118,17 @@ function Working({ id, figure }: { id: string; figure: Figure }) {
               <th scope="row" className="py-1 text-left">
                 {figure.override ? "computed" : "result"}
               </th>
-              <td className="whitespace-nowrap py-1 text-right font-bold">{amount(figure.override?.computed ?? figure.value, figure.unit)}</td>
+              <td className="whitespace-nowrap py-1 text-right font-bold">
+                {amount(figure.override?.computed ?? figure.value, figure.unit)}
+              </td>
             </tr>
           </tbody>
         </table>
       )}
       {figure.basis.kind !== "computed" && (
         <p className="mt-1">
-          {amount(figure.override?.computed ?? figure.value, figure.unit)} <span className="text-soft">{`${BASIS[figure.basis.kind]}: ${figure.basis.text}`}</span>
+          {amount(figure.override?.computed ?? figure.value, figure.unit)}{" "}
+          <span className="text-soft">{`${BASIS[figure.basis.kind]}: ${figure.basis.text}`}</span>
         </p>
       )}
       {figure.note && <p className="mt-2 text-[13px] text-soft">{figure.note}</p>}
@@ -110,13 +150,39 @@ function Override({ id, figure }: { id: string; figure: Figure }) {
     <div className="mt-3 border-t border-line pt-2">
       {figure.override && (
         <p className="mb-1">
-          Yours: <b>{`${shown(figure.override.value).number} ${shown(figure.override.value).unit}`}</b>, because {figure.override.reason}.
+          Yours: <b>{`${shown(figure.override.value).number} ${shown(figure.override.value).unit}`}</b>, because{" "}
+          {figure.override.reason}.
         </p>
       )}
       <div className="flex flex-wrap items-baseline gap-x-3 gap-y-1">
         <span className="text-soft">Use instead</span>
-        <WrittenValue label={`${figure.label}, your value`} text={value === null ? "" : number(shown(value).number === "?" ? value : Number(shown(value).number.replace(",", ".").replace(/\s/g, "")))} read={read(figure.label, dimension, { min: 0 })} onValue={setValue} onClear={() => setValue(null)} suffix={split(0, dimension).unit} width="5em" />
-        <WrittenValue label="Reason for the override" align="left" width="12em" text={reason} read={(typed) => ({ ok: true, value: typed })} onValue={setReason} onClear={() => setReason("")} suffix="reason" />
+        <WrittenValue
+          label={`${figure.label}, your value`}
+          text={
+            value === null
+              ? ""
+              : number(
+                  shown(value).number === "?"
+                    ? value
+                    : Number(shown(value).number.replace(",", ".").replace(/\s/g, "")),
+                )
+          }
+          read={read(figure.label, dimension, { min: 0 })}
+          onValue={setValue}
+          onClear={() => setValue(null)}
+          suffix={split(0, dimension).unit}
+          width="5em"
+        />
+        <WrittenValue
+          label="Reason for the override"
+          align="left"
+          width="12em"
+          text={reason}
+          read={(typed) => ({ ok: true, value: typed })}
+          onValue={setReason}
+          onClear={() => setReason("")}
+          suffix="reason"
+        />
       </div>
       {asked && (value === null || reason.trim() === "") && (
         <p role="alert" className="text-[12px] text-stop">

@@ -18,7 +18,21 @@ const UNIT_SETS: { value: UnitSet; label: string; note: string }[] = [
 ];
 
 /** Units, working date and prices of the practice; saved as one goes. */
-export function SettingsScreen({ practice, prices, fertilisers, crops, implementNames, editable }: { practice: { name: string; unitSet: UnitSet; decimalMark: "point" | "comma"; asOf: string | null }; prices: Prices; fertilisers: Fertiliser[]; crops: { key: string; name: string }[]; implementNames: Record<string, string>; editable: boolean }) {
+export function SettingsScreen({
+  practice,
+  prices,
+  fertilisers,
+  crops,
+  implementNames,
+  editable,
+}: {
+  practice: { name: string; unitSet: UnitSet; decimalMark: "point" | "comma"; asOf: string | null };
+  prices: Prices;
+  fertilisers: Fertiliser[];
+  crops: { key: string; name: string }[];
+  implementNames: Record<string, string>;
+  editable: boolean;
+}) {
   const { number, read, currency } = useUnits();
   const router = useRouter();
   const [state, setState] = useState<"saved" | "saving" | string>("saved");
@@ -26,7 +40,11 @@ export function SettingsScreen({ practice, prices, fertilisers, crops, implement
   const save = async (settings: unknown) => {
     setState("saving");
     try {
-      const response = await fetch("/api/settings", { method: "PUT", headers: { "content-type": "application/json" }, body: JSON.stringify(settings) });
+      const response = await fetch("/api/settings", {
+        method: "PUT",
+        headers: { "content-type": "application/json" },
+        body: JSON.stringify(settings),
+      });
       const body = await response.json();
       setState(response.ok ? "saved" : (body.errors?.[0]?.message ?? body.error));
       if (response.ok) router.refresh();
@@ -42,7 +60,15 @@ export function SettingsScreen({ practice, prices, fertilisers, crops, implement
   const price = (label: string, minor: number | undefined, unit: string, put: (minor: number) => void) => (
     <div key={label} className="flex items-baseline justify-between gap-3 border-b border-line py-1">
       <span>{label}</span>
-      <WrittenValue label={label} text={minor === undefined ? "" : number(minor / 100, 2)} suffix={`${currency}${unit}`} width="6em" disabled={!editable} read={read(label, "count", { min: 0, max: 1_000_000 })} onValue={(v) => put(Math.round(v * 100))} />
+      <WrittenValue
+        label={label}
+        text={minor === undefined ? "" : number(minor / 100, 2)}
+        suffix={`${currency}${unit}`}
+        width="6em"
+        disabled={!editable}
+        read={read(label, "count", { min: 0, max: 1_000_000 })}
+        onValue={(v) => put(Math.round(v * 100))}
+      />
     </div>
   );
   return (
@@ -60,34 +86,81 @@ export function SettingsScreen({ practice, prices, fertilisers, crops, implement
           <h2 className="border-b border-line pb-1 text-lg">Units and date</h2>
           <div className="flex justify-between border-b border-line py-1.5">
             <span>Shown in</span>
-            <Choice label="Unit set" value={practice.unitSet} options={UNIT_SETS} disabled={!editable} onChange={(unitSet) => void save({ unitSet })} />
+            <Choice
+              label="Unit set"
+              value={practice.unitSet}
+              options={UNIT_SETS}
+              disabled={!editable}
+              onChange={(unitSet) => void save({ unitSet })}
+            />
           </div>
           <div className="flex justify-between border-b border-line py-1.5">
             <span>Decimal mark</span>
-            <Choice label="Decimal mark" value={practice.decimalMark} disabled={!editable} options={[{ value: "point", label: "Point, 1.5" }, { value: "comma", label: "Comma, 1,5" }]} onChange={(decimalMark) => void save({ decimalMark })} />
+            <Choice
+              label="Decimal mark"
+              value={practice.decimalMark}
+              disabled={!editable}
+              options={[
+                { value: "point", label: "Point, 1.5" },
+                { value: "comma", label: "Comma, 1,5" },
+              ]}
+              onChange={(decimalMark) => void save({ decimalMark })}
+            />
           </div>
           <div className="flex items-baseline justify-between gap-3 border-b border-line py-1.5">
             <span>
-              Working date <span className="text-[12px] text-soft">work as if today were this date; empty for the real one</span>
+              Working date{" "}
+              <span className="text-[12px] text-soft">work as if today were this date; empty for the real one</span>
             </span>
-            <WrittenValue label="Working date" type="date" align="left" width="9.5em" text={practice.asOf ?? ""} disabled={!editable} read={(typed) => (/^\d{4}-\d{2}-\d{2}$/.test(typed) ? { ok: true, value: typed } : { ok: false, message: "Working date: allowed is a date" })} onValue={(asOf) => void save({ asOf })} onClear={() => void save({ asOf: null })} />
+            <WrittenValue
+              label="Working date"
+              type="date"
+              align="left"
+              width="9.5em"
+              text={practice.asOf ?? ""}
+              disabled={!editable}
+              read={(typed) =>
+                /^\d{4}-\d{2}-\d{2}$/.test(typed)
+                  ? { ok: true, value: typed }
+                  : { ok: false, message: "Working date: allowed is a date" }
+              }
+              onValue={(asOf) => void save({ asOf })}
+              onClear={() => void save({ asOf: null })}
+            />
           </div>
         </section>
         <section>
           <h2 className="border-b border-line pb-1 text-lg">Crops, per tonne</h2>
-          {crops.map((c) => price(c.name, now.cropPerT[c.key], "/t", (v) => savePrices({ ...now, cropPerT: { ...now.cropPerT, [c.key]: v } })))}
+          {crops.map((c) =>
+            price(c.name, now.cropPerT[c.key], "/t", (v) =>
+              savePrices({ ...now, cropPerT: { ...now.cropPerT, [c.key]: v } }),
+            ),
+          )}
         </section>
         <section>
           <h2 className="border-b border-line pb-1 text-lg">Work</h2>
           {price("Diesel", now.dieselPerL, "/L", (v) => savePrices({ ...now, dieselPerL: v }))}
           {price("Labour", now.labourPerH, "/h", (v) => savePrices({ ...now, labourPerH: v }))}
           {price("Drying", now.dryingPerTPoint, "/t and point", (v) => savePrices({ ...now, dryingPerTPoint: v }))}
-          {Object.entries(now.machinePerH).map(([id, minor]) => price(id === "default" ? "Tractor and implement" : `Tractor and ${implementNames[id] ?? id}`, minor, "/h", (v) => savePrices({ ...now, machinePerH: { ...now.machinePerH, [id]: v } })))}
-          {Object.entries(now.contractPerHa).map(([id, minor]) => price(`Contractor, ${implementNames[id] ?? id}`, minor, "/ha", (v) => savePrices({ ...now, contractPerHa: { ...now.contractPerHa, [id]: v } })))}
+          {Object.entries(now.machinePerH).map(([id, minor]) =>
+            price(
+              id === "default" ? "Tractor and implement" : `Tractor and ${implementNames[id] ?? id}`,
+              minor,
+              "/h",
+              (v) => savePrices({ ...now, machinePerH: { ...now.machinePerH, [id]: v } }),
+            ),
+          )}
+          {Object.entries(now.contractPerHa).map(([id, minor]) =>
+            price(`Contractor, ${implementNames[id] ?? id}`, minor, "/ha", (v) =>
+              savePrices({ ...now, contractPerHa: { ...now.contractPerHa, [id]: v } }),
+            ),
+          )}
         </section>
         <section>
           <h2 className="border-b border-line pb-1 text-lg">Fertilisers, per tonne</h2>
-          {fertilisers.map((f) => price(f.name, f.pricePerT, "/t", (v) => void save({ fertiliserPrices: { [f.id]: v } })))}
+          {fertilisers.map((f) =>
+            price(f.name, f.pricePerT, "/t", (v) => void save({ fertiliserPrices: { [f.id]: v } })),
+          )}
         </section>
       </div>
       <p className="mt-6">

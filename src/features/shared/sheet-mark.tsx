@@ -1,6 +1,16 @@
 import type { SheetId } from "@/core/guides/schema";
 
-export const SHEET_NAMES: Record<SheetId, string> = { ground: "Ground", soil: "Soil", seed: "Seed", feed: "Feed", water: "Water", protect: "Protect", harvest: "Harvest", keep: "Keep", money: "Money" };
+export const SHEET_NAMES: Record<SheetId, string> = {
+  ground: "Ground",
+  soil: "Soil",
+  seed: "Seed",
+  feed: "Feed",
+  water: "Water",
+  protect: "Protect",
+  harvest: "Harvest",
+  keep: "Keep",
+  money: "Money",
+};
 
 /** The hue of a sheet as a CSS colour. */
 export const sheetColour = (sheet: SheetId) => `var(--${sheet === "harvest" ? "harvest-mark" : sheet})`;

@@ -36,22 +36,34 @@ export function useUnits() {
     const number = (value: number, decimals?: number) => formatNumber(value, { decimals, decimal: choice.decimal });
     const split = (si: number, dimension: Dimension, decimals?: number) => {
       const shown = formatQuantity(si, dimension, { ...options, ...(decimals === undefined ? {} : { decimals }) });
-      return shown.ok ? { number: shown.value.number, unit: UNIT_AS_SHOWN[shown.value.unit] ?? shown.value.unit } : { number: "?", unit: "" };
+      return shown.ok
+        ? { number: shown.value.number, unit: UNIT_AS_SHOWN[shown.value.unit] ?? shown.value.unit }
+        : { number: "?", unit: "" };
     };
     const show = (si: number, dimension: Dimension, decimals?: number) => {
       const { number: n, unit } = split(si, dimension, decimals);
       return unit ? `${n} ${unit}` : n;
     };
-    const read = (field: string, dimension: Dimension, limits: Limits = {}) => (typed: string): Reading<number> => {
-      const parsed = parseQuantity(typed, dimension, { ...options, field });
-      if (!parsed.ok) return { ok: false, message: parsed.errors[0]?.message ?? "not a quantity" };
-      const { si } = parsed.value;
-      const low = limits.above ?? limits.min;
-      const bad = (limits.min !== undefined && si < limits.min) || (limits.above !== undefined && si <= limits.above) || (limits.max !== undefined && si > limits.max);
-      if (!bad) return { ok: true, value: si };
-      const allowed = [low !== undefined ? `${limits.above !== undefined ? "above" : "from"} ${show(low, dimension)}` : "", limits.max !== undefined ? `up to ${show(limits.max, dimension)}` : ""].filter(Boolean).join(" ");
-      return { ok: false, message: `${field}: ${typed.trim()} given, allowed is ${allowed}` };
-    };
+    const read =
+      (field: string, dimension: Dimension, limits: Limits = {}) =>
+      (typed: string): Reading<number> => {
+        const parsed = parseQuantity(typed, dimension, { ...options, field });
+        if (!parsed.ok) return { ok: false, message: parsed.errors[0]?.message ?? "not a quantity" };
+        const { si } = parsed.value;
+        const low = limits.above ?? limits.min;
+        const bad =
+          (limits.min !== undefined && si < limits.min) ||
+          (limits.above !== undefined && si <= limits.above) ||
+          (limits.max !== undefined && si > limits.max);
+        if (!bad) return { ok: true, value: si };
+        const allowed = [
+          low !== undefined ? `${limits.above !== undefined ? "above" : "from"} ${show(low, dimension)}` : "",
+          limits.max !== undefined ? `up to ${show(limits.max, dimension)}` : "",
+        ]
+          .filter(Boolean)
+          .join(" ");
+        return { ok: false, message: `${field}: ${typed.trim()} given, allowed is ${allowed}` };
+      };
     /** minor money units as an amount, without the currency */
     const money = (minor: number, decimals = 0) => number(minor / 100, decimals);
     return { ...choice, number, split, show, read, money };

@@ -20,7 +20,14 @@ const Commands = createContext<Registry | null>(null);
 /** Collects what can be done on the page now, for the palette, the list of shortcuts and the keyboard. */
 export function CommandsProvider({ children }: { children: ReactNode }) {
   const store = useRef(new Map<object, CommandEntry[]>());
-  const registry = useMemo<Registry>(() => ({ register: (key, commands) => store.current.set(key, commands), remove: (key) => store.current.delete(key), all: () => [...store.current.values()].flat() }), []);
+  const registry = useMemo<Registry>(
+    () => ({
+      register: (key, commands) => store.current.set(key, commands),
+      remove: (key) => store.current.delete(key),
+      all: () => [...store.current.values()].flat(),
+    }),
+    [],
+  );
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       const target = event.target as HTMLElement;

@@ -40,12 +40,31 @@ function Frame({ person, practice, role, asOf, fields, children }: ShellProps) {
   const router = useRouter();
   const [palette, setPalette] = useState(false);
   const [keys, setKeys] = useState(false);
-  const views = role === "grower" ? [["/week", "Week"]] : [["/week", "Week"], ["/fields", "Fields"], ["/settings", "Settings"]];
+  const views =
+    role === "grower"
+      ? [["/week", "Week"]]
+      : [
+          ["/week", "Week"],
+          ["/fields", "Fields"],
+          ["/settings", "Settings"],
+        ];
   useCommands([
     { id: "palette", label: "Find or do", keys: "Ctrl+K", run: () => setPalette(true) },
     { id: "keys", label: "Keyboard shortcuts", keys: "?", run: () => setKeys(true) },
-    ...views.map(([href, label]) => ({ id: `go${href}`, label: `Go to ${label}`, keys: "", run: () => router.push(href as string) })),
-    ...(role === "grower" ? [] : fields.map((f) => ({ id: `field.${f.fieldId}`, label: `${f.name}, ${f.farm}`, keys: "", run: () => router.push(f.planId ? `/plans/${f.planId}` : `/fields/${f.fieldId}`) }))),
+    ...views.map(([href, label]) => ({
+      id: `go${href}`,
+      label: `Go to ${label}`,
+      keys: "",
+      run: () => router.push(href as string),
+    })),
+    ...(role === "grower"
+      ? []
+      : fields.map((f) => ({
+          id: `field.${f.fieldId}`,
+          label: `${f.name}, ${f.farm}`,
+          keys: "",
+          run: () => router.push(f.planId ? `/plans/${f.planId}` : `/fields/${f.fieldId}`),
+        }))),
     { id: "theme", label: "Light or dark", keys: "", run: switchTheme },
     { id: "out", label: "Sign out", keys: "", run: () => void signOut() },
   ]);
@@ -61,14 +80,22 @@ function Frame({ person, practice, role, asOf, fields, children }: ShellProps) {
           </Link>
           <nav aria-label="Views" className="flex gap-4">
             {views.map(([href, label]) => (
-              <Link key={href} href={href as string} aria-current={path.startsWith(href as string) ? "page" : undefined} className={`touch inline-flex items-center ${path.startsWith(href as string) || (href === "/fields" && path.startsWith("/plans")) ? "font-bold underline decoration-2 underline-offset-[6px]" : "text-soft hover:text-ink"}`}>
+              <Link
+                key={href}
+                href={href as string}
+                aria-current={path.startsWith(href as string) ? "page" : undefined}
+                className={`touch inline-flex items-center ${path.startsWith(href as string) || (href === "/fields" && path.startsWith("/plans")) ? "font-bold underline decoration-2 underline-offset-[6px]" : "text-soft hover:text-ink"}`}
+              >
                 {label}
               </Link>
             ))}
           </nav>
           <div className="ml-auto flex items-center gap-3 text-[13px] text-soft">
             {asOf && (
-              <span className="border border-advise px-1.5 font-semibold text-advise" title="The practice works as if today were this date; see Settings">
+              <span
+                className="border border-advise px-1.5 font-semibold text-advise"
+                title="The practice works as if today were this date; see Settings"
+              >
                 working date {formatDay(asOf, true)}
               </span>
             )}
@@ -76,15 +103,29 @@ function Frame({ person, practice, role, asOf, fields, children }: ShellProps) {
             <button type="button" className="hidden hover:text-ink sm:inline" onClick={() => setPalette(true)}>
               Find or do <kbd className="ml-1 border border-line px-1 text-[11px]">Ctrl K</kbd>
             </button>
-            <button type="button" className="hidden size-6 border border-line text-[12px] hover:text-ink sm:block" aria-label="Keyboard shortcuts" onClick={() => setKeys(true)}>
+            <button
+              type="button"
+              className="hidden size-6 border border-line text-[12px] hover:text-ink sm:block"
+              aria-label="Keyboard shortcuts"
+              onClick={() => setKeys(true)}
+            >
               ?
             </button>
-            <button type="button" aria-label="Light or dark" className="grid size-6 place-items-center hover:text-ink" onClick={switchTheme}>
+            <button
+              type="button"
+              aria-label="Light or dark"
+              className="grid size-6 place-items-center hover:text-ink"
+              onClick={switchTheme}
+            >
               <Sun size={15} aria-hidden className="dark:hidden" />
               <Moon size={15} aria-hidden className="hidden dark:block" />
             </button>
             <span title={practice}>{person}</span>
-            <button type="button" className="underline underline-offset-2 hover:text-ink" onClick={() => void signOut()}>
+            <button
+              type="button"
+              className="underline underline-offset-2 hover:text-ink"
+              onClick={() => void signOut()}
+            >
               Sign out
             </button>
           </div>
@@ -102,7 +143,11 @@ function Palette({ open, onOpenChange }: { open: boolean; onOpenChange: (open: b
   return (
     <Dialog open={open} onOpenChange={onOpenChange} title="Find or do">
       <Command label="Find or do">
-        <Command.Input placeholder="A field, a sheet, an operation" className="writes w-full text-left font-normal" autoFocus />
+        <Command.Input
+          placeholder="A field, a sheet, an operation"
+          className="writes w-full text-left font-normal"
+          autoFocus
+        />
         <Command.List className="mt-2 max-h-[50vh] overflow-auto">
           <Command.Empty className="p-2 text-soft">Nothing of that name.</Command.Empty>
           {commands.map((command) => (
@@ -182,14 +227,18 @@ function WaitingLogs() {
   if (count === 0 && refused.length === 0) return null;
   return (
     <span role="status" className="font-semibold text-advise" title={refused.join("; ")}>
-      {count > 0 ? `${count} log ${count === 1 ? "entry" : "entries"} kept on this device` : `refused: ${refused.join("; ")}`}
+      {count > 0
+        ? `${count} log ${count === 1 ? "entry" : "entries"} kept on this device`
+        : `refused: ${refused.join("; ")}`}
     </span>
   );
 }
 
 function switchTheme(): void {
   const root = document.documentElement;
-  const dark = root.dataset.theme ? root.dataset.theme === "dark" : window.matchMedia("(prefers-color-scheme: dark)").matches;
+  const dark = root.dataset.theme
+    ? root.dataset.theme === "dark"
+    : window.matchMedia("(prefers-color-scheme: dark)").matches;
   root.dataset.theme = dark ? "light" : "dark";
   // biome-ignore lint/suspicious/noDocumentCookie: the server reads it to draw the first page in the right theme
   document.cookie = `theme=${root.dataset.theme}; path=/; max-age=31536000; samesite=lax`;

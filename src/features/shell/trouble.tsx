@@ -34,8 +34,14 @@ export function Trouble({ reset }: { reset: () => void }) {
   }, []);
   const text = {
     asking: ["One moment", "Looking for what is wrong."],
-    database: ["The database does not answer", "Nothing is lost: what you typed is kept on this device. This page comes back by itself as soon as the database answers. Whoever runs Wheatonomy can start it again with ./start."],
-    server: ["The server does not answer", "Nothing is lost: what you typed is kept on this device. This page comes back by itself as soon as the server answers."],
+    database: [
+      "The database does not answer",
+      "Nothing is lost: what you typed is kept on this device. This page comes back by itself as soon as the database answers. Whoever runs Wheatonomy can start it again with ./start.",
+    ],
+    server: [
+      "The server does not answer",
+      "Nothing is lost: what you typed is kept on this device. This page comes back by itself as soon as the server answers.",
+    ],
     page: ["This page could not be shown", "The reason stands in the server's log. The rest of the application works."],
   }[state];
   return (

@@ -13,12 +13,22 @@ export function SignInForm() {
     setBusy(true);
     setProblem(null);
     try {
-      const response = await fetch("/api/auth/sign-in/email", { method: "POST", headers: { "content-type": "application/json" }, body: JSON.stringify({ email: form.get("email"), password: form.get("password") }) });
+      const response = await fetch("/api/auth/sign-in/email", {
+        method: "POST",
+        headers: { "content-type": "application/json" },
+        body: JSON.stringify({ email: form.get("email"), password: form.get("password") }),
+      });
       if (response.ok) {
         window.location.href = "/";
         return;
       }
-      setProblem(response.status === 429 ? "Too many attempts. Wait a minute, then try again." : response.status >= 500 ? "The database does not answer. Try again in a moment." : "No account has this e-mail and password.");
+      setProblem(
+        response.status === 429
+          ? "Too many attempts. Wait a minute, then try again."
+          : response.status >= 500
+            ? "The database does not answer. Try again in a moment."
+            : "No account has this e-mail and password.",
+      );
     } catch {
       setProblem("The server does not answer. Try again in a moment.");
     }
@@ -36,7 +46,13 @@ export function SignInForm() {
         </label>
         <label className="grid gap-1">
           <span className="text-[13px] text-soft">Password</span>
-          <input name="password" type="password" required autoComplete="current-password" className="writes font-normal" />
+          <input
+            name="password"
+            type="password"
+            required
+            autoComplete="current-password"
+            className="writes font-normal"
+          />
         </label>
         {problem && (
           <p role="alert" className="text-stop">

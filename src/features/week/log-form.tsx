@@ -20,7 +20,17 @@ interface Loggable {
 }
 
 /** Logs an operation as done: when, how much, what was seen. Kept on the device until the server has it. */
-export function LogForm({ operation, today, onLogged, onWithdrawn }: { operation: Loggable; today: string; onLogged: (entry: LoggedOperation, sent: boolean) => void; onWithdrawn: () => void }) {
+export function LogForm({
+  operation,
+  today,
+  onLogged,
+  onWithdrawn,
+}: {
+  operation: Loggable;
+  today: string;
+  onLogged: (entry: LoggedOperation, sent: boolean) => void;
+  onWithdrawn: () => void;
+}) {
   const { read, split } = useUnits();
   const [open, setOpen] = useState(false);
   const [doneOn, setDoneOn] = useState(operation.date && operation.date < today ? operation.date : today);
@@ -63,7 +73,15 @@ export function LogForm({ operation, today, onLogged, onWithdrawn }: { operation
       return;
     }
     setBusy(true);
-    const entry: Outgoing = { id: crypto.randomUUID(), planId: operation.planId, operationId: operation.id, doneOn, quantityPerHa, note: note.trim(), label: `${operation.name}, ${operation.field}` };
+    const entry: Outgoing = {
+      id: crypto.randomUUID(),
+      planId: operation.planId,
+      operationId: operation.id,
+      doneOn,
+      quantityPerHa,
+      note: note.trim(),
+      label: `${operation.name}, ${operation.field}`,
+    };
     const answer = await sendLog(entry);
     setBusy(false);
     if (answer.kind === "refused") {
@@ -89,18 +107,36 @@ export function LogForm({ operation, today, onLogged, onWithdrawn }: { operation
         >
           <label className="flex items-baseline gap-3">
             <span className="w-24 text-soft">Done on</span>
-            <input type="date" className="writes" value={doneOn} max={today} onChange={(event) => setDoneOn(event.currentTarget.value)} />
+            <input
+              type="date"
+              className="writes"
+              value={doneOn}
+              max={today}
+              onChange={(event) => setDoneOn(event.currentTarget.value)}
+            />
           </label>
           {single && (
             <label className="flex items-baseline gap-3">
               <span className="w-24 text-soft">{single.name}</span>
-              <input className="writes w-28 text-right" value={quantity} placeholder={split(single.perHa, dimension).number} onChange={(event) => setQuantity(event.currentTarget.value)} aria-label={`${single.name}, rate put on`} />
+              <input
+                className="writes w-28 text-right"
+                value={quantity}
+                placeholder={split(single.perHa, dimension).number}
+                onChange={(event) => setQuantity(event.currentTarget.value)}
+                aria-label={`${single.name}, rate put on`}
+              />
               <span className="text-[12px] text-soft">{split(single.perHa, dimension).unit}; empty: as planned</span>
             </label>
           )}
           <label className="flex items-baseline gap-3">
             <span className="w-24 text-soft">Note</span>
-            <textarea className="w-full rounded-field border border-line bg-transparent p-1" rows={2} maxLength={2000} value={note} onChange={(event) => setNote(event.currentTarget.value)} />
+            <textarea
+              className="w-full rounded-field border border-line bg-transparent p-1"
+              rows={2}
+              maxLength={2000}
+              value={note}
+              onChange={(event) => setNote(event.currentTarget.value)}
+            />
           </label>
           {problem && (
             <p role="alert" className="text-stop">

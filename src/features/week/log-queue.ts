@@ -52,7 +52,11 @@ export async function sendWaiting(): Promise<{ entry: Outgoing; reason: string }
 
 async function post({ label: _label, ...entry }: Outgoing): Promise<Answer> {
   try {
-    const response = await fetch("/api/log", { method: "POST", headers: { "content-type": "application/json" }, body: JSON.stringify(entry) });
+    const response = await fetch("/api/log", {
+      method: "POST",
+      headers: { "content-type": "application/json" },
+      body: JSON.stringify(entry),
+    });
     if (response.ok) return { kind: "sent" };
     if (response.status >= 500 || response.status === 401) return { kind: "kept" };
     const body = (await response.json().catch(() => ({}))) as { error?: string };
@@ -65,7 +69,9 @@ async function post({ label: _label, ...entry }: Outgoing): Promise<Answer> {
 /** Takes a logged entry back; null when done, else why not. */
 export async function withdraw(planId: string, operationId: string): Promise<string | null> {
   try {
-    const response = await fetch(`/api/log?planId=${planId}&operationId=${encodeURIComponent(operationId)}`, { method: "DELETE" });
+    const response = await fetch(`/api/log?planId=${planId}&operationId=${encodeURIComponent(operationId)}`, {
+      method: "DELETE",
+    });
     if (response.ok) return null;
     const body = (await response.json().catch(() => ({}))) as { error?: string };
     return body.error ?? "The server refused it.";

@@ -2,14 +2,14 @@
 
 import { Printer } from "lucide-react";
 import Link from "next/link";
+import { useRouter } from "next/navigation";
 import { useMemo, useState } from "react";
 import { addDays, daysBetween, formatDay, toDay } from "@/core/dates";
-import type { DueOperation } from "@/server/week";
 import { Button } from "@/ui/button";
+import type { DueOperation } from "../shared/server-types";
 import { SheetMark } from "../shared/sheet-mark";
 import { useUnits } from "../shared/units";
 import { LogForm } from "./log-form";
-import { useRouter } from "next/navigation";
 
 const DAYS = ["Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday"];
 const weekday = (date: string) => (toDay(date) + 3) % 7;
@@ -19,18 +19,38 @@ export function WeekScreen({ due: given, today, mayPlan }: { due: DueOperation[]
   const [from, setFrom] = useState(addDays(today, -weekday(today)));
   const [local, setLocal] = useState<Record<string, string | null>>({});
   const router = useRouter();
-  const due = useMemo(() => given.map((o) => ({ ...o, doneOn: local[`${o.planId}.${o.id}`] === undefined ? o.doneOn : (local[`${o.planId}.${o.id}`] as string | null) })), [given, local]);
+  const due = useMemo(
+    () =>
+      given.map((o) => ({
+        ...o,
+        doneOn: local[`${o.planId}.${o.id}`] === undefined ? o.doneOn : (local[`${o.planId}.${o.id}`] as string | null),
+      })),
+    [given, local],
+  );
   const to = addDays(from, 6);
   const open = due.filter((o) => !o.doneOn && o.date);
   const overdue = from <= today ? open.filter((o) => o.overdueDays > 0) : [];
-  const inWeek = due.filter((o) => (o.doneOn ? o.doneOn >= from && o.doneOn <= to : o.overdueDays === 0 && (o.date as string) >= from && (o.date as string) <= to));
+  const inWeek = due.filter((o) =>
+    o.doneOn
+      ? o.doneOn >= from && o.doneOn <= to
+      : o.overdueDays === 0 && (o.date as string) >= from && (o.date as string) <= to,
+  );
   const next = open.filter((o) => (o.date as string) > to && daysBetween(to, o.date as string) <= 14);
   const logged = (o: DueOperation, doneOn: string | null, sent: boolean) => {
     setLocal((l) => ({ ...l, [`${o.planId}.${o.id}`]: doneOn }));
     // without a network the page stays as it is: asking the server for it would lose it
     if (sent) router.refresh();
   };
-  const line = (o: DueOperation, withDate = false) => <DueLine key={`${o.planId}.${o.id}`} operation={o} today={today} withDate={withDate} mayPlan={mayPlan} onLogged={(date, sent) => logged(o, date, sent)} />;
+  const line = (o: DueOperation, withDate = false) => (
+    <DueLine
+      key={`${o.planId}.${o.id}`}
+      operation={o}
+      today={today}
+      withDate={withDate}
+      mayPlan={mayPlan}
+      onLogged={(date, sent) => logged(o, date, sent)}
+    />
+  );
   return (
     <div className="mx-auto max-w-[1100px] px-4 py-4">
       <div className="mb-3 flex flex-wrap items-baseline gap-3">
@@ -46,7 +66,12 @@ export function WeekScreen({ due: given, today, mayPlan }: { due: DueOperation[]
           </Button>
         </div>
       </div>
-      {due.length === 0 && <p className="border border-line bg-sheet p-4">No plan has been issued yet. Open a field, resolve what stops its plan, and issue version 1: what it holds appears here.</p>}
+      {due.length === 0 && (
+        <p className="border border-line bg-sheet p-4">
+          No plan has been issued yet. Open a field, resolve what stops its plan, and issue version 1: what it holds
+          appears here.
+        </p>
+      )}
       {overdue.length > 0 && (
         <section aria-label="Overdue" className="mb-4 border border-advise bg-sheet px-4 py-2">
           <h2 className="text-base text-advise">▲ Overdue</h2>
@@ -60,7 +85,8 @@ export function WeekScreen({ due: given, today, mayPlan }: { due: DueOperation[]
         return (
           <section key={name} aria-label={name} className="mb-2 border border-line bg-sheet px-4 py-2">
             <h2 className="text-base">
-              {name} {formatDay(date)} {date === today && <span className="ml-2 text-[13px] font-normal text-stop">today</span>}
+              {name} {formatDay(date)}{" "}
+              {date === today && <span className="ml-2 text-[13px] font-normal text-stop">today</span>}
             </h2>
             {list.length === 0 && <p className="text-soft">Nothing planned.</p>}
             <ul>{list.map((o) => line(o))}</ul>
@@ -77,11 +103,26 @@ export function WeekScreen({ due: given, today, mayPlan }: { due: DueOperation[]
   );
 }
 
-function DueLine({ operation: o, today, withDate, mayPlan, onLogged }: { operation: DueOperation; today: string; withDate: boolean; mayPlan: boolean; onLogged: (doneOn: string | null, sent: boolean) => void }) {
+function DueLine({
+  operation: o,
+  today,
+  withDate,
+  mayPlan,
+  onLogged,
+}: {
+  operation: DueOperation;
+  today: string;
+  withDate: boolean;
+  mayPlan: boolean;
+  onLogged: (doneOn: string | null, sent: boolean) => void;
+}) {
   const { show, number } = useUnits();
   const moved = o.issuedDate && o.date && !o.doneOn ? daysBetween(o.issuedDate, o.date) : 0;
   return (
-    <li className="grid grid-cols-[auto_minmax(0,1fr)] items-baseline gap-x-3 gap-y-1 border-t border-line py-2 first:border-0 sm:grid-cols-[auto_minmax(0,1fr)_auto]" data-due={`${o.id}`}>
+    <li
+      className="grid grid-cols-[auto_minmax(0,1fr)] items-baseline gap-x-3 gap-y-1 border-t border-line py-2 first:border-0 sm:grid-cols-[auto_minmax(0,1fr)_auto]"
+      data-due={`${o.id}`}
+    >
       <span className="translate-y-1">
         <SheetMark sheet={o.sheet} filled={!o.doneOn} />
       </span>
@@ -109,7 +150,9 @@ function DueLine({ operation: o, today, withDate, mayPlan, onLogged }: { operati
         </p>
         {o.inputs.map((input) => (
           <p key={input.id} className="text-[13px]">
-            {input.name}: {input.unit === "t" ? show(input.perHa, "yield") : show(input.perHa, "massPerArea")}, {number(input.quantity, input.unit === "t" ? 1 : 0)} {input.unit} in all{input.bags ? `, ${input.bags} bags of ${number(input.bagKg ?? 0)} kg` : ""}
+            {input.name}: {input.unit === "t" ? show(input.perHa, "yield") : show(input.perHa, "massPerArea")},{" "}
+            {number(input.quantity, input.unit === "t" ? 1 : 0)} {input.unit} in all
+            {input.bags ? `, ${input.bags} bags of ${number(input.bagKg ?? 0)} kg` : ""}
           </p>
         ))}
         {!o.doneOn &&
@@ -120,7 +163,12 @@ function DueLine({ operation: o, today, withDate, mayPlan, onLogged }: { operati
           ))}
       </div>
       <div className="col-start-2 sm:col-start-3 print:hidden">
-        <LogForm operation={o} today={today} onLogged={(entry, sent) => onLogged(entry.doneOn, sent)} onWithdrawn={() => onLogged(null, true)} />
+        <LogForm
+          operation={o}
+          today={today}
+          onLogged={(entry, sent) => onLogged(entry.doneOn, sent)}
+          onWithdrawn={() => onLogged(null, true)}
+        />
       </div>
     </li>
   );

@@ -16,7 +16,9 @@ function Card({ snapshot, season, number, issuedAt, unitSet, decimal }: Document
   const { plan, field } = snapshot;
   const area = formatQuantity(field.areaHa, "area", { unitSet, decimal });
   // the card holds what someone does with hands or machines; looks and checks go with their stage in one line
-  const work = plan.operations.filter((o) => !o.doneOn && (o.inputs.length > 0 || ["ground", "seed", "harvest", "keep", "water"].includes(o.sheet)));
+  const work = plan.operations.filter(
+    (o) => !o.doneOn && (o.inputs.length > 0 || ["ground", "seed", "harvest", "keep", "water"].includes(o.sheet)),
+  );
   const looks = plan.operations.filter((o) => !o.doneOn && o.sheet === "protect");
   const cautions = [...new Map(plan.operations.flatMap((o) => o.cautions).map((c) => [c.topic, c.text])).values()];
   return (
@@ -48,7 +50,10 @@ function Card({ snapshot, season, number, issuedAt, unitSet, decimal }: Document
         {looks.length > 0 && (
           <View>
             <Text style={styles.heading}>Walk and look</Text>
-            <Text>{plain(looks.map((o) => `${o.date ? formatDay(o.date) : ""} ${o.name}`).join("; "))}. Call before you spray: no spray without a count and the adviser's word.</Text>
+            <Text>
+              {plain(looks.map((o) => `${o.date ? formatDay(o.date) : ""} ${o.name}`).join("; "))}. Call before you
+              spray: no spray without a count and the adviser's word.
+            </Text>
           </View>
         )}
         <Text style={styles.heading}>Ready to harvest when</Text>
@@ -59,7 +64,9 @@ function Card({ snapshot, season, number, issuedAt, unitSet, decimal }: Document
             {plain(text)}
           </Text>
         ))}
-        <Text style={[styles.soft, { marginTop: 4, fontSize: 7.5 }]}>The label and local rules go first. Questions: {snapshot.issuedBy}.</Text>
+        <Text style={[styles.soft, { marginTop: 4, fontSize: 7.5 }]}>
+          The label and local rules go first. Questions: {snapshot.issuedBy}.
+        </Text>
       </Page>
     </Document>
   );
@@ -68,9 +75,11 @@ function Card({ snapshot, season, number, issuedAt, unitSet, decimal }: Document
 /** An input in field measures: grams a square metre or row metre, kilograms and bags for the field. */
 function inWords(input: OperationInput, rowSpacingCm: number | null): string {
   const name = plain(input.name);
-  if (input.unit === "t") return `${name}: ${formatNumber(input.perHa, { decimals: 1 })} t on each hectare, ${formatNumber(input.quantity, { decimals: 1 })} t in all.`;
+  if (input.unit === "t")
+    return `${name}: ${formatNumber(input.perHa, { decimals: 1 })} t on each hectare, ${formatNumber(input.quantity, { decimals: 1 })} t in all.`;
   const hand = fieldMeasures(input.perHa, input.kind === "seed" ? rowSpacingCm : null, input.bagKg);
-  const row = hand.gPerRowMetre === null ? "" : `, ${formatNumber(hand.gPerRowMetre, { decimals: 1 })} g to the metre of row`;
+  const row =
+    hand.gPerRowMetre === null ? "" : `, ${formatNumber(hand.gPerRowMetre, { decimals: 1 })} g to the metre of row`;
   const bags = input.bags && input.bagKg ? `, ${input.bags} bags of ${formatNumber(input.bagKg)} kg` : "";
   return `${name}: ${formatNumber(hand.gPerM2, { decimals: 1 })} g to the square metre${row}; ${formatNumber(input.quantity, { decimals: 0 })} kg in all${bags}.`;
 }

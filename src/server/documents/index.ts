@@ -36,9 +36,17 @@ export async function writeDocument(file: string, source: DocumentSource): Promi
     case "calendar.ics":
       return { name: `${slug}.ics`, type: "text/calendar; charset=utf-8", body: Buffer.from(writeCalendar(source)) };
     case "order.csv":
-      return { name: `${slug}-order.csv`, type: "text/csv; charset=utf-8", body: Buffer.from(`\ufeff${orderCsv(source)}`) };
+      return {
+        name: `${slug}-order.csv`,
+        type: "text/csv; charset=utf-8",
+        body: Buffer.from(`\ufeff${orderCsv(source)}`),
+      };
     case "order.xlsx":
-      return { name: `${slug}-order.xlsx`, type: "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet", body: await orderXlsx(source) };
+      return {
+        name: `${slug}-order.xlsx`,
+        type: "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet",
+        body: await orderXlsx(source),
+      };
     default:
       return null;
   }

@@ -50,7 +50,9 @@ export async function orderXlsx(source: DocumentSource): Promise<Buffer> {
   book.creator = "Wheatonomy";
   const sheet = book.addWorksheet("Input order");
   const { snapshot, season, number, issuedAt } = source;
-  sheet.addRow([`Input order, ${snapshot.field.name} (${snapshot.field.farm}), season ${season}, version ${number} of ${issuedAt}`]).font = { bold: true, size: 13 };
+  sheet.addRow([
+    `Input order, ${snapshot.field.name} (${snapshot.field.farm}), season ${season}, version ${number} of ${issuedAt}`,
+  ]).font = { bold: true, size: 13 };
   sheet.addRow([`${snapshot.field.areaHa} ha, ${snapshot.kindName}`]);
   sheet.addRow([]);
   const lines = orderLines(source);
@@ -58,7 +60,21 @@ export async function orderXlsx(source: DocumentSource): Promise<Buffer> {
   const head = sheet.addRow(heads);
   head.font = { bold: true };
   for (const line of lines) sheet.addRow(Object.values(line));
-  const total = sheet.addRow(heads.map((h) => (h === "Product" ? "Sum" : h === "Cost" ? { formula: `SUM(J${head.number + 1}:J${head.number + lines.length})`, result: round(lines.reduce((s, l) => s + l.Cost, 0), 2) } : null)));
+  const total = sheet.addRow(
+    heads.map((h) =>
+      h === "Product"
+        ? "Sum"
+        : h === "Cost"
+          ? {
+              formula: `SUM(J${head.number + 1}:J${head.number + lines.length})`,
+              result: round(
+                lines.reduce((s, l) => s + l.Cost, 0),
+                2,
+              ),
+            }
+          : null,
+    ),
+  );
   total.font = { bold: true };
   sheet.columns.forEach((column, i) => {
     column.width = i === 0 ? 34 : 12;

@@ -10,25 +10,54 @@ export function registerFonts(): void {
   if (registered) return;
   registered = true;
   const folder = path.join(process.cwd(), "node_modules/@fontsource");
-  const file = (family: string, weight: number) => path.join(folder, family, "files", `${family}-latin-${weight}-normal.woff`);
+  const file = (family: string, weight: number) =>
+    path.join(folder, family, "files", `${family}-latin-${weight}-normal.woff`);
   Font.register({ family: "Title", fonts: [{ src: file("bitter", 700), fontWeight: 700 }] });
-  Font.register({ family: "Text", fonts: [{ src: file("commissioner", 400), fontWeight: 400 }, { src: file("commissioner", 600), fontWeight: 600 }] });
+  Font.register({
+    family: "Text",
+    fonts: [
+      { src: file("commissioner", 400), fontWeight: 400 },
+      { src: file("commissioner", 600), fontWeight: 600 },
+    ],
+  });
   Font.registerHyphenationCallback((word) => [word]);
 }
 
 export const styles = StyleSheet.create({
   page: { padding: "16mm 15mm 18mm 18mm", fontFamily: "Text", fontSize: 9, lineHeight: 1.35, color: "#111" },
   title: { fontFamily: "Title", fontWeight: 700, fontSize: 20, lineHeight: 1.15 },
-  heading: { fontFamily: "Title", fontWeight: 700, fontSize: 12, marginTop: 11, marginBottom: 3, borderBottom: "1pt solid #111", paddingBottom: 2 },
+  heading: {
+    fontFamily: "Title",
+    fontWeight: 700,
+    fontSize: 12,
+    marginTop: 11,
+    marginBottom: 3,
+    borderBottom: "1pt solid #111",
+    paddingBottom: 2,
+  },
   soft: { color: "#444" },
   bold: { fontWeight: 600 },
   row: { flexDirection: "row", borderBottom: "0.5pt solid #999", paddingVertical: 2 },
   headRow: { flexDirection: "row", borderBottom: "1pt solid #111", paddingVertical: 2, fontWeight: 600 },
   caution: { borderLeft: "2.5pt solid #111", paddingLeft: 6, marginTop: 3 },
-  foot: { position: "absolute", bottom: "8mm", left: "18mm", right: "15mm", fontSize: 7.5, color: "#444", flexDirection: "row", justifyContent: "space-between" },
+  foot: {
+    position: "absolute",
+    bottom: "8mm",
+    left: "18mm",
+    right: "15mm",
+    fontSize: 7.5,
+    color: "#444",
+    flexDirection: "row",
+    justifyContent: "space-between",
+  },
 });
 
 /** Subscripts and the true minus are not in the printed fonts' latin files. */
 export function plain(text: string): string {
-  return text.replace(/[₀-₉]/g, (d) => String("₀₁₂₃₄₅₆₇₈₉".indexOf(d))).replaceAll("−", "-").replaceAll("\u202f", " ").replaceAll("²", "2").replaceAll("³", "3");
+  return text
+    .replace(/[₀-₉]/g, (d) => String("₀₁₂₃₄₅₆₇₈₉".indexOf(d)))
+    .replaceAll("−", "-")
+    .replaceAll("\u202f", " ")
+    .replaceAll("²", "2")
+    .replaceAll("³", "3");
 }

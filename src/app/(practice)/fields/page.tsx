@@ -10,5 +10,7 @@ export const metadata: Metadata = { title: "Fields" };
 export default async function FieldsPage() {
   const access = await requirePage();
   const fields = await inPractice(access, (client) => listFields(client, access));
-  return <FieldsScreen fields={fields} crops={Object.fromEntries(GUIDES.map((g) => [g.id, g.name]))} today={access.today} />;
+  return (
+    <FieldsScreen fields={fields} crops={Object.fromEntries(GUIDES.map((g) => [g.id, g.name]))} today={access.today} />
+  );
 }

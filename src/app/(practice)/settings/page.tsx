@@ -1,6 +1,6 @@
 import type { Metadata } from "next";
-import { GUIDES } from "@/core/guides";
 import { IMPLEMENTS } from "@/core/ground/implements";
+import { GUIDES } from "@/core/guides";
 import { SettingsScreen } from "@/features/settings/settings-screen";
 import { may, requirePage } from "@/server/access";
 import { loadCatalogue } from "@/server/catalogue";
@@ -11,6 +11,17 @@ export const metadata: Metadata = { title: "Settings" };
 export default async function SettingsPage() {
   const access = await requirePage();
   const catalogue = await inPractice(access, (client) => loadCatalogue(client, access));
-  const crops = GUIDES.flatMap((g) => g.products.map((p) => ({ key: `${g.id}.${p.id}`, name: `${g.name}, ${p.name.toLowerCase()}` })));
-  return <SettingsScreen practice={access.practice} prices={catalogue.prices} fertilisers={catalogue.fertilisers} crops={crops} implementNames={Object.fromEntries(Object.entries(IMPLEMENTS).map(([id, i]) => [id, i.name]))} editable={may(access.role, "settings")} />;
+  const crops = GUIDES.flatMap((g) =>
+    g.products.map((p) => ({ key: `${g.id}.${p.id}`, name: `${g.name}, ${p.name.toLowerCase()}` })),
+  );
+  return (
+    <SettingsScreen
+      practice={access.practice}
+      prices={catalogue.prices}
+      fertilisers={catalogue.fertilisers}
+      crops={crops}
+      implementNames={Object.fromEntries(Object.entries(IMPLEMENTS).map(([id, i]) => [id, i.name]))}
+      editable={may(access.role, "settings")}
+    />
+  );
 }

@@ -5,7 +5,11 @@ import { inPractice } from "@/server/db";
 import { startPlan } from "@/server/plans";
 import { json, respond } from "@/server/respond";
 
-const schema = z.strictObject({ fieldId: z.uuid(), season: z.number().int().min(1900).max(2200), guideId: z.enum(GUIDES.map((g) => g.id) as [string, ...string[]]) });
+const schema = z.strictObject({
+  fieldId: z.uuid(),
+  season: z.number().int().min(1900).max(2200),
+  guideId: z.enum(GUIDES.map((g) => g.id) as [string, ...string[]]),
+});
 
 export function POST(request: Request): Promise<Response> {
   return respond(async () => {

@@ -2,7 +2,7 @@
 
 import { useDrag } from "@use-gesture/react";
 import { useState } from "react";
-import { addDays, formatDay, type IsoDate, isoDate } from "@/core/dates";
+import { formatDay, type IsoDate, isoDate } from "@/core/dates";
 import { dateInWords } from "@/core/plan/check";
 import type { Operation } from "@/core/plan/plan";
 import { Popover } from "@/ui/popover";
@@ -11,7 +11,23 @@ import { useMovingDates } from "../moving-dates";
 import { GROUND, ms, type Scale } from "./geometry";
 
 /** One operation on the ribbon: dragged or nudged within its window, and told what would break beyond it. */
-export function Mark({ operation, x, y, flipped, scale, editable, onOpen }: { operation: Operation & { date: IsoDate }; x: number; y: number; flipped: boolean; scale: Scale; editable: boolean; onOpen: (o: Operation) => void }) {
+export function Mark({
+  operation,
+  x,
+  y,
+  flipped,
+  scale,
+  editable,
+  onOpen,
+}: {
+  operation: Operation & { date: IsoDate };
+  x: number;
+  y: number;
+  flipped: boolean;
+  scale: Scale;
+  editable: boolean;
+  onOpen: (o: Operation) => void;
+}) {
   const { put, nudge, wouldBreak } = useMovingDates();
   const [dragged, setDragged] = useState<IsoDate | null>(null);
   const [touched, setTouched] = useState(false);
@@ -82,15 +98,53 @@ export function Mark({ operation, x, y, flipped, scale, editable, onOpen }: { op
       <g transform={`translate(${at - 6.5} ${y - 6.5}) scale(0.81)`}>
         <SheetShape sheet={operation.sheet} filled={!operation.doneOn} />
       </g>
-      {operation.doneOn && <path d={`M${at - 3} ${y}l2.2 2.4 4-4.8`} stroke="var(--ink)" strokeWidth={1.6} fill="none" />}
-      {(operation.inConflict || operation.overdueDays > 0) && <circle cx={at + 7} cy={y - 7} r={3.2} fill={operation.inConflict && operation.overdueDays === 0 ? "var(--stop)" : "var(--advise)"} />}
-      <rect x={at - 10} y={y - 10} width={20} height={20} rx={3} fill="none" stroke="var(--action)" strokeWidth={2} className="opacity-0 group-focus-visible:opacity-100" />
-      <text x={flipped ? at - 10 : at + 10} y={y + 4} fontSize={11} fontWeight={600} fill="var(--ink)" textAnchor={flipped ? "end" : "start"} stroke="var(--sheet)" strokeWidth={3} paintOrder="stroke">
+      {operation.doneOn && (
+        <path d={`M${at - 3} ${y}l2.2 2.4 4-4.8`} stroke="var(--ink)" strokeWidth={1.6} fill="none" />
+      )}
+      {(operation.inConflict || operation.overdueDays > 0) && (
+        <circle
+          cx={at + 7}
+          cy={y - 7}
+          r={3.2}
+          fill={operation.inConflict && operation.overdueDays === 0 ? "var(--stop)" : "var(--advise)"}
+        />
+      )}
+      <rect
+        x={at - 10}
+        y={y - 10}
+        width={20}
+        height={20}
+        rx={3}
+        fill="none"
+        stroke="var(--action)"
+        strokeWidth={2}
+        className="opacity-0 group-focus-visible:opacity-100"
+      />
+      <text
+        x={flipped ? at - 10 : at + 10}
+        y={y + 4}
+        fontSize={11}
+        fontWeight={600}
+        fill="var(--ink)"
+        textAnchor={flipped ? "end" : "start"}
+        stroke="var(--sheet)"
+        strokeWidth={3}
+        paintOrder="stroke"
+      >
         {dragged ? formatDay(dragged) : operation.mark}
       </text>
       {problem && (
-        <foreignObject x={Math.max(4, Math.min(at - 130, right - 264))} y={above ? y + 12 : Math.max(4, y - 74)} width={264} height={66} style={{ overflow: "visible", pointerEvents: "none" }}>
-          <div role="alert" className="rounded-field border border-stop bg-sheet px-2 py-1 text-[12px] leading-tight text-stop shadow">
+        <foreignObject
+          x={Math.max(4, Math.min(at - 130, right - 264))}
+          y={above ? y + 12 : Math.max(4, y - 74)}
+          width={264}
+          height={66}
+          style={{ overflow: "visible", pointerEvents: "none" }}
+        >
+          <div
+            role="alert"
+            className="rounded-field border border-stop bg-sheet px-2 py-1 text-[12px] leading-tight text-stop shadow"
+          >
             {problem}
           </div>
         </foreignObject>
@@ -100,16 +154,38 @@ export function Mark({ operation, x, y, flipped, scale, editable, onOpen }: { op
 }
 
 /** Marks that found no room of their own: one sign that fans out. */
-export function Group({ operations, x, y, onOpen }: { operations: Operation[]; x: number; y: number; onOpen: (o: Operation) => void }) {
+export function Group({
+  operations,
+  x,
+  y,
+  onOpen,
+}: {
+  operations: Operation[];
+  x: number;
+  y: number;
+  onOpen: (o: Operation) => void;
+}) {
   const words = `${operations.length} operations from ${formatDay(operations[0]?.date ?? "1970-01-01")}: ${operations.map((o) => o.name).join(", ")}`;
   return (
     <g>
-      <line x1={x} x2={x} y1={y + (y < GROUND ? 8 : -8)} y2={GROUND} stroke="var(--soft)" strokeWidth={1} opacity={0.55} />
+      <line
+        x1={x}
+        x2={x}
+        y1={y + (y < GROUND ? 8 : -8)}
+        y2={GROUND}
+        stroke="var(--soft)"
+        strokeWidth={1}
+        opacity={0.55}
+      />
       <foreignObject x={x - 9} y={y - 8.5} width={58} height={17}>
         <Popover
           label="Operations that stand close together"
           trigger={
-            <button type="button" aria-label={words} className="block h-[17px] min-h-0! w-[54px] rounded-field border border-line bg-sheet px-1 text-[11px] font-semibold leading-none">
+            <button
+              type="button"
+              aria-label={words}
+              className="block h-[17px] min-h-0! w-[54px] rounded-field border border-line bg-sheet px-1 text-[11px] font-semibold leading-none"
+            >
               {operations.length} jobs
             </button>
           }
@@ -117,7 +193,11 @@ export function Group({ operations, x, y, onOpen }: { operations: Operation[]; x
           <ul className="grid gap-1">
             {operations.map((operation) => (
               <li key={operation.id}>
-                <button type="button" className="flex w-full items-center gap-2 rounded-field px-1 py-1 text-left hover:bg-selected" onClick={() => onOpen(operation)}>
+                <button
+                  type="button"
+                  className="flex w-full items-center gap-2 rounded-field px-1 py-1 text-left hover:bg-selected"
+                  onClick={() => onOpen(operation)}
+                >
                   <svg width={14} height={14} viewBox="0 0 16 16" aria-hidden>
                     <SheetShape sheet={operation.sheet} />
                   </svg>

@@ -4,7 +4,14 @@ import { placeMarks, type RibbonMark } from "./ribbon-layout";
 
 describe("placeMarks", () => {
   const marks = fc
-    .array(fc.record({ x: fc.double({ min: 0, max: 1200, noNaN: true }), label: fc.string({ minLength: 1, maxLength: 18 }), above: fc.boolean() }), { maxLength: 60 })
+    .array(
+      fc.record({
+        x: fc.double({ min: 0, max: 1200, noNaN: true }),
+        label: fc.string({ minLength: 1, maxLength: 18 }),
+        above: fc.boolean(),
+      }),
+      { maxLength: 60 },
+    )
     .map((list) => list.map((m, i): RibbonMark => ({ ...m, id: `m${i}` })));
 
   it("shows every mark once, alone or in a group", () => {
@@ -23,14 +30,17 @@ describe("placeMarks", () => {
         for (const above of [true, false])
           for (let lane = 0; lane < 4; lane++) {
             const row = placed.filter((p) => p.above === above && p.lane === lane).sort((a, b) => a.from - b.from);
-            row.slice(1).forEach((p, i) => expect(p.from).toBeGreaterThanOrEqual((row[i] as (typeof row)[number]).to));
+            for (const [i, p] of row.slice(1).entries()) expect(p.from).toBeGreaterThanOrEqual(row[i]!.to);
           }
       }),
     );
   });
 
   it("groups what finds no room, and keeps labels inside on the right by turning them", () => {
-    const crowd = Array.from({ length: 6 }, (_, i): RibbonMark => ({ id: `m${i}`, x: 100 + i, label: "spray", above: true }));
+    const crowd = Array.from(
+      { length: 6 },
+      (_, i): RibbonMark => ({ id: `m${i}`, x: 100 + i, label: "spray", above: true }),
+    );
     const placed = placeMarks(crowd, 1200, 2);
     expect(placed.some((p) => p.kind === "group")).toBe(true);
     const [mark] = placeMarks([{ id: "a", x: 1190, label: "cut at 16 %", above: true }], 1200, 4);

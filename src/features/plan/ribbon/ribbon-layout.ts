@@ -47,14 +47,17 @@ export function placeMarks(marks: RibbonMark[], width: number, lanes: number): P
     const placed: Placed[] = [];
     const own = marks.filter((m) => m.above === above);
     const heavy = new Set(own.filter((m) => (m.weight ?? 0) >= HEAVY).map((m) => m.id));
-    const order = own.sort((a, b) => Number(heavy.has(b.id)) - Number(heavy.has(a.id)) || a.x - b.x || (b.weight ?? 0) - (a.weight ?? 0));
+    const order = own.sort(
+      (a, b) => Number(heavy.has(b.id)) - Number(heavy.has(a.id)) || a.x - b.x || (b.weight ?? 0) - (a.weight ?? 0),
+    );
     for (const mark of order) {
       const size = mark.label.length * CHAR + 4;
       const flipped = mark.x + MARK + size > width;
       const from = flipped ? mark.x - MARK - size : mark.x - MARK;
       const to = flipped ? mark.x + MARK : mark.x + MARK + size;
       const lane = freeLane(placed, lanes, from, to);
-      if (lane >= 0) placed.push({ kind: "mark", id: mark.id, label: mark.label, flipped, x: mark.x, lane, above, from, to });
+      if (lane >= 0)
+        placed.push({ kind: "mark", id: mark.id, label: mark.label, flipped, x: mark.x, lane, above, from, to });
       else join(placed, lanes, mark, heavy, above);
     }
     return placed;
@@ -62,7 +65,8 @@ export function placeMarks(marks: RibbonMark[], width: number, lanes: number): P
 }
 
 function freeLane(placed: Placed[], lanes: number, from: number, to: number): number {
-  for (let lane = 0; lane < lanes; lane++) if (!placed.some((p) => p.lane === lane && p.from < to + GAP && from < p.to + GAP)) return lane;
+  for (let lane = 0; lane < lanes; lane++)
+    if (!placed.some((p) => p.lane === lane && p.from < to + GAP && from < p.to + GAP)) return lane;
   return -1;
 }
 
@@ -73,7 +77,9 @@ function join(placed: Placed[], lanes: number, mark: RibbonMark, heavy: Set<stri
   let x = mark.x;
   for (;;) {
     const light = placed.filter((p) => !idsOf(p).some((id) => heavy.has(id)));
-    const host = (light.length > 0 ? light : placed).reduce((best, p) => (Math.abs(p.x - x) < Math.abs(best.x - x) ? p : best));
+    const host = (light.length > 0 ? light : placed).reduce((best, p) =>
+      Math.abs(p.x - x) < Math.abs(best.x - x) ? p : best,
+    );
     placed.splice(placed.indexOf(host), 1);
     ids = [...idsOf(host), ...ids];
     x = Math.min(x, host.x);

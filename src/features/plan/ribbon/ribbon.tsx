@@ -6,9 +6,9 @@ import { addDays, formatDay, type IsoDate } from "@/core/dates";
 import type { Operation } from "@/core/plan/plan";
 import { usePlanModel } from "../plan-context";
 import { ABOVE, BELOW, BOTTOM, GROUND, HEIGHT, LANES, ms } from "./geometry";
-import { Backdrop, Growth, Stages } from "./scenery";
 import { Group, Mark } from "./marks";
 import { placeMarks } from "./ribbon-layout";
+import { Backdrop, Growth, Stages } from "./scenery";
 
 /** Of marks on one day, these come before the passes. */
 const WEIGHT: Partial<Record<Operation["sheet"], number>> = { seed: 3, soil: 2, feed: 2, harvest: 2 };
@@ -27,7 +27,10 @@ export function Ribbon({ onOpen }: { onOpen: (operation: Operation) => void }) {
     return () => observer.disconnect();
   }, []);
 
-  const dated = useMemo(() => (plan?.operations ?? []).filter((o): o is Operation & { date: IsoDate } => o.date !== null), [plan]);
+  const dated = useMemo(
+    () => (plan?.operations ?? []).filter((o): o is Operation & { date: IsoDate } => o.date !== null),
+    [plan],
+  );
   const [from, to] = useMemo(() => {
     const dates = [...dated.map((o) => o.date), ...(plan?.stages ?? []).map((s) => s.date)].sort();
     return [addDays(dates[0] ?? facts.today, -20), addDays(dates.at(-1) ?? facts.today, 26)];
@@ -36,7 +39,13 @@ export function Ribbon({ onOpen }: { onOpen: (operation: Operation) => void }) {
   if (!plan) return null;
 
   const marks = placeMarks(
-    dated.map((o) => ({ id: o.id, x: x(ms(o.date)), label: o.mark, above: !BELOW_SHEETS.has(o.sheet), weight: o.id === "planting" || o.id === "harvest" ? 9 : (WEIGHT[o.sheet] ?? 1) })),
+    dated.map((o) => ({
+      id: o.id,
+      x: x(ms(o.date)),
+      label: o.mark,
+      above: !BELOW_SHEETS.has(o.sheet),
+      weight: o.id === "planting" || o.id === "harvest" ? 9 : (WEIGHT[o.sheet] ?? 1),
+    })),
     width - 4,
     width < 700 ? 2 : LANES,
   );
@@ -45,7 +54,14 @@ export function Ribbon({ onOpen }: { onOpen: (operation: Operation) => void }) {
   return (
     <section aria-label="Season ribbon" className="border border-line bg-sheet">
       <div ref={box} className="relative w-full overflow-hidden" style={{ height: HEIGHT }}>
-        <svg width={width} height={HEIGHT} className="absolute inset-0 select-none" role="group" aria-label={`Season from ${formatDay(from, true)} to ${formatDay(to, true)}, ${dated.length} operations`}>
+        {/* biome-ignore lint/a11y/useSemanticElements: a drawing cannot be a fieldset */}
+        <svg
+          width={width}
+          height={HEIGHT}
+          className="absolute inset-0 select-none"
+          role="group"
+          aria-label={`Season from ${formatDay(from, true)} to ${formatDay(to, true)}, ${dated.length} operations`}
+        >
           <Backdrop x={x} width={width} from={from} to={to} />
           <Growth x={x} />
           <line x1={0} x2={width} y1={GROUND} y2={GROUND} stroke="var(--ground)" strokeWidth={2} />
@@ -53,7 +69,14 @@ export function Ribbon({ onOpen }: { onOpen: (operation: Operation) => void }) {
           {today > 0 && today < width && (
             <g>
               <line x1={today} x2={today} y1={0} y2={BOTTOM} stroke="var(--stop)" strokeWidth={1.5} />
-              <text x={today > width - 60 ? today - 4 : today + 4} y={12} fontSize={11} fontWeight={600} fill="var(--stop)" textAnchor={today > width - 60 ? "end" : "start"}>
+              <text
+                x={today > width - 60 ? today - 4 : today + 4}
+                y={12}
+                fontSize={11}
+                fontWeight={600}
+                fill="var(--stop)"
+                textAnchor={today > width - 60 ? "end" : "start"}
+              >
                 today
               </text>
             </g>
@@ -61,7 +84,16 @@ export function Ribbon({ onOpen }: { onOpen: (operation: Operation) => void }) {
           {marks.map((placed) => {
             const y = (placed.above ? ABOVE : BELOW)[placed.lane] ?? GROUND;
             return placed.kind === "mark" ? (
-              <Mark key={placed.id} operation={find(placed.id)} x={placed.x} y={y} flipped={placed.flipped} scale={x} editable={editable} onOpen={onOpen} />
+              <Mark
+                key={placed.id}
+                operation={find(placed.id)}
+                x={placed.x}
+                y={y}
+                flipped={placed.flipped}
+                scale={x}
+                editable={editable}
+                onOpen={onOpen}
+              />
             ) : (
               <Group key={placed.ids.join("+")} operations={placed.ids.map(find)} x={placed.x} y={y} onOpen={onOpen} />
             );

@@ -9,23 +9,44 @@ import { BOTTOM, GROUND, HEIGHT, ms, type Scale } from "./geometry";
 export function Backdrop({ x, width, from, to }: { x: Scale; width: number; from: IsoDate; to: IsoDate }) {
   const { facts } = usePlanModel();
   const months: Date[] = [];
-  for (let day = new Date(`${from.slice(0, 7)}-01T00:00:00Z`); day.getTime() < ms(to); day.setUTCMonth(day.getUTCMonth() + 1)) if (day.getTime() > ms(from)) months.push(new Date(day));
+  for (
+    let day = new Date(`${from.slice(0, 7)}-01T00:00:00Z`);
+    day.getTime() < ms(to);
+    day.setUTCMonth(day.getUTCMonth() + 1)
+  )
+    if (day.getTime() > ms(from)) months.push(new Date(day));
   const bars: { left: number; right: number; mm: number; meanC: number; key: string }[] = [];
   for (let day = toDay(from); day < toDay(to); day++) {
     const date = isoDate(day);
     const of = Number(date.slice(8));
     const month = facts.climate?.months[Number(date.slice(5, 7)) - 1];
     if (![1, 11, 21].includes(of) || !month) continue;
-    bars.push({ left: x(ms(date)), right: x(ms(addDays(date, of === 21 ? 9 : 10))), mm: month.rainMm / 3, meanC: month.meanC, key: date });
+    bars.push({
+      left: x(ms(date)),
+      right: x(ms(addDays(date, of === 21 ? 9 : 10))),
+      mm: month.rainMm / 3,
+      meanC: month.meanC,
+      key: date,
+    });
   }
   return (
     <g aria-hidden>
       <rect x={0} y={GROUND} width={width} height={BOTTOM - GROUND} fill="var(--earth)" />
       {bars.map((bar) => (
         <g key={bar.key}>
-          {bar.meanC < 1 && <rect x={bar.left} y={0} width={bar.right - bar.left} height={GROUND} fill="var(--water)" opacity={0.09} />}
-          {bar.meanC > 29 && <rect x={bar.left} y={0} width={bar.right - bar.left} height={GROUND} fill="var(--stop)" opacity={0.07} />}
-          <rect x={bar.left + 1} y={0} width={Math.max(1, bar.right - bar.left - 2)} height={Math.min(34, bar.mm * 0.9)} fill="var(--rain)" />
+          {bar.meanC < 1 && (
+            <rect x={bar.left} y={0} width={bar.right - bar.left} height={GROUND} fill="var(--water)" opacity={0.09} />
+          )}
+          {bar.meanC > 29 && (
+            <rect x={bar.left} y={0} width={bar.right - bar.left} height={GROUND} fill="var(--stop)" opacity={0.07} />
+          )}
+          <rect
+            x={bar.left + 1}
+            y={0}
+            width={Math.max(1, bar.right - bar.left - 2)}
+            height={Math.min(34, bar.mm * 0.9)}
+            fill="var(--rain)"
+          />
         </g>
       ))}
       {months.map((d, i) => (
@@ -47,7 +68,11 @@ export function Growth({ x }: { x: Scale }) {
   if (!plan?.plantingDate || !end) return null;
   const last = plan.stages.at(-1);
   const deepest = Math.max(...plan.stages.map((s) => s.rootCm));
-  const points = [{ date: plan.plantingDate, cover: 0, rootCm: 0 }, ...plan.stages.filter((s) => s.date < end), { date: end, cover: last?.cover ?? 0, rootCm: last?.rootCm ?? 0 }];
+  const points = [
+    { date: plan.plantingDate, cover: 0, rootCm: 0 },
+    ...plan.stages.filter((s) => s.date < end),
+    { date: end, cover: last?.cover ?? 0, rootCm: last?.rootCm ?? 0 },
+  ];
   const shape = (height: (p: (typeof points)[number]) => number) =>
     area<(typeof points)[number]>()
       .x((p) => x(ms(p.date)))

@@ -1,7 +1,7 @@
 "use client";
 
-import { MANURE_IDS, MANURES } from "@/core/feed/manure";
 import { formatDay } from "@/core/dates";
+import { MANURE_IDS, MANURES } from "@/core/feed/manure";
 import { Choice } from "@/ui/choice";
 import { WrittenValue } from "@/ui/written-value";
 import { useUnits } from "../../shared/units";
@@ -16,8 +16,14 @@ export function FeedSheet() {
   if (!plan) return null;
   const { feed } = plan;
   const manure = decisions.feed?.manure;
-  const fertiliser = (usable: (f: (typeof facts.fertilisers)[number]) => boolean) => facts.fertilisers.filter(usable).map((f) => ({ value: f.id, label: f.name, note: `${number(f.pricePerT / 100)} ${currency}/t${f.containsChloride ? ", chloride" : ""}` }));
-  const chosen = (pct: "p2o5KgPerHa" | "k2oKgPerHa", id: string | undefined) => id ?? feed.doses.find((d) => d.at === "base-feed" && d[pct] > 0)?.id ?? "";
+  const fertiliser = (usable: (f: (typeof facts.fertilisers)[number]) => boolean) =>
+    facts.fertilisers.filter(usable).map((f) => ({
+      value: f.id,
+      label: f.name,
+      note: `${number(f.pricePerT / 100)} ${currency}/t${f.containsChloride ? ", chloride" : ""}`,
+    }));
+  const chosen = (pct: "p2o5KgPerHa" | "k2oKgPerHa", id: string | undefined) =>
+    id ?? feed.doses.find((d) => d.at === "base-feed" && d[pct] > 0)?.id ?? "";
   const perHa = split(1, "massPerArea").unit;
   const shareSum = feed.splits.reduce((sum, s) => sum + s.sharePct, 0);
   const date = (id: string) => plan.operations.find((o) => o.id === id);
@@ -31,15 +37,56 @@ export function FeedSheet() {
         leads={
           <span className="inline-flex flex-wrap gap-x-2">
             soil
-            <WrittenValue label="Soil mineral N" text={number(plan.figures["feed.mineralN"]?.value ?? 0)} width="2.6em" disabled={!editable} read={read("Soil mineral N", "massPerArea", { min: 0, max: 500 })} onValue={(v) => set("feed/soilMineralNKgPerHa", v)} onClear={() => set("feed/soilMineralNKgPerHa", undefined)} />+
-            <WrittenValue label="Mineralised in season" text={number(plan.figures["feed.mineralisation"]?.value ?? 0)} width="2.6em" disabled={!editable} read={read("Mineralised in season", "massPerArea", { min: 0, max: 500 })} onValue={(v) => set("feed/mineralisationKgPerHa", v)} onClear={() => set("feed/mineralisationKgPerHa", undefined)} />+ <FigureValue id="feed.residueN" decimals={0} unit={false} />, recovery
-            <WrittenValue label="Recovery of fertiliser N" text={number(plan.figures["feed.recovery"]?.value ?? 0)} width="2.8em" disabled={!editable} read={read("Recovery", "count", { above: 0, max: 1 })} onValue={(v) => set("feed/recovery", v)} onClear={() => set("feed/recovery", undefined)} />
+            <WrittenValue
+              label="Soil mineral N"
+              text={number(plan.figures["feed.mineralN"]?.value ?? 0)}
+              width="2.6em"
+              disabled={!editable}
+              read={read("Soil mineral N", "massPerArea", { min: 0, max: 500 })}
+              onValue={(v) => set("feed/soilMineralNKgPerHa", v)}
+              onClear={() => set("feed/soilMineralNKgPerHa", undefined)}
+            />
+            +
+            <WrittenValue
+              label="Mineralised in season"
+              text={number(plan.figures["feed.mineralisation"]?.value ?? 0)}
+              width="2.6em"
+              disabled={!editable}
+              read={read("Mineralised in season", "massPerArea", { min: 0, max: 500 })}
+              onValue={(v) => set("feed/mineralisationKgPerHa", v)}
+              onClear={() => set("feed/mineralisationKgPerHa", undefined)}
+            />
+            + <FigureValue id="feed.residueN" decimals={0} unit={false} />, recovery
+            <WrittenValue
+              label="Recovery of fertiliser N"
+              text={number(plan.figures["feed.recovery"]?.value ?? 0)}
+              width="2.8em"
+              disabled={!editable}
+              read={read("Recovery", "count", { above: 0, max: 1 })}
+              onValue={(v) => set("feed/recovery", v)}
+              onClear={() => set("feed/recovery", undefined)}
+            />
           </span>
         }
       />
       <DecisionLine
         what="Phosphate and potash by"
-        value={<Choice label="School for phosphate and potash" value={decisions.feed?.pkSchool ?? "replaceAndBuildUp"} disabled={!editable} options={[{ value: "replaceAndBuildUp", label: "Replace and build up", note: "default where soil is tested regularly: keeps the soil in range" }, { value: "criticalLevel", label: "Critical level", note: "a rate by class, none above the level" }]} onChange={(v) => set("feed/pkSchool", v === "replaceAndBuildUp" ? undefined : v)} />}
+        value={
+          <Choice
+            label="School for phosphate and potash"
+            value={decisions.feed?.pkSchool ?? "replaceAndBuildUp"}
+            disabled={!editable}
+            options={[
+              {
+                value: "replaceAndBuildUp",
+                label: "Replace and build up",
+                note: "default where soil is tested regularly: keeps the soil in range",
+              },
+              { value: "criticalLevel", label: "Critical level", note: "a rate by class, none above the level" },
+            ]}
+            onChange={(v) => set("feed/pkSchool", v === "replaceAndBuildUp" ? undefined : v)}
+          />
+        }
         leads={
           <span>
             <FigureValue id="feed.p2o5" decimals={0} />, <FigureValue id="feed.k2o" decimals={0} />
@@ -50,24 +97,102 @@ export function FeedSheet() {
         what="Manure"
         value={
           <span className="inline-flex flex-wrap items-baseline justify-end gap-x-2">
-            <Choice label="Manure" value={manure?.kind ?? "none"} disabled={!editable} options={[{ value: "none", label: "None" }, ...MANURE_IDS.map((id) => ({ value: id, label: MANURES[id].name }))]} onChange={(v) => set("feed/manure", v === "none" ? undefined : { kind: v, tPerHa: manure?.tPerHa ?? 20, hoursToIncorporation: manure?.hoursToIncorporation ?? 6 })} />
-            {manure && <WrittenValue label="Manure rate" text={split(manure.tPerHa, "yield").number} suffix={split(1, "yield").unit.replace("bu/ac", "t/ha")} width="3em" disabled={!editable} read={read("Manure rate", "yield", { min: 0, max: 200 })} onValue={(v) => set("feed/manure/tPerHa", v)} />}
-            {manure && <WrittenValue label="Hours to incorporation" text={number(manure.hoursToIncorporation)} suffix="h to turn in" width="2.4em" disabled={!editable} read={read("Hours to incorporation", "count", { min: 0, max: 10000 })} onValue={(v) => set("feed/manure/hoursToIncorporation", v)} />}
+            <Choice
+              label="Manure"
+              value={manure?.kind ?? "none"}
+              disabled={!editable}
+              options={[
+                { value: "none", label: "None" },
+                ...MANURE_IDS.map((id) => ({ value: id, label: MANURES[id].name })),
+              ]}
+              onChange={(v) =>
+                set(
+                  "feed/manure",
+                  v === "none"
+                    ? undefined
+                    : {
+                        kind: v,
+                        tPerHa: manure?.tPerHa ?? 20,
+                        hoursToIncorporation: manure?.hoursToIncorporation ?? 6,
+                      },
+                )
+              }
+            />
+            {manure && (
+              <WrittenValue
+                label="Manure rate"
+                text={split(manure.tPerHa, "yield").number}
+                suffix={split(1, "yield").unit.replace("bu/ac", "t/ha")}
+                width="3em"
+                disabled={!editable}
+                read={read("Manure rate", "yield", { min: 0, max: 200 })}
+                onValue={(v) => set("feed/manure/tPerHa", v)}
+              />
+            )}
+            {manure && (
+              <WrittenValue
+                label="Hours to incorporation"
+                text={number(manure.hoursToIncorporation)}
+                suffix="h to turn in"
+                width="2.4em"
+                disabled={!editable}
+                read={read("Hours to incorporation", "count", { min: 0, max: 10000 })}
+                onValue={(v) => set("feed/manure/hoursToIncorporation", v)}
+              />
+            )}
           </span>
         }
-        leads={manure ? <span>gives <FigureValue id="feed.manure.n" decimals={0} unit={false} /> N, <FigureValue id="feed.manure.p2o5" decimals={0} unit={false} /> P₂O₅, <FigureValue id="feed.manure.k2o" decimals={0} unit={false} /> K₂O this season</span> : null}
+        leads={
+          manure ? (
+            <span>
+              gives <FigureValue id="feed.manure.n" decimals={0} unit={false} /> N,{" "}
+              <FigureValue id="feed.manure.p2o5" decimals={0} unit={false} /> P₂O₅,{" "}
+              <FigureValue id="feed.manure.k2o" decimals={0} unit={false} /> K₂O this season
+            </span>
+          ) : null
+        }
       />
       <DecisionLine
         what="Base dressing"
         value={
           <span className="inline-flex flex-wrap justify-end gap-x-3">
-            <Choice label="Phosphate product" value={chosen("p2o5KgPerHa", decisions.feed?.phosphateId)} disabled={!editable} options={fertiliser((f) => f.p2o5Pct > 0)} onChange={(id) => set("feed/phosphateId", id)} />
-            <Choice label="Potash product" value={chosen("k2oKgPerHa", decisions.feed?.potashId)} disabled={!editable} options={fertiliser((f) => f.k2oPct > 0)} onChange={(id) => set("feed/potashId", id)} />
+            <Choice
+              label="Phosphate product"
+              value={chosen("p2o5KgPerHa", decisions.feed?.phosphateId)}
+              disabled={!editable}
+              options={fertiliser((f) => f.p2o5Pct > 0)}
+              onChange={(id) => set("feed/phosphateId", id)}
+            />
+            <Choice
+              label="Potash product"
+              value={chosen("k2oKgPerHa", decisions.feed?.potashId)}
+              disabled={!editable}
+              options={fertiliser((f) => f.k2oPct > 0)}
+              onChange={(id) => set("feed/potashId", id)}
+            />
           </span>
         }
-        leads={<span>fertiliser costs <FigureValue id="feed.cost" decimals={0} /></span>}
+        leads={
+          <span>
+            fertiliser costs <FigureValue id="feed.cost" decimals={0} />
+          </span>
+        }
       />
-      <DecisionLine what="Split the nitrogen" value={<Choice label="Split pattern" value={feed.patternId} disabled={!editable} options={plan.guide.feed.patterns.map((p) => ({ value: p.id, label: p.name, note: p.why }))} onChange={(id) => set("feed", { ...decisions.feed, patternId: id, shares: undefined, nitrogenIds: undefined })} />} leads={<span className="text-soft">{plan.guide.feed.patterns.find((p) => p.id === feed.patternId)?.why}</span>} />
+      <DecisionLine
+        what="Split the nitrogen"
+        value={
+          <Choice
+            label="Split pattern"
+            value={feed.patternId}
+            disabled={!editable}
+            options={plan.guide.feed.patterns.map((p) => ({ value: p.id, label: p.name, note: p.why }))}
+            onChange={(id) =>
+              set("feed", { ...decisions.feed, patternId: id, shares: undefined, nitrogenIds: undefined })
+            }
+          />
+        }
+        leads={<span className="text-soft">{plan.guide.feed.patterns.find((p) => p.id === feed.patternId)?.why}</span>}
+      />
       <table className="mt-1 w-full border-collapse">
         <caption className="sr-only">Nitrogen splits</caption>
         <thead>
@@ -104,13 +229,30 @@ export function FeedSheet() {
                 <th scope="row" className="py-1 pr-2 text-left font-normal">
                   {line.name}
                 </th>
-                <td className="py-1 pr-2 text-[13px]">{operation?.date ? `${operation.tiedTo}, ${formatDay(operation.date)}` : "none"}</td>
+                <td className="py-1 pr-2 text-[13px]">
+                  {operation?.date ? `${operation.tiedTo}, ${formatDay(operation.date)}` : "none"}
+                </td>
                 <td className="py-1 text-right">
-                  <WrittenValue label={`${line.name}, share`} text={number(line.sharePct)} suffix="%" width="3em" disabled={!editable} read={read("Share", "percent", { min: 0, max: 100 })} onValue={(v) => set(`feed/shares/${line.id}`, v)} onClear={() => set(`feed/shares/${line.id}`, undefined)} />
+                  <WrittenValue
+                    label={`${line.name}, share`}
+                    text={number(line.sharePct)}
+                    suffix="%"
+                    width="3em"
+                    disabled={!editable}
+                    read={read("Share", "percent", { min: 0, max: 100 })}
+                    onValue={(v) => set(`feed/shares/${line.id}`, v)}
+                    onClear={() => set(`feed/shares/${line.id}`, undefined)}
+                  />
                 </td>
                 <td className="py-1 text-right font-semibold">{split(line.nKgPerHa, "massPerArea", 0).number}</td>
                 <td className="py-1 pl-3">
-                  <Choice label={`${line.name}, product`} value={line.productId ?? ""} disabled={!editable} options={fertiliser((f) => f.nPct > 0)} onChange={(id) => set(`feed/nitrogenIds/${line.id}`, id)} />
+                  <Choice
+                    label={`${line.name}, product`}
+                    value={line.productId ?? ""}
+                    disabled={!editable}
+                    options={fertiliser((f) => f.nPct > 0)}
+                    onChange={(id) => set(`feed/nitrogenIds/${line.id}`, id)}
+                  />
                 </td>
                 <td className="py-1 text-right">{dose ? split(dose.kgPerHa, "massPerArea", 0).number : "0"}</td>
                 <td className="py-1 text-right">{dose?.bags ?? 0}</td>
@@ -121,11 +263,31 @@ export function FeedSheet() {
             <th scope="row" colSpan={2} className="py-1 text-left">
               Sum
             </th>
-            <td className={`py-1 text-right ${Math.abs(shareSum - 100) > 0.5 ? "text-stop" : ""}`}>{number(shareSum, shareSum % 1 < 0.05 ? 0 : 1)} %</td>
-            <td className="py-1 text-right">{split(feed.splits.reduce((s, l) => s + l.nKgPerHa, 0), "massPerArea", 0).number}</td>
+            <td className={`py-1 text-right ${Math.abs(shareSum - 100) > 0.5 ? "text-stop" : ""}`}>
+              {number(shareSum, shareSum % 1 < 0.05 ? 0 : 1)} %
+            </td>
+            <td className="py-1 text-right">
+              {
+                split(
+                  feed.splits.reduce((s, l) => s + l.nKgPerHa, 0),
+                  "massPerArea",
+                  0,
+                ).number
+              }
+            </td>
             <td />
-            <td className="py-1 text-right">{split(feed.doses.filter((d) => d.at !== "base-feed").reduce((s, d) => s + d.kgPerHa, 0), "massPerArea", 0).number}</td>
-            <td className="py-1 text-right">{feed.doses.filter((d) => d.at !== "base-feed").reduce((s, d) => s + d.bags, 0)}</td>
+            <td className="py-1 text-right">
+              {
+                split(
+                  feed.doses.filter((d) => d.at !== "base-feed").reduce((s, d) => s + d.kgPerHa, 0),
+                  "massPerArea",
+                  0,
+                ).number
+              }
+            </td>
+            <td className="py-1 text-right">
+              {feed.doses.filter((d) => d.at !== "base-feed").reduce((s, d) => s + d.bags, 0)}
+            </td>
           </tr>
           {feed.doses
             .filter((d) => d.at === "base-feed")
@@ -136,7 +298,9 @@ export function FeedSheet() {
                 </th>
                 <td className="py-1">{date("base-feed")?.date ? formatDay(date("base-feed")?.date as string) : ""}</td>
                 <td />
-                <td className="py-1 text-right">{dose.nKgPerHa > 0 ? split(dose.nKgPerHa, "massPerArea", 0).number : ""}</td>
+                <td className="py-1 text-right">
+                  {dose.nKgPerHa > 0 ? split(dose.nKgPerHa, "massPerArea", 0).number : ""}
+                </td>
                 <td className="py-1 pl-3">{dose.name}</td>
                 <td className="py-1 text-right">{split(dose.kgPerHa, "massPerArea", 0).number}</td>
                 <td className="py-1 text-right">{dose.bags}</td>
@@ -165,11 +329,18 @@ function Balance() {
           <dt className="text-[13px]">{label[key]}</dt>
           <dd className="flex items-center gap-2">
             <span className="relative block h-4 w-[62%]" aria-hidden>
-              <span className="absolute inset-y-0 left-0 opacity-40" style={{ width: `${(supplied[key] / most) * 100}%`, background: "var(--feed)" }} />
-              <span className="absolute -inset-y-0.5 w-[2px] bg-ink" style={{ left: `calc(${(need[key] / most) * 100}% - 1px)` }} />
+              <span
+                className="absolute inset-y-0 left-0 opacity-40"
+                style={{ width: `${(supplied[key] / most) * 100}%`, background: "var(--feed)" }}
+              />
+              <span
+                className="absolute -inset-y-0.5 w-[2px] bg-ink"
+                style={{ left: `calc(${(need[key] / most) * 100}% - 1px)` }}
+              />
             </span>
             <span className="whitespace-nowrap text-[12px] text-soft">
-              need {split(need[key], "massPerArea", 0).number}, given <FigureValue id={`feed.supplied.${key}`} decimals={0} unit={false} />
+              need {split(need[key], "massPerArea", 0).number}, given{" "}
+              <FigureValue id={`feed.supplied.${key}`} decimals={0} unit={false} />
             </span>
           </dd>
         </div>

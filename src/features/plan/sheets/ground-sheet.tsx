@@ -13,7 +13,11 @@ export function GroundSheet() {
   const { split, read, number, show } = useUnits();
   if (!plan) return null;
   const { chosen, compared, all } = plan.ground;
-  const options = all.map((s) => ({ value: s.id, label: s.name, note: `${s.fit === "harms" ? "Harms: " : ""}${s.why}` }));
+  const options = all.map((s) => ({
+    value: s.id,
+    label: s.name,
+    note: `${s.fit === "harms" ? "Harms: " : ""}${s.why}`,
+  }));
   const rows: [string, string, number][] = [
     ["Diesel", "fuel", 1],
     ["Hours", "hours", 2],
@@ -23,10 +27,33 @@ export function GroundSheet() {
   return (
     <div>
       <SheetHead title="Ground" about="two systems compared over all passes, planting included" />
-      <DecisionLine what="Work the ground by" value={<Choice label="Tillage system" value={chosen.id} options={options} disabled={!editable} onChange={(id) => set("ground/systemId", id)} />} leads={<span className="text-soft">{chosen.why}</span>} />
+      <DecisionLine
+        what="Work the ground by"
+        value={
+          <Choice
+            label="Tillage system"
+            value={chosen.id}
+            options={options}
+            disabled={!editable}
+            onChange={(id) => set("ground/systemId", id)}
+          />
+        }
+        leads={<span className="text-soft">{chosen.why}</span>}
+      />
       <DecisionLine
         what="Residue of the previous crop"
-        value={<Choice label="Residue" value={decisions.ground?.residue ?? "kept"} disabled={!editable} options={[{ value: "kept", label: "Kept on the field" }, { value: "baled", label: "Baled and taken off" }]} onChange={(value) => set("ground/residue", value === "kept" ? undefined : value)} />}
+        value={
+          <Choice
+            label="Residue"
+            value={decisions.ground?.residue ?? "kept"}
+            disabled={!editable}
+            options={[
+              { value: "kept", label: "Kept on the field" },
+              { value: "baled", label: "Baled and taken off" },
+            ]}
+            onChange={(value) => set("ground/residue", value === "kept" ? undefined : value)}
+          />
+        }
         leads={
           <span>
             leaves <FigureValue id={`ground.${chosen.id}.cover`} decimals={0} /> cover after sowing
@@ -44,7 +71,13 @@ export function GroundSheet() {
               {chosen.name}
             </th>
             <th scope="col" className="py-1 text-right font-medium">
-              <Choice label="Compare with" value={compared.id} options={options.filter((o) => o.value !== chosen.id)} onChange={(id) => set("ground/compareWith", id)} disabled={!editable} />
+              <Choice
+                label="Compare with"
+                value={compared.id}
+                options={options.filter((o) => o.value !== chosen.id)}
+                onChange={(id) => set("ground/compareWith", id)}
+                disabled={!editable}
+              />
             </th>
             <th scope="col" className="w-24 py-1 text-right font-medium">
               difference
@@ -85,7 +118,11 @@ export function GroundSheet() {
         </thead>
         <tbody>
           {chosen.passes.map((pass) => (
-            <tr key={pass.id} className="border-t border-line align-baseline" title={`Before going on: ${pass.decision}`}>
+            <tr
+              key={pass.id}
+              className="border-t border-line align-baseline"
+              title={`Before going on: ${pass.decision}`}
+            >
               <th scope="row" className="py-1 text-left font-normal">
                 {pass.name}
               </th>
@@ -97,7 +134,16 @@ export function GroundSheet() {
                 ] as const
               ).map(([key, label, dimension, min, max]) => (
                 <td key={key} className="py-1 text-right">
-                  <WrittenValue label={`${pass.name}, ${label.toLowerCase()}`} text={split(pass[key], dimension).number} suffix={split(pass[key], dimension).unit} width="3.4em" disabled={!editable} read={read(label, dimension, { min, max })} onValue={(value) => set(`ground/passes/${pass.id}/${key}`, value)} onClear={() => set(`ground/passes/${pass.id}/${key}`, undefined)} />
+                  <WrittenValue
+                    label={`${pass.name}, ${label.toLowerCase()}`}
+                    text={split(pass[key], dimension).number}
+                    suffix={split(pass[key], dimension).unit}
+                    width="3.4em"
+                    disabled={!editable}
+                    read={read(label, dimension, { min, max })}
+                    onValue={(value) => set(`ground/passes/${pass.id}/${key}`, value)}
+                    onClear={() => set(`ground/passes/${pass.id}/${key}`, undefined)}
+                  />
                 </td>
               ))}
               <td className="py-1 text-right">{show(pass.fuelLPerHa, "volumePerArea", 1)}</td>

@@ -12,14 +12,21 @@ export function LaterSheet({ sheet }: { sheet: SheetId }) {
   const { guide } = plan;
   return (
     <div>
-      <SheetHead title={SHEET_NAMES[sheet]} about="dated by days and stage from the crop guide, to be refined; nothing here is computed from this field yet" />
+      <SheetHead
+        title={SHEET_NAMES[sheet]}
+        about="dated by days and stage from the crop guide, to be refined; nothing here is computed from this field yet"
+      />
       {sheet === "water" && (
         <ul className="grid gap-1 py-1">
-          <li>Critical stages: {guide.water.criticalStages.map((id) => guide.stages.find((s) => s.id === id)?.name ?? id).join(", ")}.</li>
+          <li>
+            Critical stages:{" "}
+            {guide.water.criticalStages.map((id) => guide.stages.find((s) => s.id === id)?.name ?? id).join(", ")}.
+          </li>
           <li>Stop: {guide.water.stop}.</li>
           {guide.water.standing.map((s) => (
             <li key={s.fromStage}>
-              From {guide.stages.find((x) => x.id === s.fromStage)?.name ?? s.fromStage}: {s.depthCm > 0 ? `${s.depthCm} cm of water` : "drained"}, {s.why}.
+              From {guide.stages.find((x) => x.id === s.fromStage)?.name ?? s.fromStage}:{" "}
+              {s.depthCm > 0 ? `${s.depthCm} cm of water` : "drained"}, {s.why}.
             </li>
           ))}
           <li className="text-soft">{guide.water.risks}.</li>

@@ -21,13 +21,37 @@ export function MoneySheet() {
       <DecisionLine
         what="Price"
         hint="per tonne, as sold"
-        value={<WrittenValue label="Price per tonne" text={plan.money.pricePerT === null ? "" : number(plan.money.pricePerT / 100, 2)} suffix={`${currency}/t`} disabled={!editable} read={read("Price", "count", { min: 0, max: 1_000_000 })} onValue={(v) => set("money/pricePerT", Math.round(v * 100))} onClear={() => set("money/pricePerT", undefined)} />}
-        leads={<span>output <FigureValue id="money.output" decimals={0} /></span>}
+        value={
+          <WrittenValue
+            label="Price per tonne"
+            text={plan.money.pricePerT === null ? "" : number(plan.money.pricePerT / 100, 2)}
+            suffix={`${currency}/t`}
+            disabled={!editable}
+            read={read("Price", "count", { min: 0, max: 1_000_000 })}
+            onValue={(v) => set("money/pricePerT", Math.round(v * 100))}
+            onClear={() => set("money/pricePerT", undefined)}
+          />
+        }
+        leads={
+          <span>
+            output <FigureValue id="money.output" decimals={0} />
+          </span>
+        }
       />
       <DecisionLine
         what="Other costs"
         hint="rent, insurance, levies"
-        value={<WrittenValue label="Other costs per hectare" text={decisions.money?.otherCostPerHa ? number(decisions.money.otherCostPerHa / 100, 2) : ""} suffix={`${currency}/ha`} disabled={!editable} read={read("Other costs", "count", { min: 0, max: 1_000_000 })} onValue={(v) => set("money/otherCostPerHa", Math.round(v * 100))} onClear={() => set("money/otherCostPerHa", undefined)} />}
+        value={
+          <WrittenValue
+            label="Other costs per hectare"
+            text={decisions.money?.otherCostPerHa ? number(decisions.money.otherCostPerHa / 100, 2) : ""}
+            suffix={`${currency}/ha`}
+            disabled={!editable}
+            read={read("Other costs", "count", { min: 0, max: 1_000_000 })}
+            onValue={(v) => set("money/otherCostPerHa", Math.round(v * 100))}
+            onClear={() => set("money/otherCostPerHa", undefined)}
+          />
+        }
       />
       <table className="mt-2 w-full border-collapse">
         <caption className="sr-only">Cost by sheet</caption>
@@ -40,7 +64,15 @@ export function MoneySheet() {
                 </span>
               </th>
               <td className="py-1">
-                <span className="block h-3" aria-hidden style={{ width: `${((plan.money.costBySheet[s] ?? 0) / most) * 100}%`, background: sheetColour(s), opacity: 0.55 }} />
+                <span
+                  className="block h-3"
+                  aria-hidden
+                  style={{
+                    width: `${((plan.money.costBySheet[s] ?? 0) / most) * 100}%`,
+                    background: sheetColour(s),
+                    opacity: 0.55,
+                  }}
+                />
               </td>
               <td className="w-36 py-1 text-right">
                 <FigureValue id={`money.${s}`} decimals={0} />
@@ -59,7 +91,15 @@ export function MoneySheet() {
         </tbody>
       </table>
       <div className="mt-3">
-        <DecisionLine what="Margin at the target" value={<FigureValue id="money.margin" decimals={0} />} leads={plan.money.marginPerHa === null ? null : <span className="text-soft">{`${money(plan.money.marginPerHa * plan.areaHa)} ${currency} on the field`}</span>} />
+        <DecisionLine
+          what="Margin at the target"
+          value={<FigureValue id="money.margin" decimals={0} />}
+          leads={
+            plan.money.marginPerHa === null ? null : (
+              <span className="text-soft">{`${money(plan.money.marginPerHa * plan.areaHa)} ${currency} on the field`}</span>
+            )
+          }
+        />
         <DecisionLine what="Breaks even at a yield of" value={<FigureValue id="money.breakEvenYield" />} />
         <DecisionLine what="Breaks even at a price of" value={<FigureValue id="money.breakEvenPrice" decimals={2} />} />
       </div>

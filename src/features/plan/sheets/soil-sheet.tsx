@@ -20,7 +20,14 @@ export function SoilSheet() {
   const { soil } = plan;
   return (
     <div>
-      <SheetHead title="Soil" about={test ? `test of ${formatDay(test.takenOn, true)}, 0 to ${test.depthCm} cm, ${textureName(facts.field.textureClass)}` : "no soil test of this field"} />
+      <SheetHead
+        title="Soil"
+        about={
+          test
+            ? `test of ${formatDay(test.takenOn, true)}, 0 to ${test.depthCm} cm, ${textureName(facts.field.textureClass)}`
+            : "no soil test of this field"
+        }
+      />
       {test && (
         <table className="w-full border-collapse">
           <caption className="sr-only">Soil test with classes</caption>
@@ -44,7 +51,8 @@ export function SoilSheet() {
               </th>
               <td className="py-1 text-right font-semibold">{test.ph}</td>
               <td className="py-1 pl-6 text-[13px] text-soft">
-                {plan.guide.name.toLowerCase()} does best from {plan.guide.soil.ph.bestFrom} to {plan.guide.soil.ph.bestTo}, fails below {plan.guide.soil.ph.failsBelow}
+                {plan.guide.name.toLowerCase()} does best from {plan.guide.soil.ph.bestFrom} to{" "}
+                {plan.guide.soil.ph.bestTo}, fails below {plan.guide.soil.ph.failsBelow}
               </td>
             </tr>
             <tr className="border-t border-line">
@@ -63,7 +71,8 @@ export function SoilSheet() {
                   {number(reading.value)} <span className="text-[12px] font-normal text-soft">{reading.unit}</span>
                 </td>
                 <td className="py-1 pl-6">
-                  <b>{reading.class}</b> <span className="text-[13px] text-soft">{`${reading.range[0] === null ? "up" : `over ${reading.range[0]}`} to ${reading.range[1] ?? "any"}`}</span>
+                  <b>{reading.class}</b>{" "}
+                  <span className="text-[13px] text-soft">{`${reading.range[0] === null ? "up" : `over ${reading.range[0]}`} to ${reading.range[1] ?? "any"}`}</span>
                 </td>
               </tr>
             ))}
@@ -74,7 +83,18 @@ export function SoilSheet() {
         <DecisionLine
           what="Lift the pH to"
           hint={`${plan.guide.name.toLowerCase()} wants ${plan.guide.soil.limeTargetPh.value}`}
-          value={<WrittenValue label="Target pH" text={number(soil.targetPh, 1)} width="4em" suffix="pH" disabled={!editable} read={read("Target pH", "count", { min: 3, max: 9 })} onValue={(v) => set("lime/targetPh", v)} onClear={() => set("lime/targetPh", undefined)} />}
+          value={
+            <WrittenValue
+              label="Target pH"
+              text={number(soil.targetPh, 1)}
+              width="4em"
+              suffix="pH"
+              disabled={!editable}
+              read={read("Target pH", "count", { min: 3, max: 9 })}
+              onValue={(v) => set("lime/targetPh", v)}
+              onClear={() => set("lime/targetPh", undefined)}
+            />
+          }
           leads={
             <span>
               needs <FigureValue id="soil.lime" decimals={1} />
@@ -83,13 +103,44 @@ export function SoilSheet() {
         />
         <DecisionLine
           what="With"
-          value={<Choice label="Lime product" value={soil.limeProductId ?? ""} disabled={!editable} options={facts.limes.map((l) => ({ value: l.id, label: l.name, note: `neutralising value ${l.neutralisingValuePct}, fineness ${l.finenessPct}, ${number(l.pricePerT / 100, 2)} ${currency}/t spread` }))} onChange={(id) => set("lime/productId", id)} />}
-          leads={soil.limeTPerHa > 0 ? <span>costs <FigureValue id="soil.limeCost" decimals={0} />; {soil.limeLeadDays} days before sowing at least</span> : <span className="text-soft">nothing to spread</span>}
+          value={
+            <Choice
+              label="Lime product"
+              value={soil.limeProductId ?? ""}
+              disabled={!editable}
+              options={facts.limes.map((l) => ({
+                value: l.id,
+                label: l.name,
+                note: `neutralising value ${l.neutralisingValuePct}, fineness ${l.finenessPct}, ${number(l.pricePerT / 100, 2)} ${currency}/t spread`,
+              }))}
+              onChange={(id) => set("lime/productId", id)}
+            />
+          }
+          leads={
+            soil.limeTPerHa > 0 ? (
+              <span>
+                costs <FigureValue id="soil.limeCost" decimals={0} />; {soil.limeLeadDays} days before sowing at least
+              </span>
+            ) : (
+              <span className="text-soft">nothing to spread</span>
+            )
+          }
         />
         <DecisionLine
           what="Mixed in to"
           hint="depth that the lime must serve"
-          value={<WrittenValue label="Depth limed" text={split(decisions.lime?.depthCm ?? test?.depthCm ?? 15, "length").number} suffix={split(15, "length").unit} width="4em" disabled={!editable} read={read("Depth limed", "length", { above: 0, max: 60 })} onValue={(v) => set("lime/depthCm", v)} onClear={() => set("lime/depthCm", undefined)} />}
+          value={
+            <WrittenValue
+              label="Depth limed"
+              text={split(decisions.lime?.depthCm ?? test?.depthCm ?? 15, "length").number}
+              suffix={split(15, "length").unit}
+              width="4em"
+              disabled={!editable}
+              read={read("Depth limed", "length", { above: 0, max: 60 })}
+              onValue={(v) => set("lime/depthCm", v)}
+              onClear={() => set("lime/depthCm", undefined)}
+            />
+          }
           leads={soil.limeTPerHa > 7.5 ? <span>{show(7.5, "yield")} this season, the rest a season later</span> : null}
         />
       </div>

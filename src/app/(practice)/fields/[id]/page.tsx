@@ -13,5 +13,12 @@ export default async function FieldPage({ params }: { params: Promise<{ id: stri
   const { id } = await params;
   const sheet = await inPractice(access, (client) => loadField(client, access, id));
   if (!sheet) notFound();
-  return <FieldScreen sheet={sheet} crops={GUIDES.map((g) => ({ id: g.id, name: g.name }))} today={access.today} mayPlan={may(access.role, "plan")} />;
+  return (
+    <FieldScreen
+      sheet={sheet}
+      crops={GUIDES.map((g) => ({ id: g.id, name: g.name }))}
+      today={access.today}
+      mayPlan={may(access.role, "plan")}
+    />
+  );
 }

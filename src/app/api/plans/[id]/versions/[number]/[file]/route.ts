@@ -5,14 +5,28 @@ import { loadVersion } from "@/server/plans";
 import { respond } from "@/server/respond";
 
 /** Documents of an issued version. A grower reads the card and the calendar; the rest is the adviser's. */
-export function GET(request: Request, { params }: { params: Promise<{ id: string; number: string; file: string }> }): Promise<Response> {
+export function GET(
+  request: Request,
+  { params }: { params: Promise<{ id: string; number: string; file: string }> },
+): Promise<Response> {
   return respond(async () => {
     const { id, number, file } = await params;
     const access = await requireAction(request, file === "card.pdf" || file === "calendar.ics" ? "log" : "read");
     const version = await inPractice(access, (client) => loadVersion(client, access, id, Number(number)));
     if (!version) throw new Refused(404, "There is no such version.");
-    const document = await writeDocument(file, { ...version, planId: id, unitSet: access.practice.unitSet, decimal: access.practice.decimalMark });
+    const document = await writeDocument(file, {
+      ...version,
+      planId: id,
+      unitSet: access.practice.unitSet,
+      decimal: access.practice.decimalMark,
+    });
     if (!document) throw new Refused(404, "There is no such document.");
-    return new Response(new Uint8Array(document.body), { headers: { "content-type": document.type, "content-disposition": `attachment; filename="${document.name}"`, "cache-control": "private, no-store" } });
+    return new Response(new Uint8Array(document.body), {
+      headers: {
+        "content-type": document.type,
+        "content-disposition": `attachment; filename="${document.name}"`,
+        "cache-control": "private, no-store",
+      },
+    });
   });
 }
