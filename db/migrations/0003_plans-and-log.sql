@@ -24,6 +24,8 @@ create table plan_version (
   snapshot jsonb not null,
   summary jsonb not null,
   issued_at timestamptz not null default now(),
+  -- by the working date of the practice; what documents print
+  issued_on date not null,
   issued_by text not null,
   primary key (practice_id, plan_id, number),
   foreign key (practice_id, plan_id) references plan (practice_id, id)

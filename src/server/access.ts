@@ -2,6 +2,7 @@
 
 import { headers } from "next/headers";
 import { redirect } from "next/navigation";
+import { cache } from "react";
 import type { IsoDate } from "@/core/dates";
 import type { UnitSet } from "@/core/units/units";
 import { auth } from "./auth";
@@ -77,9 +78,12 @@ export async function accessOf(requestHeaders: Headers): Promise<Access | null> 
   };
 }
 
+/** The access of the page being drawn; layout and page ask once between them. */
+const pageAccess = cache(async () => accessOf(await headers()));
+
 /** For pages: sends whoever is not signed in to the sign-in page, and growers to their cards. */
 export async function requirePage(action: Action = "read"): Promise<Access> {
-  const access = await accessOf(await headers());
+  const access = await pageAccess();
   if (!access) redirect("/sign-in");
   if (!may(access.role, action)) redirect(access.role === "grower" ? "/week" : "/fields");
   return access;

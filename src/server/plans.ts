@@ -8,7 +8,7 @@ import type { LoggedOperation, PlanFacts } from "@/core/plan/facts";
 import type { Plan } from "@/core/plan/plan";
 import type { Access } from "./access";
 import { Refused } from "./access";
-import { audit } from "./audit";
+import { type AuditLine, audit, auditOf } from "./audit";
 import { loadCatalogue } from "./catalogue";
 import { type Client, row, rows, type Scope } from "./db";
 import { loadField, previousCropOf } from "./fields";
@@ -30,6 +30,7 @@ export interface LoadedPlan {
   facts: PlanFacts;
   versions: VersionLine[];
   lastSummary: PlanSummary | null;
+  changes: AuditLine[];
 }
 
 /** A plan with everything that is needed to draft it; null when there is none that this person may see. */
@@ -56,7 +57,7 @@ export async function loadPlan(client: Client, access: Access, planId: string): 
   const log = await loadLog(client, access, planId);
   const versions = await rows<VersionLine & { summary: PlanSummary }>(
     client,
-    `select v.number, to_char(v.issued_at, 'YYYY-MM-DD') as "issuedAt", coalesce(u.name, v.issued_by) as "issuedBy", v.summary
+    `select v.number, v.issued_on as "issuedAt", coalesce(u.name, v.issued_by) as "issuedBy", v.summary
      from plan_version v left join "user" u on u.id = v.issued_by where v.practice_id = $1 and v.plan_id = $2 order by v.number desc`,
     [access.practiceId, planId],
   );
@@ -78,6 +79,7 @@ export async function loadPlan(client: Client, access: Access, planId: string): 
     facts,
     versions: versions.map(({ number, issuedAt, issuedBy }) => ({ number, issuedAt, issuedBy })),
     lastSummary: versions[0]?.summary ?? null,
+    changes: await auditOf(client, access, "plan", planId),
   };
 }
 
@@ -221,7 +223,7 @@ export async function issuePlan(
   };
   const number = (loaded.versions[0]?.number ?? 0) + 1;
   await client.query(
-    "insert into plan_version (practice_id, plan_id, number, decisions, snapshot, summary, issued_by) values ($1, $2, $3, $4, $5, $6, $7)",
+    "insert into plan_version (practice_id, plan_id, number, decisions, snapshot, summary, issued_by, issued_on) values ($1, $2, $3, $4, $5, $6, $7, $8)",
     [
       access.practiceId,
       planId,
@@ -230,6 +232,7 @@ export async function issuePlan(
       JSON.stringify(snapshot),
       JSON.stringify(summarisePlan(plan)),
       access.userId,
+      access.today,
     ],
   );
   await client.query(
@@ -252,7 +255,7 @@ export async function loadVersion(
   if (!/^[0-9a-f-]{36}$/.test(planId) || !Number.isInteger(number)) return null;
   return row(
     client,
-    `select v.number, to_char(v.issued_at, 'YYYY-MM-DD') as "issuedAt", p.season, v.snapshot from plan_version v join plan p on p.practice_id = v.practice_id and p.id = v.plan_id
+    `select v.number, v.issued_on as "issuedAt", p.season, v.snapshot from plan_version v join plan p on p.practice_id = v.practice_id and p.id = v.plan_id
      where v.practice_id = $1 and v.plan_id = $2 and ($3 = 0 or v.number = $3) order by v.number desc limit 1`,
     [scope.practiceId, planId, number],
   );

@@ -121,9 +121,12 @@ function conflictFinding(plan: Plan, conflict: Conflict): Finding {
   const involved = [...new Set(members.flatMap((m) => ("event" in m ? [m.event] : [m.from, m.to])))].filter((id) =>
     plan.operations.some((o) => o.id === id),
   );
+  const tooLate = conflict.ids.includes("previous.expected") && conflict.ids.includes("planting.window");
   const title = late
     ? `${late.name} is overdue by ${days(conflict.shortByDays)}.`
-    : `${joinNames(involved.map(name))} ${involved.length > 1 ? "clash" : "cannot hold"} by ${days(conflict.shortByDays)}.`;
+    : tooLate
+      ? `The previous crop comes off ${days(conflict.shortByDays)} too late for the sowing window.`
+      : `${joinNames(involved.map(name))} ${involved.length > 1 ? "clash" : "cannot hold"} by ${days(conflict.shortByDays)}.`;
   return {
     id: `conflict.${[...conflict.ids].sort().join("+")}`,
     sheet: sheetOf(plan, conflict.ids),
@@ -502,8 +505,10 @@ function checkTargetAndRotation(plan: Plan, facts: PlanFacts, add: Add): void {
       "money",
       "rotation.gap",
       `${plan.guide.name} was here in ${last}; ${gap} ${gap === 1 ? "year" : "years"} between is the usual least.`,
-      plan.guide.rotation.bad.find((b) => b.crop === plan.guide.name.toLowerCase())?.why ??
-        "Soil-borne disease builds up.",
+      sentence(
+        plan.guide.rotation.bad.find((b) => b.crop === plan.guide.name.toLowerCase())?.why ??
+          "soil-borne disease builds up",
+      ),
     );
   const before = facts.previousCrop ? LEFTOVERS[facts.previousCrop.crop] : undefined;
   const bad = plan.guide.rotation.bad.find((b) => b.crop === before?.name);

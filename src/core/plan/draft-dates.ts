@@ -39,6 +39,8 @@ export interface SolvedDates {
 export const PREVIOUS = "previousHarvest";
 export const PLANTING = "planting";
 const MOST_CONFLICTS = 24;
+/** Days before an anchor that stand for "at any time before". */
+export const ANY_TIME_BEFORE = -400;
 
 /** The customary sowing window of a kind in the field's zone, as dates of the season. */
 export function sowingWindow(kind: Kind, zone: string, season: number) {
@@ -130,7 +132,8 @@ export function draftDates(context: DraftContext, items: Datable[]): SolvedDates
           maxDays: when.max,
           reason: waitReason(item.name, when, names.get(when.from) ?? when.from),
           source: "agronomy",
-          hard: when.from === PREVIOUS,
+          // a crop must be off, and the ground worked before planting: no one may ease that
+          hard: when.from === PREVIOUS || when.min <= ANY_TIME_BEFORE,
         });
       });
       waits.push(...(item.waits ?? []));
@@ -276,6 +279,7 @@ function waitReason(name: string, when: Trigger, from: string): string {
   const span = (days: number) =>
     days === 0 ? "with" : `${Math.abs(days)} ${Math.abs(days) === 1 ? "day" : "days"} ${days < 0 ? "before" : "after"}`;
   const anchor = from.charAt(0).toLowerCase() + from.slice(1);
+  if (when.min <= ANY_TIME_BEFORE) return `${name} comes before ${anchor}`;
   if (when.max === null) return `${name}: ${when.min > 0 ? `at least ${span(when.min)}` : "not before"} ${anchor}`;
   return when.min === when.max
     ? `${name}: ${span(when.min)} ${anchor}`

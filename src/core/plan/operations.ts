@@ -6,7 +6,7 @@ import type { SheetId, Task, Trigger } from "../guides/schema";
 import { machineCost } from "../money/machine-cost";
 import type { Wait } from "../season/solve-season";
 import type { DraftContext } from "./draft-context";
-import { type Datable, overdueDays, PLANTING, PREVIOUS, type SolvedDates } from "./draft-dates";
+import { ANY_TIME_BEFORE, type Datable, overdueDays, PLANTING, PREVIOUS, type SolvedDates } from "./draft-dates";
 import { plantingPassOf } from "./draft-ground";
 import type { InputLine, Operation, OperationInput, Plan } from "./plan";
 
@@ -47,10 +47,10 @@ export function datables(context: DraftContext, parts: Parts): OperationItem[] {
       name: pass.name,
       mark: pass.mark,
       detail: `${pass.depthCm > 0 ? `${pass.depthCm} cm deep, ` : ""}${pass.speedKmH} km/h. When the soil is ${pass.soilFit}.`,
-      reason: `Decide before going on: ${pass.decision}.`,
+      reason: `decide before going on: ${pass.decision}`,
       // the date hangs on planting, counted back by the usual waits; the waits between passes are kept as they are
       when: [
-        { from: PLANTING, min: -400, usual: -usualToPlanting, max: 0 },
+        { from: PLANTING, min: ANY_TIME_BEFORE, usual: -usualToPlanting, max: 0 },
         ...(i === 0 ? [{ from: PREVIOUS, min: 1, usual: 1, max: null }] : []),
       ],
       waits: [
@@ -102,7 +102,7 @@ export function datables(context: DraftContext, parts: Parts): OperationItem[] {
       detail: "Evenly, crosswise in two halves where the need is large; mixed in by the passes that follow.",
       reason: "raises the pH before the seedling meets it; three months are better than three weeks",
       when: [
-        { from: PLANTING, min: -400, usual: -Math.max(40, parts.soil.limeLeadDays + 14), max: 0 },
+        { from: PLANTING, min: ANY_TIME_BEFORE, usual: -Math.max(40, parts.soil.limeLeadDays + 14), max: 0 },
         { from: PREVIOUS, min: 1, usual: 5, max: null },
       ],
       waits,
@@ -163,7 +163,7 @@ export function datables(context: DraftContext, parts: Parts): OperationItem[] {
       name: pass.name,
       mark: pass.mark,
       detail: `When the soil is ${pass.soilFit}.`,
-      reason: `Decide first: ${pass.decision}.`,
+      reason: `decide first: ${pass.decision}`,
       when: [{ from: PLANTING, ...after }],
       weight: 20,
       tiedTo: "planting",

@@ -4,6 +4,7 @@ import { useRouter } from "next/navigation";
 import { useEffect, useState } from "react";
 import { SHEETS, type SheetId } from "@/core/guides/schema";
 import type { Operation } from "@/core/plan/plan";
+import type { AuditLine } from "../shared/server-types";
 import { SHEET_NAMES } from "../shared/sheet-mark";
 import { UnitsProvider, useUnits } from "../shared/units";
 import { useCommands } from "../shell/commands";
@@ -26,12 +27,14 @@ import { IssueDialog, type VersionLine, VersionsDialog } from "./versions";
 interface PlanScreenProps {
   start: PlanStart;
   versions: VersionLine[];
+  /** who changed what, the latest first */
+  changes: AuditLine[];
   crops: { id: string; name: string; kinds: { id: string; name: string }[] }[];
   mayIssue: boolean;
 }
 
 /** The plan of one field: head, ribbon, ladder, sheet, findings, ledger. */
-export function PlanScreen({ start, versions, crops, mayIssue }: PlanScreenProps) {
+export function PlanScreen({ start, versions, changes, crops, mayIssue }: PlanScreenProps) {
   const model = usePlan(start);
   const router = useRouter();
   const [sheet, setSheet] = useState<SheetId>("ground");
@@ -106,9 +109,12 @@ export function PlanScreen({ start, versions, crops, mayIssue }: PlanScreenProps
           />
           <StaleBanner />
           <Ribbon onOpen={openOperation} />
-          <div className="mt-3 grid gap-3 lg:grid-cols-[196px_minmax(0,1fr)_276px]">
+          <div className="mt-3 grid grid-cols-[minmax(0,1fr)] gap-3 lg:grid-cols-[196px_minmax(0,1fr)_276px]">
             <Ladder sheet={sheet} onSheet={goTo} />
-            <section aria-label={SHEET_NAMES[sheet]} className="min-w-0 border border-line bg-sheet px-4 py-2.5">
+            <section
+              aria-label={SHEET_NAMES[sheet]}
+              className="min-w-0 overflow-x-auto border border-line bg-sheet px-4 py-2.5"
+            >
               {sheet === "ground" && <GroundSheet />}
               {sheet === "soil" && <SoilSheet />}
               {sheet === "seed" && <SeedSheet />}
@@ -128,6 +134,7 @@ export function PlanScreen({ start, versions, crops, mayIssue }: PlanScreenProps
             open={dialog === "versions"}
             onOpenChange={(open) => setDialog(open ? "versions" : null)}
             versions={versions}
+            changed={changes}
           />
           <IssueDialog
             open={dialog === "issue"}

@@ -7,6 +7,7 @@ import type { PlanChange } from "@/core/plan/compare";
 import { Button } from "@/ui/button";
 import { Dialog } from "@/ui/dialog";
 import { dimensionOf } from "../shared/dimension-of-unit";
+import type { AuditLine } from "../shared/server-types";
 import { useUnits } from "../shared/units";
 import { usePlanModel } from "./plan-context";
 
@@ -29,10 +30,12 @@ export function VersionsDialog({
   open,
   onOpenChange,
   versions,
+  changed,
 }: {
   open: boolean;
   onOpenChange: (open: boolean) => void;
   versions: VersionLine[];
+  changed: AuditLine[];
 }) {
   const { planId, changes } = usePlanModel();
   return (
@@ -72,6 +75,19 @@ export function VersionsDialog({
           <h3 className="text-base">The draft against version {versions[0]?.number}</h3>
           <ChangeList changes={changes} />
         </div>
+      )}
+      {changed.length > 0 && (
+        <details className="mt-4">
+          <summary className="cursor-pointer font-semibold">Who changed what, when this page was opened</summary>
+          <ul className="mt-1 text-[13px]">
+            {changed.map((line, n) => (
+              // biome-ignore lint/suspicious/noArrayIndexKey: lines of the books have no other key here and never move
+              <li key={n} className="border-t border-line py-0.5">
+                <span className="text-soft">{line.at}</span> {line.person}: {line.action}
+              </li>
+            ))}
+          </ul>
+        </details>
       )}
     </Dialog>
   );

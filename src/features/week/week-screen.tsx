@@ -93,6 +93,7 @@ export function WeekScreen({ due: given, today, mayPlan }: { due: DueOperation[]
           </section>
         );
       })}
+      <Cards due={due} />
       {next.length > 0 && (
         <section aria-label="In the two weeks after" className="mt-4 border border-line bg-sheet px-4 py-2">
           <h2 className="text-base">In the two weeks after</h2>
@@ -100,6 +101,38 @@ export function WeekScreen({ due: given, today, mayPlan }: { due: DueOperation[]
         </section>
       )}
     </div>
+  );
+}
+
+/** The card and the calendar of each issued plan. */
+function Cards({ due }: { due: DueOperation[] }) {
+  const plans = [...new Map(due.map((o) => [o.planId, o])).values()];
+  if (plans.length === 0) return null;
+  return (
+    <section aria-label="Cards" className="mt-4 border border-line bg-sheet px-4 py-2 print:hidden">
+      <h2 className="text-base">Cards and calendars</h2>
+      <ul className="flex flex-wrap gap-x-6">
+        {plans.map((o) => (
+          <li key={o.planId} className="touch inline-flex items-center gap-2">
+            {o.field}:
+            <a
+              className="touch inline-flex items-center font-semibold text-action underline underline-offset-2"
+              href={`/api/plans/${o.planId}/versions/${o.version}/card.pdf`}
+              download
+            >
+              card<span className="sr-only"> of {o.field}</span>
+            </a>
+            <a
+              className="touch inline-flex items-center font-semibold text-action underline underline-offset-2"
+              href={`/api/plans/${o.planId}/versions/${o.version}/calendar.ics`}
+              download
+            >
+              calendar<span className="sr-only"> of {o.field}</span>
+            </a>
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }
 
@@ -144,7 +177,9 @@ function DueLine({
           {o.doneOn ? `done ${formatDay(o.doneOn)}. ` : ""}
           {withDate && o.date && !o.doneOn ? `${formatDay(o.date)}. ` : ""}
           {!o.doneOn && o.latest && o.latest !== o.date ? `by ${formatDay(o.latest)} at the latest. ` : ""}
-          {moved !== 0 ? `Moved by ${moved > 0 ? "+" : "−"}${Math.abs(moved)} days since it was issued. ` : ""}
+          {moved !== 0
+            ? `Moved by ${moved > 0 ? "+" : "−"}${Math.abs(moved)} ${Math.abs(moved) === 1 ? "day" : "days"} since it was issued. `
+            : ""}
           {o.overdueDays > 0 && !o.doneOn ? `${o.overdueDays} days late. ` : ""}
           {o.detail}
         </p>

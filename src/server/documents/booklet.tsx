@@ -74,7 +74,7 @@ function Booklet(source: DocumentSource) {
     <Document title={`${field.name} ${season}`} author={snapshot.issuedBy} creator="Wheatonomy">
       <Page size="A4" style={styles.page}>
         <Text style={styles.title}>{field.name}</Text>
-        <Text style={{ fontSize: 12 }}>
+        <Text style={{ fontSize: 12, marginBottom: 3 }}>
           {snapshot.kindName}
           {plan.seed.variety ? `, ${plan.seed.variety}` : ""}, season {season}
         </Text>

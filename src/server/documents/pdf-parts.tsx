@@ -25,7 +25,7 @@ export function registerFonts(): void {
 
 export const styles = StyleSheet.create({
   page: { padding: "16mm 15mm 18mm 18mm", fontFamily: "Text", fontSize: 9, lineHeight: 1.35, color: "#111" },
-  title: { fontFamily: "Title", fontWeight: 700, fontSize: 20, lineHeight: 1.15 },
+  title: { fontFamily: "Title", fontWeight: 700, fontSize: 20, lineHeight: 1.15, marginBottom: 3 },
   heading: {
     fontFamily: "Title",
     fontWeight: 700,

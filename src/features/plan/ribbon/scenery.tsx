@@ -15,6 +15,8 @@ export function Backdrop({ x, width, from, to }: { x: Scale; width: number; from
     day.setUTCMonth(day.getUTCMonth() + 1)
   )
     if (day.getTime() > ms(from)) months.push(new Date(day));
+  // where months stand closer than their names, every second or third is named
+  const every = Math.ceil(48 / Math.max(1, (x.range()[1] ?? width) / Math.max(1, months.length)));
   const bars: { left: number; right: number; mm: number; meanC: number; key: string }[] = [];
   for (let day = toDay(from); day < toDay(to); day++) {
     const date = isoDate(day);
@@ -52,9 +54,11 @@ export function Backdrop({ x, width, from, to }: { x: Scale; width: number; from
       {months.map((d, i) => (
         <g key={d.toISOString()}>
           <line x1={x(d)} x2={x(d)} y1={0} y2={BOTTOM} stroke="var(--line)" strokeWidth={1} />
-          <text x={x(d) + 4} y={HEIGHT - 6} fontSize={11} fill="var(--soft)">
-            {`${d.toLocaleString("en", { month: "short", timeZone: "UTC" })}${d.getUTCMonth() === 0 || i === 0 ? ` ${d.getUTCFullYear()}` : ""}`}
-          </text>
+          {i % every === 0 && (
+            <text x={x(d) + 4} y={HEIGHT - 6} fontSize={11} fill="var(--soft)">
+              {`${d.toLocaleString("en", { month: "short", timeZone: "UTC" })}${d.getUTCMonth() === 0 || i === 0 ? ` ${d.getUTCFullYear()}` : ""}`}
+            </text>
+          )}
         </g>
       ))}
     </g>

@@ -19,6 +19,7 @@ export default async function PlanPage({ params }: { params: Promise<{ id: strin
       key={loaded.id}
       start={{ planId: loaded.id, season, facts, decisions, revision, lastSummary, editable: may(access.role, "plan") }}
       versions={versions}
+      changes={loaded.changes}
       crops={GUIDES.map((g) => ({ id: g.id, name: g.name, kinds: g.kinds.map((k) => ({ id: k.id, name: k.name })) }))}
       mayIssue={may(access.role, "issue")}
     />
