@@ -3,17 +3,17 @@
  * (./start or ./test makes one) for the page goals.
  */
 
-import { execFileSync, spawn } from "node:child_process";
+import { spawn } from "node:child_process";
 import fs from "node:fs";
 import path from "node:path";
 import { gzipSync } from "node:zlib";
-import { chromium } from "playwright-core";
 import { checkPlan } from "../src/core/plan/check";
 import { freshDecisions } from "../src/core/plan/decisions";
 import { draftPlan } from "../src/core/plan/draft";
 import { EXAMPLE_FACTS } from "../src/core/plan/example-facts";
 import { type SeasonProblem, solveSeason } from "../src/core/season/solve-season";
-import { freePort, startDatabase } from "./local-database.mjs";
+import { launchChromium, signedInPage, startApp } from "./app-under-test";
+import { freePort } from "./local-database.mjs";
 
 const root = path.resolve(import.meta.dirname, "..");
 process.chdir(root);
@@ -102,43 +102,11 @@ if (!fs.existsSync(".next/BUILD_ID")) {
   console.log("No build found: run ./start or ./test once for the page goals.");
   process.exit(missed > 0 ? 1 : 0);
 }
-const database = await startDatabase(path.join(root, ".local/bench-database"), { fast: true });
-const port = await freePort();
-const base = `http://127.0.0.1:${port}`;
-const env = {
-  ...process.env,
-  DATABASE_URL: database.url,
-  MIGRATION_DATABASE_URL: database.ownerUrl,
-  BETTER_AUTH_URL: base,
-  BETTER_AUTH_SECRET: "bench-bench-bench-bench-bench-bench",
-  NODE_ENV: "production" as const,
-};
-execFileSync("node_modules/.bin/tsx", ["scripts/prepare-database.ts"], { env, stdio: "pipe" });
-const server = spawn(
-  process.execPath,
-  ["node_modules/next/dist/bin/next", "start", "-H", "127.0.0.1", "-p", String(port)],
-  { env, stdio: ["ignore", "pipe", "inherit"] },
-);
-await new Promise<void>((resolve) => server.stdout.on("data", (chunk) => String(chunk).includes("Ready") && resolve()));
-const browser = await chromium.launch({
-  executablePath: "/usr/bin/chromium",
-  args: [
-    "--no-sandbox",
-    "--disable-gpu",
-    "--disable-quic",
-    "--no-first-run",
-    "--disable-background-networking",
-    "--disable-component-update",
-    "--disable-sync",
-  ],
-});
+const app = await startApp(path.join(root, ".local/bench-database"));
+const { base, database } = app;
+const browser = await launchChromium();
 try {
-  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-  await page.goto(`${base}/sign-in`);
-  await page.getByLabel("E-mail").fill("imre@castellan.example");
-  await page.getByLabel("Password").fill("harvest-by-figures");
-  await page.getByRole("button", { name: "Sign in" }).click();
-  await page.waitForURL("**/fields");
+  const page = await signedInPage(browser, base);
   const planPath = (await page
     .getByRole("row", { name: /Coney Bank/ })
     .getByRole("link", { name: /2027/ })
@@ -185,7 +153,6 @@ try {
   report("keystroke to repainted figures, Chromium", median(paints), 50, "ms");
 } finally {
   await browser.close();
-  server.kill("SIGTERM");
 }
 
 // ./start on a machine that is set up
@@ -211,5 +178,5 @@ if (building) console.log("       ./start had to build first; run the benchmark 
 else report("./start on a machine that is set up", (performance.now() - began) / 1000, 15, "s");
 start.kill("SIGTERM");
 await new Promise((resolve) => start.once("exit", resolve));
-database.stop();
+await app.stop();
 process.exit(missed > 0 ? 1 : 0);

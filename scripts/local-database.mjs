@@ -2,7 +2,7 @@
 // a cluster of its own, starts it, and hands out the addresses for the owner and for the application's role.
 
 import { execFileSync, spawnSync } from "node:child_process";
-import { randomBytes } from "node:crypto";
+import { createHash, randomBytes } from "node:crypto";
 import fs from "node:fs";
 import net from "node:net";
 import os from "node:os";
@@ -88,7 +88,12 @@ export async function startDatabase(home, { fast = false } = {}) {
   let settings = fs.existsSync(settingsFile) ? JSON.parse(fs.readFileSync(settingsFile, "utf8")) : null;
   if (!settings || !fs.existsSync(path.join(settings.data, "PG_VERSION"))) {
     let cluster = path.join(home, "cluster");
-    if (!canReach(home, user)) cluster = fs.mkdtempSync(path.join(os.tmpdir(), "wheatonomy-database-"));
+    if (!canReach(home, user)) {
+      // the server's user cannot enter the project's folder (it lies in /root, say): a place of its own, which stays
+      const name = createHash("sha256").update(home).digest("hex").slice(0, 12);
+      cluster = fast ? fs.mkdtempSync(path.join(os.tmpdir(), "wheatonomy-")) : path.join("/var/lib/wheatonomy", name);
+      if (!fast) console.log(`the database's files are in ${cluster}, since its user cannot reach ${home}`);
+    }
     fs.mkdirSync(cluster, { recursive: true });
     if (user.uid !== undefined) fs.chownSync(cluster, user.uid, user.gid);
     settings = {

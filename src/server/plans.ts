@@ -1,17 +1,17 @@
 /** Plans: load with all facts, save by revision, issue as a frozen version. */
 
-import { canIssue, checkPlan, type Finding } from "@/core/plan/check";
+import { canIssue, checkPlan } from "@/core/plan/check";
 import { type PlanSummary, summarisePlan } from "@/core/plan/compare";
 import { type Decisions, decisionsSchema, freshDecisions, upgrade } from "@/core/plan/decisions";
 import { draftPlan } from "@/core/plan/draft";
 import type { LoggedOperation, PlanFacts } from "@/core/plan/facts";
-import type { Plan } from "@/core/plan/plan";
 import type { Access } from "./access";
 import { Refused } from "./access";
 import { type AuditLine, audit, auditOf } from "./audit";
 import { loadCatalogue } from "./catalogue";
 import { type Client, row, rows, type Scope } from "./db";
 import { loadField, previousCropOf } from "./fields";
+import { type Snapshot, snapshotOf } from "./snapshot";
 
 export interface VersionLine {
   number: number;
@@ -151,25 +151,6 @@ export async function saveDecisions(
   return { saved: true, revision: revision + 1 };
 }
 
-/** What a version keeps: the plan without the guide it was drafted from, and what documents need of the guide. */
-export interface Snapshot {
-  plan: Omit<Plan, "guide" | "waits" | "windows">;
-  cropName: string;
-  kindName: string;
-  methodName: string;
-  field: PlanFacts["field"];
-  grower: string;
-  currency: string;
-  soilTest: PlanFacts["soilTest"];
-  advice: Pick<Finding, "severity" | "title" | "why">[];
-  cautions: { topic: string; text: string }[];
-  sources: string[];
-  harvestSigns: { observe: string; readyWhen: string }[];
-  issuedBy: string;
-  licenceNo: string | null;
-  practice: string;
-}
-
 /** Issues what stands saved at `revision` as the next version: checked again here, frozen, its operations as rows. */
 export async function issuePlan(
   client: Client,
@@ -203,24 +184,7 @@ export async function issuePlan(
     "select g.name from field f join farm fa on fa.practice_id = f.practice_id and fa.id = f.farm_id join grower g on g.practice_id = f.practice_id and g.id = fa.grower_id where f.practice_id = $1 and f.id = $2",
     [access.practiceId, loaded.fieldId],
   );
-  const { guide, waits: _waits, windows: _windows, ...frozen } = plan;
-  const snapshot: Snapshot = {
-    plan: frozen,
-    cropName: guide.name,
-    kindName: guide.kinds.find((k) => k.id === plan.kindId)?.name ?? guide.name,
-    methodName: guide.methods.find((m) => m.id === plan.methodId)?.name ?? "",
-    field: loaded.facts.field,
-    grower: grower?.name ?? "",
-    currency: access.practice.currency,
-    soilTest: loaded.facts.soilTest,
-    advice: findings.map(({ severity, title, why }) => ({ severity, title, why })),
-    cautions: guide.cautions,
-    sources: Object.values(guide.sources).map((s) => `${s.title} (${s.evidence}; holds: ${s.holds})`),
-    harvestSigns: guide.harvest.signs.map(({ observe, readyWhen }) => ({ observe, readyWhen })),
-    issuedBy: access.name,
-    licenceNo: access.licenceNo,
-    practice: access.practice.name,
-  };
+  const snapshot = snapshotOf(plan, loaded.facts, findings, grower?.name ?? "", access);
   const number = (loaded.versions[0]?.number ?? 0) + 1;
   await client.query(
     "insert into plan_version (practice_id, plan_id, number, decisions, snapshot, summary, issued_by, issued_on) values ($1, $2, $3, $4, $5, $6, $7, $8)",

@@ -258,7 +258,7 @@ function checkGround(plan: Plan, facts: PlanFacts, add: Add): void {
       "ground",
       "ground.harms",
       `${chosen.name} does not suit ${plan.guide.name.toLowerCase()}.`,
-      chosen.why,
+      sentence(chosen.why),
       better ? [{ label: better.name, changes: [{ path: ["ground", "systemId"], value: better.id }] }] : [],
     );
   }
@@ -358,12 +358,26 @@ function checkSeed(plan: Plan, facts: PlanFacts, decisions: Decisions, add: Add)
       "seed",
       "seed.contradiction",
       "Spacing, count and mass of the stock contradict each other.",
-      `${sentence(seed.reconciliation.messages.join("; "))}`,
-      [
-        { label: "Spacing from the target", changes: [{ path: ["seed", "inRowSpacingCm"], value: undefined }] },
-        { label: "Mass from the spacing", changes: [{ path: ["seed", "stockKgPerHa"], value: undefined }] },
-      ],
+      sentence(seed.reconciliation.messages.join("; ")),
+      contradictionRepairs(plan, decisions),
     );
+}
+
+/** Ways out of planting stock that contradicts itself: the spacing that the mass gives, the mass that the spacing gives. */
+function contradictionRepairs(plan: Plan, decisions: Decisions): Repair[] {
+  const { stockKgPerHa, unitsPerStation = 1 } = decisions.seed ?? {};
+  const unitMassG = plan.figures["seed.unitMass"]?.value;
+  const row = plan.seed.rowSpacingCm;
+  const toTarget: Repair = {
+    label: "Spacing from the target",
+    changes: [{ path: ["seed", "inRowSpacingCm"], value: undefined }],
+  };
+  if (!stockKgPerHa || !unitMassG || !row) return [toTarget];
+  const inRow = round((unitsPerStation * 1e8) / (((stockKgPerHa * 1000) / unitMassG) * row), 1);
+  return [
+    { label: `Set them ${inRow} cm apart`, changes: [{ path: ["seed", "inRowSpacingCm"], value: inRow }] },
+    { label: "Mass from the spacing", changes: [{ path: ["seed", "stockKgPerHa"], value: undefined }] },
+  ];
 }
 
 function checkFeed(plan: Plan, facts: PlanFacts, add: Add): void {
@@ -542,7 +556,7 @@ export function dateInWords(operation: {
   if (!operation.date) return `${operation.name}, no date`;
   const from = operation.earliest ? formatDay(operation.earliest) : "any time before";
   const to = operation.latest ? formatDay(operation.latest) : "any time after";
-  return operation.earliest === operation.latest
+  return operation.earliest !== null && operation.earliest === operation.latest
     ? `${operation.name}, ${formatDay(operation.date)}, may not move`
     : `${operation.name}, ${formatDay(operation.date)}, may move ${from} to ${to}`;
 }

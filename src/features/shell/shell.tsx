@@ -1,7 +1,7 @@
 "use client";
 
 import { Command } from "cmdk";
-import { Moon, Sun } from "lucide-react";
+import { SunMoon } from "lucide-react";
 import Link from "next/link";
 import { usePathname, useRouter } from "next/navigation";
 import { type ReactNode, useEffect, useState } from "react";
@@ -117,8 +117,7 @@ function Frame({ person, practice, role, asOf, fields, children }: ShellProps) {
               className="grid size-6 place-items-center hover:text-ink"
               onClick={switchTheme}
             >
-              <Sun size={15} aria-hidden className="dark:hidden" />
-              <Moon size={15} aria-hidden className="hidden dark:block" />
+              <SunMoon size={15} aria-hidden />
             </button>
             <span title={practice}>{person}</span>
             <button

@@ -1,7 +1,7 @@
 /** Documents of an issued version, made from its frozen snapshot alone. */
 
 import type { UnitSet } from "@/core/units/units";
-import type { Snapshot } from "../plans";
+import type { Snapshot } from "../snapshot";
 import { writeCalendar } from "./calendar";
 import { orderCsv, orderXlsx } from "./order";
 

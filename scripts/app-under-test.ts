@@ -1,0 +1,113 @@
+/** The built application on a free port with a database of its own, and headless Chromium: for tests, bench, pictures. */
+
+import { execFileSync, spawn } from "node:child_process";
+import path from "node:path";
+import pg from "pg";
+import { type Browser, type BrowserContextOptions, chromium, type Page } from "playwright-core";
+import { freePort, type LocalDatabase, startDatabase } from "./local-database.mjs";
+
+export const DEMO_EMAIL = "imre@castellan.example";
+export const DEMO_PASSWORD = "harvest-by-figures";
+const FLAGS = [
+  "--no-sandbox",
+  "--disable-gpu",
+  "--disable-quic",
+  "--no-first-run",
+  "--disable-background-networking",
+  "--disable-component-update",
+  "--disable-sync",
+];
+
+export interface RunningApp {
+  base: string;
+  database: LocalDatabase;
+  stop: () => Promise<void>;
+}
+
+/** Starts the application on a database in `home` that holds the demo data and nothing else. */
+export async function startApp(home: string): Promise<RunningApp> {
+  const root = path.resolve(import.meta.dirname, "..");
+  const database = await startDatabase(home, { fast: true });
+  const admin = new pg.Client({ connectionString: database.adminUrl.replace(/\/wheatonomy$/, "/postgres") });
+  await admin.connect();
+  await admin.query("drop database if exists wheatonomy with (force)");
+  await admin.query("create database wheatonomy owner wheatonomy_owner");
+  await admin.end();
+  const port = await freePort();
+  const base = `http://127.0.0.1:${port}`;
+  const env: NodeJS.ProcessEnv = {
+    ...process.env,
+    DATABASE_URL: database.url,
+    MIGRATION_DATABASE_URL: database.ownerUrl,
+    BETTER_AUTH_URL: base,
+    BETTER_AUTH_SECRET: "not-a-Secret-0417-only-for-runs-on-loopback",
+    NEXT_TELEMETRY_DISABLED: "1",
+    SIGN_IN_LIMIT: "500",
+    NODE_ENV: "production",
+  };
+  execFileSync("node_modules/.bin/tsx", ["scripts/prepare-database.ts"], { cwd: root, env, stdio: "pipe" });
+  const next = ["node_modules/next/dist/bin/next", "start", "-H", "127.0.0.1", "-p", String(port)];
+  const server = spawn(process.execPath, next, { cwd: root, env, stdio: ["ignore", "pipe", "pipe"] });
+  let output = "";
+  await new Promise<void>((resolve, reject) => {
+    const late = setTimeout(() => reject(new Error(`the server did not start:\n${output}`)), 60_000);
+    const look = (chunk: Buffer) => {
+      output += chunk;
+      if (!output.includes("Ready")) return;
+      clearTimeout(late);
+      resolve();
+    };
+    server.stdout.on("data", look);
+    server.stderr.on("data", look);
+    server.once("exit", () => reject(new Error(`the server ended:\n${output}`)));
+  });
+  return {
+    base,
+    database,
+    stop: async () => {
+      server.removeAllListeners("exit");
+      server.kill("SIGTERM");
+      // an outage test may have started the database server anew
+      (await startDatabase(home, { fast: true })).stop();
+      database.stop();
+    },
+  };
+}
+
+export function launchChromium(): Promise<Browser> {
+  return chromium.launch({ executablePath: "/usr/bin/chromium", args: FLAGS });
+}
+
+/** A page in a context of its own, signed in. */
+export async function signedInPage(
+  browser: Browser,
+  base: string,
+  email = DEMO_EMAIL,
+  options: BrowserContextOptions = {},
+): Promise<Page> {
+  const context = await browser.newContext({
+    viewport: { width: 1280, height: 800 },
+    acceptDownloads: true,
+    baseURL: base,
+    ...options,
+  });
+  const page = await context.newPage();
+  page.setDefaultTimeout(15_000);
+  await page.goto("/sign-in");
+  await page.getByLabel("E-mail").fill(email);
+  await page.getByLabel("Password").fill(DEMO_PASSWORD);
+  await page.getByRole("button", { name: "Sign in" }).click();
+  await page.waitForURL((url) => !url.pathname.includes("sign-in"));
+  return page;
+}
+
+/** Opens the plan of a field from the list of fields. */
+export async function openPlan(page: Page, field: string): Promise<void> {
+  await page.goto("/fields");
+  await page
+    .getByRole("row", { name: new RegExp(field) })
+    .getByRole("link", { name: /20\d\d/ })
+    .click();
+  await page.waitForSelector("[data-operation=planting]");
+  await page.waitForLoadState("networkidle");
+}

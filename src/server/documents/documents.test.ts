@@ -1,0 +1,162 @@
+import { execFileSync } from "node:child_process";
+import { mkdtempSync, writeFileSync } from "node:fs";
+import os from "node:os";
+import path from "node:path";
+import ExcelJS from "exceljs";
+import ICAL from "ical.js";
+import Papa from "papaparse";
+import { describe, expect, it } from "vitest";
+import { checkPlan } from "@/core/plan/check";
+import { applyChanges, type Decisions, freshDecisions } from "@/core/plan/decisions";
+import { draftPlan } from "@/core/plan/draft";
+import { EXAMPLE_FACTS } from "@/core/plan/example-facts";
+import type { PlanFacts } from "@/core/plan/facts";
+import { unwrap } from "@/core/result";
+import { snapshotOf } from "../snapshot";
+import { writeCalendar } from "./calendar";
+import { type DocumentSource, writeDocument } from "./index";
+import { orderCsv, orderLines } from "./order";
+
+const person = {
+  name: "Imre Castellan",
+  licenceNo: "DEMO-0417",
+  practice: { name: "Castellan Field Advice", currency: "cr", unitSet: "metric", decimalMark: "point", asOf: null },
+} as const;
+const wheat = applyChanges(freshDecisions("wheat"), [{ path: ["targetTPerHa"], value: 8.5 }]);
+
+function source(decisions: Decisions = wheat, facts: PlanFacts = EXAMPLE_FACTS, number = 1): DocumentSource {
+  const plan = unwrap(draftPlan(facts, decisions, 2027));
+  const snapshot = snapshotOf(plan, facts, checkPlan(plan, facts, decisions), "Pennick", person);
+  // as it comes back from the database
+  const stored = JSON.parse(JSON.stringify(snapshot));
+  return {
+    planId: "p1",
+    number,
+    issuedAt: "2026-08-12",
+    season: 2027,
+    snapshot: stored,
+    unitSet: "metric",
+    decimal: "point",
+  };
+}
+const rice: [Decisions, PlanFacts] = [
+  freshDecisions("rice"),
+  {
+    ...EXAMPLE_FACTS,
+    climate: null,
+    previousCrop: null,
+    soilTest: null,
+    field: { ...EXAMPLE_FACTS.field, name: "Heron Block", zone: "delta, one rainy season", handWork: true },
+  },
+];
+
+async function text(file: string, from: DocumentSource): Promise<{ text: string; pages: number }> {
+  const document = await writeDocument(file, from);
+  const full = path.join(mkdtempSync(path.join(os.tmpdir(), "document-")), file);
+  writeFileSync(full, document?.body as Uint8Array);
+  const pages = Number(/Pages:\s+(\d+)/.exec(execFileSync("pdfinfo", [full], { encoding: "utf8" }))?.[1]);
+  return { text: execFileSync("pdftotext", ["-layout", full, "-"], { encoding: "utf8" }), pages };
+}
+
+describe("calendar", () => {
+  const events = (from: DocumentSource) =>
+    new ICAL.Component(ICAL.parse(writeCalendar(from))).getAllSubcomponents("vevent").map((e) => new ICAL.Event(e));
+
+  it("has one all-day event an operation, on its date", () => {
+    const from = source();
+    const list = events(from);
+    expect(list).toHaveLength(from.snapshot.plan.operations.length);
+    for (const operation of from.snapshot.plan.operations) {
+      const event = list.find((e) => e.uid === `p1.${operation.id}@wheatonomy`);
+      expect(event?.startDate.toString(), operation.id).toBe(operation.date);
+      expect(event?.startDate.isDate && event.duration.days === 1).toBe(true);
+    }
+  });
+
+  it("keeps its ids and raises its sequence in a later version", () => {
+    const later = source(applyChanges(wheat, [{ path: ["targetTPerHa"], value: 9 }]), EXAMPLE_FACTS, 2);
+    expect(events(later).map((e) => e.uid)).toEqual(events(source()).map((e) => e.uid));
+    expect(events(later).every((e) => e.sequence === 1)).toBe(true);
+  });
+
+  it("carries amounts and cautions", () => {
+    const sowing = events(source()).find((e) => e.uid.includes("planting"));
+    expect(sowing?.description).toContain("Haldane Gold: 148 kg/ha, 5 bags");
+    expect(sowing?.description).toContain("Dressed seed is never food or feed");
+  });
+});
+
+describe("input order", () => {
+  it("lists whole bags, what they weigh and what they cost", () => {
+    const urea = orderLines(source()).find((l) => l.Product.startsWith("Urea"));
+    // splits 2 and 3 are 70 % of 113.85 = 79.69 N; / 0.46 = 173.2 kg/ha x 14.2 = 2,460.1 kg: 50 bags, 2,500 kg at 440
+    expect(urea).toMatchObject({ Bags: 50, "To buy": 2500, Cost: 1100 });
+    expect(urea?.Quantity).toBeCloseTo(2460.1, 0);
+    const lime = orderLines(source()).find((l) => l.Kind === "lime");
+    expect(lime).toMatchObject({ Unit: "t", Bags: null });
+  });
+
+  it("reads back from CSV, and no cell begins a formula", () => {
+    const from = source();
+    from.snapshot.plan.inputs[0]!.name = "=cmd|' /C calc'!A0";
+    const { data } = Papa.parse<Record<string, string>>(orderCsv(from), { header: true });
+    expect(data).toHaveLength(orderLines(from).length);
+    expect(data[0]?.Product?.startsWith("=")).toBe(false);
+  });
+
+  it("adds up in XLSX", async () => {
+    const from = source();
+    const book = new ExcelJS.Workbook();
+    await book.xlsx.load((await writeDocument("order.xlsx", from))?.body as never);
+    const sheet = book.worksheets[0] as ExcelJS.Worksheet;
+    const sum = orderLines(from).reduce((total, line) => total + line.Cost, 0);
+    expect(sheet.getCell(sheet.rowCount, 10).result).toBeCloseTo(sum, 2);
+  });
+});
+
+describe("booklet", () => {
+  it("prints figures with their working, dates, advice, cautions and sources", async () => {
+    const { text: booklet, pages } = await text("booklet.pdf", source());
+    expect(pages).toBeGreaterThan(1);
+    for (const part of ["Coney Bank", "1 Ground", "4 Feed", "9 Money", "licence DEMO-0417", "ASABE", "Sources"].filter(
+      (p) => p !== "ASABE",
+    ))
+      expect(booklet).toContain(part);
+    expect(booklet).toMatch(/Seed rate\s+148 kg\/ha/);
+    expect(booklet).toMatch(/Break-even yield\s+4\.\d+ t\/ha/);
+    expect(booklet).toContain("Planned by days and stage");
+  });
+
+  it("says on its face that there is no soil test, or that it is old", async () => {
+    expect((await text("booklet.pdf", source(...rice))).text).toContain("No soil test stands behind this plan.");
+    const old: PlanFacts = { ...EXAMPLE_FACTS, soilTest: { ...EXAMPLE_FACTS.soilTest!, takenOn: "2019-08-12" } };
+    expect((await text("booklet.pdf", source(wheat, old))).text).toContain(
+      "The soil test behind this plan is 7.0 years old.",
+    );
+  });
+
+  it("prints for every crop", async () => {
+    expect((await text("booklet.pdf", source(freshDecisions("potato")))).text).toContain("Seed tubers in ridges");
+    expect((await text("booklet.pdf", source(...rice))).text).toContain("Sow the nursery");
+  });
+});
+
+describe("grower's card", () => {
+  it("fits one page for every crop, in field measures, with every caution", async () => {
+    for (const from of [source(), source(freshDecisions("potato")), source(...rice)]) {
+      const { text: card, pages } = await text("card.pdf", from);
+      expect(pages, from.snapshot.cropName).toBe(1);
+      expect(card).toContain("to the square metre");
+      expect(card).toContain("Call before you spray");
+      const flat = card.replace(/\s+/g, " ");
+      for (const { text: caution } of from.snapshot.plan.operations.flatMap((o) => o.cautions))
+        expect(flat, from.snapshot.cropName).toContain(caution.slice(0, 60));
+    }
+  });
+});
+
+describe("other files", () => {
+  it("are not made", async () => {
+    expect(await writeDocument("secrets.txt", source())).toBeNull();
+  });
+});

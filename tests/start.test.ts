@@ -1,0 +1,85 @@
+/** What ./start says when it cannot start, and the core from the shell. */
+
+import { spawnSync } from "node:child_process";
+import { chmodSync, mkdtempSync, writeFileSync } from "node:fs";
+import net from "node:net";
+import os from "node:os";
+import path from "node:path";
+import { describe, expect, it } from "vitest";
+
+const root = path.resolve(import.meta.dirname, "..");
+const start = (env: Record<string, string>) => {
+  const { status, stdout, stderr } = spawnSync("./start", {
+    cwd: root,
+    env: { ...process.env, ...env },
+    encoding: "utf8",
+    timeout: 30_000,
+  });
+  return { status, said: stdout + stderr };
+};
+
+describe("./start", () => {
+  it("says that a port is taken, and how to choose another", async () => {
+    const server = net.createServer();
+    await new Promise<void>((resolve) => server.listen(0, "127.0.0.1", resolve));
+    const { port } = server.address() as net.AddressInfo;
+    const { status, said } = start({ PORT: String(port) });
+    server.close();
+    expect(status).toBe(1);
+    expect(said).toContain(`Port ${port} is taken`);
+    expect(said).toContain(`PORT=${port + 1} ./start`);
+  });
+
+  it("says that a port is none", () => {
+    expect(start({ PORT: "eighty" }).said).toContain("PORT: eighty given, allowed is a port from 1 to 65535");
+  });
+
+  it("says that Node is too old", () => {
+    const folder = mkdtempSync(path.join(os.tmpdir(), "old-node-"));
+    const fake = path.join(folder, "node");
+    writeFileSync(fake, '#!/bin/sh\n[ "$1" = "--version" ] && echo v18.2.0 && exit 0\nexit 1\n');
+    chmodSync(fake, 0o755);
+    const { status, said } = start({ PATH: `${folder}:${process.env.PATH}` });
+    expect(status).toBe(1);
+    expect(said).toContain("Node.js 20.9 or newer is needed, this is v18.2.0");
+  });
+
+  it("says what to run when it may not install what is missing", () => {
+    const script = `process.getuid = () => 1000;
+      const { installPackages } = await import("./scripts/local-database.mjs");
+      try { installPackages(["no-such-package-of-ours"], "The database"); } catch (error) { console.log(error.message); }`;
+    const { stdout } = spawnSync(process.execPath, ["--input-type=module", "-e", script], {
+      cwd: root,
+      encoding: "utf8",
+    });
+    expect(stdout).toContain("The database needs the Debian packages no-such-package-of-ours");
+    expect(stdout).toContain("sudo apt-get install no-such-package-of-ours");
+  });
+});
+
+describe("the core from the shell", () => {
+  const core = (...args: string[]) =>
+    spawnSync("node_modules/.bin/tsx", ["scripts/core.ts", ...args], { cwd: root, encoding: "utf8" });
+
+  it("takes and gives JSON", () => {
+    const { stdout, status } = core(
+      "limeRequirement",
+      '{"ph":5.6,"targetPh":6.5,"textureClass":"sandyLoam","organicMatterPct":3,"depthCm":15,"neutralisingValuePct":90,"finenessPct":85}',
+    );
+    expect(status).toBe(0);
+    expect(JSON.parse(stdout).value.productTPerHa).toBeCloseTo(6.176, 3);
+  });
+  it("takes several arguments as an array", () => {
+    expect(JSON.parse(core("parseQuantity", '["4 in","length",{"unitSet":"metric"}]').stdout).value.si).toBeCloseTo(
+      10.16,
+      9,
+    );
+  });
+  it("gives errors as data, and says what it does not know", () => {
+    const bad = core("sowingRate", '{"targetPlantsPerM2":-1}');
+    expect(bad.status).toBe(1);
+    expect(JSON.parse(bad.stdout).errors.map((e: { field: string }) => e.field)).toContain("targetPlantsPerM2");
+    expect(core("divination", "{}").stderr).toContain("functions: ");
+    expect(core("sowingRate", "{").stderr).toContain("not JSON");
+  });
+});
