@@ -191,7 +191,7 @@ describe("from a soil test to an issued season package", () => {
 
     const card = await download("Grower's card");
     expect(execFileSync("pdfinfo", [card], { encoding: "utf8" })).toMatch(/Pages:\s+1\b/);
-    expect(pdfText(card)).toMatch(/Haldane Gold: 14\.9 g to the square metre/);
+    expect(pdfText(card)).toMatch(/Haldane Gold: 149 kg\/ha, 14\.9 g to the square metre/);
 
     const calendar = new ICAL.Component(ICAL.parse(readFileSync(await download("Calendar"), "utf8")));
     const events = calendar.getAllSubcomponents("vevent").map((e) => new ICAL.Event(e));

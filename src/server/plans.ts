@@ -5,6 +5,7 @@ import { type PlanSummary, summarisePlan } from "@/core/plan/compare";
 import { type Decisions, decisionsSchema, freshDecisions, upgrade } from "@/core/plan/decisions";
 import { draftPlan } from "@/core/plan/draft";
 import type { LoggedOperation, PlanFacts } from "@/core/plan/facts";
+import type { UnitSet } from "@/core/units/units";
 import type { Access } from "./access";
 import { Refused } from "./access";
 import { type AuditLine, audit, auditOf } from "./audit";
@@ -179,12 +180,12 @@ export async function issuePlan(
         .join(" ")}`,
     );
 
-  const grower = await row<{ name: string }>(
+  const grower = await row<{ name: string; unitSet: UnitSet | null }>(
     client,
-    "select g.name from field f join farm fa on fa.practice_id = f.practice_id and fa.id = f.farm_id join grower g on g.practice_id = f.practice_id and g.id = fa.grower_id where f.practice_id = $1 and f.id = $2",
+    `select g.name, g.unit_set as "unitSet" from field f join farm fa on fa.practice_id = f.practice_id and fa.id = f.farm_id join grower g on g.practice_id = f.practice_id and g.id = fa.grower_id where f.practice_id = $1 and f.id = $2`,
     [access.practiceId, loaded.fieldId],
   );
-  const snapshot = snapshotOf(plan, loaded.facts, findings, grower?.name ?? "", access);
+  const snapshot = snapshotOf(plan, loaded.facts, findings, grower ?? { name: "", unitSet: null }, access);
   const number = (loaded.versions[0]?.number ?? 0) + 1;
   await client.query(
     "insert into plan_version (practice_id, plan_id, number, decisions, snapshot, summary, issued_by, issued_on) values ($1, $2, $3, $4, $5, $6, $7, $8)",

@@ -3,6 +3,7 @@
 import type { Finding } from "@/core/plan/check";
 import type { PlanFacts } from "@/core/plan/facts";
 import type { Plan } from "@/core/plan/plan";
+import type { UnitSet } from "@/core/units/units";
 import type { Access } from "./access";
 
 export interface Snapshot {
@@ -13,6 +14,8 @@ export interface Snapshot {
   methodName: string;
   field: PlanFacts["field"];
   grower: string;
+  /** the unit set of the grower's card; null for the practice's */
+  growerUnitSet: UnitSet | null;
   currency: string;
   soilTest: PlanFacts["soilTest"];
   advice: Pick<Finding, "severity" | "title" | "why">[];
@@ -29,7 +32,7 @@ export function snapshotOf(
   plan: Plan,
   facts: PlanFacts,
   findings: Finding[],
-  grower: string,
+  grower: { name: string; unitSet: UnitSet | null },
   access: Pick<Access, "name" | "licenceNo" | "practice">,
 ): Snapshot {
   const { guide, waits: _waits, windows: _windows, ...frozen } = plan;
@@ -39,7 +42,8 @@ export function snapshotOf(
     kindName: guide.kinds.find((k) => k.id === plan.kindId)?.name ?? guide.name,
     methodName: guide.methods.find((m) => m.id === plan.methodId)?.name ?? "",
     field: facts.field,
-    grower,
+    grower: grower.name,
+    growerUnitSet: grower.unitSet,
     currency: access.practice.currency,
     soilTest: facts.soilTest,
     advice: findings.map(({ severity, title, why }) => ({ severity, title, why })),

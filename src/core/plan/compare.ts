@@ -25,6 +25,7 @@ export function summarisePlan(plan: Plan): PlanSummary {
   const figures: PlanSummary["figures"] = {};
   for (const [id, figure] of Object.entries(plan.figures)) {
     // tillage systems that were only compared are not part of the plan
+    if (/^(pass|feed\.bags|feed\.over)\./.test(id)) continue;
     if (id.startsWith("ground.") && !id.startsWith(`ground.${plan.ground.chosen.id}.`)) continue;
     figures[id.startsWith("ground.") ? id.replace(`.${plan.ground.chosen.id}.`, ".") : id] = {
       label: figure.label,

@@ -2,7 +2,7 @@ import { type ManureId, manureCredit } from "../feed/manure";
 import { nitrogenNeed } from "../feed/nitrogen-need";
 import { phosphatePotashNeed } from "../feed/phosphate-potash-need";
 import { splitNutrient } from "../feed/split-nutrient";
-import { type Fertiliser, straightFertilisers, wholeBags } from "../feed/straight-fertilisers";
+import { type Fertiliser, type FertiliserDose, straightFertilisers, wholeBags } from "../feed/straight-fertilisers";
 import { computed, given } from "../figure";
 import { LEFTOVERS } from "../guides/previous-crops";
 import type { NutrientClass, NutrientReading } from "../soil/interpret-soil-test";
@@ -151,6 +151,7 @@ export function draftFeed(context: DraftContext, readings: NutrientReading[], ta
   );
   const doses = (bought?.value.doses ?? []).map((dose) => {
     const f = facts.fertilisers.find((item) => item.id === dose.id) as Fertiliser;
+    putDose(context, dose, f, (pattern.splits.find((p) => p.id === dose.at)?.name ?? feed.base.name).toLowerCase());
     return {
       ...dose,
       name: f.name,
@@ -182,6 +183,18 @@ export function draftFeed(context: DraftContext, readings: NutrientReading[], ta
           })),
       ),
     );
+  for (const [key, need] of [
+    ["n", n],
+    ["p2o5", p2o5],
+    ["k2o", k2o],
+  ] as const)
+    context.put(
+      `feed.over.${key}`,
+      computed(`${name[key]} over the need`, supplied[key] - need, "kg/ha", "given - needed", [
+        { label: "given", value: supplied[key], unit: "kg/ha" },
+        { label: "needed", value: need, unit: "kg/ha" },
+      ]),
+    );
   context.put(
     "feed.cost",
     computed(
@@ -199,6 +212,13 @@ export function draftFeed(context: DraftContext, readings: NutrientReading[], ta
 
   const lines: SplitLine[] = splits.map((line, i) => {
     const planned = pattern.splits.find((p) => p.id === line.at);
+    context.put(
+      `feed.split.${line.at}`,
+      computed(`N, ${(planned?.name ?? line.at).toLowerCase()}`, line.kgPerHa, "kg N/ha", "nitrogen to apply x share", [
+        { label: "nitrogen to apply", value: n, unit: "kg/ha" },
+        { label: "share", value: line.sharePct, unit: "%" },
+      ]),
+    );
     return {
       id: line.at,
       name: planned?.name ?? line.at,
@@ -209,6 +229,38 @@ export function draftFeed(context: DraftContext, readings: NutrientReading[], ta
     };
   });
   return { need: { n, p2o5, k2o, s }, supplied, manure: fromManure, splits: lines, doses, patternId: pattern.id };
+}
+
+/** The working of one dose: its rate from what it brings, and its whole bags. */
+function putDose(context: DraftContext, dose: FertiliserDose, product: Fertiliser, where: string): void {
+  const { areaHa } = context.facts.field;
+  const [nutrient, brought, pct] =
+    dose.at === "base-feed"
+      ? product.p2o5Pct > 0
+        ? ["P₂O₅", dose.p2o5KgPerHa, product.p2o5Pct]
+        : ["K₂O", dose.k2oKgPerHa, product.k2oPct]
+      : ["N", dose.nKgPerHa, product.nPct];
+  context.put(
+    `feed.dose.${dose.at}.${dose.id}`,
+    computed(`${product.name}, ${where}`, dose.kgPerHa, "kg/ha", `${nutrient} to bring / content`, [
+      { label: `${nutrient} to bring`, value: brought as number, unit: "kg/ha" },
+      { label: "content", value: pct as number, unit: "%" },
+    ]),
+  );
+  context.put(
+    `feed.bags.${dose.at}.${dose.id}`,
+    computed(
+      `Bags, ${product.name}, ${where}`,
+      wholeBags(dose.kgPerHa * areaHa, product.bagKg),
+      "bags",
+      "rate x area / bag, rounded up",
+      [
+        { label: "rate", value: dose.kgPerHa, unit: "kg/ha" },
+        { label: "area", value: areaHa, unit: "ha" },
+        { label: "bag", value: product.bagKg, unit: "kg" },
+      ],
+    ),
+  );
 }
 
 function pkNeed(

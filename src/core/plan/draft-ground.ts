@@ -45,13 +45,16 @@ function summarise(
 ): SystemSummary {
   const { decisions, resolved } = context;
   const changes = decisions.ground?.passes ?? {};
-  const passes = system.passes.flatMap((pass) => planPass(context, { ...pass, ...changes[pass.id] } as SystemPass));
+  const passes = system.passes.flatMap((pass) =>
+    planPass(context, system.id, { ...pass, ...changes[pass.id] } as SystemPass),
+  );
   const planting = resolved.method.implement;
   const plantingPass =
     planting === "hand"
       ? null
       : planPass(
           context,
+          system.id,
           plantingPassOf(system.school === "no-till" && planting === "drill" ? "directDrill" : planting),
         )[0];
   const summed = plantingPass ? [...passes, plantingPass] : passes;
@@ -118,7 +121,7 @@ function summarise(
 }
 
 /** One pass with fuel, hours and cost; none when its figures cannot be used. */
-function planPass(context: DraftContext, pass: SystemPass): PlannedPass[] {
+function planPass(context: DraftContext, system: string, pass: SystemPass): PlannedPass[] {
   const result = context.take(
     "ground",
     tillagePass({
@@ -132,6 +135,10 @@ function planPass(context: DraftContext, pass: SystemPass): PlannedPass[] {
   );
   if (!result) return [];
   const { fuelLPerHa, workRateHaPerH, draftKnPerM } = result.value;
+  const { fuelLPerHa: fuel, workRateHaPerH: rate } = result.figures;
+  const of = (what: string) => `pass.${system}.${pass.id}.${what}`;
+  if (fuel) context.put(of("fuel"), { ...fuel, label: `Diesel, ${pass.name.toLowerCase()}` });
+  if (rate) context.put(of("rate"), { ...rate, label: `Work rate, ${pass.name.toLowerCase()}` });
   const hoursPerHa = 1 / workRateHaPerH;
   return [
     {

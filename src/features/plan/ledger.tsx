@@ -8,10 +8,7 @@ import { FigureValue } from "./working";
 /** Target, plants, balance and money, always in sight, with the change against the last issued version. */
 export function Ledger() {
   const { plan } = usePlanModel();
-  const { number } = useUnits();
   if (!plan) return null;
-  const { need, supplied } = plan.feed;
-  const over = (["n", "p2o5", "k2o"] as const).map((k) => number(supplied[k] - need[k], 0)).join(", ");
   const lines: [string, string, number | undefined][] = [
     ["Target", "target", undefined],
     ["Plants", "seed.targetPlants", plan.seed.targetPlantsPerM2 < 20 ? 1 : 0],
@@ -33,7 +30,11 @@ export function Ledger() {
           <dt>
             Over need <span className="text-[12px] text-soft">N, P₂O₅, K₂O</span>
           </dt>
-          <dd className="text-right font-semibold">{over}</dd>
+          <dd className="flex justify-end gap-2">
+            {["n", "p2o5", "k2o"].map((key) => (
+              <FigureValue key={key} id={`feed.over.${key}`} decimals={0} unit={false} />
+            ))}
+          </dd>
           <dd />
         </div>
         {lines.slice(2).map(([label, id, decimals]) => (

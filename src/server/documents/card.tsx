@@ -3,6 +3,7 @@ import { formatDay } from "@/core/dates";
 import { fieldMeasures } from "@/core/feed/field-measures";
 import type { OperationInput } from "@/core/plan/plan";
 import { formatNumber, formatQuantity } from "@/core/units/format-quantity";
+import type { Dimension, UnitContext } from "@/core/units/units";
 import type { DocumentSource } from "./index";
 import { plain, registerFonts, styles } from "./pdf-parts";
 
@@ -12,9 +13,10 @@ export async function cardPdf(source: DocumentSource): Promise<Buffer> {
   return renderToBuffer(<Card {...source} />);
 }
 
-function Card({ snapshot, season, number, issuedAt, unitSet, decimal }: DocumentSource) {
+function Card({ snapshot, season, number, issuedAt, unitSet: practiceUnits, decimal }: DocumentSource) {
   const { plan, field } = snapshot;
-  const area = formatQuantity(field.areaHa, "area", { unitSet, decimal });
+  const units = { unitSet: snapshot.growerUnitSet ?? practiceUnits, decimal };
+  const area = formatQuantity(field.areaHa, "area", units);
   // the card holds what someone does with hands or machines; looks and checks go with their stage in one line
   const work = plan.operations.filter(
     (o) => !o.doneOn && (o.inputs.length > 0 || ["ground", "seed", "harvest", "keep", "water"].includes(o.sheet)),
@@ -30,7 +32,7 @@ function Card({ snapshot, season, number, issuedAt, unitSet, decimal }: Document
             {snapshot.kindName}
             {plan.seed.variety ? `, ${plan.seed.variety}` : ""}
             {"\n"}
-            {area.ok ? area.value.text : ""}, aim {formatNumber(plan.targetTPerHa)} t/ha
+            {area.ok ? area.value.text : ""}, aim {show(plan.targetTPerHa, "yield", units)}
           </Text>
         </View>
         <Text style={styles.soft}>
@@ -42,7 +44,7 @@ function Card({ snapshot, season, number, issuedAt, unitSet, decimal }: Document
             <Text style={[styles.bold, { width: "13%" }]}>{o.date ? formatDay(o.date) : ""}</Text>
             <Text style={{ width: "87%" }}>
               <Text style={styles.bold}>{plain(o.name)}. </Text>
-              {o.inputs.map((i) => inWords(i, plan.seed.rowSpacingCm)).join(" ")}
+              {o.inputs.map((i) => inWords(i, plan.seed.rowSpacingCm, units)).join(" ")}
               {o.latest && o.latest !== o.date ? ` By ${formatDay(o.latest)} at the latest.` : ""}
             </Text>
           </View>
@@ -73,13 +75,19 @@ function Card({ snapshot, season, number, issuedAt, unitSet, decimal }: Document
 }
 
 /** An input in field measures: grams a square metre or row metre, kilograms and bags for the field. */
-function inWords(input: OperationInput, rowSpacingCm: number | null): string {
+function inWords(input: OperationInput, rowSpacingCm: number | null, units: UnitContext): string {
   const name = plain(input.name);
   if (input.unit === "t")
-    return `${name}: ${formatNumber(input.perHa, { decimals: 1 })} t on each hectare, ${formatNumber(input.quantity, { decimals: 1 })} t in all.`;
+    return `${name}: ${show(input.perHa, "yield", units)}, ${formatNumber(input.quantity, { decimals: 1 })} t in all.`;
   const hand = fieldMeasures(input.perHa, input.kind === "seed" ? rowSpacingCm : null, input.bagKg);
   const row =
     hand.gPerRowMetre === null ? "" : `, ${formatNumber(hand.gPerRowMetre, { decimals: 1 })} g to the metre of row`;
   const bags = input.bags && input.bagKg ? `, ${input.bags} bags of ${formatNumber(input.bagKg)} kg` : "";
-  return `${name}: ${formatNumber(hand.gPerM2, { decimals: 1 })} g to the square metre${row}; ${formatNumber(input.quantity, { decimals: 0 })} kg in all${bags}.`;
+  return `${name}: ${show(input.perHa, "massPerArea", units)}, ${formatNumber(hand.gPerM2, { decimals: 1 })} g to the square metre${row}; ${formatNumber(input.quantity, { decimals: 0 })} kg in all${bags}.`;
+}
+
+/** A quantity in the card's units, as printed. */
+function show(si: number, dimension: Dimension, units: UnitContext): string {
+  const shown = formatQuantity(si, dimension, units);
+  return shown.ok ? plain(shown.value.text) : "";
 }

@@ -26,7 +26,13 @@ const wheat = applyChanges(freshDecisions("wheat"), [{ path: ["targetTPerHa"], v
 
 function source(decisions: Decisions = wheat, facts: PlanFacts = EXAMPLE_FACTS, number = 1): DocumentSource {
   const plan = unwrap(draftPlan(facts, decisions, 2027));
-  const snapshot = snapshotOf(plan, facts, checkPlan(plan, facts, decisions), "Pennick", person);
+  const snapshot = snapshotOf(
+    plan,
+    facts,
+    checkPlan(plan, facts, decisions),
+    { name: "Pennick", unitSet: null },
+    person,
+  );
   // as it comes back from the database
   const stored = JSON.parse(JSON.stringify(snapshot));
   return {
@@ -152,6 +158,16 @@ describe("grower's card", () => {
       for (const { text: caution } of from.snapshot.plan.operations.flatMap((o) => o.cautions))
         expect(flat, from.snapshot.cropName).toContain(caution.slice(0, 60));
     }
+  });
+});
+
+describe("the card in the grower's own units", () => {
+  it("names rates and area in them", async () => {
+    const from = source(...rice);
+    from.snapshot.growerUnitSet = "southAsian";
+    const { text: card } = await text("card.pdf", from);
+    expect(card).toContain("35.1 ac"); // 14.2 / 0.404686
+    expect(card).toMatch(/Urea 46, treated: \d+(\.\d+)? kg\/ac, /);
   });
 });
 

@@ -244,7 +244,9 @@ export function FeedSheet() {
                     onClear={() => set(`feed/shares/${line.id}`, undefined)}
                   />
                 </td>
-                <td className="py-1 text-right font-semibold">{split(line.nKgPerHa, "massPerArea", 0).number}</td>
+                <td className="py-1 text-right">
+                  <FigureValue id={`feed.split.${line.id}`} decimals={0} unit={false} />
+                </td>
                 <td className="py-1 pl-3">
                   <Choice
                     label={`${line.name}, product`}
@@ -254,8 +256,12 @@ export function FeedSheet() {
                     onChange={(id) => set(`feed/nitrogenIds/${line.id}`, id)}
                   />
                 </td>
-                <td className="py-1 text-right">{dose ? split(dose.kgPerHa, "massPerArea", 0).number : "0"}</td>
-                <td className="py-1 text-right">{dose?.bags ?? 0}</td>
+                <td className="py-1 text-right">
+                  {dose ? <FigureValue id={`feed.dose.${line.id}.${dose.id}`} decimals={0} unit={false} /> : "0"}
+                </td>
+                <td className="py-1 text-right">
+                  {dose ? <FigureValue id={`feed.bags.${line.id}.${dose.id}`} decimals={0} unit={false} /> : "0"}
+                </td>
               </tr>
             );
           })}
@@ -302,8 +308,12 @@ export function FeedSheet() {
                   {dose.nKgPerHa > 0 ? split(dose.nKgPerHa, "massPerArea", 0).number : ""}
                 </td>
                 <td className="py-1 pl-3">{dose.name}</td>
-                <td className="py-1 text-right">{split(dose.kgPerHa, "massPerArea", 0).number}</td>
-                <td className="py-1 text-right">{dose.bags}</td>
+                <td className="py-1 text-right">
+                  <FigureValue id={`feed.dose.base-feed.${dose.id}`} decimals={0} unit={false} />
+                </td>
+                <td className="py-1 text-right">
+                  <FigureValue id={`feed.bags.base-feed.${dose.id}`} decimals={0} unit={false} />
+                </td>
               </tr>
             ))}
         </tbody>

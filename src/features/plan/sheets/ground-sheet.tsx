@@ -10,7 +10,7 @@ import { FigureValue } from "../working";
 /** Sheet 1: two tillage systems side by side, and the passes of the one chosen. */
 export function GroundSheet() {
   const { plan, decisions, set, editable } = usePlanModel();
-  const { split, read, number, show } = useUnits();
+  const { split, read, number } = useUnits();
   if (!plan) return null;
   const { chosen, compared, all } = plan.ground;
   const options = all.map((s) => ({
@@ -146,8 +146,12 @@ export function GroundSheet() {
                   />
                 </td>
               ))}
-              <td className="py-1 text-right">{show(pass.fuelLPerHa, "volumePerArea", 1)}</td>
-              <td className="py-1 text-right">{`${number(1 / pass.hoursPerHa)} ha/h`}</td>
+              <td className="py-1 text-right">
+                <FigureValue id={`pass.${chosen.id}.${pass.id}.fuel`} decimals={1} />
+              </td>
+              <td className="py-1 text-right">
+                <FigureValue id={`pass.${chosen.id}.${pass.id}.rate`} />
+              </td>
             </tr>
           ))}
         </tbody>
