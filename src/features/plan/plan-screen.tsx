@@ -23,6 +23,7 @@ import { SeedSheet } from "./sheets/seed-sheet";
 import { SoilSheet } from "./sheets/soil-sheet";
 import { type PlanStart, usePlan } from "./use-plan";
 import { IssueDialog, type VersionLine, VersionsDialog } from "./versions";
+import { WorkingProvider } from "./working";
 
 interface PlanScreenProps {
   start: PlanStart;
@@ -99,53 +100,55 @@ export function PlanScreen({ start, versions, changes, crops, mayIssue }: PlanSc
       }}
     >
       <PlanProvider value={model}>
-        <div className="mx-auto max-w-[1360px] px-4 pb-10">
-          <PlanHead
-            crops={crops}
-            versions={versions.length}
-            mayIssue={mayIssue}
-            onVersions={() => setDialog("versions")}
-            onIssue={() => setDialog("issue")}
-          />
-          <StaleBanner />
-          <Ribbon onOpen={openOperation} />
-          <div className="mt-3 grid grid-cols-[minmax(0,1fr)] gap-3 lg:grid-cols-[196px_minmax(0,1fr)_276px]">
-            <Ladder sheet={sheet} onSheet={goTo} />
-            <section
-              aria-label={SHEET_NAMES[sheet]}
-              className="min-w-0 overflow-x-auto border border-line bg-sheet px-4 py-2.5"
-            >
-              {sheet === "ground" && <GroundSheet />}
-              {sheet === "soil" && <SoilSheet />}
-              {sheet === "seed" && <SeedSheet />}
-              {sheet === "feed" && <FeedSheet />}
-              {sheet === "money" && <MoneySheet />}
-              {(sheet === "water" || sheet === "protect" || sheet === "harvest" || sheet === "keep") && (
-                <LaterSheet sheet={sheet} />
-              )}
-              <OperationsList sheet={sheet} opened={opened} onOpened={setOpened} />
-            </section>
-            <div className="grid content-start gap-3">
-              <Ledger />
-              <FindingsPanel onSheet={goTo} />
+        <WorkingProvider>
+          <div className="mx-auto max-w-[1360px] px-4 pb-10">
+            <PlanHead
+              crops={crops}
+              versions={versions.length}
+              mayIssue={mayIssue}
+              onVersions={() => setDialog("versions")}
+              onIssue={() => setDialog("issue")}
+            />
+            <StaleBanner />
+            <Ribbon onOpen={openOperation} />
+            <div className="mt-3 grid grid-cols-[minmax(0,1fr)] gap-3 lg:grid-cols-[196px_minmax(0,1fr)_276px]">
+              <Ladder sheet={sheet} onSheet={goTo} />
+              <section
+                aria-label={SHEET_NAMES[sheet]}
+                className="min-w-0 overflow-x-auto border border-line bg-sheet px-4 py-2.5"
+              >
+                {sheet === "ground" && <GroundSheet />}
+                {sheet === "soil" && <SoilSheet />}
+                {sheet === "seed" && <SeedSheet />}
+                {sheet === "feed" && <FeedSheet />}
+                {sheet === "money" && <MoneySheet />}
+                {(sheet === "water" || sheet === "protect" || sheet === "harvest" || sheet === "keep") && (
+                  <LaterSheet sheet={sheet} />
+                )}
+                <OperationsList sheet={sheet} opened={opened} onOpened={setOpened} />
+              </section>
+              <div className="grid content-start gap-3">
+                <Ledger />
+                <FindingsPanel onSheet={goTo} />
+              </div>
             </div>
+            <VersionsDialog
+              open={dialog === "versions"}
+              onOpenChange={(open) => setDialog(open ? "versions" : null)}
+              versions={versions}
+              changed={changes}
+            />
+            <IssueDialog
+              open={dialog === "issue"}
+              onOpenChange={(open) => setDialog(open ? "issue" : null)}
+              next={versions.length + 1}
+              onIssued={() => {
+                router.refresh();
+                setDialog("versions");
+              }}
+            />
           </div>
-          <VersionsDialog
-            open={dialog === "versions"}
-            onOpenChange={(open) => setDialog(open ? "versions" : null)}
-            versions={versions}
-            changed={changes}
-          />
-          <IssueDialog
-            open={dialog === "issue"}
-            onOpenChange={(open) => setDialog(open ? "issue" : null)}
-            next={versions.length + 1}
-            onIssued={() => {
-              router.refresh();
-              setDialog("versions");
-            }}
-          />
-        </div>
+        </WorkingProvider>
       </PlanProvider>
     </UnitsProvider>
   );

@@ -1,9 +1,19 @@
 "use client";
 
-import { useEffect, useRef, useState } from "react";
+import {
+  createContext,
+  type ReactNode,
+  type RefObject,
+  useCallback,
+  useContext,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+} from "react";
 import type { Basis, Figure } from "@/core/figure";
 import { Button } from "@/ui/button";
-import { Popover } from "@/ui/popover";
+import { AnchoredPopover } from "@/ui/popover";
 import { WrittenValue } from "@/ui/written-value";
 import { dimensionOf } from "../shared/dimension-of-unit";
 import { useUnits } from "../shared/units";
@@ -29,6 +39,35 @@ const BASIS: Record<Basis["kind"], string> = {
   decided: "yours",
 };
 
+interface OpenWorking {
+  id: string;
+  open: (id: string, anchor: HTMLElement) => void;
+}
+const Opened = createContext<OpenWorking | null>(null);
+
+/** Holds the one panel in which the working of whichever figure was pressed is shown. */
+export function WorkingProvider({ children }: { children: ReactNode }) {
+  const { plan } = usePlanModel();
+  const [id, setId] = useState<string | null>(null);
+  const anchor = useRef<HTMLElement | null>(null);
+  const open = useCallback((figure: string, element: HTMLElement) => {
+    anchor.current = element;
+    setId(figure);
+  }, []);
+  const value = useMemo(() => ({ id: id ?? "", open }), [id, open]);
+  const figure = id === null ? undefined : plan?.figures[id];
+  return (
+    <Opened.Provider value={value}>
+      {children}
+      {id !== null && figure && (
+        <AnchoredPopover key={id} anchor={anchor} label={`Working of ${figure.label}`} onClose={() => setId(null)}>
+          <Working id={id} figure={figure} />
+        </AnchoredPopover>
+      )}
+    </Opened.Provider>
+  );
+}
+
 /** A computed number that opens to its working: formula, what was put in, source, and an override with a reason. */
 export function FigureValue({
   id,
@@ -42,50 +81,48 @@ export function FigureValue({
   className?: string;
 }) {
   const { plan } = usePlanModel();
+  const opened = useContext(Opened);
   const { number, show, split } = useUnits();
+  const button = useRef<HTMLButtonElement>(null);
   const figure = plan?.figures[id];
-  const moved = useMoved(figure?.value);
+  useFlash(button, figure?.value);
   if (!figure) return <span className="text-soft">none</span>;
   const dimension = dimensionOf(figure.unit);
   const shown = dimension
     ? split(figure.value, dimension, decimals)
     : { number: number(figure.value, decimals), unit: figure.unit };
   return (
-    <Popover
-      label={`Working of ${figure.label}`}
-      trigger={
-        <button
-          type="button"
-          className={`opens ${moved ? "moved" : ""} ${className}`}
-          aria-label={`${figure.label}: ${dimension ? show(figure.value, dimension, decimals) : `${shown.number} ${shown.unit}`}. Show the working`}
-        >
-          {shown.number}
-          {unit && shown.unit && (
-            <span className="ml-1 text-[12px] font-normal text-soft no-underline">
-              {figure.unit.startsWith("kg ") && shown.unit === "kg/ha" ? figure.unit : shown.unit}
-            </span>
-          )}
-          {figure.override && <span title="overridden"> *</span>}
-        </button>
-      }
+    <button
+      ref={button}
+      type="button"
+      aria-haspopup="dialog"
+      aria-expanded={opened?.id === id}
+      className={`opens ${className}`}
+      aria-label={`${figure.label}: ${dimension ? show(figure.value, dimension, decimals) : `${shown.number} ${shown.unit}`}. Show the working`}
+      onClick={(event) => opened?.open(id, event.currentTarget)}
     >
-      <Working id={id} figure={figure} />
-    </Popover>
+      {shown.number}
+      {unit && shown.unit && (
+        <span className="ml-1 text-[12px] font-normal text-soft no-underline">
+          {figure.unit.startsWith("kg ") && shown.unit === "kg/ha" ? figure.unit : shown.unit}
+        </span>
+      )}
+      {figure.override && <span title="overridden"> *</span>}
+    </button>
   );
 }
 
-/** True for a moment after a value has changed, so that the eye sees what moved. */
-function useMoved(value: number | undefined): boolean {
+/** Marks an element for a moment when its value has changed, so that the eye sees what moved; draws nothing anew. */
+function useFlash(element: RefObject<HTMLElement | null>, value: number | undefined): void {
   const before = useRef(value);
-  const [moved, setMoved] = useState(false);
   useEffect(() => {
     if (before.current === value) return;
     before.current = value;
-    setMoved(true);
-    const timer = setTimeout(() => setMoved(false), 1200);
+    const node = element.current;
+    node?.classList.add("moved");
+    const timer = setTimeout(() => node?.classList.remove("moved"), 1200);
     return () => clearTimeout(timer);
-  }, [value]);
-  return moved;
+  }, [element, value]);
 }
 
 function Working({ id, figure }: { id: string; figure: Figure }) {
