@@ -60,10 +60,7 @@ describe("from a soil test to an issued season package", () => {
     // mouldboard 22 cm at 7 km/h in medium soil is 19.3 L/ha by hand (see ground.test.ts)
     await page.getByRole("combobox", { name: "Tillage system" }).click();
     await page.getByRole("option", { name: /Turn under/ }).click();
-    await page
-      .getByRole("row", { name: /^Plough/ })
-      .getByText("19.3 L/ha")
-      .waitFor();
+    await page.getByRole("button", { name: /^Diesel, plough: 19.3 L\/ha/ }).waitFor();
     await page.getByRole("combobox", { name: "Tillage system" }).click();
     await page.getByRole("option", { name: /Loosen/ }).click();
 
