@@ -51,6 +51,17 @@ export function given(label: string, value: number, unit: string, basis: Basis):
   return { value, unit, label, inputs: [], basis };
 }
 
+/** The same figure with the authority of some of its inputs, by their labels, where its function did not know it. */
+export function withBases(figure: Figure, bases: Record<string, Basis | undefined>): Figure {
+  return {
+    ...figure,
+    inputs: figure.inputs.map((input) => {
+      const basis = bases[input.label];
+      return basis && !input.basis ? { ...input, basis } : input;
+    }),
+  };
+}
+
 /** The same figure with the agronomist's value in place of the computed one; both stay visible. */
 export function overridden(figure: Figure, value: number, reason: string): Figure {
   return { ...figure, value, override: { value, reason, computed: figure.value } };

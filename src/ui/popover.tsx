@@ -70,7 +70,7 @@ function Panel({
           returnTo.current?.focus();
         }}
         collisionPadding={12}
-        className="z-40 max-h-[70vh] w-[min(92vw,380px)] overflow-auto rounded-field border border-line bg-sheet p-3 text-ink shadow-lg"
+        className="z-40 max-h-[min(70vh,var(--radix-popover-content-available-height))] w-[min(92vw,380px)] overflow-auto rounded-field border border-line bg-sheet p-3 text-ink shadow-lg"
       >
         {children}
       </Radix.Content>

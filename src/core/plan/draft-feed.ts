@@ -3,7 +3,7 @@ import { nitrogenNeed } from "../feed/nitrogen-need";
 import { phosphatePotashNeed } from "../feed/phosphate-potash-need";
 import { splitNutrient } from "../feed/split-nutrient";
 import { type Fertiliser, type FertiliserDose, straightFertilisers, wholeBags } from "../feed/straight-fertilisers";
-import { computed, given } from "../figure";
+import { computed, given, withBases } from "../figure";
 import { LEFTOVERS } from "../guides/previous-crops";
 import type { NutrientClass, NutrientReading } from "../soil/interpret-soil-test";
 import type { DraftContext } from "./draft-context";
@@ -100,7 +100,20 @@ export function draftFeed(context: DraftContext, readings: NutrientReading[], ta
       manureNKgPerHa: fromManure.n,
     }),
   );
-  const n = nNeed?.figures.nKgPerHa ? context.put("feed.n", nNeed.figures.nKgPerHa) : 0;
+  const basisOf = (id: string) => context.figures[id]?.basis;
+  const n = nNeed?.figures.nKgPerHa
+    ? context.put(
+        "feed.n",
+        withBases(nNeed.figures.nKgPerHa, {
+          target: basisOf("target"),
+          uptake: { kind: "source", text: context.source(resolved.product.nUptakeKgPerT.source) },
+          "soil mineral N": basisOf("feed.mineralN"),
+          mineralisation: basisOf("feed.mineralisation"),
+          "residue credit": basisOf("feed.residueN"),
+          recovery: basisOf("feed.recovery"),
+        }),
+      )
+    : 0;
   const p2o5 = pkNeed(context, "p2o5", classOf(readings, "p"), targetTPerHa, fromManure.p2o5);
   const k2o = pkNeed(context, "k2o", classOf(readings, "k"), targetTPerHa, fromManure.k2o);
   const s = context.put(
@@ -283,8 +296,11 @@ function pkNeed(
       soilClass,
     }),
   );
-  const figure = need?.figures.kgPerHa;
-  if (!figure) return 0;
+  if (!need?.figures.kgPerHa) return 0;
+  const figure = withBases(need.figures.kgPerHa, {
+    target: context.figures.target?.basis,
+    offtake: { kind: "source", text: context.source(removal.source) },
+  });
   const net = Math.max(0, figure.value - fromManure);
   const withManure =
     fromManure > 0

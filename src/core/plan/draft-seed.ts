@@ -4,7 +4,7 @@ import { nurserySeed, plantingStock } from "../establish/planting-stock";
 import { reconcilePlanting } from "../establish/reconcile-planting";
 import { populationFromRate, sowingRate } from "../establish/sowing-rate";
 import { wholeBags } from "../feed/straight-fertilisers";
-import { type Basis, computed, given, type Input } from "../figure";
+import { type Basis, computed, given, type Input, withBases } from "../figure";
 import type { DraftContext } from "./draft-context";
 import type { SeedLot } from "./facts";
 import type { SeedSheet } from "./plan";
@@ -187,7 +187,12 @@ function drilledSeed(
   const usualRate = stock.by === "seed" ? stock.handbookRateKgPerHa.typical : 0;
   const handbookRate = seed.handbookRateKgPerHa ?? usualRate;
   const rate = context.take("seed", sowingRate({ targetPlantsPerM2: target, ...figures }));
-  if (rate?.figures.seedsPerM2) context.put("seed.seedsPerM2", rate.figures.seedsPerM2);
+  const bases = {
+    germination: context.figures["seed.germination"]?.basis,
+    "field emergence": context.figures["seed.emergence"]?.basis,
+    "thousand-grain weight": context.figures["seed.tgw"]?.basis,
+  };
+  if (rate?.figures.seedsPerM2) context.put("seed.seedsPerM2", withBases(rate.figures.seedsPerM2, bases));
   const byHandbook = seed.school === "handbook";
   const rateFigure = byHandbook
     ? given(
@@ -199,7 +204,7 @@ function drilledSeed(
           : { kind: "decided", text: "your handbook's rate" },
       )
     : rate?.figures.kgPerHa;
-  const kgPerHa = rateFigure ? context.put("seed.rate", rateFigure) : handbookRate;
+  const kgPerHa = rateFigure ? context.put("seed.rate", withBases(rateFigure, bases)) : handbookRate;
   const population = context.take(
     "seed",
     populationFromRate({ kgPerHa: byHandbook ? kgPerHa : handbookRate, ...figures }),

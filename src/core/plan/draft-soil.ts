@@ -1,5 +1,5 @@
 import { daysBetween } from "../dates";
-import { computed, given } from "../figure";
+import { computed, given, withBases } from "../figure";
 import { interpretSoilTest } from "../soil/interpret-soil-test";
 import { LIME_LEAD_DAYS, limeRequirement } from "../soil/lime";
 import type { DraftContext } from "./draft-context";
@@ -53,7 +53,17 @@ export function draftSoil(context: DraftContext): Plan["soil"] {
   );
   // a lift of less than a tenth of a pH unit is within the error of sampling
   const worthwhile = lime !== null && targetPh - soilTest.ph >= 0.1;
-  const figure = lime?.figures.productTPerHa;
+  const figure = lime?.figures.productTPerHa
+    ? withBases(lime.figures.productTPerHa, {
+        "target pH": context.figures["soil.targetPh"]?.basis,
+        "depth mixed":
+          decisions.lime?.depthCm === undefined
+            ? { kind: "assumption", text: "as deep as the sample" }
+            : { kind: "decided", text: "entered" },
+        "neutralising value": { kind: "measured", text: `declared for ${product.name.toLowerCase()}` },
+        fineness: { kind: "measured", text: `declared for ${product.name.toLowerCase()}` },
+      })
+    : undefined;
   const limeTPerHa = figure
     ? context.put(
         "soil.lime",

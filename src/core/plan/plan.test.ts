@@ -295,3 +295,20 @@ describe("laws of the draft", () => {
     );
   });
 });
+
+describe("working", () => {
+  it("names source, measurement or assumption of what went in", () => {
+    const basis = (id: string, label: string) => draft().figures[id]?.inputs.find((i) => i.label === label)?.basis;
+    expect(basis("feed.n", "soil mineral N")).toEqual({ kind: "measured", text: "soil test" });
+    expect(basis("feed.n", "uptake")?.kind).toBe("source");
+    expect(basis("feed.n", "recovery")?.kind).toBe("source");
+    expect(basis("feed.p2o5", "offtake")?.kind).toBe("source");
+    expect(basis("soil.lime", "neutralising value")).toEqual({
+      kind: "measured",
+      text: "declared for ground limestone",
+    });
+    expect(basis("seed.rate", "thousand-grain weight")).toEqual({ kind: "measured", text: "seed lot Haldane Gold" });
+    const entered = draft(change(wheat, ["feed/recovery", 0.7])).figures["feed.n"]?.inputs;
+    expect(entered?.find((i) => i.label === "recovery")).toMatchObject({ value: 0.7, basis: { kind: "decided" } });
+  });
+});

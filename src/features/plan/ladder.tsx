@@ -60,7 +60,9 @@ function useResults(): Record<SheetId, string> {
   const first = (id: SheetId) => of(id).find((o) => o.date && !o.doneOn);
   const dated = (id: SheetId) => {
     const next = first(id);
-    return next?.date ? `${of(id).length} jobs, next ${formatDay(next.date)}` : "nothing planned";
+    return next?.date
+      ? `${of(id).length} ${of(id).length === 1 ? "job" : "jobs"}, next ${formatDay(next.date)}`
+      : "nothing planned";
   };
   const { need } = plan.feed;
   return {

@@ -26,7 +26,7 @@ export function Ledger() {
         {lines.slice(0, 2).map(([label, id, decimals]) => (
           <Line key={id} label={label} id={id} decimals={decimals} />
         ))}
-        <div className="grid grid-cols-[1fr_auto_3.2em] items-baseline gap-2 py-[3px]">
+        <div className="grid grid-cols-[1fr_auto] items-baseline gap-2 py-[3px]">
           <dt>
             Over need <span className="text-[12px] text-soft">N, P₂O₅, K₂O</span>
           </dt>
@@ -35,7 +35,6 @@ export function Ledger() {
               <FigureValue key={key} id={`feed.over.${key}`} decimals={0} unit={false} />
             ))}
           </dd>
-          <dd />
         </div>
         {lines.slice(2).map(([label, id, decimals]) => (
           <Line key={id} label={label} id={id} decimals={decimals} />

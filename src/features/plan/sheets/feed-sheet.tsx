@@ -203,19 +203,19 @@ export function FeedSheet() {
             <th scope="col" className="text-left font-medium">
               When
             </th>
-            <th scope="col" className="text-right font-medium">
+            <th scope="col" className="whitespace-nowrap pl-2 text-right font-medium">
               Share
             </th>
-            <th scope="col" className="text-right font-medium">
+            <th scope="col" className="whitespace-nowrap pl-2 text-right font-medium">
               N {perHa}
             </th>
             <th scope="col" className="pl-3 text-left font-medium">
               Product
             </th>
-            <th scope="col" className="text-right font-medium">
+            <th scope="col" className="whitespace-nowrap pl-2 text-right font-medium">
               {perHa}
             </th>
-            <th scope="col" className="text-right font-medium">
+            <th scope="col" className="whitespace-nowrap pl-2 text-right font-medium">
               Bags, field
             </th>
           </tr>
@@ -226,11 +226,17 @@ export function FeedSheet() {
             const operation = date(line.id);
             return (
               <tr key={line.id} className="border-t border-line align-baseline">
-                <th scope="row" className="py-1 pr-2 text-left font-normal">
+                <th scope="row" className="whitespace-nowrap py-1 pr-2 text-left font-normal">
                   {line.name}
                 </th>
                 <td className="py-1 pr-2 text-[13px]">
-                  {operation?.date ? `${operation.tiedTo}, ${formatDay(operation.date)}` : "none"}
+                  {operation?.date ? (
+                    <span className="whitespace-nowrap">
+                      {formatDay(operation.date)} <span className="text-[12px] text-soft">{operation.tiedTo}</span>
+                    </span>
+                  ) : (
+                    "none"
+                  )}
                 </td>
                 <td className="py-1 text-right">
                   <WrittenValue
@@ -247,7 +253,7 @@ export function FeedSheet() {
                 <td className="py-1 text-right">
                   <FigureValue id={`feed.split.${line.id}`} decimals={0} unit={false} />
                 </td>
-                <td className="py-1 pl-3">
+                <td className="max-w-[12em] py-1 pl-3">
                   <Choice
                     label={`${line.name}, product`}
                     value={line.productId ?? ""}
