@@ -6,7 +6,7 @@ const alias = { "@": fileURLToPath(new URL("./src", import.meta.url)) };
 export default defineConfig({
   test: {
     projects: [
-      { resolve: { alias }, test: { name: "unit", include: ["src/**/*.test.ts"], testTimeout: 20_000 } },
+      { resolve: { alias }, test: { name: "unit", include: ["src/**/*.test.ts"], testTimeout: 60_000 } },
       {
         resolve: { alias },
         // one after another against one server and one database
@@ -14,8 +14,8 @@ export default defineConfig({
           name: "system",
           include: ["tests/**/*.test.ts"],
           globalSetup: ["tests/support/global-setup.ts"],
-          testTimeout: 90_000,
-          hookTimeout: 90_000,
+          testTimeout: 300_000,
+          hookTimeout: 180_000,
           fileParallelism: false,
         },
       },

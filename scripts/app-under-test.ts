@@ -50,7 +50,7 @@ export async function startApp(home: string): Promise<RunningApp> {
   const server = spawn(process.execPath, next, { cwd: root, env, stdio: ["ignore", "pipe", "pipe"] });
   let output = "";
   await new Promise<void>((resolve, reject) => {
-    const late = setTimeout(() => reject(new Error(`the server did not start:\n${output}`)), 60_000);
+    const late = setTimeout(() => reject(new Error(`the server did not start:\n${output}`)), 180_000);
     const look = (chunk: Buffer) => {
       output += chunk;
       if (!output.includes("Ready")) return;
@@ -92,7 +92,7 @@ export async function signedInPage(
     ...options,
   });
   const page = await context.newPage();
-  page.setDefaultTimeout(15_000);
+  page.setDefaultTimeout(40_000);
   await page.goto("/sign-in");
   await page.getByLabel("E-mail").fill(email);
   await page.getByLabel("Password").fill(DEMO_PASSWORD);

@@ -254,7 +254,7 @@ describe("a database that is down", () => {
     const refused = await page.evaluate(async () => (await fetch("/api/health")).status);
     expect(refused).toBe(503);
     await database.resume();
-    await page.getByRole("heading", { name: "Fields" }).waitFor({ timeout: 20_000 });
+    await page.getByRole("heading", { name: "Fields" }).waitFor({ timeout: 60_000 });
     await page.context().close();
   });
 });

@@ -13,7 +13,7 @@ const start = (env: Record<string, string>) => {
     cwd: root,
     env: { ...process.env, ...env },
     encoding: "utf8",
-    timeout: 30_000,
+    timeout: 90_000,
   });
   return { status, said: stdout + stderr };
 };
