@@ -89,7 +89,7 @@ export async function startDatabase(home, { fast = false } = {}) {
   if (!settings || !fs.existsSync(path.join(settings.data, "PG_VERSION"))) {
     let cluster = path.join(home, "cluster");
     if (!canReach(home, user)) {
-      // the server's user cannot enter the project's folder (it lies in /root, say): a place of its own, which stays
+      // the server's user cannot enter the project's folder (it lies in another's home, say): a place of its own, which stays
       const name = createHash("sha256").update(home).digest("hex").slice(0, 12);
       cluster = fast ? fs.mkdtempSync(path.join(os.tmpdir(), "wheatonomy-")) : path.join("/var/lib/wheatonomy", name);
       if (!fast) console.log(`the database's files are in ${cluster}, since its user cannot reach ${home}`);

@@ -1,7 +1,7 @@
 /** The operations of a plan: first as things to be dated, then, with dates solved, as what is done, with what. */
 
 import { wholeBags } from "../feed/straight-fertilisers";
-import type { ImplementId } from "../ground/implements";
+import { type ImplementId, implementOf } from "../ground/implements";
 import type { SheetId, Task, Trigger } from "../guides/schema";
 import { machineCost } from "../money/machine-cost";
 import type { Wait } from "../season/solve-season";
@@ -12,7 +12,10 @@ import type { InputLine, Operation, OperationInput, Plan } from "./plan";
 
 /** Hours by hand to spread or spray one hectare; assumption. */
 const HAND_SPREADING_H_PER_HA = 5;
-const SPREADER = { fuelLPerHa: 1.5, hoursPerHa: 1 / 15 };
+/** A spreader pass: table fuel, 15 ha/h as a usual work rate with 24 m tramlines; assumption. */
+const SPREADER = { fuelLPerHa: implementOf("spreader").tableFuelLPerHa ?? 0, hoursPerHa: 1 / 15 };
+/** Diesel of a harvester [L/ha]: typical field fuel use, extension tables (12 to 25 by crop and straw). */
+const HARVESTER_FUEL_L_PER_HA = 18;
 
 /** A datable operation with all that is known of it before dates and amounts. */
 export interface OperationItem extends Datable {
@@ -421,7 +424,7 @@ function workOf(
     const implement =
       parts.ground.chosen.id === "noTill" && method.implement === "drill" ? "directDrill" : method.implement;
     const size = plantingPassOf(implement);
-    const fuelLPerHa = { drill: 4, directDrill: 7, planter: 11 }[implement];
+    const fuelLPerHa = implementOf(implement).tableFuelLPerHa ?? 0;
     return machine(implement, {
       fuelLPerHa,
       hoursPerHa: 10 / (size.widthM * size.speedKmH * (size.fieldEfficiencyPct / 100)),
@@ -431,7 +434,9 @@ function workOf(
     const methods = resolved.guide.harvest.methods;
     const way = field.handWork ? [...methods].sort((a, b) => a.haPerHour - b.haPerHour)[0] : methods[0];
     const hoursPerHa = 1 / (way?.haPerHour ?? 1);
-    return hoursPerHa > 20 ? hand(hoursPerHa) : machine("harvester", { fuelLPerHa: 18, hoursPerHa });
+    return hoursPerHa > 20
+      ? hand(hoursPerHa)
+      : machine("harvester", { fuelLPerHa: HARVESTER_FUEL_L_PER_HA, hoursPerHa });
   }
   if (inputs.length > 0 && item.id !== "nursery") {
     // lime is priced spread; its spreading is in the price
