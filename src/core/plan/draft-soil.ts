@@ -80,7 +80,7 @@ export function draftSoil(context: DraftContext): Plan["soil"] {
         `${facts.prices.currency}/ha`,
         "this season's dressing x price spread",
         [
-          { label: "dressing", value: limeThisSeasonTPerHa, unit: "t/ha" },
+          { label: "dressing", value: limeThisSeasonTPerHa, unit: "t lime/ha" },
           { label: product.name, value: product.pricePerT / 100, unit: `${facts.prices.currency}/t` },
         ],
       ),

@@ -80,7 +80,7 @@ export function limeRequirement(input: LimeInput): Result<LimeRequirement> {
   const figure = computed(
     "Lime needed",
     productTPerHa,
-    "t/ha",
+    "t lime/ha",
     "(target pH - pH) x t CaCO3 per pH unit in 20 cm x depth / 20 / neutralising value / fineness",
     [
       { label: "pH", value: ph, basis: { kind: "measured", text: "soil test" } },

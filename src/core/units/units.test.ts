@@ -96,6 +96,13 @@ describe("formatQuantity", () => {
     expect(unwrap(formatQuantity(-0.00001, "length", metric)).text).toBe("0 cm");
   });
 
+  it("shows lime and manure in tons, never in the crop's bushels", () => {
+    // 5.49 t/ha x 0.40468564 ha/ac = 2.2217 t/ac; / 0.90718474 = 2.449 short tons
+    expect(unwrap(formatQuantity(5.49, "dressing", { unitSet: "usCustomary", bushelCrop: "wheat" })).text).toBe(
+      "2.45 ton/ac",
+    );
+  });
+
   it("is undone by parseQuantity in every unit set, dimension and way of writing", () => {
     const numbers = fc.double({ min: -1e6, max: 1e6, noNaN: true });
     fc.assert(

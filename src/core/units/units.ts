@@ -16,6 +16,7 @@ export const DIMENSIONS = [
   "seedMass",
   "massPerArea",
   "yield",
+  "dressing",
   "countPerArea",
   "count",
   "temperature",
@@ -39,6 +40,8 @@ export const INTERNAL_UNIT: Record<Dimension, string> = {
   seedMass: "g",
   massPerArea: "kg/ha",
   yield: "t/ha",
+  // lime, gypsum, manure: tonnes over the ground, never bushels
+  dressing: "t/ha",
   countPerArea: "/m2",
   count: "",
   temperature: "C",
@@ -226,6 +229,7 @@ export function conversion(unit: string, dimension: Dimension, context: UnitCont
     case "massPerArea":
       return times(perArea(unit, (n) => massKg(n, context)));
     case "yield":
+    case "dressing":
       return times(
         perArea(unit, (n) => massKg(n, context)),
         0.001,
@@ -271,6 +275,7 @@ const US: DisplayUnits = {
   mass: "lb",
   massPerArea: "lb/ac",
   yield: "bu/ac",
+  dressing: "ton/ac",
   countPerArea: "/ac",
   temperature: "F",
   volume: "gal",
@@ -283,6 +288,7 @@ const IMPERIAL: DisplayUnits = {
   mass: "kg",
   massPerArea: "lb/ac",
   yield: "t/ac",
+  dressing: "t/ac",
   temperature: "C",
   waterDepth: "mm",
 };
@@ -291,6 +297,7 @@ const SOUTH_ASIAN: DisplayUnits = {
   area: "ac",
   massPerArea: "kg/ac",
   yield: "qtl/ac",
+  dressing: "t/ac",
   countPerArea: "/ac",
   volumePerArea: "L/ac",
 };
@@ -317,6 +324,7 @@ export const EXAMPLE_UNITS: Record<Dimension, string> = {
   mass: "g, kg, t, lb, cwt, qtl",
   seedMass: "mg, g, oz",
   massPerArea: "kg/ha, t/ha, g/m2, lb/ac, qtl/ac",
+  dressing: "t/ha, kg/ha, ton/ac, t/ac",
   yield: "t/ha, kg/ha, bu/ac, qtl/ac, lb/ac",
   countPerArea: "/m2, plants/m2, seeds/ac, M/ac, k/ha",
   count: "a plain count, k, M",

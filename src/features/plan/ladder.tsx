@@ -69,7 +69,7 @@ function useResults(): Record<SheetId, string> {
     ground: plan.ground.chosen.name.toLowerCase(),
     soil:
       plan.soil.limeTPerHa > 0
-        ? `lime ${show(plan.soil.limeTPerHa, "yield")}`
+        ? `lime ${show(plan.soil.limeTPerHa, "dressing")}`
         : plan.soil.testAgeDays === null
           ? "no soil test"
           : "no lime needed",

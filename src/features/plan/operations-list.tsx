@@ -93,7 +93,7 @@ function OperationLine({
         </button>
         <span className="ml-2 text-[12px] text-soft">
           {operation.inputs
-            .map((i) => `${i.name} ${i.unit === "t" ? show(i.perHa, "yield") : show(i.perHa, "massPerArea")}`)
+            .map((i) => `${i.name} ${i.unit === "t" ? show(i.perHa, "dressing") : show(i.perHa, "massPerArea")}`)
             .join(" + ")}
           {operation.byDaysAndStage ? ` planned by days and stage (${operation.tiedTo})` : ""}
         </span>
@@ -155,7 +155,7 @@ export function OperationDetail({ operation }: { operation: Operation }) {
       <p className="text-soft">{operation.reason}.</p>
       {operation.inputs.map((input) => (
         <p key={input.id}>
-          {input.name}: {input.unit === "t" ? show(input.perHa, "yield") : show(input.perHa, "massPerArea")},{" "}
+          {input.name}: {input.unit === "t" ? show(input.perHa, "dressing") : show(input.perHa, "massPerArea")},{" "}
           {number(input.quantity, input.unit === "t" ? 1 : 0)} {input.unit} for the field
           {input.bags ? `, ${input.bags} bags of ${number(input.bagKg ?? 0)} kg` : ""}
         </p>

@@ -3,6 +3,7 @@ import type { Dimension } from "@/core/units/units";
 /** The dimension of the units that figures carry, so that working and ledger can be shown in the user's units. */
 const DIMENSION: Record<string, Dimension> = {
   "t/ha": "yield",
+  "t lime/ha": "dressing",
   "kg/ha": "massPerArea",
   "kg N/ha": "massPerArea",
   "kg P₂O₅/ha": "massPerArea",

@@ -35,7 +35,7 @@ export function LogForm({
   const [open, setOpen] = useState(false);
   const [doneOn, setDoneOn] = useState(operation.date && operation.date < today ? operation.date : today);
   const single = operation.inputs.length === 1 ? operation.inputs[0] : undefined;
-  const dimension = single?.unit === "t" ? "yield" : "massPerArea";
+  const dimension = single?.unit === "t" ? "dressing" : "massPerArea";
   const [quantity, setQuantity] = useState("");
   const [note, setNote] = useState("");
   const [problem, setProblem] = useState<string | null>(null);

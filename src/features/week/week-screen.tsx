@@ -185,7 +185,7 @@ function DueLine({
         </p>
         {o.inputs.map((input) => (
           <p key={input.id} className="text-[13px]">
-            {input.name}: {input.unit === "t" ? show(input.perHa, "yield") : show(input.perHa, "massPerArea")},{" "}
+            {input.name}: {input.unit === "t" ? show(input.perHa, "dressing") : show(input.perHa, "massPerArea")},{" "}
             {number(input.quantity, input.unit === "t" ? 1 : 0)} {input.unit} in all
             {input.bags ? `, ${input.bags} bags of ${number(input.bagKg ?? 0)} kg` : ""}
           </p>

@@ -78,7 +78,7 @@ function Card({ snapshot, season, number, issuedAt, unitSet: practiceUnits, deci
 function inWords(input: OperationInput, rowSpacingCm: number | null, units: UnitContext): string {
   const name = plain(input.name);
   if (input.unit === "t")
-    return `${name}: ${show(input.perHa, "yield", units)}, ${formatNumber(input.quantity, { decimals: 1 })} t in all.`;
+    return `${name}: ${show(input.perHa, "dressing", units)}, ${formatNumber(input.quantity, { decimals: 1 })} t in all.`;
   const hand = fieldMeasures(input.perHa, input.kind === "seed" ? rowSpacingCm : null, input.bagKg);
   const row =
     hand.gPerRowMetre === null ? "" : `, ${formatNumber(hand.gPerRowMetre, { decimals: 1 })} g to the metre of row`;

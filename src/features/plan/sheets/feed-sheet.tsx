@@ -121,11 +121,11 @@ export function FeedSheet() {
             {manure && (
               <WrittenValue
                 label="Manure rate"
-                text={split(manure.tPerHa, "yield").number}
-                suffix={split(1, "yield").unit.replace("bu/ac", "t/ha")}
+                text={split(manure.tPerHa, "dressing").number}
+                suffix={split(1, "dressing").unit}
                 width="3em"
                 disabled={!editable}
-                read={read("Manure rate", "yield", { min: 0, max: 200 })}
+                read={read("Manure rate", "dressing", { min: 0, max: 200 })}
                 onValue={(v) => set("feed/manure/tPerHa", v)}
               />
             )}

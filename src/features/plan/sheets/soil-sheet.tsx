@@ -141,7 +141,9 @@ export function SoilSheet() {
               onClear={() => set("lime/depthCm", undefined)}
             />
           }
-          leads={soil.limeTPerHa > 7.5 ? <span>{show(7.5, "yield")} this season, the rest a season later</span> : null}
+          leads={
+            soil.limeTPerHa > 7.5 ? <span>{show(7.5, "dressing")} this season, the rest a season later</span> : null
+          }
         />
       </div>
     </div>
