@@ -1,8 +1,8 @@
 /** Fields with what is known of them. */
 
 import type { IsoDate } from "@/core/dates";
-import type { Climate, MonthNormal } from "@/core/phenology/stage-dates";
 import type { FieldFacts, PreviousCrop, SoilTest } from "@/core/plan/facts";
+import type { Climate, MonthNormal } from "@/core/weather/climate";
 import { type Client, row, rows, type Scope } from "./db";
 
 export interface FieldLine {
@@ -53,6 +53,7 @@ export interface FieldSheet {
   history: HistoryLine[];
   plans: { id: string; season: number; guideId: string; issued: number | null }[];
   climate: Climate | null;
+  stationId: string | null;
 }
 
 /** One field, whole; null when there is none that this person may see. */
@@ -85,21 +86,31 @@ export async function loadField(client: Client, scope: Scope, fieldId: string): 
     `select p.id, p.season, p.decisions #>> '{crop,guideId}' as "guideId", (select max(number) from plan_version v where v.practice_id = p.practice_id and v.plan_id = p.id) as issued from plan p where p.practice_id = $1 and p.field_id = $2 order by p.season desc`,
     key,
   );
-  return { field, soilTests, history, plans, climate: stationId ? await loadClimate(client, scope, stationId) : null };
+  return {
+    field,
+    soilTests,
+    history,
+    plans,
+    stationId,
+    climate: stationId ? await loadClimate(client, scope, stationId) : null,
+  };
 }
 
-async function loadClimate(client: Client, scope: Scope, stationId: string): Promise<Climate | null> {
-  const station = await row<{ name: string; latitude: number }>(
+export async function loadClimate(client: Client, scope: Scope, stationId: string): Promise<Climate | null> {
+  const station = await row<{ name: string; latitude: number; altitude: number }>(
     client,
-    "select name, latitude_deg as latitude from station where practice_id = $1 and id = $2",
+    "select name, latitude_deg as latitude, altitude_m as altitude from station where practice_id = $1 and id = $2",
     [scope.practiceId, stationId],
   );
   const months = await rows<MonthNormal>(
     client,
-    `select mean_c as "meanC", rain_mm as "rainMm", eto_mm as "etoMm" from station_normal where practice_id = $1 and station_id = $2 order by month`,
+    `select mean_c as "meanC", rain_mm as "rainMm", eto_mm as "etoMm", tmin_c as "tminC", tmax_c as "tmaxC", wet_days as "wetDays",
+       solar_mj_per_m2 as "solarMjPerM2", rh_mean_pct as "rhMeanPct", wind_ms as "windAt2mMs" from station_normal where practice_id = $1 and station_id = $2 order by month`,
     [scope.practiceId, stationId],
   );
-  return station && months.length === 12 ? { station: station.name, latitudeDeg: station.latitude, months } : null;
+  return station && months.length === 12
+    ? { station: station.name, latitudeDeg: station.latitude, altitudeM: station.altitude, months }
+    : null;
 }
 
 /** The crop before a season: the newest of the history that was harvested, or is to be, before it. */

@@ -40,7 +40,7 @@ export interface DemoPractice {
   };
   people: { email: string; name: string; role: Role; licenceNo?: string; grower?: string }[];
   growers: { name: string; unitSet?: string }[];
-  stations: { name: string; latitudeDeg: number; altitudeM: number; months: [number, number, number][] }[];
+  stations: { name: string; latitudeDeg: number; altitudeM: number; months: number[][] }[];
   farms: {
     name: string;
     grower: string;
@@ -49,6 +49,9 @@ export interface DemoPractice {
     handWork?: boolean;
     contractor?: boolean;
     labourPerH?: number;
+    tractors?: number;
+    harvesters?: number;
+    hands?: number;
   }[];
   fields: DemoField[];
   fertilisers: unknown[][];
@@ -178,8 +181,8 @@ async function loadFarms(
     );
     for (const [i, normals] of s.months.entries())
       await client.query(
-        "insert into station_normal (practice_id, station_id, month, mean_c, rain_mm, eto_mm) values ($1, $2, $3, $4, $5, $6)",
-        [practiceId, id, i + 1, ...normals],
+        "insert into station_normal (practice_id, station_id, month, mean_c, rain_mm, eto_mm, tmin_c, tmax_c, wet_days, solar_mj_per_m2, rh_mean_pct, wind_ms) values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12)",
+        [practiceId, id, i + 1, ...Array.from({ length: 9 }, (_, k) => normals[k] ?? null)],
       );
   }
   const farmIds = new Map<string, string>();
@@ -187,7 +190,7 @@ async function loadFarms(
     const id = randomUUID();
     farmIds.set(f.name, id);
     await client.query(
-      "insert into farm (practice_id, id, grower_id, station_id, name, zone, hand_work, contractor, labour_per_h) values ($1, $2, $3, $4, $5, $6, $7, $8, $9)",
+      "insert into farm (practice_id, id, grower_id, station_id, name, zone, hand_work, contractor, labour_per_h, tractors, harvesters, hands) values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12)",
       [
         practiceId,
         id,
@@ -198,6 +201,9 @@ async function loadFarms(
         f.handWork ?? false,
         f.contractor ?? false,
         f.labourPerH ?? null,
+        f.tractors ?? 1,
+        f.harvesters ?? 1,
+        f.hands ?? 2,
       ],
     );
   }

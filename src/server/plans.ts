@@ -12,7 +12,9 @@ import { type AuditLine, audit, auditOf } from "./audit";
 import { loadCatalogue } from "./catalogue";
 import { type Client, row, rows, type Scope } from "./db";
 import { loadField, previousCropOf } from "./fields";
+import { loadObservations } from "./observations";
 import { type Snapshot, snapshotOf } from "./snapshot";
+import { loadObservedWeather } from "./stations";
 
 export interface VersionLine {
   number: number;
@@ -72,6 +74,8 @@ export async function loadPlan(client: Client, access: Access, planId: string): 
     ...catalogue,
     prices: { ...catalogue.prices, ...(labourPerH === null ? {} : { labourPerH }) },
     log,
+    observations: await loadObservations(client, access, planId),
+    observedWeather: sheet.stationId ? await loadObservedWeather(client, access, sheet.stationId, plan.season) : null,
     today: access.today,
   };
   return {

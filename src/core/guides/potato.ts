@@ -176,14 +176,14 @@ export const potato: Guide = {
       {
         stage: "emergence",
         kind: "cold",
-        belowOrAboveC: -2,
+        belowOrAboveC: -2, days: 30, lossPctPerDegree: 2,
         what: "shoots blackened; regrows with delay",
         source: "handbook",
       },
       {
         stage: "tuber-growth",
         kind: "heat",
-        belowOrAboveC: 30,
+        belowOrAboveC: 30, days: 60, lossPctPerDegree: 1,
         what: "tuber growth stops, second growth",
         source: "handbook",
       },

@@ -170,8 +170,8 @@ export const rice: Guide = {
     optimumC: { value: 30, source: "handbook" },
     ceilingC: { value: 42, source: "handbook" },
     harm: [
-      { stage: "panicle", kind: "cold", belowOrAboveC: 17, what: "sterile pollen", source: "handbook" },
-      { stage: "flowering", kind: "heat", belowOrAboveC: 35, what: "sterile spikelets", source: "handbook" },
+      { stage: "panicle", kind: "cold", belowOrAboveC: 17, days: 20, lossPctPerDegree: 5, what: "sterile pollen", source: "handbook" },
+      { stage: "flowering", kind: "heat", belowOrAboveC: 35, days: 7, lossPctPerDegree: 7, what: "sterile spikelets", source: "handbook" },
     ],
     seasonWaterMm: { low: 700, typical: 1000, high: 1400, source: "handbook" },
     ripening: "sunny; storms lodge and shatter",

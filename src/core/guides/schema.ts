@@ -83,7 +83,19 @@ export const kind = z.strictObject({
   maturityDays: ranged,
   windows: z.array(sowingWindow).min(1),
   vernalisationDays: z
-    .strictObject({ effectiveDays: z.number(), minC: z.number(), maxC: z.number(), source: z.string() })
+    .strictObject({
+      effectiveDays: z.number().positive(),
+      /** a day counts while its mean lies between */
+      minC: z.number(),
+      maxC: z.number(),
+      /** the stage from which the crop no longer waits for cold */
+      until: z.string(),
+      source: z.string(),
+    })
+    .optional(),
+  /** development between the first stage and `until` goes at none of its rate at the critical day length, all of it at the saturating one */
+  dayLength: z
+    .strictObject({ criticalH: z.number(), saturatedH: z.number(), until: z.string(), source: z.string() })
     .optional(),
   endUses: z.array(z.string()),
   note: z.string(),
@@ -239,6 +251,9 @@ export const guideSchema = z.strictObject({
         stage: z.string(),
         kind: z.enum(["cold", "heat"]),
         belowOrAboveC: z.number(),
+        /** how long from the stage on the crop is sensitive, and the yield lost by a degree beyond on each such day */
+        days: z.number().positive(),
+        lossPctPerDegree: z.number().positive(),
         what: z.string(),
         source: z.string(),
       }),

@@ -1,78 +1,119 @@
-/**
- * Dates of growth stages from the planting date by thermal time over the station's normals, with the guide's days as
- * fall-back where no climate is known. The expected year only: no spread between seasons, no vernalisation or day
- * length yet.
- */
+import { addDays, type IsoDate, isoDate, toDay } from "../dates";
+import type { Guide, Kind, Stage } from "../guides/schema";
+import type { Climate } from "../weather/climate";
+import type { DailyWeather } from "../weather/generator";
+import { seasonWeather } from "../weather/season-weather";
+import { clockOf, type Seen, walkStages } from "./development";
 
-import { type IsoDate, isoDate, toDay } from "../dates";
-import type { Guide, Stage } from "../guides/schema";
-
-export interface MonthNormal {
-  meanC: number;
-  rainMm: number;
-  /** reference evapotranspiration [mm in the month] */
-  etoMm: number;
-}
-
-export interface Climate {
-  station: string;
-  latitudeDeg: number;
-  /** January to December */
-  months: MonthNormal[];
+/** A stage seen in the field. */
+export interface StageObservation {
+  stageId: string;
+  seenOn: IsoDate;
 }
 
 export interface StageDate {
   stage: Stage;
+  /** the median of the simulated seasons, or the day it was seen */
   date: IsoDate;
+  /** reached by then in one season of ten, and in nine of ten */
+  early: IsoDate;
+  late: IsoDate;
   daysAfterPlanting: number;
-}
-
-/** Mean temperature of a day [C], straight lines between the middles of the months. */
-export function normalTemperature(climate: Climate, day: number): number {
-  const date = new Date(day * 86_400_000);
-  const month = date.getUTCMonth();
-  const position = (date.getUTCDate() - 15.5) / 30.4;
-  const here = climate.months[month]?.meanC ?? 0;
-  const next = climate.months[(month + (position >= 0 ? 1 : 11)) % 12]?.meanC ?? 0;
-  return here + (next - here) * Math.abs(position);
+  basis: "simulated" | "days" | "observed";
 }
 
 /**
- * Degree days of one day: temperature above the base, no more than up to the optimum, falling back to none at the
- * ceiling.
+ * Date of each growth stage for a planting date: median, 10th and 90th percentile over simulated seasons, by thermal
+ * time slowed by the need for cold and long days of the `kind`. What was `observed` replaces what was computed, and later
+ * stages are counted on from the last stage seen. By the guide's days without a climate, or where warmth is never enough.
  *
- * Example: base 0, optimum 24, ceiling 34: 12 C gives 12, 24 C gives 24, 29 C gives 12.
+ * Example: stageDates(wheat, "2026-10-02", climate, { kind: winter }) has "first-node" in April of the next year.
  */
-export function thermalUnits(temperatureC: number, climate: Guide["climate"]): number {
-  const base = climate.baseC.value;
-  const best = climate.optimumC.value;
-  const ceiling = climate.ceilingC.value;
-  if (temperatureC <= base || temperatureC >= ceiling) return 0;
-  return temperatureC <= best ? temperatureC - base : ((best - base) * (ceiling - temperatureC)) / (ceiling - best);
-}
-
-/** Longest time looked ahead for a stage [days]; a stage not reached by then keeps the guide's days. */
-const HORIZON = 420;
-
-/** Date of each stage for a planting date; by the guide's days without a climate or where warmth is never enough. */
 export function stageDates(
   guide: Pick<Guide, "stages" | "climate">,
   planting: IsoDate,
   climate: Climate | null,
+  options: { kind?: Kind; weather?: DailyWeather; observed?: StageObservation[] } = {},
 ): StageDate[] {
   const start = toDay(planting);
-  const reached = new Map<string, number>();
-  if (climate) {
-    let sum = 0;
-    let next = 0;
-    for (let day = 0; day <= HORIZON && next < guide.stages.length; day++) {
-      sum += thermalUnits(normalTemperature(climate, start + day), guide.climate);
-      for (let stage = guide.stages[next]; stage && sum >= stage.thermalTimeCd; stage = guide.stages[++next])
-        reached.set(stage.id, day + 1);
+  const { stages } = guide;
+  const observed = new Map((options.observed ?? []).map((o) => [o.stageId, o.seenOn]));
+  const lastSeen = stages.findLastIndex((s) => observed.has(s.id));
+  const lastSeenOn = lastSeen >= 0 ? (observed.get(stages[lastSeen]!.id) as IsoDate) : null;
+
+  const reached = climate ? simulatedDays(guide, start, climate, options, lastSeenOn, lastSeen) : null;
+  return stages.map((stage, i) => {
+    const seenOn = observed.get(stage.id);
+    if (seenOn)
+      return {
+        stage,
+        date: seenOn,
+        early: seenOn,
+        late: seenOn,
+        daysAfterPlanting: toDay(seenOn) - start,
+        basis: "observed",
+      };
+    const own = reached?.[i];
+    if (own) {
+      // what was not noted of a stage before the one seen was at the latest when that one was
+      const cap = (day: number) => (lastSeenOn && i < lastSeen ? Math.min(day, toDay(lastSeenOn)) : day);
+      const [early, middle, late] = own.map(cap) as [number, number, number];
+      return {
+        stage,
+        date: isoDate(middle),
+        early: isoDate(early),
+        late: isoDate(late),
+        daysAfterPlanting: middle - start,
+        basis: "simulated",
+      };
     }
-  }
-  return guide.stages.map((stage) => {
-    const daysAfterPlanting = reached.get(stage.id) ?? stage.days;
-    return { stage, daysAfterPlanting, date: isoDate(start + daysAfterPlanting) };
+    const date =
+      lastSeenOn && i > lastSeen
+        ? addDays(lastSeenOn, stage.days - stages[lastSeen]!.days)
+        : isoDate(start + (lastSeenOn ? Math.min(stage.days, toDay(lastSeenOn) - start) : stage.days));
+    return { stage, date, early: date, late: date, daysAfterPlanting: toDay(date) - start, basis: "days" };
   });
+}
+
+/** For each stage the day numbers of the 10th, 50th and 90th percentile; null where fewer than half of the courses reach it. */
+function simulatedDays(
+  guide: Pick<Guide, "stages" | "climate">,
+  start: number,
+  climate: Climate,
+  options: { kind?: Kind; weather?: DailyWeather },
+  lastSeenOn: IsoDate | null,
+  lastSeen: number,
+): ([number, number, number] | null)[] | null {
+  const weather = options.weather ?? seasonWeather(climate, Number(isoDate(start).slice(0, 4)) + 1);
+  const from = start - weather.firstDay;
+  if (from < 0 || from >= weather.days) return null;
+  const clock = clockOf(guide, options.kind ?? null, climate.latitudeDeg, weather);
+  const seen: Seen | undefined = lastSeenOn
+    ? { stage: lastSeen, day: toDay(lastSeenOn) - weather.firstDay }
+    : undefined;
+  const count = guide.stages.length;
+  const all = Array.from({ length: count }, () => new Float64Array(weather.seasons));
+  const out = new Int32Array(count);
+  const before = new Int32Array(count);
+  for (let season = 0; season < weather.seasons; season++) {
+    walkStages(clock, season, from, out, seen);
+    if (seen) {
+      walkStages(clock, season, from, before);
+      for (let i = 0; i < lastSeen; i++) out[i] = before[i]!;
+    }
+    for (let i = 0; i < count; i++)
+      all[i]![season] = out[i]! < 0 ? Number.POSITIVE_INFINITY : weather.firstDay + out[i]!;
+  }
+  return all.map((days) => {
+    days.sort();
+    const middle = percentile(days, 50);
+    if (!Number.isFinite(middle)) return null;
+    const late = percentile(days, 90);
+    return [percentile(days, 10), middle, Number.isFinite(late) ? late : weather.firstDay + weather.days];
+  });
+}
+
+/** Nearest-rank percentile of sorted values. Example: the 50th of 4 values is the second. */
+export function percentile(sorted: ArrayLike<number>, pct: number): number {
+  return sorted[Math.max(0, Math.ceil((pct / 100) * sorted.length) - 1)] as number;
 }

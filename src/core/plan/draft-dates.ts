@@ -15,6 +15,7 @@ import {
   solveSeason,
   type Wait,
 } from "../season/solve-season";
+import { seasonWeather } from "../weather/season-weather";
 import type { DraftContext } from "./draft-context";
 
 /** A dated thing before it has a date. */
@@ -68,6 +69,18 @@ export function draftDates(context: DraftContext, items: Datable[]): SolvedDates
     ...resolved.guide.stages.map((s) => [s.id, s.name] as [string, string]),
   ]);
 
+  const { climate, observedWeather: observed } = facts;
+  const weather = climate ? seasonWeather(climate, season, { today: facts.today, observed }) : undefined;
+  const seen = done.has(PLANTING) ? facts.observations : [];
+  const stagesByPlanting = new Map<IsoDate, StageDate[]>();
+  const stagesFor = (date: IsoDate): StageDate[] => {
+    const known = stagesByPlanting.get(date);
+    if (known) return known;
+    const made = stageDates(resolved.guide, date, climate, { kind: resolved.kind, weather, observed: seen });
+    stagesByPlanting.set(date, made);
+    return made;
+  };
+
   let planting = done.get(PLANTING) ?? decisions.dates?.[PLANTING]?.date ?? latest(window.best, facts.today);
   let solved = solveFor(planting);
   // stages follow planting by warmth, so a planting date that moved moves them: solve again until it stands
@@ -99,7 +112,7 @@ export function draftDates(context: DraftContext, items: Datable[]): SolvedDates
   }
 
   function solveFor(plantingGuess: IsoDate, plantedOn?: IsoDate): SolvedDates {
-    const stages = stageDates(resolved.guide, plantingGuess, facts.climate);
+    const stages = stagesFor(plantingGuess);
     const planted = done.has(PLANTING);
     const events: SeasonEvent[] = [];
     const waits: Wait[] = [];
@@ -138,8 +151,8 @@ export function draftDates(context: DraftContext, items: Datable[]): SolvedDates
       });
       waits.push(...(item.waits ?? []));
     }
-    for (const { stage, daysAfterPlanting, date } of stages) {
-      const past = planted && date < facts.today;
+    for (const { stage, daysAfterPlanting, date, basis } of stages) {
+      const past = planted && (date < facts.today || basis === "observed");
       events.push({ id: stage.id, ...(past ? { pinned: date } : {}) });
       if (!past)
         waits.push({

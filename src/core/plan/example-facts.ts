@@ -1,27 +1,9 @@
 /** A field to test plans with: 14.2 ha clay loam, a little acid, beans coming off late; prices in hundredths of a crown. */
 
+import { UPLAND_PLAIN } from "../weather/example-climates";
 import type { PlanFacts } from "./facts";
 
-const month = (meanC: number, rainMm: number, etoMm: number) => ({ meanC, rainMm, etoMm });
-
-export const EXAMPLE_CLIMATE = {
-  station: "Corvane Weir",
-  latitudeDeg: 47,
-  months: [
-    month(-1.4, 38, 14),
-    month(0.4, 34, 22),
-    month(5, 40, 48),
-    month(9.9, 52, 76),
-    month(14.6, 74, 106),
-    month(18, 76, 124),
-    month(20, 58, 138),
-    month(19.5, 54, 120),
-    month(15, 56, 76),
-    month(9.8, 56, 42),
-    month(4.4, 54, 20),
-    month(0.1, 48, 12),
-  ],
-};
+export const EXAMPLE_CLIMATE = { ...UPLAND_PLAIN, station: "Corvane Weir" };
 
 export const EXAMPLE_FACTS: PlanFacts = {
   field: {
@@ -57,6 +39,7 @@ export const EXAMPLE_FACTS: PlanFacts = {
     { season: 2023, crop: "wheat", yieldTPerHa: 8.1 },
   ],
   climate: EXAMPLE_CLIMATE,
+  observedWeather: null,
   fertilisers: [
     {
       id: "urea",
@@ -177,5 +160,6 @@ export const EXAMPLE_FACTS: PlanFacts = {
     dryingPerTPoint: 180,
   },
   log: [],
+  observations: [],
   today: "2026-08-12",
 };

@@ -3,9 +3,11 @@
 import type { IsoDate } from "../dates";
 import type { Fertiliser } from "../feed/straight-fertilisers";
 import type { ImplementId } from "../ground/implements";
-import type { Climate } from "../phenology/stage-dates";
+import type { StageObservation } from "../phenology/stage-dates";
 import type { LimeMaterial } from "../soil/lime";
 import type { TextureClass } from "../soil/texture";
+import type { Climate } from "../weather/climate";
+import type { ObservedWeather } from "../weather/season-weather";
 
 export interface FieldFacts {
   id: string;
@@ -95,10 +97,14 @@ export interface PlanFacts {
   previousCrop: PreviousCrop | null;
   history: { season: number; crop: string; yieldTPerHa: number | null }[];
   climate: Climate | null;
+  /** measured at the station since the year before the season; null where nothing was */
+  observedWeather: ObservedWeather | null;
   fertilisers: Fertiliser[];
   limes: LimeProduct[];
   seedLots: SeedLot[];
   prices: Prices;
   log: LoggedOperation[];
+  /** growth stages seen in the field */
+  observations: StageObservation[];
   today: IsoDate;
 }

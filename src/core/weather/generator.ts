@@ -12,7 +12,7 @@
 import { isoDate } from "../dates";
 import { Random } from "../random";
 import { type Climate, completeNormals, dailyValue, MONTH_DAYS, meanPreservingNodes, yearDay } from "./climate";
-import { dewPointC, netRadiation, psychrometricConstant, penmanMonteith, saturationKpa } from "./reference-et";
+import { dewPointC, netRadiation, penmanMonteith, psychrometricConstant, saturationKpa } from "./reference-et";
 import { clearSkyShare, extraterrestrialRadiation } from "./sun";
 
 /** Daily weather of several seasons over the same days; a value stands at `season * days + (day - firstDay)`. */
@@ -95,7 +95,10 @@ function dayTables(climate: Climate, firstDay: number, days: number) {
   const factors = new Array<number>(12).fill(1);
   for (let i = 0; i < 12; i++) {
     const m = months[i]!;
-    const ra = extraterrestrialRadiation(climate.latitudeDeg, [16, 45, 75, 105, 136, 166, 197, 228, 258, 289, 319, 350][i]!);
+    const ra = extraterrestrialRadiation(
+      climate.latitudeDeg,
+      [16, 45, 75, 105, 136, 166, 197, 228, 258, 289, 319, 350][i]!,
+    );
     const vapour = (m.rhMeanPct / 100) * ((saturationKpa(m.tmaxC) + saturationKpa(m.tminC)) / 2);
     const rn = netRadiation(m.tmaxC, m.tminC, vapour, m.solarMjPerM2, sky * ra);
     const month = penmanMonteith(m.tmaxC, m.tminC, vapour, m.windAt2mMs, rn, gamma) * MONTH_DAYS[i]!;
@@ -127,7 +130,8 @@ function dayTables(climate: Climate, firstDay: number, days: number) {
     t.solarDry[d] = dry;
     t.solarWet[d] = wetShare > 0 ? Math.max(0.05 * ra, (usual - (1 - wetShare) * dry) / wetShare) : usual;
     t.solarNoise[d] = clear - dry;
-    const vapour = (Math.min(99, Math.max(15, dailyValue(humidity, day))) / 100) * ((saturationKpa(low) + saturationKpa(high)) / 2);
+    const vapour =
+      (Math.min(99, Math.max(15, dailyValue(humidity, day))) / 100) * ((saturationKpa(low) + saturationKpa(high)) / 2);
     t.dewGap[d] = low - dewPointC(vapour);
     t.wind[d] = Math.max(0.3, dailyValue(wind, day));
     t.etoFactor[d] = factors[month]!;
@@ -172,16 +176,12 @@ export function generateWeather(
       const rain = wet ? (0.1 + t.scale[d]! * random.gamma(t.shape[d]!)) * monthRain : 0;
       const mean = t.mean[d]! + year + t.sd * z + t.wetWarmth[d]! * (wet ? 1 - share : -share);
       const spread = clip2(random.quickNormal());
-      const range =
-        (t.range[d]! / (WET_RANGE * share + 1 - share)) * (wet ? WET_RANGE : 1) * (1 + 0.2 * spread);
+      const range = (t.range[d]! / (WET_RANGE * share + 1 - share)) * (wet ? WET_RANGE : 1) * (1 + 0.2 * spread);
       const tmax = mean + range / 2;
       const tmin = mean - range / 2;
       const usualSun = wet ? t.solarWet[d]! : t.solarDry[d]!;
       const solar = usualSun + (clip2(random.quickNormal()) / 2) * Math.min(t.clear[d]! - usualSun, usualSun * 0.6);
-      const vapour = Math.min(
-        quickSaturation(mean),
-        quickSaturation(tmin - t.dewGap[d]! + (wet ? 1 - share : -share)),
-      );
+      const vapour = Math.min(quickSaturation(mean), quickSaturation(tmin - t.dewGap[d]! + (wet ? 1 - share : -share)));
       const wind = t.wind[d]! * Math.exp(windSd * random.quickNormal() - 0.5 * windSd * windSd);
       const net = netRadiation(tmax, tmin, vapour, solar, t.clear[d]!);
       const at = base + d;

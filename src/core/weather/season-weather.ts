@@ -1,0 +1,112 @@
+/**
+ * The weather that a season is planned with: what was measured, then a stand-in up to today, then many possible courses.
+ * The same question gives the same answer, so answers are kept: that is all the state there is.
+ */
+
+import { type IsoDate, toDay } from "../dates";
+import type { Climate } from "./climate";
+import { type DailyWeather, generateWeather } from "./generator";
+
+/** Measured days of a station from `firstDay` on; null where a day or value is missing. */
+export interface ObservedWeather {
+  firstDay: IsoDate;
+  tminC: (number | null)[];
+  tmaxC: (number | null)[];
+  rainMm: (number | null)[];
+}
+
+export const SEASONS_FOR_STAGES = 40;
+export const SEASONS_FOR_WINDOWS = 100;
+/** Days from 1 January before the harvest year: that year, the harvest year, and two months. */
+export const SEASON_DAYS = 790;
+const SEED = 20_270;
+/** the course that stands in for what has been, of a seed of its own */
+const SO_FAR_SEED = 4_099;
+const KEPT = 24;
+
+const kept = new Map<string, DailyWeather>();
+
+/**
+ * Daily weather for a season (the harvest year), from 1 January of the year before it. Days before `today` are the same
+ * in every course: measured where `observed` has them, else a simulated stand-in. `observedDays` counts the last measured
+ * day.
+ *
+ * Example: seasonWeather(climate, 2027, { today: "2027-04-20" }) has 40 courses that part on 20 April 2027.
+ */
+export function seasonWeather(
+  climate: Climate,
+  season: number,
+  options: { today?: IsoDate; observed?: ObservedWeather | null; seasons?: number } = {},
+): DailyWeather {
+  const { today, observed, seasons = SEASONS_FOR_STAGES } = options;
+  const key = JSON.stringify([climate, season, today ?? null, observed ?? null, seasons]);
+  const before = kept.get(key);
+  if (before) {
+    kept.delete(key);
+    kept.set(key, before);
+    return before;
+  }
+  const made = make(climate, season, today, observed ?? null, seasons);
+  kept.set(key, made);
+  if (kept.size > KEPT) kept.delete(kept.keys().next().value as string);
+  return made;
+}
+
+function make(
+  climate: Climate,
+  season: number,
+  today: IsoDate | undefined,
+  observed: ObservedWeather | null,
+  seasons: number,
+): DailyWeather {
+  const firstDay = toDay(`${season - 1}-01-01`);
+  const days = SEASON_DAYS;
+  const weather = generateWeather(climate, { firstDay, days, seasons, seed: SEED + season });
+  const past = today ? Math.max(0, Math.min(days, toDay(today) - firstDay)) : 0;
+  if (past > 0) {
+    const soFar = generateWeather(climate, { firstDay, days: past, seasons: 1, seed: SO_FAR_SEED + season });
+    for (const name of SERIES)
+      for (let s = 0; s < seasons; s++) weather[name].set(soFar[name].subarray(0, past), s * days);
+  }
+  if (observed) {
+    const offset = toDay(observed.firstDay) - firstDay;
+    observed.tminC.forEach((tmin, i) => {
+      const d = offset + i;
+      const tmax = observed.tmaxC[i];
+      const rain = observed.rainMm[i];
+      if (d < 0 || d >= days) return;
+      for (let s = 0; s < seasons; s++) {
+        if (tmin !== null && tmax !== null && tmax !== undefined) {
+          weather.tminC[s * days + d] = tmin;
+          weather.tmaxC[s * days + d] = tmax;
+        }
+        if (rain !== null && rain !== undefined) weather.rainMm[s * days + d] = rain;
+      }
+      if (tmin !== null) weather.observedDays = Math.max(weather.observedDays, d + 1);
+    });
+  }
+  return weather;
+}
+
+const SERIES = ["tminC", "tmaxC", "rainMm", "solarMj", "vapourKpa", "windMs", "etoMm"] as const;
+
+/**
+ * One course of days that stands for the weather as it is and will be in the coming days: what was measured, else the
+ * simulated stand-in. Always shown as simulated where it is.
+ */
+export function standInWeather(climate: Climate, from: IsoDate, days: number): DailyWeather {
+  const year = Number(from.slice(0, 4));
+  const firstDay = toDay(`${year}-01-01`);
+  const whole = generateWeather(climate, {
+    firstDay,
+    days: toDay(from) - firstDay + days,
+    seasons: 1,
+    seed: SO_FAR_SEED + year + 1,
+  });
+  const start = toDay(from) - firstDay;
+  const part = Object.fromEntries(SERIES.map((name) => [name, whole[name].subarray(start, start + days)])) as Pick<
+    DailyWeather,
+    (typeof SERIES)[number]
+  >;
+  return { ...part, firstDay: toDay(from), days, seasons: 1, observedDays: 0 };
+}
