@@ -173,106 +173,111 @@ export function soilTemperature(weather: DailyWeather, depthCm: number): Float32
   return out;
 }
 
-/** Walks one sowing day (after the weather's first) through one course of weather; writes OUT.size numbers into `out`. */
+/**
+ * Walks one sowing day (after the weather's first) through one course of weather; writes OUT.size numbers into `out`.
+ * One inner loop a stage, so that what is fixed within a stage stands outside it.
+ */
 export function growSeason(field: GrowthField, season: number, sowingDay: number, out: Float64Array): void {
   const { crop, clock, gain, soilC } = field;
   const { weather, thresholds, units, cold, light, coldNeed, coldUntil, lightUntil } = clock;
   const { tminC, tmaxC, rainMm, etoMm, days } = weather;
-  const { stages, harms, irrigated, pondMm } = crop;
+  const { stages, harms, irrigated, pondMm, availableMmPerM, depletionFraction } = crop;
+  const kc = crop.kc.initial;
+  const kcSpan = crop.kc.mid - kc;
   const base = season * days;
-  const count = thresholds.length;
-  const heads = count > 3 ? count - 4 : 1;
-  const flowers = count > 3 ? count - 3 : 2;
+  const end = base + days;
+  const count = stages.length;
   out.fill(0);
 
-  let stage = 0;
   let sum = 0;
   let coldDays = 0;
   let biomass = 0;
   let potential = 0;
   let depletion = 0;
-  let rootM = 0.15;
-  let cover = 0;
   let frost = 1;
   let heat = 1;
-  const gained = [0, 0, 0];
-  const stressed = [0, 0, 0];
-  let t0 = 0;
-  let t1 = thresholds[0]!;
-  let c0 = 0;
-  let c1 = stages[0]!.cover;
-  let r0 = 15;
-  let r1 = Math.max(15, stages[0]!.rootCm);
-  let reachedAt = sowingDay;
   let emergedAt = -1;
-  let ripe = -1;
-  const kcSpan = crop.kc.mid - crop.kc.initial;
+  let i = base + sowingDay;
+  // ends of the phases that form heads, then grains, then fill them
+  const phaseEnds = [count > 3 ? count - 3 : 2, count > 3 ? count - 2 : 3, count];
+  let phase = 0;
+  let potentialBefore = 0;
+  let biomassBefore = 0;
 
-  for (let d = sowingDay; d < days; d++) {
-    const i = base + d;
-    let rate = units[i]!;
-    coldDays += cold[i]!;
-    if (stage > 0) {
-      if (stage <= coldUntil && coldDays < coldNeed) rate *= coldDays / coldNeed;
-      if (stage <= lightUntil) rate *= light[d]!;
-    }
-    sum += rate;
-    if (sum >= t1) {
-      while (stage < count && sum >= thresholds[stage]!) stage++;
-      reachedAt = d;
-      if (emergedAt < 0) emergedAt = d;
-      if (stage >= count) {
-        ripe = d + 1;
-        break;
-      }
-      t0 = thresholds[stage - 1]!;
-      t1 = thresholds[stage]!;
-      c0 = stages[stage - 1]!.cover;
-      c1 = stages[stage]!.cover;
-      r0 = Math.max(15, stages[stage - 1]!.rootCm);
-      r1 = Math.max(15, stages[stage]!.rootCm);
-    }
-    const share = (sum - t0) / (t1 - t0);
-    rootM = (r0 + (r1 - r0) * share) / 100;
-    cover = stage > 0 ? c0 + (c1 - c0) * share : 0;
-
-    let ks = 1;
-    if (!irrigated) {
-      const total = crop.availableMmPerM * rootM;
-      const easy = total * crop.depletionFraction;
-      if (depletion > easy) ks = depletion < total ? (total - depletion) / (total - easy) : 0;
-      depletion += etoMm[i]! * (crop.kc.initial + kcSpan * cover) * ks - rainMm[i]!;
-      if (depletion < 0) {
-        // what stands above the soil seeps away; without bunds it runs off
-        depletion = pondMm > 0 ? Math.max(-pondMm, Math.min(0, depletion + PERCOLATION_MM)) : 0;
-      }
-    }
-    if (stage === 0) continue;
-    const made = gain[i]! * cover;
-    potential += made;
-    biomass += made * ks;
-    const phase = stage <= heads ? 0 : stage <= flowers ? 1 : 2;
-    gained[phase]! += made;
-    stressed[phase]! += made * ks;
-    for (let h = 0; h < harms.length; h++) {
-      const harm = harms[h]!;
-      if (harm.stage !== stage - 1 || d - reachedAt > harm.days) continue;
+  for (let stage = 0; stage < count; stage++) {
+    const until = thresholds[stage]!;
+    const from = stage > 0 ? thresholds[stage - 1]! : 0;
+    const perUnit = until > from ? 1 / (until - from) : 0;
+    const before = stage > 0 ? stages[stage - 1]! : null;
+    const c0 = before?.cover ?? 0;
+    const cSpan = stage > 0 ? stages[stage]!.cover - c0 : 0;
+    const m0 = availableMmPerM * (Math.max(15, before?.rootCm ?? 15) / 100);
+    const mSpan = availableMmPerM * (Math.max(15, stages[stage]!.rootCm) / 100) - m0;
+    const waitsForCold = stage > 0 && stage <= coldUntil;
+    const waitsForLight = stage > 0 && stage <= lightUntil;
+    let coldLimit = -1000;
+    let coldLoss = 0;
+    let coldEnd = 0;
+    let heatLimit = 1000;
+    let heatLoss = 0;
+    let heatEnd = 0;
+    for (const harm of harms) {
+      if (harm.stage !== stage - 1) continue;
       if (harm.cold) {
-        if (tminC[i]! < harm.limitC) frost *= Math.max(0, 1 - harm.lossPerDegree * (harm.limitC - tminC[i]!));
-      } else if (tmaxC[i]! > harm.limitC) heat *= Math.max(0, 1 - harm.lossPerDegree * (tmaxC[i]! - harm.limitC));
+        coldLimit = harm.limitC;
+        coldLoss = harm.lossPerDegree;
+        coldEnd = i + harm.days;
+      } else {
+        heatLimit = harm.limitC;
+        heatLoss = harm.lossPerDegree;
+        heatEnd = i + harm.days;
+      }
     }
+    while (sum < until && i < end) {
+      let rate = units[i]!;
+      coldDays += cold[i]!;
+      if (waitsForCold && coldDays < coldNeed) rate *= coldDays / coldNeed;
+      if (waitsForLight) rate *= light[i - base]!;
+      sum += rate;
+      const share = sum < until ? (sum - from) * perUnit : 1;
+      const cover = c0 + cSpan * share;
+      let ks = 1;
+      if (!irrigated) {
+        const total = m0 + mSpan * share;
+        const easy = total * depletionFraction;
+        if (depletion > easy) ks = depletion < total ? (total - depletion) / (total - easy) : 0;
+        depletion += etoMm[i]! * (kc + kcSpan * cover) * ks - rainMm[i]!;
+        // what stands above the soil seeps away; without bunds it runs off
+        if (depletion < 0) depletion = pondMm > 0 ? Math.max(-pondMm, Math.min(0, depletion + PERCOLATION_MM)) : 0;
+      }
+      const made = gain[i]! * cover;
+      potential += made;
+      biomass += made * ks;
+      if (tminC[i]! < coldLimit && i < coldEnd) frost *= Math.max(0, 1 - coldLoss * (coldLimit - tminC[i]!));
+      if (tmaxC[i]! > heatLimit && i < heatEnd) heat *= Math.max(0, 1 - heatLoss * (tmaxC[i]! - heatLimit));
+      i++;
+    }
+    if (sum < until) break;
+    if (stage === 0) emergedAt = i - base;
+    if (stage + 1 === phaseEnds[phase]) {
+      const gained = potential - potentialBefore;
+      out[OUT.stress + phase] = gained > 0 ? (biomass - biomassBefore) / gained : 1;
+      potentialBefore = potential;
+      biomassBefore = biomass;
+      phase++;
+    }
+    if (stage === count - 1) out[OUT.ripeDay] = i - base;
   }
 
   const toYield = crop.harvestIndex / (1 - crop.moisturePct / 100);
-  out[OUT.potential] = potential * toYield;
   const losses = OUT.losses;
-  if (ripe < 0) {
+  out[OUT.potential] = potential * toYield;
+  if (out[OUT.ripeDay] === 0) {
     out[OUT.ripeDay] = -1;
     out[OUT.harvestDay] = -1;
     out[losses + 6] = 1;
     return;
   }
-  const drought = potential > 0 ? 1 - biomass / potential : 0;
   out[OUT.waterLimited] = biomass * toYield;
 
   let seedbed = Math.min(0.6, LATE_EMERGENCE_LOSS * Math.max(0, emergedAt - sowingDay - 2 * crop.emergenceDays));
@@ -284,7 +289,7 @@ export function growSeason(field: GrowthField, season: number, sowingDay: number
       ? 0
       : Math.min(0.5, crop.earlyLossPerDay * Math.max(0, crop.earlyBefore - weather.firstDay - sowingDay));
 
-  let harvest = Math.min(days - 1, ripe + crop.harvestAfterDays);
+  let harvest = Math.min(days - 1, out[OUT.ripeDay]! + crop.harvestAfterDays);
   let waited = 0;
   while (
     waited < LONGEST_HARVEST_WAIT &&
@@ -295,17 +300,14 @@ export function growSeason(field: GrowthField, season: number, sowingDay: number
     harvest++;
   }
   const wet = Math.min(0.9, waited * crop.harvestLossPerDay);
-  out[OUT.ripeDay] = ripe;
   out[OUT.harvestDay] = harvest;
   out[OUT.yield] = biomass * toYield * (1 - seedbed) * (1 - early) * frost * heat * (1 - wet);
   out[losses] = seedbed;
   out[losses + 1] = early;
   out[losses + 2] = 1 - frost;
   out[losses + 3] = 1 - heat;
-  out[losses + 4] = drought;
+  out[losses + 4] = potential > 0 ? 1 - biomass / potential : 0;
   out[losses + 5] = wet;
-  for (let phase = 0; phase < 3; phase++)
-    out[OUT.stress + phase] = gained[phase]! > 0 ? stressed[phase]! / gained[phase]! : 1;
 }
 
 /** The clock and growth of a resolved guide over given weather. */

@@ -1,0 +1,121 @@
+/** A target against what the field's light, water and history allow, and against what yield is made of. */
+
+import { computed, type Figure } from "../figure";
+import type { Guide, Product } from "../guides/schema";
+import type { WindowAnswer } from "./sowing-window";
+
+export interface Component {
+  name: string;
+  unit: string;
+  typical: number;
+  /** what this plan and place let expect, and what the target asks for */
+  expected: number;
+  needed: number;
+  expectedOfNeededPct: number;
+}
+
+export interface TargetCheck {
+  targetTPerHa: number;
+  potentialTPerHa: number;
+  waterLimitedTPerHa: number;
+  historyLimitedTPerHa: number;
+  chancePct: number;
+  seasons: number;
+  verdict: "within reach" | "ambitious" | "out of reach of the water" | "out of reach of the light" | "low";
+  components: Component[];
+  weakest: string | null;
+  figures: Record<string, Figure>;
+}
+
+/** How far a thin stand fills up: shoots follow the plants by this power (1 would be not at all); assumption. */
+const FILLING_UP = 0.35;
+
+/**
+ * Checks a target: potential yield (light and warmth), water-limited, and what the field's history lets expect, all in
+ * the mean of the simulated seasons; the chance of reaching it; the yield components with the weakest named.
+ *
+ * Components: the target's share over the guide's typical yield is asked of each component alike (its root by their
+ * number); expected are the guide's typical ones times the growth that water allowed while each was formed, the first also
+ * by the stand. A planning index, not a forecast.
+ */
+export function targetCheck(
+  guide: Pick<Guide, "growth">,
+  product: Pick<Product, "targetTPerHa">,
+  answer: WindowAnswer,
+  stand: { plantsPerM2: number; typicalPlantsPerM2: number },
+  expectedTPerHa: number,
+): TargetCheck {
+  const { targetTPerHa } = answer;
+  const here = answer.dates[0];
+  const chancePct = here?.chancePct ?? 0;
+  const typical = product.targetTPerHa.typical;
+  const parts = guide.growth.components;
+  const growthNeeded = (targetTPerHa / typical) ** (1 / Math.max(1, parts.length));
+  const components = parts.map((part, i): Component => {
+    const phase = Math.round((2 * i) / Math.max(1, parts.length - 1));
+    const water = answer.stress[phase] ?? 1;
+    // the guide's typical figure holds for the field's usual water: only what differs from the mean of all three counts
+    const mean = (answer.stress[0] + answer.stress[1] + answer.stress[2]) / 3 || 1;
+    const own = expectedTPerHa / typical;
+    const filled = i === 0 ? (stand.plantsPerM2 / stand.typicalPlantsPerM2) ** FILLING_UP : 1;
+    const expected = part.typical * filled * (water / mean) * own ** (1 / Math.max(1, parts.length));
+    const needed = part.typical * growthNeeded;
+    return { ...part, expected, needed, expectedOfNeededPct: (100 * expected) / needed };
+  });
+  const weakest = components.reduce<Component | null>(
+    (a, b) => (a === null || b.expectedOfNeededPct < a.expectedOfNeededPct ? b : a),
+    null,
+  );
+  const { potentialTPerHa, waterLimitedTPerHa } = answer;
+  const verdict =
+    targetTPerHa > potentialTPerHa
+      ? "out of reach of the light"
+      : targetTPerHa > waterLimitedTPerHa
+        ? "out of reach of the water"
+        : chancePct < 35
+          ? "ambitious"
+          : chancePct > 85
+            ? "low"
+            : "within reach";
+  const seasons = `mean of ${answer.seasons} simulated seasons`;
+  return {
+    targetTPerHa,
+    potentialTPerHa,
+    waterLimitedTPerHa,
+    historyLimitedTPerHa: expectedTPerHa,
+    chancePct,
+    seasons: answer.seasons,
+    verdict,
+    components,
+    weakest: weakest && weakest.expectedOfNeededPct < 99.5 ? weakest.name : null,
+    figures: {
+      chance: computed(
+        "Chance of reaching the target",
+        chancePct,
+        "%",
+        "mean over the seasons of the chance that yield x factor, give or take 8 % from other causes, is the target or more",
+        [
+          { label: "target", value: targetTPerHa, unit: "t/ha" },
+          { label: "simulated seasons", value: answer.seasons, unit: "" },
+          { label: "factor from the field's history", value: answer.factor, unit: "" },
+          { label: "mean yield at this date", value: here?.meanTPerHa ?? 0, unit: "t/ha" },
+        ],
+        "A planning index from simulated weather. The 8 % is an assumption: pests, people and patches that the simulation does not see.",
+      ),
+      potential: computed(
+        "Potential yield",
+        potentialTPerHa,
+        "t/ha",
+        "radiation use efficiency x light taken up x temperature factor, summed, x harvest index / (1 - moisture)",
+        [{ label: "light and warmth", value: seasons }],
+      ),
+      waterLimited: computed(
+        "Water-limited yield",
+        waterLimitedTPerHa,
+        "t/ha",
+        "as the potential, each day times the share of water need that the root zone can meet",
+        [{ label: "rain, evaporation, root zone", value: seasons }],
+      ),
+    },
+  };
+}

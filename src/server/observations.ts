@@ -1,0 +1,88 @@
+/** Growth stages seen in the field: each follows from a plan and moves all that comes after it. */
+
+import { z } from "zod";
+import { findGuide } from "@/core/guides";
+import type { StageObservation } from "@/core/phenology/stage-dates";
+import { type Access, Refused } from "./access";
+import { audit } from "./audit";
+import { type Client, row, rows, type Scope } from "./db";
+
+export const observationSchema = z.strictObject({
+  id: z.uuid(),
+  planId: z.uuid(),
+  stageId: z.string().min(1).max(80),
+  seenOn: z.iso.date(),
+  note: z.string().max(2000).default(""),
+});
+
+export async function loadObservations(client: Client, scope: Scope, planId: string): Promise<StageObservation[]> {
+  return rows<StageObservation>(
+    client,
+    `select stage_id as "stageId", seen_on as "seenOn" from stage_observation where practice_id = $1 and plan_id = $2 and withdrawn_at is null order by seen_on`,
+    [scope.practiceId, planId],
+  );
+}
+
+/**
+ * Notes a stage as seen; a stage noted before is replaced, its old entry kept as withdrawn. Refuses the future, a crop
+ * that is not planted yet, a stage that the crop does not have, and an order that cannot be.
+ */
+export async function observeStage(
+  client: Client,
+  access: Access,
+  input: z.infer<typeof observationSchema>,
+): Promise<void> {
+  if (input.seenOn > access.today)
+    throw new Refused(403, `Seen on: ${input.seenOn} given, allowed is up to today (${access.today}).`);
+  const plan = await row<{ guideId: string; plantedOn: string | null }>(
+    client,
+    `select p.decisions #>> '{crop,guideId}' as "guideId",
+       (select l.done_on from log_entry l where l.practice_id = p.practice_id and l.plan_id = p.id and l.operation_id = 'planting' and l.withdrawn_at is null) as "plantedOn"
+     from plan p where p.practice_id = $1 and p.id = $2 for update of p`,
+    [access.practiceId, input.planId],
+  );
+  if (!plan) throw new Refused(404, "There is no such plan.");
+  const stages = findGuide(plan.guideId)?.stages ?? [];
+  const position = stages.findIndex((s) => s.id === input.stageId);
+  if (position < 0)
+    throw new Refused(
+      403,
+      `Stage: "${input.stageId}" given, allowed is one of ${stages.map((s) => s.name).join(", ")}.`,
+    );
+  if (!plan.plantedOn) throw new Refused(403, "The crop is not logged as planted yet. Log its planting first.");
+  if (input.seenOn <= plan.plantedOn)
+    throw new Refused(403, `Seen on: ${input.seenOn} given, allowed is after planting (${plan.plantedOn}).`);
+  for (const other of await loadObservations(client, access, input.planId)) {
+    const at = stages.findIndex((s) => s.id === other.stageId);
+    if ((at < position && other.seenOn > input.seenOn) || (at > position && other.seenOn < input.seenOn))
+      throw new Refused(
+        403,
+        `Seen on: ${input.seenOn} given, but "${stages[at]?.name}" was seen on ${other.seenOn}: stages come in their order.`,
+      );
+  }
+  const same = await row(client, "select 1 from stage_observation where practice_id = $1 and id = $2", [
+    access.practiceId,
+    input.id,
+  ]);
+  if (same) return;
+  await client.query(
+    "update stage_observation set withdrawn_at = now() where practice_id = $1 and plan_id = $2 and stage_id = $3 and withdrawn_at is null",
+    [access.practiceId, input.planId, input.stageId],
+  );
+  await client.query(
+    "insert into stage_observation (practice_id, id, plan_id, stage_id, seen_on, note, user_id) values ($1, $2, $3, $4, $5, $6, $7)",
+    [access.practiceId, input.id, input.planId, input.stageId, input.seenOn, input.note, access.userId],
+  );
+  await audit(client, access, "stage", input.planId, `saw ${input.stageId}`, null, input);
+}
+
+/** Takes a stage back; it stays in the books as withdrawn. */
+export async function withdrawStage(client: Client, access: Access, planId: string, stageId: string): Promise<void> {
+  const withdrawn = await row<{ id: string }>(
+    client,
+    "update stage_observation set withdrawn_at = now() where practice_id = $1 and plan_id = $2 and stage_id = $3 and withdrawn_at is null returning id",
+    [access.practiceId, planId, stageId],
+  );
+  if (!withdrawn) throw new Refused(404, "There is no such entry.");
+  await audit(client, access, "stage", planId, `withdrew ${stageId}`, { id: withdrawn.id }, null);
+}
