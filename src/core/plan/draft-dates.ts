@@ -43,26 +43,58 @@ const MOST_CONFLICTS = 24;
 /** Days before an anchor that stand for "at any time before". */
 export const ANY_TIME_BEFORE = -400;
 
-/** The customary sowing window of a kind in the field's zone, as dates of the season. */
-export function sowingWindow(kind: Kind, zone: string, season: number) {
-  const window =
-    kind.windows.find((w) => w.zone === zone) ?? kind.windows.find((w) => w.zone === "any") ?? kind.windows[0];
-  if (!window) throw new Error(`kind ${kind.id} has no sowing window`);
-  const year = season + window.year;
-  return {
-    from: `${year}-${window.from}`,
-    best: `${year}-${window.best}`,
-    until: `${year}-${window.until}`,
-    source: window.source,
-    latenessLossPctPerDay: window.latenessLossPctPerDay,
-  };
+export interface DatedWindow {
+  from: IsoDate;
+  best: IsoDate;
+  until: IsoDate;
+  source: string;
+  latenessLossPctPerDay: number;
+}
+
+/**
+ * The customary sowing windows of a kind in a zone, as dates of the season, in their order. Some crops have two with a
+ * dead period between; where the guide knows nothing of the zone, its windows for any zone hold.
+ */
+export function sowingWindows(kind: Kind, zone: string, season: number): DatedWindow[] {
+  const of = (name: string) => kind.windows.filter((w) => w.zone === name);
+  const list = [of(zone), of("any"), kind.windows.slice(0, 1)].find((l) => l.length > 0) ?? [];
+  if (list.length === 0) throw new Error(`kind ${kind.id} has no sowing window`);
+  return list
+    .map((w) => ({
+      from: `${season + w.year}-${w.from}`,
+      best: `${season + w.year}-${w.best}`,
+      until: `${season + w.year}-${w.until}`,
+      source: w.source,
+      latenessLossPctPerDay: w.latenessLossPctPerDay,
+    }))
+    .sort((a, b) => a.from.localeCompare(b.from));
+}
+
+/** The window that a plan is drafted for: the one nearest to the wished date, else the first that is not over yet. */
+export function chosenWindow(windows: DatedWindow[], wished: IsoDate | undefined, today: IsoDate): DatedWindow {
+  const off = (w: DatedWindow, date: IsoDate) =>
+    date < w.from ? daysBetween(date, w.from) : date > w.until ? daysBetween(w.until, date) : 0;
+  const found = wished
+    ? windows.reduce((a, b) => (off(b, wished) < off(a, wished) ? b : a))
+    : windows.find((w) => w.until >= today);
+  return found ?? (windows.at(-1) as DatedWindow);
+}
+
+/** The sowing window that a plan stands in. */
+export function windowOfPlan({ facts, decisions, resolved, season }: DraftContext): DatedWindow {
+  const planted = facts.log.find((entry) => entry.operationId === PLANTING)?.doneOn;
+  return chosenWindow(
+    sowingWindows(resolved.kind, facts.field.zone, season),
+    planted ?? decisions.dates?.[PLANTING]?.date,
+    facts.today,
+  );
 }
 
 /** Solves the season for a plan's operations. `setbackDays` is the guide's stage shift for transplants, already in its stages. */
 export function draftDates(context: DraftContext, items: Datable[]): SolvedDates {
   const { facts, decisions, resolved, season } = context;
-  const window = sowingWindow(resolved.kind, facts.field.zone, season);
   const done = new Map(facts.log.map((entry) => [entry.operationId, entry.doneOn]));
+  const window = windowOfPlan(context);
   const names = new Map<string, string>([
     [PREVIOUS, "the previous crop is off"],
     ...items.map((i) => [i.id, i.name] as [string, string]),

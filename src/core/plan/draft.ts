@@ -5,7 +5,7 @@ import type { Guide } from "../guides/schema";
 import { failed, fieldError, ok, type Result } from "../result";
 import type { Decisions } from "./decisions";
 import { DraftContext } from "./draft-context";
-import { draftDates, PLANTING, sowingWindow } from "./draft-dates";
+import { draftDates, PLANTING, windowOfPlan } from "./draft-dates";
 import { draftFeed } from "./draft-feed";
 import { draftGround } from "./draft-ground";
 import { draftMoney } from "./draft-money";
@@ -58,7 +58,7 @@ export function draftPlan(
   const feed = draftFeed(context, soil.readings, targetTPerHa);
   const items = datables(context, { soil, ground, feed });
   const solved = draftDates(context, items);
-  const window = sowingWindow(resolved.kind, facts.field.zone, season);
+  const window = windowOfPlan(context);
   const plantingDate = solved.dates[PLANTING]?.planned ?? null;
   const seed = draftSeed(context, plantingDate, window.best);
   const operations = finishOperations(context, items, solved, { soil, ground, feed, seed, targetTPerHa });
@@ -79,13 +79,17 @@ export function draftPlan(
     seed,
     feed,
     money,
-    stages: solved.stages.map(({ stage, date }) => ({
+    stages: solved.stages.map(({ stage, date, early, late, basis }) => ({
       id: stage.id,
       name: stage.name,
       bbch: stage.bbch,
       date: solved.dates[stage.id]?.planned ?? date,
       cover: stage.cover,
       rootCm: stage.rootCm,
+      look: stage.look,
+      early,
+      late,
+      basis,
     })),
     plantingDate,
     harvestDate: solved.dates.harvest?.planned ?? null,

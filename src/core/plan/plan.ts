@@ -5,6 +5,7 @@ import type { FertiliserDose } from "../feed/straight-fertilisers";
 import type { Figure } from "../figure";
 import type { SystemPass } from "../ground/systems";
 import type { Guide, SheetId } from "../guides/schema";
+import type { StageDate } from "../phenology/stage-dates";
 import type { FieldError } from "../result";
 import type { Conflict, SeasonWindow, Wait } from "../season/solve-season";
 import type { NutrientReading } from "../soil/interpret-soil-test";
@@ -148,7 +149,20 @@ export interface Plan {
   seed: SeedSheet;
   feed: FeedSheet;
   money: MoneySheet;
-  stages: { id: string; name: string; bbch: number; date: IsoDate; cover: number; rootCm: number }[];
+  stages: {
+    id: string;
+    name: string;
+    bbch: number;
+    date: IsoDate;
+    cover: number;
+    rootCm: number;
+    /** what one looks for in the field */
+    look: string;
+    /** reached by then in one simulated season of ten, and in nine */
+    early: IsoDate;
+    late: IsoDate;
+    basis: StageDate["basis"];
+  }[];
   plantingDate: IsoDate | null;
   harvestDate: IsoDate | null;
   operations: Operation[];

@@ -6,6 +6,7 @@ import { Choice } from "@/ui/choice";
 import { WrittenValue } from "@/ui/written-value";
 import { useUnits } from "../shared/units";
 import { usePlanModel } from "./plan-context";
+import { ReachTarget } from "./window/reach-target";
 import { FigureValue } from "./working";
 
 /** Field, crop, variety and target; the state of saving; undo, compare, issue. */
@@ -13,12 +14,16 @@ export function PlanHead({
   crops,
   onVersions,
   onIssue,
+  onWindow,
+  windowOpen,
   mayIssue,
   versions,
 }: {
   crops: { id: string; name: string; kinds: { id: string; name: string }[] }[];
   onVersions: () => void;
   onIssue: () => void;
+  onWindow: () => void;
+  windowOpen: boolean;
   mayIssue: boolean;
   versions: number;
 }) {
@@ -29,7 +34,7 @@ export function PlanHead({
   const crop = crops.find((c) => c.id === decisions.crop.guideId);
   const lots = facts.seedLots.filter((l) => l.guideId === plan?.guide.id && l.kindId === plan?.kindId);
   return (
-    <header className="flex flex-wrap items-end gap-x-7 gap-y-2 py-2">
+    <header className="flex flex-wrap items-end gap-x-5 gap-y-2 py-2">
       <div className="min-w-0">
         <h1 className="text-2xl leading-tight">{facts.field.name}</h1>
         <p className="text-[13px] text-soft">
@@ -96,6 +101,7 @@ export function PlanHead({
           onClear={() => set("targetTPerHa", undefined)}
         />
       </div>
+      <ReachTarget onOpen={onWindow} open={windowOpen} />
       <div>
         <p className="text-[12px] text-soft">Margin at target</p>
         <FigureValue id="money.margin" decimals={0} className="text-base" />

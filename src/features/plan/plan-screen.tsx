@@ -1,5 +1,6 @@
 "use client";
 
+import dynamic from "next/dynamic";
 import { useRouter } from "next/navigation";
 import { useEffect, useState } from "react";
 import { SHEETS, type SheetId } from "@/core/guides/schema";
@@ -12,6 +13,7 @@ import { FindingsPanel } from "./findings";
 import { PlanHead, StaleBanner } from "./head";
 import { Ladder } from "./ladder";
 import { Ledger } from "./ledger";
+import { Moved } from "./moved";
 import { OperationsList } from "./operations-list";
 import { PlanProvider } from "./plan-context";
 import { Ribbon } from "./ribbon/ribbon";
@@ -21,9 +23,16 @@ import { LaterSheet } from "./sheets/later-sheet";
 import { MoneySheet } from "./sheets/money-sheet";
 import { SeedSheet } from "./sheets/seed-sheet";
 import { SoilSheet } from "./sheets/soil-sheet";
+import { StageDialog } from "./stage-dialog";
 import { type PlanStart, usePlan } from "./use-plan";
 import { IssueDialog, type VersionLine, VersionsDialog } from "./versions";
 import { WorkingProvider } from "./working";
+
+// simulation and charts are fetched when the window is opened
+const WindowPanel = dynamic(() => import("./window/window-panel").then((m) => m.WindowPanel), {
+  ssr: false,
+  loading: () => <p className="border border-line bg-sheet px-4 py-3">Fetching the simulation.</p>,
+});
 
 interface PlanScreenProps {
   start: PlanStart;
@@ -40,15 +49,19 @@ export function PlanScreen({ start, versions, changes, crops, mayIssue }: PlanSc
   const router = useRouter();
   const [sheet, setSheet] = useState<SheetId>("ground");
   const [opened, setOpened] = useState<string | null>(null);
+  const [windowOpen, setWindowOpen] = useState(false);
+  const [stage, setStage] = useState<string | null>(null);
   const [dialog, setDialog] = useState<"versions" | "issue" | null>(null);
   const units = useUnits();
   const { undo, redo, plan, findings } = model;
 
   const goTo = (id: SheetId) => {
+    setWindowOpen(false);
     setSheet(id);
     setOpened(null);
   };
   const openOperation = (operation: Operation) => {
+    setWindowOpen(false);
     setSheet(operation.sheet);
     setOpened(operation.id);
     requestAnimationFrame(() =>
@@ -65,10 +78,17 @@ export function PlanScreen({ start, versions, changes, crops, mayIssue }: PlanSc
     })),
     { id: "undo", label: "Undo", keys: "Ctrl+Z", run: undo },
     { id: "redo", label: "Redo", keys: "Ctrl+Shift+Z", run: redo },
+    { id: "window", label: "Sowing window and target", keys: "w", run: () => setWindowOpen((open) => !open) },
     { id: "versions", label: "Versions and documents", keys: "v", run: () => setDialog("versions") },
     ...(mayIssue && !stops
       ? [{ id: "issue", label: `Issue version ${versions.length + 1}`, keys: "", run: () => setDialog("issue") }]
       : []),
+    ...(plan?.stages ?? []).map((s) => ({
+      id: `stage.${s.id}`,
+      label: `Stage: ${s.name}`,
+      keys: "",
+      run: () => setStage(s.id),
+    })),
     ...(plan?.operations ?? []).map((o) => ({
       id: `op.${o.id}`,
       label: `Open: ${o.name}`,
@@ -108,12 +128,21 @@ export function PlanScreen({ start, versions, changes, crops, mayIssue }: PlanSc
               mayIssue={mayIssue}
               onVersions={() => setDialog("versions")}
               onIssue={() => setDialog("issue")}
+              onWindow={() => setWindowOpen((open) => !open)}
+              windowOpen={windowOpen}
             />
             <StaleBanner />
-            <Ribbon onOpen={openOperation} />
+            <Ribbon onOpen={openOperation} onStage={setStage} />
+            <Moved />
             <div className="mt-3 grid grid-cols-[minmax(0,1fr)] gap-3 lg:grid-cols-[196px_minmax(0,1fr)_276px]">
               <Ladder sheet={sheet} onSheet={goTo} />
+              {windowOpen && (
+                <div className="min-w-0 lg:col-span-2">
+                  <WindowPanel onClose={() => setWindowOpen(false)} />
+                </div>
+              )}
               <section
+                hidden={windowOpen}
                 aria-label={SHEET_NAMES[sheet]}
                 className="min-w-0 overflow-x-auto border border-line bg-sheet px-4 py-2.5"
               >
@@ -127,11 +156,12 @@ export function PlanScreen({ start, versions, changes, crops, mayIssue }: PlanSc
                 )}
                 <OperationsList sheet={sheet} opened={opened} onOpened={setOpened} />
               </section>
-              <div className="grid content-start gap-3">
+              <div className={`content-start gap-3 ${windowOpen ? "hidden" : "grid"}`}>
                 <Ledger />
                 <FindingsPanel onSheet={goTo} />
               </div>
             </div>
+            <StageDialog stageId={stage} onClose={() => setStage(null)} />
             <VersionsDialog
               open={dialog === "versions"}
               onOpenChange={(open) => setDialog(open ? "versions" : null)}

@@ -1,6 +1,7 @@
 "use client";
 
 import { useCallback, useEffect, useMemo, useReducer, useRef, useState } from "react";
+import type { StageObservation } from "@/core/phenology/stage-dates";
 import { checkPlan, type Finding } from "@/core/plan/check";
 import { comparePlans, type PlanSummary, summarisePlan } from "@/core/plan/compare";
 import { applyChanges, type Change, type Decisions } from "@/core/plan/decisions";
@@ -84,7 +85,8 @@ const keepKey = (planId: string) => `wheatonomy.plan.${planId}`;
 export function usePlan(start: PlanStart) {
   const [history, step] = useReducer(stepHistory, start.decisions, freshHistory);
   const [log, setLog] = useState<LoggedOperation[]>(start.facts.log);
-  const facts = useMemo<PlanFacts>(() => ({ ...start.facts, log }), [start.facts, log]);
+  const [observations, setObservations] = useState<StageObservation[]>(start.facts.observations);
+  const facts = useMemo<PlanFacts>(() => ({ ...start.facts, log, observations }), [start.facts, log, observations]);
   const decisions = history.now;
 
   const drafted = useMemo(() => draftPlan(facts, decisions, start.season), [facts, decisions, start.season]);
@@ -105,6 +107,10 @@ export function usePlan(start: PlanStart) {
     [],
   );
   const saving = useSaving(start, decisions, step);
+  const draftWith = useCallback(
+    (list: Change[]) => draftPlan(facts, applyChanges(decisions, list), start.season),
+    [facts, decisions, start.season],
+  );
 
   return {
     ...saving,
@@ -119,6 +125,7 @@ export function usePlan(start: PlanStart) {
     set,
     log,
     setLog,
+    setObservations,
     season: start.season,
     planId: start.planId,
     editable: start.editable,
@@ -126,7 +133,7 @@ export function usePlan(start: PlanStart) {
     redo: () => step({ type: "redo" }),
     canUndo: history.past.length > 0,
     canRedo: history.future.length > 0,
-    draftWith: (list: Change[]) => draftPlan(facts, applyChanges(decisions, list), start.season),
+    draftWith,
   };
 }
 

@@ -41,7 +41,8 @@ const BASIS: Record<Basis["kind"], string> = {
 
 interface OpenWorking {
   id: string;
-  open: (id: string, anchor: HTMLElement) => void;
+  /** `given` is a figure that is not of the plan itself, such as one of a simulation */
+  open: (id: string, anchor: HTMLElement, given?: Figure) => void;
 }
 const Opened = createContext<OpenWorking | null>(null);
 
@@ -49,13 +50,15 @@ const Opened = createContext<OpenWorking | null>(null);
 export function WorkingProvider({ children }: { children: ReactNode }) {
   const { plan } = usePlanModel();
   const [id, setId] = useState<string | null>(null);
+  const [other, setOther] = useState<Figure | undefined>(undefined);
   const anchor = useRef<HTMLElement | null>(null);
-  const open = useCallback((figure: string, element: HTMLElement) => {
+  const open = useCallback((figure: string, element: HTMLElement, given?: Figure) => {
     anchor.current = element;
+    setOther(given);
     setId(figure);
   }, []);
   const value = useMemo(() => ({ id: id ?? "", open }), [id, open]);
-  const figure = id === null ? undefined : plan?.figures[id];
+  const figure = id === null ? undefined : (other ?? plan?.figures[id]);
   return (
     <Opened.Provider value={value}>
       {children}
@@ -108,6 +111,33 @@ export function FigureValue({
         </span>
       )}
       {figure.override && <span title="overridden"> *</span>}
+    </button>
+  );
+}
+
+/** A figure from beside the plan, shown as `children`, that opens to its working. */
+export function GivenFigure({
+  id,
+  figure,
+  children,
+  className = "",
+}: {
+  id: string;
+  figure: Figure;
+  children: ReactNode;
+  className?: string;
+}) {
+  const opened = useContext(Opened);
+  return (
+    <button
+      type="button"
+      aria-haspopup="dialog"
+      aria-expanded={opened?.id === id}
+      className={`opens ${className}`}
+      onClick={(event) => opened?.open(id, event.currentTarget, figure)}
+    >
+      {children}
+      <span className="sr-only">{`, ${figure.label}. Show the working`}</span>
     </button>
   );
 }

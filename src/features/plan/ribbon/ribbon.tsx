@@ -15,7 +15,13 @@ const WEIGHT: Partial<Record<Operation["sheet"], number>> = { seed: 3, soil: 2, 
 const BELOW_SHEETS = new Set(["ground", "soil", "seed"]);
 
 /** The season as a section through the field over time: canopy and roots, rain and frost, and every operation in its play. */
-export function Ribbon({ onOpen }: { onOpen: (operation: Operation) => void }) {
+export function Ribbon({
+  onOpen,
+  onStage,
+}: {
+  onOpen: (operation: Operation) => void;
+  onStage: (stageId: string) => void;
+}) {
   const { plan, facts, editable } = usePlanModel();
   const box = useRef<HTMLDivElement>(null);
   const [width, setWidth] = useState(1240);
@@ -65,7 +71,7 @@ export function Ribbon({ onOpen }: { onOpen: (operation: Operation) => void }) {
           <Backdrop x={x} width={width} from={from} to={to} />
           <Growth x={x} />
           <line x1={0} x2={width} y1={GROUND} y2={GROUND} stroke="var(--ground)" strokeWidth={2} />
-          <Stages x={x} width={width} />
+          <Stages x={x} width={width} onOpen={onStage} />
           {today > 0 && today < width && (
             <g>
               <line x1={today} x2={today} y1={0} y2={BOTTOM} stroke="var(--stop)" strokeWidth={1.5} />

@@ -1,8 +1,9 @@
 "use client";
 
-import { area, curveMonotoneX } from "d3-shape";
-import { addDays, formatDay, type IsoDate, isoDate, toDay } from "@/core/dates";
+import { area, curveMonotoneX, line } from "d3-shape";
+import { addDays, type IsoDate, isoDate, toDay } from "@/core/dates";
 import { usePlanModel } from "../plan-context";
+import { stageInWords } from "../stage-in-words";
 import { BOTTOM, GROUND, HEIGHT, ms, type Scale } from "./geometry";
 
 /** Months, rain from the top, cold and heat in the sky, earth below. */
@@ -51,6 +52,20 @@ export function Backdrop({ x, width, from, to }: { x: Scale; width: number; from
           />
         </g>
       ))}
+      {bars.length > 1 && (
+        <path
+          d={
+            line<(typeof bars)[number]>()
+              .x((b) => (b.left + b.right) / 2)
+              .y((b) => GROUND - 8 - (b.meanC + 5) * 2.6)
+              .curve(curveMonotoneX)(bars) ?? ""
+          }
+          fill="none"
+          stroke="var(--stop)"
+          strokeWidth={1}
+          opacity={0.35}
+        />
+      )}
       {months.map((d, i) => (
         <g key={d.toISOString()}>
           <line x1={x(d)} x2={x(d)} y1={0} y2={BOTTOM} stroke="var(--line)" strokeWidth={1} />
@@ -97,8 +112,8 @@ export function Growth({ x }: { x: Scale }) {
   );
 }
 
-/** Ticks of the stages along the ground line; names where they fit. */
-export function Stages({ x, width }: { x: Scale; width: number }) {
+/** Ticks of the stages along the ground line with their spread; names where they fit; each opens to be noted as seen. */
+export function Stages({ x, width, onOpen }: { x: Scale; width: number; onOpen: (stageId: string) => void }) {
   const { plan } = usePlanModel();
   let end = -Infinity;
   return (
@@ -108,12 +123,53 @@ export function Stages({ x, width }: { x: Scale; width: number }) {
         const size = stage.name.length * 5.6;
         const fits = at > end && at + size < width;
         if (fits) end = at + size + 8;
+        const words = stageInWords(stage);
         return (
-          <g key={stage.id}>
-            <title>{`${stage.name} (BBCH ${stage.bbch}), about ${formatDay(stage.date)}`}</title>
-            <line x1={at} x2={at} y1={GROUND - 5} y2={GROUND + 5} stroke="var(--ink)" strokeWidth={1.5} />
+          // biome-ignore lint/a11y/useSemanticElements: a button element cannot stand inside an SVG
+          <g
+            key={stage.id}
+            role="button"
+            tabIndex={0}
+            aria-label={`Stage: ${words}`}
+            data-stage={stage.id}
+            data-date={stage.date}
+            className="group cursor-pointer outline-none"
+            onClick={() => onOpen(stage.id)}
+            onKeyDown={(event) => {
+              if (event.key !== "Enter" && event.key !== " ") return;
+              event.preventDefault();
+              onOpen(stage.id);
+            }}
+          >
+            <title>{words}</title>
+            <rect x={at - 12} y={GROUND - 8} width={24} height={24} fill="transparent" />
+            <line
+              x1={x(ms(stage.early))}
+              x2={x(ms(stage.late))}
+              y1={GROUND + 2.5}
+              y2={GROUND + 2.5}
+              stroke="var(--ink)"
+              strokeWidth={3}
+              opacity={0.28}
+            />
+            {stage.basis === "observed" ? (
+              <circle cx={at} cy={GROUND} r={4} fill="var(--ink)" />
+            ) : (
+              <line x1={at} x2={at} y1={GROUND - 5} y2={GROUND + 5} stroke="var(--ink)" strokeWidth={1.5} />
+            )}
+            <rect
+              x={at - 9}
+              y={GROUND - 8}
+              width={18}
+              height={16}
+              rx={3}
+              fill="none"
+              stroke="var(--action)"
+              strokeWidth={2}
+              className="opacity-0 group-focus-visible:opacity-100"
+            />
             {fits && (
-              <text x={at + 3} y={GROUND + 12} fontSize={10.5} fill="var(--soft)">
+              <text x={at + 3} y={GROUND + 14} fontSize={10.5} fill="var(--soft)">
                 {stage.name}
               </text>
             )}

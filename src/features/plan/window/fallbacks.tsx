@@ -1,0 +1,160 @@
+"use client";
+
+import { useMemo, useState } from "react";
+import { addDays, formatDay, type IsoDate } from "@/core/dates";
+import { fallbacks } from "@/core/plan/window-question";
+import type { WindowAnswer } from "@/core/season/sowing-window";
+import { Button } from "@/ui/button";
+import { WrittenValue } from "@/ui/written-value";
+import { useUnits } from "../../shared/units";
+import { usePlanModel } from "../plan-context";
+import { nearestDate } from "./nearest-date";
+import { useSimulation } from "./use-simulation";
+
+/** What to do when the window is missed, each with what it can be expected to give and to leave. */
+export function Fallbacks({ answer }: { answer: WindowAnswer }) {
+  const { plan, facts, decisions, draftWith, change, editable } = usePlanModel();
+  const { show, split, money, currency, number } = useUnits();
+  const usual = answer.recommended ? addDays(answer.recommended.to, 21) : addDays(facts.today, 21);
+  const [chosen, setChosen] = useState<IsoDate | null>(null);
+  const missedOn = chosen ?? (usual < facts.today ? facts.today : usual);
+  const list = useMemo(
+    () => (plan ? fallbacks(facts, decisions, plan, missedOn) : []),
+    [facts, decisions, plan, missedOn],
+  );
+  const questions = useMemo(() => (list.length > 0 ? list.map((f) => f.question) : null), [list]);
+  const run = useSimulation(questions, 600);
+
+  const priced = useMemo(() => {
+    if (!run.answers || run.answers.length !== list.length) return null;
+    return list
+      .map((fallback, i) => {
+        const here = run.answers?.[i]?.dates[0];
+        const expected = here?.meanTPerHa ?? 0;
+        const draft =
+          expected > 0
+            ? draftWith([...fallback.changes, { path: ["targetTPerHa"], value: Number(expected.toFixed(3)) }])
+            : null;
+        const then = draft?.ok ? draft.value : null;
+        return {
+          fallback,
+          expected,
+          seed: then?.figures["seed.rate"]?.value ?? null,
+          plants: then?.seed.targetPlantsPerM2 ?? null,
+          cost: then?.money.costPerHa ?? null,
+          margin: then?.money.marginPerHa ?? null,
+        };
+      })
+      .sort((a, b) => (b.margin ?? -1e12) - (a.margin ?? -1e12));
+  }, [run.answers, list, draftWith]);
+  const atPlan = useMemo(() => {
+    const here = plan?.plantingDate ? nearestDate(answer, plan.plantingDate) : null;
+    if (!here || here.meanTPerHa <= 0) return null;
+    const draft = draftWith([{ path: ["targetTPerHa"], value: Number(here.meanTPerHa.toFixed(3)) }]);
+    return draft.ok ? { expected: here.meanTPerHa, margin: draft.value.money.marginPerHa } : null;
+  }, [plan?.plantingDate, answer, draftWith]);
+  if (!plan) return null;
+  const planted = facts.log.some((entry) => entry.operationId === "planting");
+  return (
+    <section aria-label="Fall-backs" className="mt-3 border-t border-line pt-2">
+      <div className="flex flex-wrap items-baseline gap-x-3">
+        <h3 className="text-[14px]">If it cannot be sown before</h3>
+        <WrittenValue
+          label="Missed until"
+          type="date"
+          width="9em"
+          text={missedOn}
+          read={(typed) =>
+            /^\d{4}-\d{2}-\d{2}$/.test(typed) && typed >= facts.today
+              ? { ok: true, value: typed }
+              : {
+                  ok: false,
+                  message: `Missed until: ${typed || "nothing"} given, allowed is a date from ${formatDay(facts.today, true)} on`,
+                }
+          }
+          onValue={setChosen}
+          onClear={() => setChosen(null)}
+        />
+        <p className="text-[13px] text-soft">
+          {atPlan &&
+            `at the planned date ${show(atPlan.expected, "yield", 1)} in the mean leave ${atPlan.margin === null ? "no known margin" : `${money(atPlan.margin)} ${currency}/ha`}`}
+        </p>
+      </div>
+      {run.progress !== null && (
+        <p role="status" className="text-[13px] text-soft">
+          Simulating the fall-backs, {Math.round(100 * run.progress)} %
+        </p>
+      )}
+      {run.problem && (
+        <p role="alert" className="text-stop">
+          {run.problem}
+        </p>
+      )}
+      {priced && (
+        <div className="overflow-x-auto">
+          <table className="w-full border-collapse text-[13px]">
+            <thead>
+              <tr className="text-left text-[12px] text-soft [&>th]:py-1 [&>th]:pr-3 [&>th]:font-normal">
+                <th scope="col">Fall-back</th>
+                <th scope="col">Sown</th>
+                <th scope="col" className="text-right">
+                  Plants
+                </th>
+                <th scope="col" className="text-right">
+                  Mean, {split(1, "yield").unit}
+                </th>
+                <th scope="col" className="text-right">
+                  Cost, {currency}/ha
+                </th>
+                <th scope="col" className="text-right">
+                  Margin, {currency}/ha
+                </th>
+                <th scope="col" className="text-right">
+                  against the plan
+                </th>
+                <th scope="col">
+                  <span className="sr-only">Take it</span>
+                </th>
+              </tr>
+            </thead>
+            <tbody>
+              {priced.map(({ fallback, expected, plants, cost, margin }) => {
+                const against = margin !== null && atPlan?.margin != null ? margin - atPlan.margin : null;
+                return (
+                  <tr key={fallback.id} className="border-t border-line [&>td]:py-1 [&>td]:pr-3">
+                    <td>
+                      {fallback.label} <span className="text-soft">{fallback.kind}</span>
+                    </td>
+                    <td>{formatDay(fallback.date)}</td>
+                    <td className="text-right">
+                      {plants === null ? "" : `${number(plants, plants < 20 ? 1 : 0)} /m²`}
+                    </td>
+                    <td className="text-right">
+                      {expected > 0 ? split(expected, "yield", 1).number : "does not ripen"}
+                    </td>
+                    <td className="text-right">{cost === null ? "" : money(cost)}</td>
+                    <td className="text-right font-semibold">{margin === null ? "" : money(margin)}</td>
+                    <td className="text-right">
+                      {against === null ? "" : `${against < 0 ? "−" : "+"}${money(Math.abs(against))}`}
+                    </td>
+                    <td>
+                      {editable && !planted && expected > 0 && (
+                        <Button look="quiet" onClick={() => change(...fallback.changes)}>
+                          Take it<span className="sr-only">: {fallback.label}</span>
+                        </Button>
+                      )}
+                    </td>
+                  </tr>
+                );
+              })}
+            </tbody>
+          </table>
+          <p className="text-[12px] text-soft">
+            Each with the yield to expect in the mean of the simulated seasons and the inputs for it. Ctrl Z takes a
+            taken fall-back back.
+          </p>
+        </div>
+      )}
+    </section>
+  );
+}
