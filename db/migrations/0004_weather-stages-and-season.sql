@@ -108,6 +108,19 @@ create table plan_outline (
   foreign key (practice_id, plan_id) references plan (practice_id, id)
 );
 
+-- Operations of an issued version that were put on another day since; the draft gets the same wish.
+create table moved_operation (
+  practice_id uuid not null,
+  plan_id uuid not null,
+  version integer not null,
+  operation_id text not null,
+  moved_to date not null,
+  user_id text not null,
+  at timestamptz not null default now(),
+  primary key (practice_id, plan_id, version, operation_id),
+  foreign key (practice_id, plan_id, version) references plan_version (practice_id, plan_id, number)
+);
+
 -- Secret addresses of calendars; only a hash of the secret is kept.
 create table calendar_feed (
   practice_id uuid not null references practice (id),
@@ -127,14 +140,14 @@ create function current_feed() returns text language sql stable parallel safe as
   $$ select nullif(current_setting('app.feed_hash', true), '') $$;
 
 do $$ declare t text; begin
-  foreach t in array array['weather_import', 'station_day', 'facts_clock', 'stage_observation', 'plan_outline', 'calendar_feed'] loop
+  foreach t in array array['weather_import', 'station_day', 'facts_clock', 'stage_observation', 'plan_outline', 'moved_operation', 'calendar_feed'] loop
     execute format('alter table %I enable row level security', t);
     execute format('alter table %I force row level security', t);
   end loop;
   foreach t in array array['weather_import', 'station_day', 'facts_clock'] loop
     execute format('create policy own on %I using (practice_id = current_practice()) with check (practice_id = current_practice())', t);
   end loop;
-  foreach t in array array['stage_observation', 'plan_outline'] loop
+  foreach t in array array['stage_observation', 'plan_outline', 'moved_operation'] loop
     execute format('create policy own on %I using (practice_id = current_practice() and (current_grower() is null or exists (
         select from plan p where p.practice_id = %I.practice_id and p.id = %I.plan_id)))
       with check (practice_id = current_practice())', t, t, t);
@@ -145,4 +158,4 @@ create policy own on calendar_feed using (practice_id = current_practice() and u
 create policy by_secret on calendar_feed for select using (token_hash = current_feed() and revoked_at is null);
 grant select, insert, update, delete on station_day, facts_clock, plan_outline to wheatonomy_app;
 grant select, insert on weather_import to wheatonomy_app;
-grant select, insert, update on stage_observation, calendar_feed to wheatonomy_app;
+grant select, insert, update on stage_observation, moved_operation, calendar_feed to wheatonomy_app;

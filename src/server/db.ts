@@ -54,6 +54,14 @@ export async function asPerson<T>(userId: string, work: (client: Client) => Prom
   });
 }
 
+/** Runs `work` for a calendar program that came with a secret: only the feed of that secret shows. */
+export async function asFeed<T>(tokenHash: string, work: (client: Client) => Promise<T>): Promise<T> {
+  return transaction(async (client) => {
+    await client.query("select set_config('app.feed_hash', $1, true)", [tokenHash]);
+    return work(client);
+  });
+}
+
 async function transaction<T>(work: (client: Client) => Promise<T>): Promise<T> {
   const client = await pool().connect();
   try {

@@ -4,17 +4,15 @@ import { canIssue, checkPlan } from "@/core/plan/check";
 import { type PlanSummary, summarisePlan } from "@/core/plan/compare";
 import { type Decisions, decisionsSchema, freshDecisions, upgrade } from "@/core/plan/decisions";
 import { draftPlan } from "@/core/plan/draft";
-import type { LoggedOperation, PlanFacts } from "@/core/plan/facts";
+import type { PlanFacts } from "@/core/plan/facts";
 import type { UnitSet } from "@/core/units/units";
 import type { Access } from "./access";
 import { Refused } from "./access";
 import { type AuditLine, audit, auditOf } from "./audit";
-import { loadCatalogue } from "./catalogue";
 import { type Client, row, rows, type Scope } from "./db";
-import { loadField, previousCropOf } from "./fields";
-import { loadObservations } from "./observations";
+import { loadField } from "./fields";
+import { loadPlanFacts } from "./plan-facts";
 import { type Snapshot, snapshotOf } from "./snapshot";
-import { loadObservedWeather } from "./stations";
 
 export interface VersionLine {
   number: number;
@@ -54,30 +52,14 @@ export async function loadPlan(client: Client, access: Access, planId: string): 
     [access.practiceId, planId],
   );
   if (!plan) return null;
-  const sheet = await loadField(client, access, plan.fieldId);
-  if (!sheet) return null;
-  const catalogue = await loadCatalogue(client, access);
-  const log = await loadLog(client, access, planId);
+  const facts = (await loadPlanFacts(client, access, [plan])).get(planId);
+  if (!facts) return null;
   const versions = await rows<VersionLine & { summary: PlanSummary }>(
     client,
     `select v.number, v.issued_on as "issuedAt", coalesce(u.name, v.issued_by) as "issuedBy", v.summary
      from plan_version v left join "user" u on u.id = v.issued_by where v.practice_id = $1 and v.plan_id = $2 order by v.number desc`,
     [access.practiceId, planId],
   );
-  const { grower: _grower, note: _note, boundary: _boundary, labourPerH, ...field } = sheet.field;
-  const facts: PlanFacts = {
-    field,
-    soilTest: sheet.soilTests[0] ?? null,
-    previousCrop: previousCropOf(sheet.history, plan.season, `${plan.season}-01-01`),
-    history: sheet.history.map(({ season, crop, yieldTPerHa }) => ({ season, crop, yieldTPerHa })),
-    climate: sheet.climate,
-    ...catalogue,
-    prices: { ...catalogue.prices, ...(labourPerH === null ? {} : { labourPerH }) },
-    log,
-    observations: await loadObservations(client, access, planId),
-    observedWeather: sheet.stationId ? await loadObservedWeather(client, access, sheet.stationId, plan.season) : null,
-    today: access.today,
-  };
   return {
     ...plan,
     decisions: upgrade(plan.decisions),
@@ -86,14 +68,6 @@ export async function loadPlan(client: Client, access: Access, planId: string): 
     lastSummary: versions[0]?.summary ?? null,
     changes: await auditOf(client, access, "plan", planId),
   };
-}
-
-export async function loadLog(client: Client, scope: Scope, planId: string): Promise<LoggedOperation[]> {
-  return rows<LoggedOperation>(
-    client,
-    `select operation_id as "operationId", done_on as "doneOn", quantity_per_ha as "quantityPerHa", note from log_entry where practice_id = $1 and plan_id = $2 and withdrawn_at is null order by done_on`,
-    [scope.practiceId, planId],
-  );
 }
 
 /** A new draft for a field and season; the existing one when there is one already. */

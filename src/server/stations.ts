@@ -66,7 +66,6 @@ export async function listStations(client: Client, scope: Scope): Promise<Statio
 export interface StationSheet {
   station: StationLine;
   climate: Climate;
-  farms: { id: string; name: string; stationId: string | null }[];
   imports: {
     fileName: string;
     days: number;
@@ -86,11 +85,6 @@ export async function loadStation(client: Client, scope: Scope, stationId: strin
   const station = (await listStations(client, scope)).find((s) => s.id === stationId);
   const climate = station ? await loadClimate(client, scope, stationId) : null;
   if (!station || !climate) return null;
-  const farms = await rows<StationSheet["farms"][number]>(
-    client,
-    `select id, name, station_id as "stationId" from farm where practice_id = $1 order by name`,
-    [scope.practiceId],
-  );
   const imports = await rows<StationSheet["imports"][number]>(
     client,
     `select i.file_name as "fileName", i.days, i.new_days as "newDays", i.changed_days as "changedDays", i.from_day as "from", i.to_day as "to",
@@ -101,7 +95,21 @@ export async function loadStation(client: Client, scope: Scope, stationId: strin
   const observed = station.measuredTo
     ? await loadObservedWeather(client, scope, stationId, Number(station.measuredTo.slice(0, 4)))
     : null;
-  return { station, climate, farms, imports, observed };
+  return { station, climate, imports, observed };
+}
+
+export interface FarmStation {
+  id: string;
+  name: string;
+  stationId: string | null;
+}
+
+export function listFarms(client: Client, scope: Scope): Promise<FarmStation[]> {
+  return rows<FarmStation>(
+    client,
+    `select id, name, station_id as "stationId" from farm where practice_id = $1 order by name`,
+    [scope.practiceId],
+  );
 }
 
 export const farmStationSchema = z.strictObject({ farmId: z.uuid(), stationId: z.uuid() });

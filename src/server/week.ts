@@ -1,28 +1,17 @@
-/** What is due across all fields: the drafts behind issued versions, drafted again with what was logged. */
+/** What is due across all fields: issued versions, drafted again with what was logged, seen and moved since. */
 
-import type { IsoDate } from "@/core/dates";
-import { draftPlan } from "@/core/plan/draft";
-import type { Operation } from "@/core/plan/plan";
+import { addDays, type IsoDate } from "@/core/dates";
+import type { WeekOperation } from "@/core/plan/outline";
+import { type OutlookDay, outlook } from "@/core/season/outlook";
+import type { Drainage } from "@/core/season/workable-days";
+import type { TextureClass } from "@/core/soil/texture";
 import type { Access } from "./access";
 import { type Client, rows } from "./db";
-import { loadPlan } from "./plans";
+import { refreshOutlines } from "./outlines";
+import { loadClimates } from "./plan-facts";
+import { loadObservedWeather } from "./stations";
 
-export interface DueOperation
-  extends Pick<
-    Operation,
-    | "id"
-    | "name"
-    | "mark"
-    | "sheet"
-    | "detail"
-    | "date"
-    | "earliest"
-    | "latest"
-    | "doneOn"
-    | "inputs"
-    | "cautions"
-    | "overdueDays"
-  > {
+export interface DueOperation extends WeekOperation {
   planId: string;
   version: number;
   issuedDate: IsoDate | null;
@@ -32,53 +21,107 @@ export interface DueOperation
   crop: string;
 }
 
+export interface FarmOutlook {
+  farm: string;
+  station: string;
+  soil: string;
+  days: OutlookDay[];
+  /** the last day that was measured there; null where nothing was */
+  measuredTo: IsoDate | null;
+}
+
+export interface WeekSheet {
+  due: DueOperation[];
+  /** plans that are issued, for their cards */
+  plans: { planId: string; version: number; field: string }[];
+  outlooks: FarmOutlook[];
+  waiting: number;
+}
+
+/** Days before and after the week that the page shows too. */
+const BEFORE = 7;
+const AFTER = 21;
+
 /**
- * Operations of all issued plans with the dates that follow from what was logged since. Plans are drafted again from the
- * decisions of their last issued version, so that a draft in progress does not move what the grower was given.
+ * Operations of all issued plans round a week, with those that are overdue, and the outlook for each farm. Plans are
+ * drafted again from the decisions of their last issued version, so that a draft in progress does not move what the
+ * grower was given.
  */
-export async function dueOperations(client: Client, access: Access): Promise<DueOperation[]> {
-  const issued = await rows<{
-    planId: string;
-    version: number;
-    decisions: unknown;
-    dates: Record<string, IsoDate | null>;
-  }>(
+export async function loadWeek(client: Client, access: Access, from: IsoDate): Promise<WeekSheet> {
+  const { fresh, stale } = await refreshOutlines(client, access, "issued");
+  const version = new Map(fresh.map((p) => [p.id, p.version]));
+  const found = await rows<
+    Omit<DueOperation, keyof WeekOperation> & { operation: WeekOperation; issuedDate: IsoDate | null }
+  >(
     client,
-    `select v.plan_id as "planId", v.number as version, v.decisions,
-       (select jsonb_object_agg(o.operation_id, o.planned_on) from operation o where o.practice_id = v.practice_id and o.plan_id = v.plan_id and o.version = v.number) as dates
-     from plan_version v join plan p on p.practice_id = v.practice_id and p.id = v.plan_id
-     where v.practice_id = $1 and v.number = (select max(number) from plan_version w where w.practice_id = v.practice_id and w.plan_id = v.plan_id)`,
+    `select o.plan_id as "planId", f.name as field, fa.name as farm, f.area_ha as "areaHa", o.outline #>> '{season,crop}' as crop, w.operation, i.planned_on as "issuedDate", i.version
+     from plan_outline o
+     join plan p on p.practice_id = o.practice_id and p.id = o.plan_id
+     join field f on f.practice_id = p.practice_id and f.id = p.field_id
+     join farm fa on fa.practice_id = f.practice_id and fa.id = f.farm_id
+     cross join lateral jsonb_array_elements(o.outline -> 'week') as w (operation)
+     left join operation i on i.practice_id = o.practice_id and i.plan_id = o.plan_id and i.operation_id = w.operation ->> 'id'
+       and i.version = (select max(number) from plan_version v where v.practice_id = o.practice_id and v.plan_id = o.plan_id)
+     where o.practice_id = $1 and o.basis = 'issued' and (
+       (w.operation ->> 'doneOn' is null and ((w.operation ->> 'overdueDays')::int > 0 or w.operation ->> 'date' between $2 and $3))
+       or w.operation ->> 'doneOn' between $2 and $3)`,
+    [access.practiceId, addDays(from, -BEFORE), addDays(from, 6 + AFTER)],
+  );
+  const due = found
+    .filter((line) => version.has(line.planId))
+    .map(({ operation, ...line }) => ({ ...line, ...operation, version: version.get(line.planId) as number }))
+    .sort((a, b) => (a.date ?? "9999").localeCompare(b.date ?? "9999") || a.farm.localeCompare(b.farm));
+  const plans = await rows<{ planId: string; version: number; field: string }>(
+    client,
+    `select p.id as "planId", max(v.number) as version, f.name as field from plan p
+     join plan_version v on v.practice_id = p.practice_id and v.plan_id = p.id join field f on f.practice_id = p.practice_id and f.id = p.field_id
+     where p.practice_id = $1 group by p.id, f.name order by f.name`,
     [access.practiceId],
   );
-  const due: DueOperation[] = [];
-  for (const version of issued) {
-    const loaded = await loadPlan(client, access, version.planId);
-    if (!loaded) continue;
-    const drafted = draftPlan(loaded.facts, version.decisions as typeof loaded.decisions, loaded.season);
-    if (!drafted.ok) continue;
-    const plan = drafted.value;
-    for (const operation of plan.operations)
-      due.push({
-        id: operation.id,
-        name: operation.name,
-        mark: operation.mark,
-        sheet: operation.sheet,
-        detail: operation.detail,
-        date: operation.date,
-        earliest: operation.earliest,
-        latest: operation.latest,
-        doneOn: operation.doneOn,
-        inputs: operation.inputs,
-        cautions: operation.cautions,
-        overdueDays: operation.overdueDays,
-        planId: version.planId,
-        version: version.version,
-        issuedDate: version.dates?.[operation.id] ?? null,
-        field: loaded.facts.field.name,
-        farm: loaded.facts.field.farm,
-        areaHa: loaded.facts.field.areaHa,
-        crop: plan.guide.kinds.find((k) => k.id === plan.kindId)?.name ?? plan.guide.name,
-      });
+  return { due, plans, outlooks: await loadOutlooks(client, access), waiting: stale.length };
+}
+
+/** The coming seven days for each farm with an issued plan, on its commonest soil. */
+async function loadOutlooks(client: Client, access: Access): Promise<FarmOutlook[]> {
+  const farms = await rows<{
+    farm: string;
+    stationId: string;
+    texture: TextureClass;
+    drainage: Drainage;
+    measuredTo: IsoDate | null;
+  }>(
+    client,
+    `select fa.name as farm, fa.station_id as "stationId", s.texture, s.drainage,
+       (select max(day) from station_day d where d.practice_id = fa.practice_id and d.station_id = fa.station_id) as "measuredTo"
+     from farm fa join lateral (select f.texture_class as texture, f.drainage from field f where f.practice_id = fa.practice_id and f.farm_id = fa.id
+       group by 1, 2 order by sum(f.area_ha) desc limit 1) s on true
+     where fa.practice_id = $1 and fa.station_id is not null and exists (
+       select from plan_version v join plan p on p.practice_id = v.practice_id and p.id = v.plan_id join field f on f.practice_id = p.practice_id and f.id = p.field_id
+       where v.practice_id = fa.practice_id and f.farm_id = fa.id)
+     order by fa.name`,
+    [access.practiceId],
+  );
+  const climates = await loadClimates(client, access.practiceId, [...new Set(farms.map((f) => f.stationId))]);
+  const season = Number(access.today.slice(0, 4));
+  const result: FarmOutlook[] = [];
+  const made = new Map<string, OutlookDay[]>();
+  for (const farm of farms) {
+    const climate = climates.get(farm.stationId);
+    if (!climate) continue;
+    const key = `${farm.stationId} ${farm.texture} ${farm.drainage}`;
+    let days = made.get(key);
+    if (!days) {
+      const observed = farm.measuredTo ? await loadObservedWeather(client, access, farm.stationId, season) : null;
+      days = outlook(climate, access.today, farm.texture, farm.drainage, observed);
+      made.set(key, days);
+    }
+    result.push({
+      farm: farm.farm,
+      station: climate.station,
+      soil: farm.texture,
+      days,
+      measuredTo: farm.measuredTo,
+    });
   }
-  return due.sort((a, b) => (a.date ?? "9999").localeCompare(b.date ?? "9999"));
+  return result;
 }

@@ -101,8 +101,7 @@ export function fitHours(day: DayWeather): Record<FitJob, number[]> {
     for (let h = from; h <= to; h++) if (rain(h) > 0.2) return false;
     return true;
   };
-  const when = (good: (h: HourWeather) => boolean) =>
-    hours.filter((h) => h.daylight && good(h)).map((h) => h.hour);
+  const when = (good: (h: HourWeather) => boolean) => hours.filter((h) => h.daylight && good(h)).map((h) => h.hour);
   return {
     drill: day.workable ? when((h) => h.rainMm < 0.2) : [],
     spread: day.workable && day.rainAfterMm < 15 ? when((h) => h.windMs < 5 && h.rainMm <= 0.2) : [],

@@ -45,7 +45,9 @@ function Frame({ person, practice, role, asOf, fields, children }: ShellProps) {
       ? [["/week", "Week"]]
       : [
           ["/week", "Week"],
+          ["/season", "Season"],
           ["/fields", "Fields"],
+          ["/stations", "Stations"],
           ["/settings", "Settings"],
         ];
   useCommands([

@@ -1,31 +1,62 @@
 "use client";
 
-import { Printer } from "lucide-react";
+import {
+  DndContext,
+  type DragEndEvent,
+  PointerSensor,
+  useDraggable,
+  useDroppable,
+  useSensor,
+  useSensors,
+} from "@dnd-kit/core";
+import { GripVertical, Printer } from "lucide-react";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
-import { useMemo, useState } from "react";
+import { type ReactNode, useMemo, useState } from "react";
 import { addDays, daysBetween, formatDay, toDay } from "@/core/dates";
+import { weekOf } from "@/core/season/level-load";
 import { Button } from "@/ui/button";
-import type { DueOperation } from "../shared/server-types";
+import { Popover } from "@/ui/popover";
+import { useDrafting } from "../season/use-drafting";
+import type { DueOperation, WeekSheet } from "../shared/server-types";
 import { SheetMark } from "../shared/sheet-mark";
 import { useUnits } from "../shared/units";
+import { CalendarAddress } from "./calendar-address";
 import { LogForm } from "./log-form";
+import { OutlookStrip } from "./outlook-strip";
 
 const DAYS = ["Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday"];
-const weekday = (date: string) => (toDay(date) + 3) % 7;
+const key = (o: DueOperation) => `${o.planId}.${o.id}`;
+const inWindow = (o: DueOperation, date: string) =>
+  (!o.earliest || date >= o.earliest) && (!o.latest || date <= o.latest);
 
-/** What is due on all issued plans this week, what is overdue, what comes next; each to be logged. */
-export function WeekScreen({ due: given, today, mayPlan }: { due: DueOperation[]; today: string; mayPlan: boolean }) {
-  const [from, setFrom] = useState(addDays(today, -weekday(today)));
+/** What is due on all issued plans this week beside the outlook, what is overdue, what comes next; to be logged or moved. */
+export function WeekScreen({
+  sheet,
+  from,
+  today,
+  mayRead,
+  mayMove,
+}: {
+  sheet: WeekSheet;
+  from: string;
+  today: string;
+  mayRead: boolean;
+  mayMove: boolean;
+}) {
   const [local, setLocal] = useState<Record<string, string | null>>({});
+  const [dragged, setDragged] = useState<DueOperation | null>(null);
+  const [said, setSaid] = useState<{ text: string; bad: boolean } | null>(null);
   const router = useRouter();
+  const drafting = useDrafting("issued", sheet.waiting);
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
   const due = useMemo(
     () =>
-      given.map((o) => ({
+      sheet.due.map((o) => ({
         ...o,
-        doneOn: local[`${o.planId}.${o.id}`] === undefined ? o.doneOn : (local[`${o.planId}.${o.id}`] as string | null),
+        doneOn: local[key(o)] === undefined ? o.doneOn : (local[key(o)] as string | null),
       })),
-    [given, local],
+    [sheet.due, local],
   );
   const to = addDays(from, 6);
   const open = due.filter((o) => !o.doneOn && o.date);
@@ -37,101 +68,198 @@ export function WeekScreen({ due: given, today, mayPlan }: { due: DueOperation[]
   );
   const next = open.filter((o) => (o.date as string) > to && daysBetween(to, o.date as string) <= 14);
   const logged = (o: DueOperation, doneOn: string | null, sent: boolean) => {
-    setLocal((l) => ({ ...l, [`${o.planId}.${o.id}`]: doneOn }));
+    setLocal((l) => ({ ...l, [key(o)]: doneOn }));
     // without a network the page stays as it is: asking the server for it would lose it
     if (sent) router.refresh();
   };
+  const move = async (o: DueOperation, date: string) => {
+    if (date === o.date) return;
+    if (!inWindow(o, date) || date < today) {
+      setSaid({
+        text: `${o.name}: ${formatDay(date)} given, allowed is ${o.earliest ? formatDay(o.earliest < today ? today : o.earliest) : formatDay(today)} to ${o.latest ? formatDay(o.latest) : "any later day"}.`,
+        bad: true,
+      });
+      return;
+    }
+    setSaid(null);
+    try {
+      const response = await fetch("/api/moves", {
+        method: "POST",
+        headers: { "content-type": "application/json" },
+        body: JSON.stringify({ moves: [{ planId: o.planId, operationId: o.id, date }] }),
+      });
+      const body = (await response.json()) as { results?: { refused: string | null }[]; error?: string };
+      const refused = response.ok ? (body.results?.[0]?.refused ?? null) : (body.error ?? "The server refused it.");
+      setSaid(
+        refused
+          ? { text: refused, bad: true }
+          : { text: `${o.name}, ${o.field}: now on ${formatDay(date)}.`, bad: false },
+      );
+      if (!refused) router.refresh();
+    } catch {
+      setSaid({ text: "The server does not answer; the date was not moved. Try again.", bad: true });
+    }
+  };
   const line = (o: DueOperation, withDate = false) => (
     <DueLine
-      key={`${o.planId}.${o.id}`}
+      key={key(o)}
       operation={o}
       today={today}
       withDate={withDate}
-      mayPlan={mayPlan}
+      mayRead={mayRead}
+      onMove={mayMove && !o.doneOn ? (date) => void move(o, date) : null}
       onLogged={(date, sent) => logged(o, date, sent)}
     />
   );
+  const goTo = (week: string) => router.push(`/week?from=${week}`);
   return (
     <div className="mx-auto max-w-[1100px] px-4 py-4">
       <div className="mb-3 flex flex-wrap items-baseline gap-3">
         <h1 className="text-2xl">
           Week of {formatDay(from)} to {formatDay(to, true)}
         </h1>
-        <div className="ml-auto flex gap-2 print:hidden">
-          <Button onClick={() => setFrom(addDays(from, -7))}>Earlier</Button>
-          <Button onClick={() => setFrom(addDays(today, -weekday(today)))}>This week</Button>
-          <Button onClick={() => setFrom(addDays(from, 7))}>Later</Button>
+        <div className="ml-auto flex flex-wrap gap-2 print:hidden">
+          <Button onClick={() => goTo(addDays(from, -7))}>Earlier</Button>
+          <Button onClick={() => goTo(weekOf(today))}>This week</Button>
+          <Button onClick={() => goTo(addDays(from, 7))}>Later</Button>
+          <CalendarAddress />
           <Button onClick={() => window.print()} aria-label="Print">
             <Printer size={15} aria-hidden />
           </Button>
         </div>
       </div>
-      {due.length === 0 && (
+      {drafting && (
+        <p role="status" className="mb-2 text-soft">
+          Bringing {drafting.of} plans up to today, {drafting.done} done.
+        </p>
+      )}
+      {said && (
+        <p
+          role={said.bad ? "alert" : "status"}
+          className={`mb-2 border bg-sheet px-3 py-2 ${said.bad ? "border-stop text-stop" : "border-line"}`}
+        >
+          {said.text}
+        </p>
+      )}
+      <OutlookStrip outlooks={sheet.outlooks} today={today} />
+      {sheet.plans.length === 0 && (
         <p className="border border-line bg-sheet p-4">
           No plan has been issued yet. Open a field, resolve what stops its plan, and issue version 1: what it holds
           appears here.
         </p>
       )}
-      {overdue.length > 0 && (
-        <section aria-label="Overdue" className="mb-4 border border-advise bg-sheet px-4 py-2">
-          <h2 className="text-base text-advise">▲ Overdue</h2>
-          <ul>{overdue.map((o) => line(o, true))}</ul>
-        </section>
-      )}
-      {DAYS.map((name, i) => {
-        const date = addDays(from, i);
-        const list = inWeek.filter((o) => (o.doneOn ?? o.date) === date);
-        if (list.length === 0 && date !== today) return null;
-        return (
-          <section key={name} aria-label={name} className="mb-2 border border-line bg-sheet px-4 py-2">
-            <h2 className="text-base">
-              {name} {formatDay(date)}{" "}
-              {date === today && <span className="ml-2 text-[13px] font-normal text-stop">today</span>}
-            </h2>
-            {list.length === 0 && <p className="text-soft">Nothing planned.</p>}
-            <ul>{list.map((o) => line(o))}</ul>
+      <DndContext
+        sensors={sensors}
+        onDragStart={({ active }) => setDragged(due.find((o) => key(o) === active.id) ?? null)}
+        onDragCancel={() => setDragged(null)}
+        onDragEnd={({ active, over }: DragEndEvent) => {
+          setDragged(null);
+          const o = due.find((d) => key(d) === active.id);
+          if (o && over) void move(o, String(over.id));
+        }}
+      >
+        {overdue.length > 0 && (
+          <section aria-label="Overdue" className="mb-4 border border-advise bg-sheet px-4 py-2">
+            <h2 className="text-base text-advise">▲ Overdue</h2>
+            <ul>{overdue.map((o) => line(o, true))}</ul>
           </section>
-        );
-      })}
-      <Cards due={due} />
-      {next.length > 0 && (
-        <section aria-label="In the two weeks after" className="mt-4 border border-line bg-sheet px-4 py-2">
-          <h2 className="text-base">In the two weeks after</h2>
-          <ul>{next.map((o) => line(o, true))}</ul>
-        </section>
-      )}
+        )}
+        {DAYS.map((name, i) => {
+          const date = addDays(from, i);
+          const list = inWeek.filter((o) => (o.doneOn ?? o.date) === date);
+          return (
+            <Day
+              key={name}
+              name={name}
+              date={date}
+              today={today}
+              empty={list.length === 0}
+              takes={dragged ? inWindow(dragged, date) && date >= today : null}
+            >
+              <ul>{list.map((o) => line(o))}</ul>
+            </Day>
+          );
+        })}
+        <Cards plans={sheet.plans} />
+        {next.length > 0 && (
+          <section aria-label="In the two weeks after" className="mt-4 border border-line bg-sheet px-4 py-2">
+            <h2 className="text-base">In the two weeks after</h2>
+            <ul>{next.map((o) => line(o, true))}</ul>
+          </section>
+        )}
+      </DndContext>
     </div>
   );
 }
 
+/** One day: what is due, and a place to drop what is dragged; it says whether the window allows it. */
+function Day({
+  name,
+  date,
+  today,
+  empty,
+  takes,
+  children,
+}: {
+  name: string;
+  date: string;
+  today: string;
+  empty: boolean;
+  /** while something is dragged: whether it may go here */
+  takes: boolean | null;
+  children: ReactNode;
+}) {
+  const { setNodeRef, isOver } = useDroppable({ id: date });
+  return (
+    <section
+      ref={setNodeRef}
+      aria-label={name}
+      data-day={date}
+      className={`mb-2 border bg-sheet px-4 ${empty ? "py-1 print:hidden" : "py-2"} ${takes === null ? "border-line" : takes ? "border-action" : "border-line opacity-50"} ${isOver && takes ? "bg-selected" : ""}`}
+    >
+      <h2 className={empty ? "text-[13px] font-normal text-soft" : "text-base"}>
+        {name} {formatDay(date)}
+        {date === today && <span className="ml-2 text-[13px] font-normal text-stop">today</span>}
+        {empty && ": nothing planned"}
+        {takes === false && <span className="ml-2 text-[13px] font-normal">outside of its window</span>}
+      </h2>
+      {children}
+    </section>
+  );
+}
+
 /** The card and the calendar of each issued plan. */
-function Cards({ due }: { due: DueOperation[] }) {
-  const plans = [...new Map(due.map((o) => [o.planId, o])).values()];
+function Cards({ plans }: { plans: WeekSheet["plans"] }) {
   if (plans.length === 0) return null;
+  const few = plans.length <= 12;
   return (
     <section aria-label="Cards" className="mt-4 border border-line bg-sheet px-4 py-2 print:hidden">
-      <h2 className="text-base">Cards and calendars</h2>
-      <ul className="flex flex-wrap gap-x-6">
-        {plans.map((o) => (
-          <li key={o.planId} className="touch inline-flex items-center gap-2">
-            {o.field}:
-            <a
-              className="touch inline-flex items-center font-semibold text-action underline underline-offset-2"
-              href={`/api/plans/${o.planId}/versions/${o.version}/card.pdf`}
-              download
-            >
-              card<span className="sr-only"> of {o.field}</span>
-            </a>
-            <a
-              className="touch inline-flex items-center font-semibold text-action underline underline-offset-2"
-              href={`/api/plans/${o.planId}/versions/${o.version}/calendar.ics`}
-              download
-            >
-              calendar<span className="sr-only"> of {o.field}</span>
-            </a>
-          </li>
-        ))}
-      </ul>
+      <details open={few}>
+        <summary className="cursor-pointer font-title text-base font-bold">
+          Cards and calendars of {plans.length} plans
+        </summary>
+        <ul className="flex flex-wrap gap-x-6">
+          {plans.map((o) => (
+            <li key={o.planId} className="touch inline-flex items-center gap-2">
+              {o.field}:
+              <a
+                className="touch inline-flex items-center font-semibold text-action underline underline-offset-2"
+                href={`/api/plans/${o.planId}/versions/${o.version}/card.pdf`}
+                download
+              >
+                card<span className="sr-only"> of {o.field}</span>
+              </a>
+              <a
+                className="touch inline-flex items-center font-semibold text-action underline underline-offset-2"
+                href={`/api/plans/${o.planId}/versions/${o.version}/calendar.ics`}
+                download
+              >
+                calendar<span className="sr-only"> of {o.field}</span>
+              </a>
+            </li>
+          ))}
+        </ul>
+      </details>
     </section>
   );
 }
@@ -140,20 +268,30 @@ function DueLine({
   operation: o,
   today,
   withDate,
-  mayPlan,
+  mayRead,
+  onMove,
   onLogged,
 }: {
   operation: DueOperation;
   today: string;
   withDate: boolean;
-  mayPlan: boolean;
+  mayRead: boolean;
+  /** null where it may not be moved */
+  onMove: ((date: string) => void) | null;
   onLogged: (doneOn: string | null, sent: boolean) => void;
 }) {
   const { show, number } = useUnits();
+  const { setNodeRef, listeners, transform, isDragging } = useDraggable({ id: key(o), disabled: !onMove });
   const moved = o.issuedDate && o.date && !o.doneOn ? daysBetween(o.issuedDate, o.date) : 0;
   return (
     <li
-      className="grid grid-cols-[auto_minmax(0,1fr)] items-baseline gap-x-3 gap-y-1 border-t border-line py-2 first:border-0 sm:grid-cols-[auto_minmax(0,1fr)_auto]"
+      ref={setNodeRef}
+      style={
+        transform
+          ? { transform: `translate(${transform.x}px, ${transform.y}px)`, position: "relative", zIndex: 30 }
+          : undefined
+      }
+      className={`${isDragging ? "border border-action bg-sheet shadow-lg" : ""} grid grid-cols-[auto_minmax(0,1fr)] items-baseline gap-x-3 gap-y-1 border-t border-line py-2 first:border-0 sm:grid-cols-[auto_minmax(0,1fr)_auto]`}
       data-due={`${o.id}`}
     >
       <span className="translate-y-1">
@@ -162,7 +300,7 @@ function DueLine({
       <div>
         <p>
           <b>{o.name}</b>{" "}
-          {mayPlan ? (
+          {mayRead ? (
             <Link href={`/plans/${o.planId}`} className="text-action underline underline-offset-2">
               {o.field}
             </Link>
@@ -197,7 +335,19 @@ function DueLine({
             </p>
           ))}
       </div>
-      <div className="col-start-2 sm:col-start-3 print:hidden">
+      <div className="col-start-2 flex flex-wrap items-center gap-2 sm:col-start-3 print:hidden">
+        {onMove && <AnotherDay operation={o} today={today} onMove={onMove} />}
+        {onMove && (
+          <span
+            {...listeners}
+            aria-hidden
+            data-grip={o.id}
+            title="Drag to another day"
+            className="hidden size-7 cursor-grab touch-none place-items-center text-soft sm:grid"
+          >
+            <GripVertical size={16} />
+          </span>
+        )}
         <LogForm
           operation={o}
           today={today}
@@ -206,5 +356,62 @@ function DueLine({
         />
       </div>
     </li>
+  );
+}
+
+/** Puts an operation on another day of its window, without dragging. */
+function AnotherDay({
+  operation: o,
+  today,
+  onMove,
+}: {
+  operation: DueOperation;
+  today: string;
+  onMove: (date: string) => void;
+}) {
+  const first = o.earliest && o.earliest > today ? o.earliest : today;
+  const [date, setDate] = useState(o.date && toDay(o.date) >= toDay(first) ? o.date : first);
+  return (
+    <Popover
+      label={`Another day for ${o.name}`}
+      trigger={
+        <button
+          type="button"
+          className="touch rounded-field border border-line px-2 py-1 text-[13px]"
+          aria-label={`Move ${o.name}, ${o.field}`}
+        >
+          Move
+        </button>
+      }
+    >
+      <form
+        noValidate
+        className="grid gap-2"
+        onSubmit={(event) => {
+          event.preventDefault();
+          if (/^\d{4}-\d{2}-\d{2}$/.test(date)) onMove(date);
+        }}
+      >
+        <label className="flex items-baseline gap-2">
+          <span className="text-soft">To</span>
+          <input
+            type="date"
+            className="writes"
+            value={date}
+            min={first}
+            max={o.latest ?? undefined}
+            onChange={(e) => setDate(e.currentTarget.value)}
+          />
+        </label>
+        <p className="text-[12px] text-soft">
+          {o.earliest && o.latest
+            ? `May lie from ${formatDay(first)} to ${formatDay(o.latest)}.`
+            : `From ${formatDay(first)} on.`}
+        </p>
+        <Button look="main" type="submit">
+          Move
+        </Button>
+      </form>
+    </Popover>
   );
 }

@@ -1,13 +1,25 @@
 import type { Metadata } from "next";
+import { dayNumber } from "@/core/dates";
+import { weekOf } from "@/core/season/level-load";
 import { WeekScreen } from "@/features/week/week-screen";
 import { may, requirePage } from "@/server/access";
 import { inPractice } from "@/server/db";
-import { dueOperations } from "@/server/week";
+import { loadWeek } from "@/server/week";
 
 export const metadata: Metadata = { title: "Week" };
 
-export default async function WeekPage() {
+export default async function WeekPage({ searchParams }: { searchParams: Promise<{ from?: string }> }) {
   const access = await requirePage("log");
-  const due = await inPractice(access, (client) => dueOperations(client, access));
-  return <WeekScreen due={due} today={access.today} mayPlan={may(access.role, "read")} />;
+  const { from } = await searchParams;
+  const week = weekOf(dayNumber(from) === null ? access.today : (from as string));
+  const sheet = await inPractice(access, (client) => loadWeek(client, access, week));
+  return (
+    <WeekScreen
+      sheet={sheet}
+      from={week}
+      today={access.today}
+      mayRead={may(access.role, "read")}
+      mayMove={may(access.role, "plan")}
+    />
+  );
 }

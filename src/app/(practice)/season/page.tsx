@@ -1,0 +1,16 @@
+import type { Metadata } from "next";
+import { SeasonScreen } from "@/features/season/season-screen";
+import { may, requirePage } from "@/server/access";
+import { inPractice } from "@/server/db";
+import { loadSeason } from "@/server/season";
+
+export const metadata: Metadata = { title: "Season" };
+
+export default async function SeasonPage({ searchParams }: { searchParams: Promise<{ season?: string }> }) {
+  const access = await requirePage();
+  const wanted = Number((await searchParams).season);
+  const sheet = await inPractice(access, (client) =>
+    loadSeason(client, access, Number.isInteger(wanted) ? wanted : undefined),
+  );
+  return <SeasonScreen sheet={sheet} today={access.today} mayPlan={may(access.role, "plan")} />;
+}

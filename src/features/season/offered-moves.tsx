@@ -1,0 +1,127 @@
+"use client";
+
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import { formatDay } from "@/core/dates";
+import type { Resource } from "@/core/plan/outline";
+import type { Move } from "@/core/season/level-load";
+import { Button } from "@/ui/button";
+import type { SeasonSheet } from "../shared/server-types";
+import { useUnits } from "../shared/units";
+import { jobKey, RESOURCE_NAMES, type SeasonLoad } from "./season-load";
+
+/** Overbooked weeks and the moves inside the windows that take a load off them; accepting one moves the plan's date. */
+export function OfferedMoves({ load, sheet, mayPlan }: { load: SeasonLoad; sheet: SeasonSheet; mayPlan: boolean }) {
+  const { number } = useUnits();
+  const router = useRouter();
+  const [busy, setBusy] = useState(false);
+  const [said, setSaid] = useState<{ text: string; bad: boolean } | null>(null);
+  if (load.over.length === 0 && !said) return null;
+  const jobs = new Map(
+    sheet.rows.flatMap((row) => row.operations.map((o) => [jobKey(row.planId, o.id), { row, operation: o }] as const)),
+  );
+  const farmOf = (resource: string) => {
+    const [farmId, kind] = resource.split("|") as [string, Resource];
+    return `${sheet.farms.find((f) => f.id === farmId)?.farm ?? ""}, ${RESOURCE_NAMES[kind]}`;
+  };
+  const accept = async (moves: Move[]) => {
+    setBusy(true);
+    setSaid(null);
+    try {
+      const response = await fetch("/api/moves", {
+        method: "POST",
+        headers: { "content-type": "application/json" },
+        body: JSON.stringify({
+          moves: moves.flatMap((m) => {
+            const job = jobs.get(m.job);
+            return job ? [{ planId: job.row.planId, operationId: job.operation.id, date: m.to }] : [];
+          }),
+        }),
+      });
+      const body = (await response.json()) as { results?: { refused: string | null }[]; error?: string };
+      if (!response.ok) setSaid({ text: body.error ?? "The server refused it.", bad: true });
+      else {
+        const refused = (body.results ?? []).flatMap((r) => r.refused ?? []);
+        const moved = (body.results?.length ?? 0) - refused.length;
+        setSaid({
+          text: [moved === 1 ? "One date moved." : `${moved} dates moved.`, ...refused].join(" "),
+          bad: refused.length > 0,
+        });
+        router.refresh();
+      }
+    } catch {
+      setSaid({ text: "The server does not answer; nothing was moved. Try again.", bad: true });
+    }
+    setBusy(false);
+  };
+  const shown = load.moves.slice(0, 40);
+  return (
+    <section aria-label="Overbooked weeks" className="mb-3 border border-line bg-sheet px-4 py-2">
+      <details open={load.moves.length > 0 && load.moves.length <= 6}>
+        <summary className="cursor-pointer">
+          {load.over.length > 0 ? (
+            <b className="text-stop">
+              ▲ {load.over.length} overbooked {load.over.length === 1 ? "week" : "weeks"}
+            </b>
+          ) : (
+            <b>No week is overbooked any more</b>
+          )}
+          {load.over.length > 0 &&
+            `: ${load.moves.length === 0 ? "no move inside the windows helps" : `${load.moves.length} ${load.moves.length === 1 ? "move" : "moves"} inside the windows ${load.left.length === 0 ? "mend all of them" : `leave ${load.left.length}`}`}`}
+        </summary>
+        {shown.length > 0 && (
+          <ul className="mt-1 text-[13px]">
+            {shown.map((m) => {
+              const job = jobs.get(m.job);
+              if (!job) return null;
+              return (
+                <li key={m.job} className="flex flex-wrap items-baseline gap-x-3 border-t border-line py-1">
+                  <span className="grow">
+                    <b>{job.operation.name}</b>, {job.row.field}: {formatDay(m.from)} to {formatDay(m.to)}
+                    <span className="text-soft">
+                      {" "}
+                      takes {number(m.hours, 1)} h off the week of {formatDay(m.fromWeek)} ({farmOf(m.resource)})
+                    </span>
+                  </span>
+                  {mayPlan && (
+                    <Button look="quiet" disabled={busy} onClick={() => void accept([m])}>
+                      Accept
+                      <span className="sr-only">
+                        : {job.operation.name}, {job.row.field}
+                      </span>
+                    </Button>
+                  )}
+                </li>
+              );
+            })}
+          </ul>
+        )}
+        {load.moves.length > shown.length && (
+          <p className="text-[12px] text-soft">and {load.moves.length - shown.length} more</p>
+        )}
+        {mayPlan && load.moves.length > 1 && (
+          <Button className="mt-1" disabled={busy} onClick={() => void accept(load.moves.slice(0, 200))}>
+            Accept {load.moves.length > 200 ? "the first 200" : `all ${load.moves.length}`}
+          </Button>
+        )}
+        {load.left.length > 0 && (
+          <p className="mt-1 text-[13px] text-soft">
+            Not mended:{" "}
+            {load.left
+              .slice(0, 6)
+              .map(
+                (l) => `${farmOf(l.resource)}, week of ${formatDay(l.week)}, ${number(l.hours - l.capacity, 0)} h over`,
+              )
+              .join("; ")}
+            {load.left.length > 6 && ` and ${load.left.length - 6} more`}. Hire, lengthen the days, or move a window.
+          </p>
+        )}
+      </details>
+      {said && (
+        <p role={said.bad ? "alert" : "status"} className={said.bad ? "text-stop" : ""}>
+          {said.text}
+        </p>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,278 @@
+"use client";
+
+import { useVirtualizer } from "@tanstack/react-virtual";
+import { scaleUtc } from "d3-scale";
+import Link from "next/link";
+import { useRouter } from "next/navigation";
+import { useEffect, useMemo, useRef, useState } from "react";
+import { addDays, formatDay, type IsoDate } from "@/core/dates";
+import type { Resource } from "@/core/plan/outline";
+import type { WeekLoad } from "@/core/season/level-load";
+import { Choice } from "@/ui/choice";
+import type { SeasonRow, SeasonSheet } from "../shared/server-types";
+import { useUnits } from "../shared/units";
+import { LoadStrip, MiniRibbon, ms } from "./mini-ribbon";
+import { OfferedMoves } from "./offered-moves";
+import { RESOURCE_NAMES, seasonLoad } from "./season-load";
+import { useDrafting } from "./use-drafting";
+
+type Grouping = "farm" | "crop" | "grower";
+const NAME_WIDTH = 226;
+
+type Item =
+  | { kind: "group"; key: string; name: string; rows: SeasonRow[]; farmId: string | null }
+  | { kind: "row"; row: SeasonRow };
+
+/** All fields of a season as stacked ribbons, with the load of machines and crews on the same line of time. */
+export function SeasonScreen({ sheet, today, mayPlan }: { sheet: SeasonSheet; today: string; mayPlan: boolean }) {
+  const router = useRouter();
+  const { show, number } = useUnits();
+  const [grouping, setGrouping] = useState<Grouping>("farm");
+  const [words, setWords] = useState("");
+  const [state, setState] = useState("all");
+  const box = useRef<HTMLDivElement>(null);
+  const [width, setWidth] = useState(1240);
+  const drafting = useDrafting("draft", sheet.waiting);
+
+  useEffect(() => {
+    const node = box.current;
+    if (!node) return;
+    const observer = new ResizeObserver(([entry]) => entry && setWidth(entry.contentRect.width));
+    observer.observe(node);
+    return () => observer.disconnect();
+  }, []);
+  const shown = useMemo(() => {
+    const wanted = words.trim().toLowerCase().split(/\s+/).filter(Boolean);
+    return sheet.rows.filter((row) => {
+      const text = `${row.field} ${row.farm} ${row.grower} ${row.crop}`.toLowerCase();
+      if (!wanted.every((w) => text.includes(w))) return false;
+      if (state === "clash") return row.conflicts > 0;
+      if (state === "draft") return row.version === null;
+      if (state === "issued") return row.version !== null;
+      return true;
+    });
+  }, [sheet.rows, words, state]);
+  const load = useMemo(
+    () => seasonLoad(sheet.rows, sheet.farms, sheet.firstWeek, today),
+    [sheet.rows, sheet.farms, sheet.firstWeek, today],
+  );
+  const items = useMemo<Item[]>(() => {
+    const groups = new Map<string, SeasonRow[]>();
+    for (const row of shown) groups.set(row[grouping], [...(groups.get(row[grouping]) ?? []), row]);
+    return [...groups]
+      .sort(([a], [b]) => a.localeCompare(b))
+      .flatMap(([name, rows]): Item[] => [
+        { kind: "group", key: name, name, rows, farmId: grouping === "farm" ? (rows[0]?.farmId ?? null) : null },
+        ...rows.map((row): Item => ({ kind: "row", row })),
+      ]);
+  }, [shown, grouping]);
+  const [from, to] = useMemo(() => {
+    let first = `${sheet.season}-01-01`;
+    let last = `${sheet.season}-09-01`;
+    for (const row of sheet.rows)
+      for (const o of row.operations) {
+        if (o.date < first) first = o.date;
+        if (o.date > last) last = o.date;
+      }
+    return [addDays(first, -10), addDays(last, 14)] as [IsoDate, IsoDate];
+  }, [sheet.rows, sheet.season]);
+  const ribbonWidth = Math.max(320, width - NAME_WIDTH - 18);
+  const x = useMemo(() => scaleUtc([ms(from), ms(to)], [4, ribbonWidth - 4]), [from, to, ribbonWidth]);
+  const scroll = useRef<HTMLDivElement>(null);
+  const virtual = useVirtualizer({
+    count: items.length,
+    getScrollElement: () => scroll.current,
+    estimateSize: (i) => (items[i]?.kind === "group" ? 48 : 36),
+    overscan: 12,
+  });
+  const months: Date[] = [];
+  for (const d = new Date(`${from.slice(0, 7)}-01T00:00:00Z`); d.getTime() < ms(to); d.setUTCMonth(d.getUTCMonth() + 1))
+    if (d.getTime() > ms(from)) months.push(new Date(d));
+  const every = Math.ceil(44 / Math.max(1, ribbonWidth / Math.max(1, months.length)));
+
+  return (
+    <div className="mx-auto max-w-[1360px] px-4 py-4">
+      <div className="mb-2 flex flex-wrap items-baseline gap-x-5 gap-y-2">
+        <h1 className="text-2xl">Season {sheet.season}</h1>
+        {sheet.seasons.length > 1 && (
+          <Choice
+            label="Season"
+            value={String(sheet.season)}
+            options={sheet.seasons.map((s) => ({ value: String(s), label: String(s) }))}
+            onChange={(s) => router.push(`/season?season=${s}`)}
+          />
+        )}
+        <label className="flex items-baseline gap-2">
+          <span className="text-soft">Show</span>
+          <input
+            className="writes w-44 text-left font-normal"
+            placeholder="field, farm, crop"
+            value={words}
+            onChange={(event) => setWords(event.currentTarget.value)}
+          />
+        </label>
+        <Choice
+          label="State of the plan"
+          value={state}
+          options={[
+            { value: "all", label: "all plans" },
+            { value: "draft", label: "not issued" },
+            { value: "issued", label: "issued" },
+            { value: "clash", label: "with clashing dates" },
+          ]}
+          onChange={setState}
+        />
+        <span className="flex items-baseline gap-2">
+          <span className="text-soft">by</span>
+          <Choice
+            label="Grouped by"
+            value={grouping}
+            options={[
+              { value: "farm", label: "farm" },
+              { value: "crop", label: "crop" },
+              { value: "grower", label: "grower" },
+            ]}
+            onChange={(g) => setGrouping(g as Grouping)}
+          />
+        </span>
+        <p className="ml-auto text-soft" role="status">
+          {drafting
+            ? `drafting ${drafting.done} of ${drafting.of} plans`
+            : `${shown.length} of ${sheet.rows.length} fields, ${show(
+                shown.reduce((sum, r) => sum + r.areaHa, 0),
+                "area",
+                0,
+              )}`}
+        </p>
+      </div>
+      <OfferedMoves load={load} sheet={sheet} mayPlan={mayPlan} />
+      <div ref={box} className="border border-line bg-sheet">
+        <div className="flex border-b border-line" aria-hidden>
+          <div style={{ width: NAME_WIDTH }} className="shrink-0 px-2 py-1 text-[12px] text-soft">
+            {grouping === "farm" ? "hours of work by week; line: what can be done" : ""}
+          </div>
+          <svg width={ribbonWidth} height={22} className="block" aria-hidden>
+            {months.map(
+              (d, i) =>
+                i % every === 0 && (
+                  <text key={d.toISOString()} x={x(d) + 3} y={15} fontSize={11} fill="var(--soft)">
+                    {`${d.toLocaleString("en", { month: "short", timeZone: "UTC" })}${d.getUTCMonth() === 0 ? ` ${d.getUTCFullYear()}` : ""}`}
+                  </text>
+                ),
+            )}
+          </svg>
+        </div>
+        <section
+          ref={scroll}
+          aria-label="Fields of the season"
+          className="relative max-h-[64vh] overflow-auto"
+          data-season-list
+        >
+          <ul style={{ height: virtual.getTotalSize() }} className="relative">
+            {virtual.getVirtualItems().map((v) => {
+              const item = items[v.index] as Item;
+              return (
+                <li
+                  key={item.kind === "group" ? `g.${item.key}` : item.row.planId}
+                  className={`absolute inset-x-0 flex items-center border-b border-line ${item.kind === "group" ? "bg-selected" : ""}`}
+                  style={{ height: v.size, transform: `translateY(${v.start}px)` }}
+                >
+                  {item.kind === "group" ? (
+                    <GroupLine item={item} loads={load.loads} x={x} width={ribbonWidth} number={number} />
+                  ) : (
+                    <>
+                      <Link
+                        href={`/plans/${item.row.planId}`}
+                        className="block shrink-0 truncate px-2 leading-tight hover:underline"
+                        style={{ width: NAME_WIDTH }}
+                        aria-label={`${item.row.field}, ${item.row.crop}${item.row.planting ? `, sown ${formatDay(item.row.planting)}` : ""}${item.row.harvest ? `, harvest ${formatDay(item.row.harvest)}` : ""}, ${item.row.operations.length} operations${item.row.conflicts > 0 ? ", dates clash" : ""}`}
+                      >
+                        <b className="font-title">{item.row.field}</b>{" "}
+                        {item.row.conflicts > 0 && <span className="text-stop">■</span>}
+                        <span className="block truncate text-[12px] text-soft">
+                          {item.row.crop}, {show(item.row.areaHa, "area")}
+                          {item.row.version ? `, version ${item.row.version}` : ", draft"}
+                        </span>
+                      </Link>
+                      <MiniRibbon row={item.row} x={x} width={ribbonWidth} />
+                    </>
+                  )}
+                </li>
+              );
+            })}
+          </ul>
+          {today > from && today < to && (
+            <div
+              aria-hidden
+              className="pointer-events-none absolute top-0 w-px bg-[var(--stop)]"
+              style={{ left: NAME_WIDTH + x(ms(today)), height: virtual.getTotalSize() }}
+            />
+          )}
+        </section>
+      </div>
+      {sheet.rows.length === 0 && !drafting && (
+        <p className="border border-line bg-sheet p-4">
+          No plan of this season yet. Start one from a field; it appears here.
+        </p>
+      )}
+      <p className="mt-1 text-[12px] text-soft">
+        Above the line work on the crop, below it work on ground, soil and seed; thin ticks are done. Workable days are
+        those reached in 7 simulated seasons of 10, six a week at most; hands work six days.
+      </p>
+    </div>
+  );
+}
+
+function GroupLine({
+  item,
+  loads,
+  x,
+  width,
+  number,
+}: {
+  item: Extract<Item, { kind: "group" }>;
+  loads: WeekLoad[];
+  x: Parameters<typeof LoadStrip>[0]["x"];
+  width: number;
+  number: (value: number, decimals?: number) => string;
+}) {
+  const own = useMemo(
+    () => (item.farmId ? loads.filter((l) => l.resource.startsWith(`${item.farmId}|`)) : []),
+    [item.farmId, loads],
+  );
+  const kinds = [...new Set(own.map((l) => l.resource.split("|")[1] as Resource))];
+  const ratio = (kind: Resource) =>
+    Math.max(0, ...own.filter((l) => l.resource.endsWith(kind)).map((l) => l.hours / Math.max(0.1, l.capacity)));
+  const [chosen, setChosen] = useState<Resource | null>(null);
+  const kind = chosen ?? kinds.reduce<Resource | null>((a, b) => (a === null || ratio(b) > ratio(a) ? b : a), null);
+  const strip = useMemo(() => own.filter((l) => kind && l.resource.endsWith(`|${kind}`)), [own, kind]);
+  const over = strip.filter((l) => l.hours > l.capacity + 1e-9);
+  return (
+    <>
+      <div className="shrink-0 px-2 leading-tight" style={{ width: NAME_WIDTH }}>
+        <b>{item.name}</b> <span className="text-[12px] text-soft">{item.rows.length} fields</span>
+        {kind && (
+          <span className="block text-[12px]">
+            {kinds.length > 1 ? (
+              <Choice
+                label={`Load shown of ${item.name}`}
+                value={kind}
+                options={kinds.map((k) => ({ value: k, label: RESOURCE_NAMES[k] }))}
+                onChange={(k) => setChosen(k as Resource)}
+              />
+            ) : (
+              RESOURCE_NAMES[kind]
+            )}
+            {over.length > 0 && (
+              <span className="ml-1 text-stop">
+                ▲ {over.length} {over.length === 1 ? "week" : "weeks"} over, most by{" "}
+                {number(Math.max(...over.map((l) => l.hours - l.capacity)), 0)} h
+              </span>
+            )}
+          </span>
+        )}
+      </div>
+      {strip.length > 0 ? <LoadStrip loads={strip} x={x} width={width} /> : <span />}
+    </>
+  );
+}

@@ -1,0 +1,104 @@
+"use client";
+
+import Link from "next/link";
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import { formatDay } from "@/core/dates";
+import { Choice } from "@/ui/choice";
+import type { FarmStation, StationLine } from "../shared/server-types";
+import { useUnits } from "../shared/units";
+
+/** Weather stations, and which farm takes its weather from which. */
+export function StationsScreen({
+  stations,
+  farms,
+  editable,
+}: {
+  stations: StationLine[];
+  farms: FarmStation[];
+  editable: boolean;
+}) {
+  const { number } = useUnits();
+  const router = useRouter();
+  const [problem, setProblem] = useState<string | null>(null);
+  const choose = async (farmId: string, stationId: string) => {
+    setProblem(null);
+    try {
+      const response = await fetch("/api/farms", {
+        method: "PUT",
+        headers: { "content-type": "application/json" },
+        body: JSON.stringify({ farmId, stationId }),
+      });
+      if (response.ok) router.refresh();
+      else
+        setProblem(((await response.json().catch(() => ({}))) as { error?: string }).error ?? "The server refused it.");
+    } catch {
+      setProblem("The server does not answer; the station was not changed. Try again.");
+    }
+  };
+  return (
+    <div className="mx-auto grid max-w-[1100px] gap-5 px-4 py-4">
+      <h1 className="text-2xl">Weather stations</h1>
+      <table className="w-full border-collapse border border-line bg-sheet">
+        <thead>
+          <tr className="text-left text-[12px] text-soft [&>th]:px-3 [&>th]:py-2 [&>th]:font-normal">
+            <th scope="col">Station</th>
+            <th scope="col">Place</th>
+            <th scope="col">Measured days</th>
+            <th scope="col">Farms</th>
+          </tr>
+        </thead>
+        <tbody>
+          {stations.map((s) => (
+            <tr key={s.id} className="border-t border-line [&>td]:px-3 [&>td]:py-2">
+              <td>
+                <Link href={`/stations/${s.id}`} className="font-title text-[15px] font-bold hover:underline">
+                  {s.name}
+                </Link>
+              </td>
+              <td>
+                {number(Math.abs(s.latitudeDeg), 2)}° {s.latitudeDeg < 0 ? "south" : "north"}, {number(s.altitudeM, 0)}{" "}
+                m
+              </td>
+              <td>
+                {s.measuredDays > 0 && s.measuredFrom && s.measuredTo
+                  ? `${s.measuredDays}, ${formatDay(s.measuredFrom, true)} to ${formatDay(s.measuredTo, true)}`
+                  : "none: simulated from normals"}
+              </td>
+              <td>{s.farms.join(", ") || "none"}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <section aria-label="Farms" className="border border-line bg-sheet px-4 py-2">
+        <h2 className="text-base">Where each farm takes its weather from</h2>
+        <ul>
+          {farms.map((farm) => (
+            <li
+              key={farm.id}
+              className="grid grid-cols-[14em_1fr] items-baseline gap-3 border-t border-line py-1.5 first:border-0"
+            >
+              <span>{farm.name}</span>
+              <Choice
+                label={`Station of ${farm.name}`}
+                disabled={!editable}
+                value={farm.stationId ?? ""}
+                options={stations.map((s) => ({ value: s.id, label: s.name }))}
+                onChange={(id) => void choose(farm.id, id)}
+              />
+            </li>
+          ))}
+        </ul>
+        {problem && (
+          <p role="alert" className="text-stop">
+            {problem}
+          </p>
+        )}
+        <p className="text-[12px] text-soft">
+          Stages, windows, workable days and chances of all plans of a farm follow from its station. Plans that are
+          issued stay as they were given out.
+        </p>
+      </section>
+    </div>
+  );
+}

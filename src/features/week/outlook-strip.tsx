@@ -1,0 +1,108 @@
+"use client";
+
+import { useState } from "react";
+import { formatDay, toDay } from "@/core/dates";
+import { FIT_JOBS, FIT_LIMITS, FIT_NAMES, hoursInWords } from "@/core/season/fit-hours";
+import { Choice } from "@/ui/choice";
+import type { FarmOutlook } from "../shared/server-types";
+import { useUnits } from "../shared/units";
+
+const DAY = ["Mon", "Tue", "Wed", "Thu", "Fri", "Sat", "Sun"];
+
+/** Seven simulated days of a farm, and the hours of each that are fit for drilling, spreading, spraying, harvesting. */
+export function OutlookStrip({ outlooks, today }: { outlooks: FarmOutlook[]; today: string }) {
+  const { number } = useUnits();
+  const [farm, setFarm] = useState(outlooks[0]?.farm ?? "");
+  const shown = outlooks.find((o) => o.farm === farm) ?? outlooks[0];
+  if (!shown) return null;
+  return (
+    <section aria-label="Outlook" className="mb-4 border border-line bg-sheet px-4 py-2">
+      <div className="flex flex-wrap items-baseline gap-x-3">
+        <h2 className="text-base">Outlook</h2>
+        {outlooks.length > 1 ? (
+          <Choice
+            label="Outlook of the farm"
+            value={shown.farm}
+            options={outlooks.map((o) => ({ value: o.farm, label: o.farm }))}
+            onChange={setFarm}
+          />
+        ) : (
+          <b>{shown.farm}</b>
+        )}
+        <p className="text-[12px]">
+          <span className="border border-advise px-1 font-semibold text-advise">simulated</span>{" "}
+          <span className="text-soft">
+            from the climate of {shown.station}, no forecast; soil{" "}
+            {shown.soil.replace(/[A-Z]/g, (l) => ` ${l.toLowerCase()}`)}
+            {shown.measuredTo ? `; rain measured to ${formatDay(shown.measuredTo)}` : ""}
+          </span>
+        </p>
+      </div>
+      <div className="overflow-x-auto">
+        <table className="w-full min-w-[640px] border-collapse text-[12px]">
+          <thead>
+            <tr>
+              <th scope="col" className="w-[7.5em] text-left font-normal text-soft">
+                <span className="sr-only">What</span>
+              </th>
+              {shown.days.map((d) => (
+                <th key={d.date} scope="col" className={`px-1 text-left ${d.date === today ? "text-stop" : ""}`}>
+                  {DAY[(toDay(d.date) + 3) % 7]} {formatDay(d.date)}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            <tr className="border-t border-line align-top">
+              <th scope="row" className="py-1 text-left font-normal text-soft">
+                Weather
+              </th>
+              {shown.days.map((d) => (
+                <td key={d.date} className="px-1 py-1">
+                  {number(d.tminC, 0)} to {number(d.tmaxC, 0)} °C,{" "}
+                  {d.rainMm < 0.1 ? "dry" : `${number(d.rainMm, d.rainMm < 10 ? 1 : 0)} mm`}, wind {number(d.windMs, 1)}{" "}
+                  m/s{!d.workable && <span className="text-advise">, ground too wet</span>}
+                </td>
+              ))}
+            </tr>
+            {FIT_JOBS.map((job) => (
+              <tr key={job} className="border-t border-line">
+                <th scope="row" className="py-1 text-left font-normal text-soft" title={FIT_LIMITS[job]}>
+                  {FIT_NAMES[job]}
+                </th>
+                {shown.days.map((d) => {
+                  const hours = d.fit[job];
+                  return (
+                    <td key={d.date} className="px-1 py-1">
+                      {hours.length === 0 ? (
+                        <span className="text-soft">no</span>
+                      ) : (
+                        <span className="block">
+                          <b>{hours.length} h</b> <span className="text-soft">{hoursInWords(hours)}</span>
+                        </span>
+                      )}
+                    </td>
+                  );
+                })}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      <details className="text-[12px] text-soft">
+        <summary className="cursor-pointer">When an hour counts as fit</summary>
+        <ul>
+          {FIT_JOBS.map((job) => (
+            <li key={job}>
+              {FIT_NAMES[job]}: {FIT_LIMITS[job]}
+            </li>
+          ))}
+        </ul>
+        <p>
+          Assumptions after usual codes of practice. The label's limits on wind and rain, and what you see on the field,
+          go first.
+        </p>
+      </details>
+    </section>
+  );
+}

@@ -1,0 +1,148 @@
+/** Secret calendar addresses that a calendar program can subscribe to without signing in; only a hash is kept. */
+
+import { createHash, randomBytes } from "node:crypto";
+import { createEvents, type EventAttributes } from "ics";
+import { z } from "zod";
+import { addDays, type IsoDate } from "@/core/dates";
+import type { WeekOperation } from "@/core/plan/outline";
+import { type Access, Refused } from "./access";
+import { audit } from "./audit";
+import { asFeed, type Client, inPractice, row, rows, type Scope } from "./db";
+import { refreshOutlines } from "./outlines";
+
+export const feedSchema = z.strictObject({ name: z.string().trim().min(1).max(80) });
+
+export interface FeedLine {
+  id: string;
+  name: string;
+  createdAt: string;
+  lastReadAt: string | null;
+}
+
+const hashOf = (token: string) => createHash("sha256").update(token).digest("hex");
+
+/** One's own addresses that still stand. */
+export function listFeeds(client: Client, scope: Scope): Promise<FeedLine[]> {
+  return rows<FeedLine>(
+    client,
+    `select id, name, to_char(created_at, 'YYYY-MM-DD') as "createdAt", to_char(last_read_at, 'YYYY-MM-DD HH24:MI') as "lastReadAt"
+     from calendar_feed where practice_id = $1 and user_id = $2 and revoked_at is null order by created_at desc`,
+    [scope.practiceId, scope.userId],
+  );
+}
+
+/** A new address; its secret is given out here and never again. */
+export async function createFeed(client: Client, access: Access, name: string): Promise<{ token: string }> {
+  const token = randomBytes(24).toString("base64url");
+  await client.query(
+    "insert into calendar_feed (practice_id, token_hash, user_id, grower_id, name) values ($1, $2, $3, $4, $5)",
+    [access.practiceId, hashOf(token), access.userId, access.growerId, name],
+  );
+  await audit(client, access, "calendar", access.userId, `made the calendar address "${name}"`, null, { name });
+  return { token };
+}
+
+/** Ends an address: from now on it answers as one that never was. */
+export async function revokeFeed(client: Client, access: Access, id: string): Promise<void> {
+  const revoked = /^[0-9a-f-]{36}$/.test(id)
+    ? await row<{ name: string }>(
+        client,
+        "update calendar_feed set revoked_at = now() where practice_id = $1 and user_id = $2 and id = $3 and revoked_at is null returning name",
+        [access.practiceId, access.userId, id],
+      )
+    : null;
+  if (!revoked) throw new Refused(404, "There is no such calendar address.");
+  await audit(client, access, "calendar", access.userId, `ended the calendar address "${revoked.name}"`, null, null);
+}
+
+/** The calendar of a secret; null for one that is unknown or ended. The person's walls hold: a grower's shows their own. */
+export async function readFeed(token: string): Promise<string | null> {
+  if (!/^[A-Za-z0-9_-]{32}$/.test(token)) return null;
+  const hash = hashOf(token);
+  const feed = await asFeed(hash, (client) =>
+    row<{ practice_id: string; user_id: string; grower_id: string | null; name: string }>(
+      client,
+      "select practice_id, user_id, grower_id, name from calendar_feed where token_hash = $1",
+      [hash],
+    ),
+  );
+  if (!feed) return null;
+  const scope: Scope = { practiceId: feed.practice_id, userId: feed.user_id, growerId: feed.grower_id };
+  return inPractice(scope, async (client) => {
+    const practice = await row<{ name: string; as_of: IsoDate | null; member: boolean }>(
+      client,
+      "select name, as_of, exists (select from membership m where m.practice_id = practice.id and m.user_id = $2) as member from practice where id = $1",
+      [scope.practiceId, scope.userId],
+    );
+    // who has left the practice has left its calendar
+    if (!practice?.member) return null;
+    await client.query("update calendar_feed set last_read_at = now() where practice_id = $1 and token_hash = $2", [
+      scope.practiceId,
+      hash,
+    ]);
+    const today = practice.as_of ?? new Date().toISOString().slice(0, 10);
+    await refreshOutlines(client, { ...scope, today } as Access, "issued");
+    const operations = await rows<WeekOperation & { planId: string; field: string; farm: string }>(
+      client,
+      `select o.plan_id as "planId", f.name as field, fa.name as farm, w.id, w.name, w.detail, w.sheet, w.date, w.earliest, w.latest, w."doneOn", w.cautions
+       from plan_outline o join plan p on p.practice_id = o.practice_id and p.id = o.plan_id
+       join field f on f.practice_id = p.practice_id and f.id = p.field_id
+       join farm fa on fa.practice_id = f.practice_id and fa.id = f.farm_id
+       cross join lateral jsonb_to_recordset(o.outline -> 'week') as w (id text, name text, detail text, sheet text, date text, earliest text, latest text, "doneOn" text, cautions jsonb)
+       where o.practice_id = $1 and o.basis = 'issued' and w.date is not null order by w.date`,
+      [scope.practiceId],
+    );
+    return feedCalendar(operations, feed.name);
+  });
+}
+
+/** iCalendar of due operations. UIDs are those of the plans' own calendars, so that neither doubles the other. */
+export function feedCalendar(
+  operations: Pick<
+    WeekOperation & { planId: string; field: string; farm: string },
+    | "planId"
+    | "id"
+    | "name"
+    | "field"
+    | "farm"
+    | "detail"
+    | "date"
+    | "earliest"
+    | "latest"
+    | "doneOn"
+    | "cautions"
+    | "sheet"
+  >[],
+  name: string,
+): string {
+  const day = (date: IsoDate): [number, number, number] => [
+    Number(date.slice(0, 4)),
+    Number(date.slice(5, 7)),
+    Number(date.slice(8, 10)),
+  ];
+  const events = operations.map((o): EventAttributes => {
+    const date = (o.doneOn ?? o.date) as IsoDate;
+    return {
+      uid: `${o.planId}.${o.id}@wheatonomy`,
+      productId: "-//Wheatonomy//Due operations//EN",
+      calName: name,
+      title: `${o.doneOn ? "Done: " : ""}${o.name}, ${o.field}`,
+      start: day(date),
+      end: day(addDays(date, 1)),
+      description: [
+        o.detail,
+        o.earliest && o.latest && !o.doneOn ? `Window ${o.earliest} to ${o.latest}.` : "",
+        ...o.cautions.map((c) => `Caution: ${c.text}`),
+      ]
+        .filter(Boolean)
+        .join("\n"),
+      location: `${o.field}, ${o.farm}`,
+      categories: [o.sheet],
+      status: "CONFIRMED",
+      transp: "TRANSPARENT",
+    };
+  });
+  const { error, value } = createEvents(events, { calName: name, productId: "-//Wheatonomy//Due operations//EN" });
+  if (error || value === undefined || value === null) throw error ?? new Error("no calendar was made");
+  return value;
+}

@@ -1,0 +1,98 @@
+/** Putting operations on other days: a wish of the draft, and at once what the week shows of an issued version. */
+
+import { z } from "zod";
+import { formatDay } from "@/core/dates";
+import { decisionsSchema } from "@/core/plan/decisions";
+import { draftPlan } from "@/core/plan/draft";
+import { type Access, Refused } from "./access";
+import type { Client } from "./db";
+import { loadPlan, saveDecisions } from "./plans";
+
+export const movesSchema = z.strictObject({
+  moves: z
+    .array(z.strictObject({ planId: z.uuid(), operationId: z.string().min(1).max(80), date: z.iso.date() }))
+    .min(1)
+    .max(200),
+});
+
+export interface MoveResult {
+  planId: string;
+  operationId: string;
+  /** null when it was moved, else why not */
+  refused: string | null;
+}
+
+/**
+ * Moves each operation to its date when the plan, drafted with that wish, puts it there and no new clash comes of it; the
+ * others are refused with the reason. Each plan is saved by its own revision, so nobody's work is overwritten.
+ */
+export async function moveOperations(
+  client: Client,
+  access: Access,
+  moves: z.infer<typeof movesSchema>["moves"],
+): Promise<MoveResult[]> {
+  const results: MoveResult[] = [];
+  const byPlan = groupByPlan(moves);
+  for (const [planId, own] of byPlan) {
+    const loaded = await loadPlan(client, access, planId);
+    if (!loaded) throw new Refused(404, "There is no such plan.");
+    const version = loaded.versions[0]?.number ?? null;
+    const before = draftPlan(loaded.facts, loaded.decisions, loaded.season);
+    if (!before.ok) throw new Refused(403, before.errors.map((e) => e.message).join("; "));
+    let decisions = loaded.decisions;
+    for (const { operationId, date } of own) {
+      const operation = before.value.operations.find((o) => o.id === operationId);
+      const refuse = (refused: string) => results.push({ planId, operationId, refused });
+      if (!operation) {
+        refuse("The plan has no such operation any more.");
+        continue;
+      }
+      if (operation.doneOn) {
+        refuse(`${operation.name} is done already.`);
+        continue;
+      }
+      const tried = decisionsSchema.parse({
+        ...decisions,
+        dates: { ...decisions.dates, [operationId]: { date, held: false } },
+      });
+      const after = draftPlan(loaded.facts, tried, loaded.season);
+      const moved = after.ok ? after.value.operations.find((o) => o.id === operationId) : undefined;
+      if (!after.ok || !moved || moved.date !== date) {
+        const span =
+          operation.earliest && operation.latest
+            ? ` It may move from ${formatDay(operation.earliest)} to ${formatDay(operation.latest)}.`
+            : "";
+        refuse(
+          `${operation.name}: ${date} given, but its waits put it on ${moved?.date ? formatDay(moved.date) : "no date"}.${span}`,
+        );
+        continue;
+      }
+      if (after.value.conflicts.length > before.value.conflicts.length) {
+        refuse(`${operation.name} on ${formatDay(date)} would make other dates clash.`);
+        continue;
+      }
+      decisions = tried;
+      results.push({ planId, operationId, refused: null });
+    }
+    const done = own.filter((m) =>
+      results.some((r) => r.planId === planId && r.operationId === m.operationId && r.refused === null),
+    );
+    if (done.length === 0) continue;
+    const saved = await saveDecisions(client, access, planId, loaded.revision, decisions);
+    if (!saved.saved) throw new Refused(403, `The plan was changed by ${saved.updatedBy} meanwhile. Look at it again.`);
+    for (const { operationId, date } of done)
+      if (version !== null)
+        await client.query(
+          `insert into moved_operation (practice_id, plan_id, version, operation_id, moved_to, user_id) values ($1, $2, $3, $4, $5, $6)
+           on conflict (practice_id, plan_id, version, operation_id) do update set moved_to = excluded.moved_to, user_id = excluded.user_id, at = clock_timestamp()`,
+          [access.practiceId, planId, version, operationId, date, access.userId],
+        );
+  }
+  return results;
+}
+
+function groupByPlan<T extends { planId: string }>(moves: T[]): Map<string, T[]> {
+  const groups = new Map<string, T[]>();
+  for (const move of moves) groups.set(move.planId, [...(groups.get(move.planId) ?? []), move]);
+  return groups;
+}

@@ -1,0 +1,133 @@
+/** The facts that plans are drafted from, for one plan or for hundreds with the same few queries. */
+
+import type { IsoDate } from "@/core/dates";
+import type { StageObservation } from "@/core/phenology/stage-dates";
+import type { LoggedOperation, PlanFacts, SoilTest } from "@/core/plan/facts";
+import type { Climate, MonthNormal } from "@/core/weather/climate";
+import type { ObservedWeather } from "@/core/weather/season-weather";
+import type { Access } from "./access";
+import { loadCatalogue } from "./catalogue";
+import { type Client, rows } from "./db";
+import { type HistoryLine, previousCropOf } from "./fields";
+import { loadObservedWeather } from "./stations";
+
+export interface PlanRow {
+  id: string;
+  fieldId: string;
+  season: number;
+}
+
+/** Facts of each plan, by its id; a plan whose field this person may not see is left out. */
+export async function loadPlanFacts(client: Client, access: Access, plans: PlanRow[]): Promise<Map<string, PlanFacts>> {
+  const result = new Map<string, PlanFacts>();
+  if (plans.length === 0) return result;
+  const { practiceId } = access;
+  const fieldIds = [...new Set(plans.map((p) => p.fieldId))];
+  const planIds = plans.map((p) => p.id);
+  const fields = await rows<PlanFacts["field"] & { labourPerH: number | null; stationId: string | null }>(
+    client,
+    `select f.id, f.name, fa.name as farm, f.area_ha as "areaHa", f.texture_class as "textureClass", f.drainage, fa.zone,
+       f.compaction_depth_cm as "compactionDepthCm", f.irrigated, fa.hand_work as "handWork", fa.contractor, fa.labour_per_h as "labourPerH", fa.station_id as "stationId"
+     from field f join farm fa on fa.practice_id = f.practice_id and fa.id = f.farm_id where f.practice_id = $1 and f.id = any($2::uuid[])`,
+    [practiceId, fieldIds],
+  );
+  const tests = await rows<SoilTest & { fieldId: string }>(
+    client,
+    `select distinct on (field_id) field_id as "fieldId", taken_on as "takenOn", depth_cm as "depthCm", scheme, ph, organic_matter_pct as "organicMatterPct", p, k, mg,
+       soil_mineral_n_kg_per_ha as "soilMineralNKgPerHa", ec_e as "ecE"
+     from soil_test where practice_id = $1 and field_id = any($2::uuid[]) order by field_id, taken_on desc`,
+    [practiceId, fieldIds],
+  );
+  const history = await rows<HistoryLine & { fieldId: string }>(
+    client,
+    `select field_id as "fieldId", season, crop, yield_t_per_ha as "yieldTPerHa", harvest_on as "harvestOn", harvested
+     from crop_history where practice_id = $1 and field_id = any($2::uuid[]) order by season desc`,
+    [practiceId, fieldIds],
+  );
+  const log = await rows<LoggedOperation & { planId: string }>(
+    client,
+    `select plan_id as "planId", operation_id as "operationId", done_on as "doneOn", quantity_per_ha as "quantityPerHa", note
+     from log_entry where practice_id = $1 and plan_id = any($2::uuid[]) and withdrawn_at is null order by done_on`,
+    [practiceId, planIds],
+  );
+  const observations = await rows<StageObservation & { planId: string }>(
+    client,
+    `select plan_id as "planId", stage_id as "stageId", seen_on as "seenOn"
+     from stage_observation where practice_id = $1 and plan_id = any($2::uuid[]) and withdrawn_at is null order by seen_on`,
+    [practiceId, planIds],
+  );
+  const stationIds = [...new Set(fields.flatMap((f) => f.stationId ?? []))];
+  const climates = await loadClimates(client, practiceId, stationIds);
+  const observed = new Map<string, ObservedWeather | null>();
+  const catalogue = await loadCatalogue(client, access);
+  const testOf = new Map(tests.map(({ fieldId, ...test }) => [fieldId, test as SoilTest]));
+  const historyOf = groupBy(history, (h) => h.fieldId);
+  const logOf = groupBy(log, (l) => l.planId);
+  const seenOf = groupBy(observations, (o) => o.planId);
+  const fieldOf = new Map(fields.map((f) => [f.id, f]));
+
+  for (const plan of plans) {
+    const found = fieldOf.get(plan.fieldId);
+    if (!found) continue;
+    const { labourPerH, stationId, ...field } = found;
+    const key = `${stationId} ${plan.season}`;
+    if (stationId && !observed.has(key))
+      observed.set(key, await loadObservedWeather(client, access, stationId, plan.season));
+    const own = historyOf.get(plan.fieldId) ?? [];
+    result.set(plan.id, {
+      field,
+      soilTest: testOf.get(plan.fieldId) ?? null,
+      previousCrop: previousCropOf(own, plan.season, `${plan.season}-01-01`),
+      history: own.map(({ season, crop, yieldTPerHa }) => ({ season, crop, yieldTPerHa })),
+      climate: stationId ? (climates.get(stationId) ?? null) : null,
+      observedWeather: stationId ? (observed.get(key) ?? null) : null,
+      ...catalogue,
+      prices: { ...catalogue.prices, ...(labourPerH === null ? {} : { labourPerH }) },
+      log: (logOf.get(plan.id) ?? []).map(({ planId: _, ...entry }) => entry),
+      observations: (seenOf.get(plan.id) ?? []).map(({ planId: _, ...entry }) => entry),
+      today: access.today as IsoDate,
+    });
+  }
+  return result;
+}
+
+/** Climates of stations by their id; a station without twelve months has none. */
+export async function loadClimates(
+  client: Client,
+  practiceId: string,
+  stationIds: string[],
+): Promise<Map<string, Climate>> {
+  const months = await rows<
+    MonthNormal & { stationId: string; station: string; latitudeDeg: number; altitudeM: number }
+  >(
+    client,
+    `select s.id as "stationId", s.name as station, s.latitude_deg as "latitudeDeg", s.altitude_m as "altitudeM",
+       n.mean_c as "meanC", n.rain_mm as "rainMm", n.eto_mm as "etoMm", n.tmin_c as "tminC", n.tmax_c as "tmaxC", n.wet_days as "wetDays",
+       n.solar_mj_per_m2 as "solarMjPerM2", n.rh_mean_pct as "rhMeanPct", n.wind_ms as "windAt2mMs"
+     from station s join station_normal n on n.practice_id = s.practice_id and n.station_id = s.id
+     where s.practice_id = $1 and s.id = any($2::uuid[]) order by s.id, n.month`,
+    [practiceId, stationIds],
+  );
+  const climates = new Map<string, Climate>();
+  for (const [id, own] of groupBy(months, (m) => m.stationId)) {
+    const first = own[0];
+    if (!first || own.length !== 12) continue;
+    climates.set(id, {
+      station: first.station,
+      latitudeDeg: first.latitudeDeg,
+      altitudeM: first.altitudeM,
+      months: own.map(({ stationId: _s, station: _n, latitudeDeg: _l, altitudeM: _a, ...month }) => month),
+    });
+  }
+  return climates;
+}
+
+function groupBy<T>(list: T[], key: (item: T) => string): Map<string, T[]> {
+  const groups = new Map<string, T[]>();
+  for (const item of list) {
+    const own = groups.get(key(item));
+    if (own) own.push(item);
+    else groups.set(key(item), [item]);
+  }
+  return groups;
+}

@@ -1,0 +1,146 @@
+/** All fields of a season for the season page: stacked ribbons, and what machines and crews can do week by week. */
+
+import { addDays, type IsoDate, toDay } from "@/core/dates";
+import type { SeasonOutline } from "@/core/plan/outline";
+import { weekOf } from "@/core/season/level-load";
+import { type Drainage, reliableDays, workableDays } from "@/core/season/workable-days";
+import type { TextureClass } from "@/core/soil/texture";
+import type { Climate } from "@/core/weather/climate";
+import { SEASON_DAYS, seasonWeather } from "@/core/weather/season-weather";
+import type { Access } from "./access";
+import { type Client, rows } from "./db";
+import { refreshOutlines } from "./outlines";
+import { loadClimates } from "./plan-facts";
+
+export interface SeasonRow extends SeasonOutline {
+  planId: string;
+  fieldId: string;
+  field: string;
+  farmId: string;
+  farm: string;
+  grower: string;
+  areaHa: number;
+  version: number | null;
+  logged: number;
+  revision: number;
+}
+
+export interface FarmCapacity {
+  id: string;
+  farm: string;
+  tractors: number;
+  harvesters: number;
+  hands: number;
+  dayHours: number;
+  handWork: boolean;
+  contractor: boolean;
+  /** workable days of each week to reckon with, from `firstWeek` on */
+  days: number[];
+}
+
+export interface SeasonSheet {
+  season: number;
+  seasons: number[];
+  rows: SeasonRow[];
+  farms: FarmCapacity[];
+  firstWeek: IsoDate;
+  /** plans whose outline is not drafted yet */
+  waiting: number;
+}
+
+export async function loadSeason(client: Client, access: Access, wanted?: number): Promise<SeasonSheet> {
+  const { fresh, stale } = await refreshOutlines(client, access, "draft");
+  const seasons = [...new Set([...fresh, ...stale].map((p) => p.season))].sort((a, b) => b - a);
+  const season = wanted && seasons.includes(wanted) ? wanted : (seasons[0] ?? Number(access.today.slice(0, 4)) + 1);
+  const known = new Map(fresh.filter((p) => p.season === season).map((p) => [p.id, p]));
+  const found = await rows<{
+    planId: string;
+    fieldId: string;
+    field: string;
+    farmId: string;
+    farm: string;
+    grower: string;
+    areaHa: number;
+    outline: SeasonOutline;
+  }>(
+    client,
+    `select o.plan_id as "planId", f.id as "fieldId", f.name as field, fa.id as "farmId", fa.name as farm, g.name as grower, f.area_ha as "areaHa", o.outline -> 'season' as outline
+     from plan_outline o join plan p on p.practice_id = o.practice_id and p.id = o.plan_id
+     join field f on f.practice_id = p.practice_id and f.id = p.field_id
+     join farm fa on fa.practice_id = f.practice_id and fa.id = f.farm_id
+     join grower g on g.practice_id = fa.practice_id and g.id = fa.grower_id
+     where o.practice_id = $1 and o.basis = 'draft' and p.season = $2 order by g.name, fa.name, f.name`,
+    [access.practiceId, season],
+  );
+  const list = found.flatMap(({ outline, ...line }): SeasonRow[] => {
+    const plan = known.get(line.planId);
+    return plan ? [{ ...line, ...outline, version: plan.version, logged: plan.logged, revision: plan.revision }] : [];
+  });
+  const firstWeek = weekOf(addDays(`${season - 1}-01-01`, 7));
+  return {
+    season,
+    seasons,
+    rows: list,
+    farms: await loadCapacities(client, access, season, firstWeek),
+    firstWeek,
+    waiting: stale.length,
+  };
+}
+
+/** What each farm can do: machines, people, and workable days of its commonest soil under its station's climate. */
+async function loadCapacities(
+  client: Client,
+  access: Access,
+  season: number,
+  firstWeek: IsoDate,
+): Promise<FarmCapacity[]> {
+  const farms = await rows<
+    Omit<FarmCapacity, "days"> & { stationId: string | null; texture: TextureClass | null; drainage: Drainage | null }
+  >(
+    client,
+    `select fa.id, fa.name as farm, fa.tractors, fa.harvesters, fa.hands, fa.day_hours as "dayHours", fa.hand_work as "handWork", fa.contractor, fa.station_id as "stationId", s.texture, s.drainage
+     from farm fa left join lateral (
+       select f.texture_class as texture, f.drainage from field f where f.practice_id = fa.practice_id and f.farm_id = fa.id
+       group by 1, 2 order by sum(f.area_ha) desc limit 1) s on true
+     where fa.practice_id = $1 order by fa.name`,
+    [access.practiceId],
+  );
+  const climates = await loadClimates(client, access.practiceId, [...new Set(farms.flatMap((f) => f.stationId ?? []))]);
+  return farms.map(({ stationId, texture, drainage, ...farm }) => {
+    const climate = stationId ? climates.get(stationId) : undefined;
+    return {
+      ...farm,
+      days:
+        climate && texture && drainage
+          ? weeklyDays(climate, season, access.today, firstWeek, texture, drainage)
+          : new Array<number>(weeks(firstWeek, season)).fill(5),
+    };
+  });
+}
+
+const weeks = (firstWeek: IsoDate, season: number) =>
+  Math.floor((toDay(`${season - 1}-01-01`) + SEASON_DAYS - toDay(firstWeek)) / 7);
+
+const kept = new Map<string, number[]>();
+/** Reliable workable days by week; kept, since it follows from its arguments alone. */
+function weeklyDays(
+  climate: Climate,
+  season: number,
+  today: IsoDate,
+  firstWeek: IsoDate,
+  texture: TextureClass,
+  drainage: Drainage,
+): number[] {
+  const key = JSON.stringify([climate, season, today, firstWeek, texture, drainage]);
+  const before = kept.get(key);
+  if (before) return before;
+  const weather = seasonWeather(climate, season, { today });
+  const workable = workableDays(weather, texture, drainage);
+  const days = Array.from({ length: weeks(firstWeek, season) }, (_, w) =>
+    // Sundays are kept free: at most six days
+    Math.min(6, reliableDays(workable, weather, toDay(firstWeek) + 7 * w, 7)),
+  );
+  if (kept.size > 300) kept.clear();
+  kept.set(key, days);
+  return days;
+}
