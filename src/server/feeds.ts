@@ -88,7 +88,7 @@ export async function readFeed(token: string): Promise<string | null> {
        from plan_outline o join plan p on p.practice_id = o.practice_id and p.id = o.plan_id
        join field f on f.practice_id = p.practice_id and f.id = p.field_id
        join farm fa on fa.practice_id = f.practice_id and fa.id = f.farm_id
-       cross join lateral jsonb_to_recordset(o.outline -> 'week') as w (id text, name text, detail text, sheet text, date text, earliest text, latest text, "doneOn" text, cautions jsonb)
+       cross join lateral jsonb_to_recordset(o.week) as w (id text, name text, detail text, sheet text, date text, earliest text, latest text, "doneOn" text, cautions jsonb)
        where o.practice_id = $1 and o.basis = 'issued' and w.date is not null order by w.date`,
       [scope.practiceId],
     );

@@ -7,7 +7,7 @@ import fs from "node:fs";
 import type { IsoDate } from "@/core/dates";
 import { decisionsSchema, upgrade } from "@/core/plan/decisions";
 import { draftPlan } from "@/core/plan/draft";
-import { OUTLINE_VERSION, outlinePlan, type PlanOutline } from "@/core/plan/outline";
+import { OUTLINE_VERSION, outlinePlan, packSeason, type WeekOperation } from "@/core/plan/outline";
 import type { Access } from "./access";
 import { type Client, rows } from "./db";
 import { loadPlanFacts } from "./plan-facts";
@@ -92,7 +92,7 @@ async function draftOutlines(client: Client, access: Access, basis: OutlineBasis
     [access.practiceId, ids],
   );
   const facts = await loadPlanFacts(client, access, lines);
-  const made: { plan_id: string; key: string; outline: PlanOutline }[] = [];
+  const made: { plan_id: string; key: string; season: string; week: WeekOperation[] }[] = [];
   for (const { id, decisions: stored, moved } of decided) {
     const line = lines.find((l) => l.id === id);
     const own = facts.get(id);
@@ -107,12 +107,14 @@ async function draftOutlines(client: Client, access: Access, basis: OutlineBasis
         },
       });
     const drafted = draftPlan(own, decisions, line.season);
-    if (drafted.ok) made.push({ plan_id: id, key: line.key, outline: outlinePlan(drafted.value, own) });
+    if (!drafted.ok) continue;
+    const { season, week } = outlinePlan(drafted.value, own);
+    made.push({ plan_id: id, key: line.key, season: JSON.stringify(packSeason(season)), week });
   }
   await client.query(
-    `insert into plan_outline (practice_id, plan_id, basis, key, outline)
-     select $1, o.plan_id, $2, o.key, o.outline from jsonb_to_recordset($3::jsonb) as o (plan_id uuid, key text, outline jsonb)
-     on conflict (practice_id, plan_id, basis) do update set key = excluded.key, outline = excluded.outline`,
+    `insert into plan_outline (practice_id, plan_id, basis, key, season, week)
+     select $1, o.plan_id, $2, o.key, o.season, o.week from jsonb_to_recordset($3::jsonb) as o (plan_id uuid, key text, season text, week jsonb)
+     on conflict (practice_id, plan_id, basis) do update set key = excluded.key, season = excluded.season, week = excluded.week`,
     [access.practiceId, basis, JSON.stringify(made)],
   );
 }

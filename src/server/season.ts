@@ -1,7 +1,7 @@
 /** All fields of a season for the season page: stacked ribbons, and what machines and crews can do week by week. */
 
 import { addDays, type IsoDate, toDay } from "@/core/dates";
-import type { SeasonOutline } from "@/core/plan/outline";
+import type { PackedSeason } from "@/core/plan/outline";
 import { weekOf } from "@/core/season/level-load";
 import { type Drainage, reliableDays, workableDays } from "@/core/season/workable-days";
 import type { TextureClass } from "@/core/soil/texture";
@@ -12,18 +12,18 @@ import { type Client, rows } from "./db";
 import { refreshOutlines } from "./outlines";
 import { loadClimates } from "./plan-facts";
 
-export interface SeasonRow extends SeasonOutline {
-  planId: string;
-  fieldId: string;
-  field: string;
-  farmId: string;
-  farm: string;
-  grower: string;
-  areaHa: number;
-  version: number | null;
-  logged: number;
-  revision: number;
-}
+/** One field in the season's list; its outline is unpacked on the page. */
+export type PackedRow = [
+  planId: string,
+  field: string,
+  farmId: string,
+  farm: string,
+  grower: string,
+  areaHa: number,
+  version: number | null,
+  logged: number,
+  season: PackedSeason,
+];
 
 export interface FarmCapacity {
   id: string;
@@ -41,7 +41,6 @@ export interface FarmCapacity {
 export interface SeasonSheet {
   season: number;
   seasons: number[];
-  rows: SeasonRow[];
   farms: FarmCapacity[];
   firstWeek: IsoDate;
   /** plans whose outline is not drafted yet */
@@ -52,19 +51,23 @@ export async function loadSeason(client: Client, access: Access, wanted?: number
   const { fresh, stale } = await refreshOutlines(client, access, "draft");
   const seasons = [...new Set([...fresh, ...stale].map((p) => p.season))].sort((a, b) => b - a);
   const season = wanted && seasons.includes(wanted) ? wanted : (seasons[0] ?? Number(access.today.slice(0, 4)) + 1);
-  const known = new Map(fresh.filter((p) => p.season === season).map((p) => [p.id, p]));
-  const found = await rows<{
-    planId: string;
-    fieldId: string;
-    field: string;
-    farmId: string;
-    farm: string;
-    grower: string;
-    areaHa: number;
-    outline: SeasonOutline;
-  }>(
+  const firstWeek = weekOf(addDays(`${season - 1}-01-01`, 7));
+  return {
+    season,
+    seasons,
+    farms: await loadCapacities(client, access, season, firstWeek),
+    firstWeek,
+    waiting: stale.length,
+  };
+}
+
+/** The rows of a season as JSON text, put together without being read: hundreds of fields in little time. */
+export async function seasonRowsJson(client: Client, access: Access, season: number): Promise<string> {
+  const found = await rows<{ head: string; season: string }>(
     client,
-    `select o.plan_id as "planId", f.id as "fieldId", f.name as field, fa.id as "farmId", fa.name as farm, g.name as grower, f.area_ha as "areaHa", o.outline -> 'season' as outline
+    `select json_build_array(o.plan_id, f.name, fa.id, fa.name, g.name, f.area_ha,
+         (select max(number) from plan_version v where v.practice_id = p.practice_id and v.plan_id = p.id),
+         (select count(*) from log_entry l where l.practice_id = p.practice_id and l.plan_id = p.id and l.withdrawn_at is null))::text as head, o.season
      from plan_outline o join plan p on p.practice_id = o.practice_id and p.id = o.plan_id
      join field f on f.practice_id = p.practice_id and f.id = p.field_id
      join farm fa on fa.practice_id = f.practice_id and fa.id = f.farm_id
@@ -72,19 +75,7 @@ export async function loadSeason(client: Client, access: Access, wanted?: number
      where o.practice_id = $1 and o.basis = 'draft' and p.season = $2 order by g.name, fa.name, f.name`,
     [access.practiceId, season],
   );
-  const list = found.flatMap(({ outline, ...line }): SeasonRow[] => {
-    const plan = known.get(line.planId);
-    return plan ? [{ ...line, ...outline, version: plan.version, logged: plan.logged, revision: plan.revision }] : [];
-  });
-  const firstWeek = weekOf(addDays(`${season - 1}-01-01`, 7));
-  return {
-    season,
-    seasons,
-    rows: list,
-    farms: await loadCapacities(client, access, season, firstWeek),
-    firstWeek,
-    waiting: stale.length,
-  };
+  return `[${found.map((r) => `${r.head.slice(0, -1)}, ${r.season}]`).join(",")}]`;
 }
 
 /** What each farm can do: machines, people, and workable days of its commonest soil under its station's climate. */

@@ -54,12 +54,12 @@ export async function loadWeek(client: Client, access: Access, from: IsoDate): P
     Omit<DueOperation, keyof WeekOperation> & { operation: WeekOperation; issuedDate: IsoDate | null }
   >(
     client,
-    `select o.plan_id as "planId", f.name as field, fa.name as farm, f.area_ha as "areaHa", o.outline #>> '{season,crop}' as crop, w.operation, i.planned_on as "issuedDate", i.version
+    `select o.plan_id as "planId", f.name as field, fa.name as farm, f.area_ha as "areaHa", o.season::json ->> 0 as crop, w.operation, i.planned_on as "issuedDate", i.version
      from plan_outline o
      join plan p on p.practice_id = o.practice_id and p.id = o.plan_id
      join field f on f.practice_id = p.practice_id and f.id = p.field_id
      join farm fa on fa.practice_id = f.practice_id and fa.id = f.farm_id
-     cross join lateral jsonb_array_elements(o.outline -> 'week') as w (operation)
+     cross join lateral jsonb_array_elements(o.week) as w (operation)
      left join operation i on i.practice_id = o.practice_id and i.plan_id = o.plan_id and i.operation_id = w.operation ->> 'id'
        and i.version = (select max(number) from plan_version v where v.practice_id = o.practice_id and v.plan_id = o.plan_id)
      where o.practice_id = $1 and o.basis = 'issued' and (

@@ -1,12 +1,12 @@
 /** A plan in short, for views across many fields: what the season page draws and what the week lists. */
 
-import type { IsoDate } from "../dates";
-import type { SheetId } from "../guides/schema";
+import { type IsoDate, isoDate, toDay } from "../dates";
+import { SHEETS, type SheetId } from "../guides/schema";
 import type { PlanFacts } from "./facts";
 import type { Operation, Plan } from "./plan";
 
 /** Counted up whenever what an outline holds, or how it is drafted, changes: kept outlines of before are drafted anew. */
-export const OUTLINE_VERSION = 1;
+export const OUTLINE_VERSION = 2;
 
 export type Resource = "tractors" | "harvesters" | "hands" | "contractor";
 
@@ -112,6 +112,82 @@ export function outlinePlan(plan: Plan, facts: Pick<PlanFacts, "field">): PlanOu
       inputs: o.inputs,
       cautions: o.cautions,
       overdueDays: o.overdueDays,
+    })),
+  };
+}
+
+const RESOURCES = ["tractors", "harvesters", "hands", "contractor"] as const;
+
+/** A season outline as a short array: dates as days from the first operation, names kept, words as numbers. */
+export type PackedSeason = [
+  crop: string,
+  guideId: string,
+  base: number,
+  planting: number | null,
+  harvest: number | null,
+  conflicts: number,
+  stages: [day: number, coverPct: number][],
+  operations: [
+    id: string,
+    sheet: number,
+    name: string,
+    day: number,
+    earliest: number | null,
+    latest: number | null,
+    flags: number,
+    resource: number | null,
+    hours: number,
+  ][],
+];
+
+/** Packs an outline for sending hundreds of them; `unpackSeason` is its inverse. */
+export function packSeason(outline: SeasonOutline): PackedSeason {
+  const dates = outline.operations.map((o) => o.date);
+  const base = toDay(dates[0] ?? outline.planting ?? "1970-01-01");
+  const day = (date: IsoDate | null) => (date === null ? null : toDay(date) - base);
+  return [
+    outline.crop,
+    outline.guideId,
+    base,
+    day(outline.planting),
+    day(outline.harvest),
+    outline.conflicts,
+    outline.stages.map((s) => [toDay(s.date) - base, Math.round(100 * s.cover)]),
+    outline.operations.map((o) => [
+      o.id,
+      SHEETS.indexOf(o.sheet),
+      o.name,
+      toDay(o.date) - base,
+      day(o.earliest),
+      day(o.latest),
+      (o.done ? 1 : 0) + (o.held ? 2 : 0),
+      o.resource === null ? null : RESOURCES.indexOf(o.resource),
+      o.hours,
+    ]),
+  ];
+}
+
+export function unpackSeason(packed: PackedSeason): SeasonOutline {
+  const [crop, guideId, base, planting, harvest, conflicts, stages, operations] = packed;
+  const date = (day: number | null) => (day === null ? null : isoDate(base + day));
+  return {
+    crop,
+    guideId,
+    planting: date(planting),
+    harvest: date(harvest),
+    conflicts,
+    stages: stages.map(([day, cover]) => ({ date: isoDate(base + day), cover: cover / 100 })),
+    operations: operations.map(([id, sheet, name, day, earliest, latest, flags, resource, hours]) => ({
+      id,
+      sheet: SHEETS[sheet] as SheetId,
+      name,
+      date: isoDate(base + day),
+      earliest: date(earliest),
+      latest: date(latest),
+      done: (flags & 1) > 0,
+      held: (flags & 2) > 0,
+      resource: resource === null ? null : (RESOURCES[resource] as Resource),
+      hours,
     })),
   };
 }

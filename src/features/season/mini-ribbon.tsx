@@ -5,8 +5,8 @@ import { area, curveMonotoneX } from "d3-shape";
 import { memo } from "react";
 import { type IsoDate, toDay } from "@/core/dates";
 import type { SheetId } from "@/core/guides/schema";
-import type { SeasonRow } from "../shared/server-types";
 import { sheetColour } from "../shared/sheet-mark";
+import type { SeasonRow } from "./season-rows";
 
 export type Scale = ReturnType<typeof scaleUtc<number>>;
 export const ms = (date: IsoDate) => toDay(date) * 86_400_000;

@@ -1,28 +1,46 @@
 "use client";
 
 import { useRouter } from "next/navigation";
-import { useState } from "react";
+import { memo, useMemo, useState } from "react";
 import { formatDay } from "@/core/dates";
 import type { Resource } from "@/core/plan/outline";
 import type { Move } from "@/core/season/level-load";
 import { Button } from "@/ui/button";
-import type { SeasonSheet } from "../shared/server-types";
+import type { FarmCapacity } from "../shared/server-types";
 import { useUnits } from "../shared/units";
 import { jobKey, RESOURCE_NAMES, type SeasonLoad } from "./season-load";
+import type { SeasonRow } from "./season-rows";
 
 /** Overbooked weeks and the moves inside the windows that take a load off them; accepting one moves the plan's date. */
-export function OfferedMoves({ load, sheet, mayPlan }: { load: SeasonLoad; sheet: SeasonSheet; mayPlan: boolean }) {
+export const OfferedMoves = memo(function OfferedMoves({
+  load,
+  rows,
+  farms,
+  mayPlan,
+}: {
+  load: SeasonLoad;
+  rows: SeasonRow[];
+  farms: FarmCapacity[];
+  mayPlan: boolean;
+}) {
   const { number } = useUnits();
   const router = useRouter();
   const [busy, setBusy] = useState(false);
   const [said, setSaid] = useState<{ text: string; bad: boolean } | null>(null);
+  const jobs = useMemo(() => {
+    const wanted = new Set(load.moves.map((m) => m.job));
+    const found = new Map<string, { row: SeasonRow; operation: SeasonRow["operations"][number] }>();
+    for (const row of rows)
+      for (const operation of row.operations) {
+        const key = jobKey(row.planId, operation.id);
+        if (wanted.has(key)) found.set(key, { row, operation });
+      }
+    return found;
+  }, [rows, load]);
   if (load.over.length === 0 && !said) return null;
-  const jobs = new Map(
-    sheet.rows.flatMap((row) => row.operations.map((o) => [jobKey(row.planId, o.id), { row, operation: o }] as const)),
-  );
   const farmOf = (resource: string) => {
     const [farmId, kind] = resource.split("|") as [string, Resource];
-    return `${sheet.farms.find((f) => f.id === farmId)?.farm ?? ""}, ${RESOURCE_NAMES[kind]}`;
+    return `${farms.find((f) => f.id === farmId)?.farm ?? ""}, ${RESOURCE_NAMES[kind]}`;
   };
   const accept = async (moves: Move[]) => {
     setBusy(true);
@@ -124,4 +142,4 @@ export function OfferedMoves({ load, sheet, mayPlan }: { load: SeasonLoad; sheet
       )}
     </section>
   );
-}
+});

@@ -3,7 +3,8 @@
 import { type IsoDate, toDay } from "@/core/dates";
 import type { Resource } from "@/core/plan/outline";
 import { type Capacity, type Job, levelLoad, type Move, type WeekLoad, weeklyLoad } from "@/core/season/level-load";
-import type { FarmCapacity, SeasonRow } from "../shared/server-types";
+import type { FarmCapacity } from "../shared/server-types";
+import type { SeasonRow } from "./season-rows";
 
 export const RESOURCE_NAMES: Record<Resource, string> = {
   tractors: "tractors",

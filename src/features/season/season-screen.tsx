@@ -4,16 +4,17 @@ import { useVirtualizer } from "@tanstack/react-virtual";
 import { scaleUtc } from "d3-scale";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
-import { useEffect, useMemo, useRef, useState } from "react";
+import { memo, useEffect, useMemo, useRef, useState } from "react";
 import { addDays, formatDay, type IsoDate } from "@/core/dates";
 import type { Resource } from "@/core/plan/outline";
 import type { WeekLoad } from "@/core/season/level-load";
 import { Choice } from "@/ui/choice";
-import type { SeasonRow, SeasonSheet } from "../shared/server-types";
+import type { SeasonSheet } from "../shared/server-types";
 import { useUnits } from "../shared/units";
 import { LoadStrip, MiniRibbon, ms } from "./mini-ribbon";
 import { OfferedMoves } from "./offered-moves";
-import { RESOURCE_NAMES, seasonLoad } from "./season-load";
+import { RESOURCE_NAMES, type SeasonLoad, seasonLoad } from "./season-load";
+import { type SeasonRow, useSeasonRows } from "./season-rows";
 import { useDrafting } from "./use-drafting";
 
 type Grouping = "farm" | "crop" | "grower";
@@ -24,26 +25,28 @@ type Item =
   | { kind: "row"; row: SeasonRow };
 
 /** All fields of a season as stacked ribbons, with the load of machines and crews on the same line of time. */
-export function SeasonScreen({ sheet, today, mayPlan }: { sheet: SeasonSheet; today: string; mayPlan: boolean }) {
+export function SeasonScreen({
+  sheet,
+  stamp,
+  today,
+  mayPlan,
+}: {
+  sheet: SeasonSheet;
+  /** another one whenever the server drew the page anew */
+  stamp: string;
+  today: string;
+  mayPlan: boolean;
+}) {
   const router = useRouter();
-  const { show, number } = useUnits();
+  const { show } = useUnits();
   const [grouping, setGrouping] = useState<Grouping>("farm");
   const [words, setWords] = useState("");
   const [state, setState] = useState("all");
-  const box = useRef<HTMLDivElement>(null);
-  const [width, setWidth] = useState(1240);
   const drafting = useDrafting("draft", sheet.waiting);
-
-  useEffect(() => {
-    const node = box.current;
-    if (!node) return;
-    const observer = new ResizeObserver(([entry]) => entry && setWidth(entry.contentRect.width));
-    observer.observe(node);
-    return () => observer.disconnect();
-  }, []);
+  const { rows, problem } = useSeasonRows(sheet.season, stamp);
   const shown = useMemo(() => {
     const wanted = words.trim().toLowerCase().split(/\s+/).filter(Boolean);
-    return sheet.rows.filter((row) => {
+    return (rows ?? []).filter((row) => {
       const text = `${row.field} ${row.farm} ${row.grower} ${row.crop}`.toLowerCase();
       if (!wanted.every((w) => text.includes(w))) return false;
       if (state === "clash") return row.conflicts > 0;
@@ -51,45 +54,11 @@ export function SeasonScreen({ sheet, today, mayPlan }: { sheet: SeasonSheet; to
       if (state === "issued") return row.version !== null;
       return true;
     });
-  }, [sheet.rows, words, state]);
+  }, [rows, words, state]);
   const load = useMemo(
-    () => seasonLoad(sheet.rows, sheet.farms, sheet.firstWeek, today),
-    [sheet.rows, sheet.farms, sheet.firstWeek, today],
+    () => seasonLoad(rows ?? [], sheet.farms, sheet.firstWeek, today),
+    [rows, sheet.farms, sheet.firstWeek, today],
   );
-  const items = useMemo<Item[]>(() => {
-    const groups = new Map<string, SeasonRow[]>();
-    for (const row of shown) groups.set(row[grouping], [...(groups.get(row[grouping]) ?? []), row]);
-    return [...groups]
-      .sort(([a], [b]) => a.localeCompare(b))
-      .flatMap(([name, rows]): Item[] => [
-        { kind: "group", key: name, name, rows, farmId: grouping === "farm" ? (rows[0]?.farmId ?? null) : null },
-        ...rows.map((row): Item => ({ kind: "row", row })),
-      ]);
-  }, [shown, grouping]);
-  const [from, to] = useMemo(() => {
-    let first = `${sheet.season}-01-01`;
-    let last = `${sheet.season}-09-01`;
-    for (const row of sheet.rows)
-      for (const o of row.operations) {
-        if (o.date < first) first = o.date;
-        if (o.date > last) last = o.date;
-      }
-    return [addDays(first, -10), addDays(last, 14)] as [IsoDate, IsoDate];
-  }, [sheet.rows, sheet.season]);
-  const ribbonWidth = Math.max(320, width - NAME_WIDTH - 18);
-  const x = useMemo(() => scaleUtc([ms(from), ms(to)], [4, ribbonWidth - 4]), [from, to, ribbonWidth]);
-  const scroll = useRef<HTMLDivElement>(null);
-  const virtual = useVirtualizer({
-    count: items.length,
-    getScrollElement: () => scroll.current,
-    estimateSize: (i) => (items[i]?.kind === "group" ? 48 : 36),
-    overscan: 12,
-  });
-  const months: Date[] = [];
-  for (const d = new Date(`${from.slice(0, 7)}-01T00:00:00Z`); d.getTime() < ms(to); d.setUTCMonth(d.getUTCMonth() + 1))
-    if (d.getTime() > ms(from)) months.push(new Date(d));
-  const every = Math.ceil(44 / Math.max(1, ribbonWidth / Math.max(1, months.length)));
-
   return (
     <div className="mx-auto max-w-[1360px] px-4 py-4">
       <div className="mb-2 flex flex-wrap items-baseline gap-x-5 gap-y-2">
@@ -138,79 +107,30 @@ export function SeasonScreen({ sheet, today, mayPlan }: { sheet: SeasonSheet; to
         <p className="ml-auto text-soft" role="status">
           {drafting
             ? `drafting ${drafting.done} of ${drafting.of} plans`
-            : `${shown.length} of ${sheet.rows.length} fields, ${show(
-                shown.reduce((sum, r) => sum + r.areaHa, 0),
-                "area",
-                0,
-              )}`}
+            : rows
+              ? `${shown.length} of ${rows.length} fields, ${show(
+                  shown.reduce((sum, r) => sum + r.areaHa, 0),
+                  "area",
+                  0,
+                )}`
+              : "fetching the fields"}
         </p>
       </div>
-      <OfferedMoves load={load} sheet={sheet} mayPlan={mayPlan} />
-      <div ref={box} className="border border-line bg-sheet">
-        <div className="flex border-b border-line" aria-hidden>
-          <div style={{ width: NAME_WIDTH }} className="shrink-0 px-2 py-1 text-[12px] text-soft">
-            {grouping === "farm" ? "hours of work by week; line: what can be done" : ""}
-          </div>
-          <svg width={ribbonWidth} height={22} className="block" aria-hidden>
-            {months.map(
-              (d, i) =>
-                i % every === 0 && (
-                  <text key={d.toISOString()} x={x(d) + 3} y={15} fontSize={11} fill="var(--soft)">
-                    {`${d.toLocaleString("en", { month: "short", timeZone: "UTC" })}${d.getUTCMonth() === 0 ? ` ${d.getUTCFullYear()}` : ""}`}
-                  </text>
-                ),
-            )}
-          </svg>
-        </div>
-        <section
-          ref={scroll}
-          aria-label="Fields of the season"
-          className="relative max-h-[64vh] overflow-auto"
-          data-season-list
-        >
-          <ul style={{ height: virtual.getTotalSize() }} className="relative">
-            {virtual.getVirtualItems().map((v) => {
-              const item = items[v.index] as Item;
-              return (
-                <li
-                  key={item.kind === "group" ? `g.${item.key}` : item.row.planId}
-                  className={`absolute inset-x-0 flex items-center border-b border-line ${item.kind === "group" ? "bg-selected" : ""}`}
-                  style={{ height: v.size, transform: `translateY(${v.start}px)` }}
-                >
-                  {item.kind === "group" ? (
-                    <GroupLine item={item} loads={load.loads} x={x} width={ribbonWidth} number={number} />
-                  ) : (
-                    <>
-                      <Link
-                        href={`/plans/${item.row.planId}`}
-                        className="block shrink-0 truncate px-2 leading-tight hover:underline"
-                        style={{ width: NAME_WIDTH }}
-                        aria-label={`${item.row.field}, ${item.row.crop}${item.row.planting ? `, sown ${formatDay(item.row.planting)}` : ""}${item.row.harvest ? `, harvest ${formatDay(item.row.harvest)}` : ""}, ${item.row.operations.length} operations${item.row.conflicts > 0 ? ", dates clash" : ""}`}
-                      >
-                        <b className="font-title">{item.row.field}</b>{" "}
-                        {item.row.conflicts > 0 && <span className="text-stop">■</span>}
-                        <span className="block truncate text-[12px] text-soft">
-                          {item.row.crop}, {show(item.row.areaHa, "area")}
-                          {item.row.version ? `, version ${item.row.version}` : ", draft"}
-                        </span>
-                      </Link>
-                      <MiniRibbon row={item.row} x={x} width={ribbonWidth} />
-                    </>
-                  )}
-                </li>
-              );
-            })}
-          </ul>
-          {today > from && today < to && (
-            <div
-              aria-hidden
-              className="pointer-events-none absolute top-0 w-px bg-[var(--stop)]"
-              style={{ left: NAME_WIDTH + x(ms(today)), height: virtual.getTotalSize() }}
-            />
-          )}
-        </section>
-      </div>
-      {sheet.rows.length === 0 && !drafting && (
+      {problem && (
+        <p role="alert" className="mb-2 text-stop">
+          {problem}
+        </p>
+      )}
+      <OfferedMoves load={load} rows={rows ?? NO_ROWS} farms={sheet.farms} mayPlan={mayPlan} />
+      <SeasonList
+        rows={shown}
+        all={rows ?? NO_ROWS}
+        grouping={grouping}
+        load={load}
+        season={sheet.season}
+        today={today}
+      />
+      {rows?.length === 0 && !drafting && (
         <p className="border border-line bg-sheet p-4">
           No plan of this season yet. Start one from a field; it appears here.
         </p>
@@ -223,23 +143,168 @@ export function SeasonScreen({ sheet, today, mayPlan }: { sheet: SeasonSheet; to
   );
 }
 
+const NO_ROWS: SeasonRow[] = [];
+
+/** The stacked ribbons; apart from the rest of the page, so that scrolling draws only what comes into view. */
+const SeasonList = memo(function SeasonList({
+  rows,
+  all,
+  grouping,
+  load,
+  season,
+  today,
+}: {
+  rows: SeasonRow[];
+  all: SeasonRow[];
+  grouping: Grouping;
+  load: SeasonLoad;
+  season: number;
+  today: IsoDate;
+}) {
+  const { show } = useUnits();
+  const box = useRef<HTMLDivElement>(null);
+  const [width, setWidth] = useState(1240);
+  useEffect(() => {
+    const node = box.current;
+    if (!node) return;
+    const observer = new ResizeObserver(([entry]) => entry && setWidth(entry.contentRect.width));
+    observer.observe(node);
+    return () => observer.disconnect();
+  }, []);
+  const items = useMemo<Item[]>(() => {
+    const groups = new Map<string, SeasonRow[]>();
+    for (const row of rows) {
+      const own = groups.get(row[grouping]);
+      if (own) own.push(row);
+      else groups.set(row[grouping], [row]);
+    }
+    return [...groups]
+      .sort(([a], [b]) => a.localeCompare(b))
+      .flatMap(([name, own]): Item[] => [
+        { kind: "group", key: name, name, rows: own, farmId: grouping === "farm" ? (own[0]?.farmId ?? null) : null },
+        ...own.map((row): Item => ({ kind: "row", row })),
+      ]);
+  }, [rows, grouping]);
+  const loadOf = useMemo(() => {
+    const byFarm = new Map<string, WeekLoad[]>();
+    for (const l of load.loads) {
+      const farm = l.resource.split("|")[0] as string;
+      const own = byFarm.get(farm);
+      if (own) own.push(l);
+      else byFarm.set(farm, [l]);
+    }
+    return byFarm;
+  }, [load]);
+  const [from, to] = useMemo(() => {
+    let first = `${season}-01-01`;
+    let last = `${season}-09-01`;
+    for (const row of all)
+      for (const o of row.operations) {
+        if (o.date < first) first = o.date;
+        if (o.date > last) last = o.date;
+      }
+    return [addDays(first, -10), addDays(last, 14)] as [IsoDate, IsoDate];
+  }, [all, season]);
+  const ribbonWidth = Math.max(320, width - NAME_WIDTH - 18);
+  const x = useMemo(() => scaleUtc([ms(from), ms(to)], [4, ribbonWidth - 4]), [from, to, ribbonWidth]);
+  const scroll = useRef<HTMLElement>(null);
+  const virtual = useVirtualizer({
+    count: items.length,
+    getScrollElement: () => scroll.current,
+    estimateSize: (i) => (items[i]?.kind === "group" ? 48 : 36),
+    overscan: 6,
+  });
+  const months: Date[] = [];
+  for (const d = new Date(`${from.slice(0, 7)}-01T00:00:00Z`); d.getTime() < ms(to); d.setUTCMonth(d.getUTCMonth() + 1))
+    if (d.getTime() > ms(from)) months.push(new Date(d));
+  const every = Math.ceil(44 / Math.max(1, ribbonWidth / Math.max(1, months.length)));
+
+  return (
+    <div ref={box} className="border border-line bg-sheet">
+      <div className="flex border-b border-line" aria-hidden>
+        <div style={{ width: NAME_WIDTH }} className="shrink-0 px-2 py-1 text-[12px] text-soft">
+          {grouping === "farm" ? "bars: hours a week, line: what fits" : ""}
+        </div>
+        <svg width={ribbonWidth} height={22} className="block" aria-hidden>
+          {months.map(
+            (d, i) =>
+              i % every === 0 && (
+                <text key={d.toISOString()} x={x(d) + 3} y={15} fontSize={11} fill="var(--soft)">
+                  {`${d.toLocaleString("en", { month: "short", timeZone: "UTC" })}${d.getUTCMonth() === 0 ? ` ${d.getUTCFullYear()}` : ""}`}
+                </text>
+              ),
+          )}
+        </svg>
+      </div>
+      <section
+        ref={scroll}
+        aria-label="Fields of the season"
+        className="relative max-h-[64vh] overflow-auto"
+        data-season-list
+      >
+        <ul style={{ height: virtual.getTotalSize() }} className="relative">
+          {virtual.getVirtualItems().map((v) => {
+            const item = items[v.index] as Item;
+            return (
+              <li
+                key={item.kind === "group" ? `g.${item.key}` : item.row.planId}
+                className={`absolute inset-x-0 flex items-center border-b border-line ${item.kind === "group" ? "bg-selected" : ""}`}
+                style={{ height: v.size, transform: `translateY(${v.start}px)` }}
+              >
+                {item.kind === "group" ? (
+                  <GroupLine
+                    item={item}
+                    loads={item.farmId ? (loadOf.get(item.farmId) ?? NO_LOADS) : NO_LOADS}
+                    x={x}
+                    width={ribbonWidth}
+                  />
+                ) : (
+                  <>
+                    <Link
+                      href={`/plans/${item.row.planId}`}
+                      className="block shrink-0 truncate px-2 leading-tight hover:underline"
+                      style={{ width: NAME_WIDTH }}
+                      aria-label={`${item.row.field}, ${item.row.crop}${item.row.planting ? `, sown ${formatDay(item.row.planting)}` : ""}${item.row.harvest ? `, harvest ${formatDay(item.row.harvest)}` : ""}, ${item.row.operations.length} operations${item.row.conflicts > 0 ? ", dates clash" : ""}`}
+                    >
+                      <b className="font-title">{item.row.field}</b>{" "}
+                      {item.row.conflicts > 0 && <span className="text-stop">■</span>}
+                      <span className="block truncate text-[12px] text-soft">
+                        {item.row.crop}, {show(item.row.areaHa, "area")}
+                        {item.row.version ? `, version ${item.row.version}` : ", draft"}
+                      </span>
+                    </Link>
+                    <MiniRibbon row={item.row} x={x} width={ribbonWidth} />
+                  </>
+                )}
+              </li>
+            );
+          })}
+        </ul>
+        {today > from && today < to && (
+          <div
+            aria-hidden
+            className="pointer-events-none absolute top-0 w-px bg-[var(--stop)]"
+            style={{ left: NAME_WIDTH + x(ms(today)), height: virtual.getTotalSize() }}
+          />
+        )}
+      </section>
+    </div>
+  );
+});
+
+const NO_LOADS: WeekLoad[] = [];
+
 function GroupLine({
   item,
-  loads,
+  loads: own,
   x,
   width,
-  number,
 }: {
   item: Extract<Item, { kind: "group" }>;
   loads: WeekLoad[];
   x: Parameters<typeof LoadStrip>[0]["x"];
   width: number;
-  number: (value: number, decimals?: number) => string;
 }) {
-  const own = useMemo(
-    () => (item.farmId ? loads.filter((l) => l.resource.startsWith(`${item.farmId}|`)) : []),
-    [item.farmId, loads],
-  );
   const kinds = [...new Set(own.map((l) => l.resource.split("|")[1] as Resource))];
   const ratio = (kind: Resource) =>
     Math.max(0, ...own.filter((l) => l.resource.endsWith(kind)).map((l) => l.hours / Math.max(0.1, l.capacity)));
@@ -265,8 +330,7 @@ function GroupLine({
             )}
             {over.length > 0 && (
               <span className="ml-1 text-stop">
-                ▲ {over.length} {over.length === 1 ? "week" : "weeks"} over, most by{" "}
-                {number(Math.max(...over.map((l) => l.hours - l.capacity)), 0)} h
+                ▲ {over.length} {over.length === 1 ? "week" : "weeks"} over
               </span>
             )}
           </span>

@@ -1,3 +1,4 @@
+import { randomUUID } from "node:crypto";
 import type { Metadata } from "next";
 import { SeasonScreen } from "@/features/season/season-screen";
 import { may, requirePage } from "@/server/access";
@@ -12,5 +13,5 @@ export default async function SeasonPage({ searchParams }: { searchParams: Promi
   const sheet = await inPractice(access, (client) =>
     loadSeason(client, access, Number.isInteger(wanted) ? wanted : undefined),
   );
-  return <SeasonScreen sheet={sheet} today={access.today} mayPlan={may(access.role, "plan")} />;
+  return <SeasonScreen sheet={sheet} stamp={randomUUID()} today={access.today} mayPlan={may(access.role, "plan")} />;
 }

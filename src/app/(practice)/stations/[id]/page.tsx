@@ -13,10 +13,12 @@ export default async function StationPage({ params }: { params: Promise<{ id: st
   const { id } = await params;
   const sheet = await inPractice(access, (client) => loadStation(client, access, id));
   if (!sheet) notFound();
+  // where most summer days pass 30 C, the chance of 35 C says more
+  const heatC = Math.max(...sheet.climate.months.map((m) => m.tmaxC ?? m.meanC + 5)) > 32 ? 35 : 30;
   return (
     <StationScreen
       sheet={sheet}
-      statistics={yearStatistics(sheet.climate)}
+      statistics={yearStatistics(sheet.climate, heatC)}
       today={access.today}
       editable={may(access.role, "settings")}
     />

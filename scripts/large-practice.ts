@@ -1,0 +1,98 @@
+/**
+ * A large made-up practice for load tests: 60 growers with 10 fields each, plans of a season, a third of them issued.
+ *   npm run large    loads it into the database that DATABASE_URL and MIGRATION_DATABASE_URL name (./start's otherwise)
+ */
+
+import { findGuide } from "../src/core/guides";
+import { resolveGuide } from "../src/core/guides/resolve-guide";
+import type { Guide } from "../src/core/guides/schema";
+import { Random } from "../src/core/random";
+import { unwrap } from "../src/core/result";
+import type { DemoPractice } from "../src/server/load-demo";
+
+export const LARGE_EMAIL = "petra@highfold.example";
+
+const SOILS = ["sandyLoam", "loam", "siltLoam", "clayLoam", "siltyClayLoam", "clay"] as const;
+const BEFORE = ["barley", "fabaBean", "oilseedRape", "pea", "oats"] as const;
+const FIRST = ["Upper", "Lower", "Far", "Near", "Old", "Long", "Broad", "High", "Little", "Great"];
+const SECOND = ["Furlong", "Croft", "Ridge", "Meadow", "Bottom", "Piece", "Headland", "Hollow", "Acre", "Brow"];
+
+/** The practice as demo data, the same for the same numbers. `template` gives stations, prices and products. */
+export function largePractice(template: DemoPractice, growers = 60, fieldsEach = 10): DemoPractice {
+  const random = new Random(60_600);
+  const pick = <T>(list: readonly T[]): T => list[Math.floor(random.uniform() * list.length)] as T;
+  const station = template.stations[0];
+  if (!station) throw new Error("the template needs a station");
+  // a kind with no seed lot would leave a plan without seed: only those with one are grown
+  const crops = [
+    ["wheat", "winter"],
+    ["wheat", "winter"],
+    ["wheat", "spring"],
+    ["potato", "maincrop"],
+  ] as const;
+  const names = Array.from({ length: growers }, (_, i) => `Holding ${String(i + 1).padStart(2, "0")}`);
+  return {
+    ...template,
+    practice: { ...template.practice, name: "Highfold Field Advice" },
+    people: [{ email: LARGE_EMAIL, name: "Petra Highfold", role: "owner", licenceNo: "DEMO-0600" }],
+    growers: names.map((name) => ({ name })),
+    stations: [station],
+    farms: names.map((name) => ({
+      name,
+      grower: name,
+      station: station.name,
+      zone: "temperate upland plain",
+      tractors: 1 + Math.floor(random.uniform() * 3),
+      harvesters: 1,
+      hands: 2 + Math.floor(random.uniform() * 4),
+    })),
+    fields: names.flatMap((farm) =>
+      Array.from({ length: fieldsEach }, (_, f) => {
+        const [guideId, kindId] = pick(crops);
+        const resolved = unwrap(resolveGuide(findGuide(guideId) as Guide, { kind: kindId }));
+        const target = resolved.product.targetTPerHa;
+        return {
+          name: `${FIRST[f % FIRST.length]} ${pick(SECOND)}`,
+          farm,
+          areaHa: Math.round(10 * (3 + 25 * random.uniform())) / 10,
+          textureClass: pick(SOILS),
+          drainage: pick(["free", "moderate", "poor"] as const),
+          note: "",
+          boundary: null,
+          soilTests: [
+            {
+              takenOn: "2025-09-15",
+              depthCm: 15,
+              scheme: "olsenIndex",
+              ph: Math.round(10 * (5.8 + 1.4 * random.uniform())) / 10,
+              organicMatterPct: 3,
+              p: Math.round(10 + 30 * random.uniform()),
+              k: Math.round(90 + 160 * random.uniform()),
+              mg: 70,
+              soilMineralNKgPerHa: Math.round(30 + 50 * random.uniform()),
+            },
+          ],
+          history: [2026, 2025, 2024].map((season) => ({
+            season,
+            crop: pick(BEFORE),
+            harvestOn: `${season}-08-05`,
+            yieldTPerHa: 5,
+            harvested: season < 2026 || f % 2 === 0,
+          })),
+          plans: [
+            {
+              season: 2027,
+              ...(f % 3 === 0 ? { issueOn: template.practice.asOf } : {}),
+              decisions: {
+                version: 1,
+                crop: { guideId, kindId },
+                targetTPerHa:
+                  Math.round(10 * (target.low + (target.typical - target.low) * (0.6 + 0.6 * random.uniform()))) / 10,
+              },
+            },
+          ],
+        };
+      }),
+    ),
+  };
+}

@@ -1,0 +1,30 @@
+/** Loads the large practice of scripts/large-practice.ts: npm run large. Does nothing where it stands already. */
+
+import path from "node:path";
+import pg from "pg";
+import { pool } from "../src/server/db";
+import { loadDemo, readDemo } from "../src/server/load-demo";
+import { LARGE_EMAIL, largePractice } from "./large-practice";
+import { startDatabase } from "./local-database.mjs";
+
+const root = path.resolve(import.meta.dirname, "..");
+process.chdir(root);
+if (!process.env.DATABASE_URL) {
+  const local = await startDatabase(path.join(root, ".local/database"));
+  process.env.DATABASE_URL = local.url;
+  process.env.MIGRATION_DATABASE_URL = local.ownerUrl;
+}
+const owner = new pg.Client({ connectionString: process.env.MIGRATION_DATABASE_URL });
+await owner.connect();
+const { rowCount } = await owner.query('select 1 from "user" where email = $1', [LARGE_EMAIL]);
+if (rowCount) console.log("the large practice stands already");
+else {
+  const began = performance.now();
+  const demo = await readDemo("db/demo/castellan-field-advice.json");
+  await loadDemo(owner, largePractice(demo), "harvest-by-figures");
+  console.log(
+    `loaded 600 fields of 60 growers in ${((performance.now() - began) / 1000).toFixed(0)} s; sign in as ${LARGE_EMAIL}, password harvest-by-figures`,
+  );
+}
+await owner.end();
+await pool().end();

@@ -1,0 +1,44 @@
+"use client";
+
+import { useEffect, useState } from "react";
+import { type SeasonOutline, unpackSeason } from "@/core/plan/outline";
+import type { PackedRow } from "../shared/server-types";
+
+/** One field of the season page. */
+export interface SeasonRow extends SeasonOutline {
+  planId: string;
+  field: string;
+  farmId: string;
+  farm: string;
+  grower: string;
+  areaHa: number;
+  version: number | null;
+  logged: number;
+}
+
+function unpackRow([planId, field, farmId, farm, grower, areaHa, version, logged, season]: PackedRow): SeasonRow {
+  return { planId, field, farmId, farm, grower, areaHa, version, logged, ...unpackSeason(season) };
+}
+
+/** The rows of a season, fetched anew whenever the page was (`stamp`); the last ones stay until the new are there. */
+export function useSeasonRows(season: number, stamp: string): { rows: SeasonRow[] | null; problem: string | null } {
+  const [state, setState] = useState<{ rows: SeasonRow[] | null; problem: string | null }>({
+    rows: null,
+    problem: null,
+  });
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a new stamp asks again for the same season
+  useEffect(() => {
+    const stop = new AbortController();
+    fetch(`/api/season?season=${season}`, { signal: stop.signal })
+      .then(async (response) => {
+        const body = await response.json();
+        if (!response.ok) throw new Error((body as { error?: string }).error ?? "The server refused it.");
+        setState({ rows: (body as PackedRow[]).map(unpackRow), problem: null });
+      })
+      .catch((error: Error) => {
+        if (!stop.signal.aborted) setState((s) => ({ ...s, problem: error.message || "The server does not answer." }));
+      });
+    return () => stop.abort();
+  }, [season, stamp]);
+  return state;
+}
