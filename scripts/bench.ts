@@ -3,16 +3,24 @@
  * (./start or ./test makes one) for the page goals.
  */
 
-import { spawn } from "node:child_process";
+import { execFileSync, spawn } from "node:child_process";
 import fs from "node:fs";
 import path from "node:path";
 import { gzipSync } from "node:zlib";
+import { addDays, toDay } from "../src/core/dates";
 import { checkPlan } from "../src/core/plan/check";
 import { freshDecisions } from "../src/core/plan/decisions";
 import { draftPlan } from "../src/core/plan/draft";
 import { EXAMPLE_FACTS } from "../src/core/plan/example-facts";
+import { planWindows, windowQuestion } from "../src/core/plan/window-question";
+import { unwrap } from "../src/core/result";
 import { type SeasonProblem, solveSeason } from "../src/core/season/solve-season";
+import { simulateWindow } from "../src/core/season/sowing-window";
+import { UPLAND_PLAIN } from "../src/core/weather/example-climates";
+import { generateWeather } from "../src/core/weather/generator";
+import { seasonWeather } from "../src/core/weather/season-weather";
 import { launchChromium, signedInPage, startApp } from "./app-under-test";
+import { LARGE_EMAIL } from "./large-practice";
 import { freePort } from "./local-database.mjs";
 
 const root = path.resolve(import.meta.dirname, "..");
@@ -97,6 +105,76 @@ report(
   "ms",
 );
 
+// weather and windows
+const year = { firstDay: toDay("2027-01-01"), days: 365, seasons: 50, seed: 3 };
+report("a generated season year", time(12, () => generateWeather(UPLAND_PLAIN, year)) / year.seasons, 0.2, "ms");
+const planted = {
+  ...EXAMPLE_FACTS,
+  log: [{ operationId: "planting", doneOn: "2026-10-08", quantityPerHa: null, note: "" }],
+  today: "2027-04-28",
+};
+let seenDay = 0;
+report(
+  "rescheduling a plan after a stage was seen",
+  time(60, () => {
+    seenDay = (seenDay + 1) % 20;
+    draftPlan(
+      { ...planted, observations: [{ stageId: "first-node", seenOn: addDays("2027-04-08", seenDay) }] },
+      wheat,
+      2027,
+    );
+  }),
+  10,
+  "ms",
+);
+const windowPlan = unwrap(draftPlan(EXAMPLE_FACTS, wheat, 2027));
+const windowsOf = planWindows(EXAMPLE_FACTS, wheat, windowPlan);
+const ask = windowsOf && windowQuestion(EXAMPLE_FACTS, windowPlan, windowsOf);
+if (!ask) throw new Error("the benchmark's window should be askable");
+const sixty = { ...ask, from: "2026-09-05", to: "2026-11-03", stepDays: 1, seasons: 100 };
+let round = 0;
+const windowMs = time(5, () => {
+  // another season each time, so that its weather is generated too, as in a worker that starts afresh
+  round++;
+  simulateWindow({ ...sixty, today: addDays("2026-06-01", round % 60) });
+});
+report("sowing window, 60 dates x 100 seasons, weather and all", windowMs, 400, "ms");
+report("the same against a bare loop of its arithmetic", windowMs / time(5, bareLoop), 4, "times");
+
+/** Generation left out: only the daily sums of 60 x 100 x 285 days, in the plainest loop over typed arrays. */
+function bareLoop(): void {
+  const weather = seasonWeather(UPLAND_PLAIN, 2027, { seasons: 100 });
+  const { tminC, tmaxC, rainMm, etoMm, solarMj, days } = weather;
+  let yields = 0;
+  for (let date = 0; date < 60; date++)
+    for (let s = 0; s < 100; s++) {
+      let sum = 0;
+      let cold = 0;
+      let depletion = 0;
+      let biomass = 0;
+      let harm = 1;
+      const from = s * days + 247 + date;
+      for (let i = from; i < from + 285; i++) {
+        const mean = (tminC[i]! + tmaxC[i]!) / 2;
+        if (mean > -1 && mean < 12) cold++;
+        let rate = mean <= 0 ? 0 : mean <= 24 ? mean : ((34 - mean) * 24) / 10;
+        if (cold < 45) rate *= cold / 45;
+        sum += rate;
+        const cover = sum < 2000 ? sum / 2000 : 1;
+        const total = 20 + 160 * cover;
+        const easy = total * 0.55;
+        const ks = depletion > easy ? (depletion < total ? (total - depletion) / (total - easy) : 0) : 1;
+        depletion += etoMm[i]! * (0.4 + 0.75 * cover) * ks - rainMm[i]!;
+        if (depletion < 0) depletion = 0;
+        biomass += solarMj[i]! * 0.013 * (mean < 12 ? (mean > 0 ? mean / 12 : 0) : 1) * cover * ks;
+        if (tminC[i]! < -18) harm *= 1 - 0.05 * (-18 - tminC[i]!);
+        if (tmaxC[i]! > 31) harm *= 1 - 0.04 * (tmaxC[i]! - 31);
+      }
+      yields += biomass * harm;
+    }
+  if (yields < 0) throw new Error("a bare loop that grows nothing");
+}
+
 // pages
 if (!fs.existsSync(".next/BUILD_ID")) {
   console.log("No build found: run ./start or ./test once for the page goals.");
@@ -153,6 +231,60 @@ try {
   report("keystroke to repainted figures, Chromium", median(paints), 50, "ms");
 } finally {
   await browser.close();
+}
+
+// six hundred fields
+const largeBrowser = await launchChromium();
+try {
+  execFileSync("node_modules/.bin/tsx", ["scripts/load-large.ts"], {
+    env: { ...process.env, DATABASE_URL: database.url, MIGRATION_DATABASE_URL: database.ownerUrl },
+    stdio: "pipe",
+  });
+  const page = await signedInPage(largeBrowser, base, LARGE_EMAIL);
+  await page.goto("/season");
+  await page.getByText(/^600 of 600 fields/).waitFor({ timeout: 180_000 });
+  const cookie = (await page.context().cookies()).map((c) => `${c.name}=${c.value}`).join("; ");
+  const serverTime = async (target: string) => {
+    const times: number[] = [];
+    for (let i = 0; i < 14; i++) {
+      const began = performance.now();
+      await (await fetch(base + target, { headers: { cookie } })).text();
+      if (i >= 4) times.push(performance.now() - began);
+    }
+    return median(times);
+  };
+  report(
+    "season page, 600 fields, page and rows, server time",
+    (await serverTime("/season")) + (await serverTime("/api/season?season=2027")),
+    300,
+    "ms",
+  );
+  report("week page, 600 fields (no goal set)", await serverTime("/week"), 5000, "ms");
+  const gaps = (step: number) =>
+    page.evaluate(async (pixels) => {
+      const list = document.querySelector("[data-season-list]") as HTMLElement;
+      const frames: number[] = [];
+      let last = performance.now();
+      for (let i = 0; i < 200; i++) {
+        list.scrollTop += pixels;
+        await new Promise((resolve) => requestAnimationFrame(resolve));
+        const now = performance.now();
+        frames.push(now - last);
+        last = now;
+      }
+      return frames.sort((a, b) => a - b);
+    }, step);
+  await page.waitForTimeout(2000);
+  const still = await gaps(0);
+  const moving = await gaps(24);
+  const at = (list: number[], share: number) => list[Math.floor(share * list.length)] as number;
+  console.log(
+    `       frames at rest: median ${at(still, 0.5).toFixed(1)} ms, 95 % ${at(still, 0.95).toFixed(1)}; scrolling: median ${at(moving, 0.5).toFixed(1)}, 95 % ${at(moving, 0.95).toFixed(1)}`,
+  );
+  // headless Chromium draws in software here: a frame counts as dropped where it takes half as long again as at rest
+  report("season page, frame while scrolling over frame at rest", at(moving, 0.5) / at(still, 0.5), 1.5, "times");
+} finally {
+  await largeBrowser.close();
 }
 
 // ./start on a machine that is set up

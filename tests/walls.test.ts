@@ -228,7 +228,7 @@ describe("migrations", () => {
         cwd: path.resolve(import.meta.dirname, ".."),
       });
     const counts = (await Promise.all([run(), run()])).map(({ stdout }) => Number(stdout.trim())).sort();
-    expect(counts).toEqual([0, 3]);
+    expect(counts).toEqual([0, 4]);
     expect(await migrate(url)).toEqual([]);
     await owner.query("drop database migrations_test with (force)");
   });

@@ -103,8 +103,10 @@ create table plan_outline (
   plan_id uuid not null,
   basis text not null check (basis in ('draft', 'issued')),
   key text not null,
-  -- for the season page, as short JSON text that is handed on unread; and the operations for the week
+  -- for the season page, as short JSON texts that are handed on unread (what plans of a crop have in common apart);
+  -- and the operations for the week
   season text not null,
+  shape text not null,
   week jsonb not null,
   primary key (practice_id, plan_id, basis),
   foreign key (practice_id, plan_id) references plan (practice_id, id)

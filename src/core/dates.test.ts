@@ -26,4 +26,13 @@ describe("dates without time", () => {
       }),
     );
   });
+  it("agrees with the platform's calendar on every day of eight centuries", () => {
+    fc.assert(
+      fc.property(fc.integer({ min: -140_000, max: 160_000 }), (day) => {
+        const date = new Date(day * 86_400_000).toISOString().slice(0, 10);
+        expect(isoDate(day)).toBe(date);
+        expect(dayNumber(date)).toBe(day);
+      }),
+    );
+  });
 });

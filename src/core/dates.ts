@@ -5,20 +5,57 @@
 
 export type IsoDate = string;
 
-const MS_PER_DAY = 86_400_000;
-
 /** Days since 1970-01-01, or null when the text is no real date ("2027-02-30" is none). */
 export function dayNumber(date: unknown): number | null {
-  if (typeof date !== "string") return null;
-  const match = /^(\d{4})-(\d{2})-(\d{2})$/.exec(date);
-  if (!match) return null;
-  const ms = Date.UTC(Number(match[1]), Number(match[2]) - 1, Number(match[3]));
-  return new Date(ms).toISOString().slice(0, 10) === date ? ms / MS_PER_DAY : null;
+  if (typeof date !== "string" || date.length !== 10 || date.charCodeAt(4) !== 45 || date.charCodeAt(7) !== 45)
+    return null;
+  const year = digits(date, 0, 4);
+  const month = digits(date, 5, 7);
+  const day = digits(date, 8, 10);
+  if (year < 0 || month < 1 || month > 12 || day < 1 || day > monthLength(year, month)) return null;
+  return dayOf(year, month, day);
 }
 
 /** The date of a day number. Example: isoDate(0) is "1970-01-01". */
 export function isoDate(day: number): IsoDate {
-  return new Date(day * MS_PER_DAY).toISOString().slice(0, 10);
+  // the inverse of dayOf, by eras of 400 years that begin on 1 March (Hinnant, "chrono-compatible low-level date algorithms")
+  const z = Math.floor(day) + 719_468;
+  const era = Math.floor(z / 146_097);
+  const inEra = z - era * 146_097;
+  const yearOfEra = Math.floor(
+    (inEra - Math.floor(inEra / 1460) + Math.floor(inEra / 36_524) - Math.floor(inEra / 146_096)) / 365,
+  );
+  const inYear = inEra - (365 * yearOfEra + Math.floor(yearOfEra / 4) - Math.floor(yearOfEra / 100));
+  const shifted = Math.floor((5 * inYear + 2) / 153);
+  const dayOfMonth = inYear - Math.floor((153 * shifted + 2) / 5) + 1;
+  const month = shifted < 10 ? shifted + 3 : shifted - 9;
+  const year = yearOfEra + era * 400 + (month <= 2 ? 1 : 0);
+  return `${year < 1000 ? String(year).padStart(4, "0") : year}-${month < 10 ? "0" : ""}${month}-${dayOfMonth < 10 ? "0" : ""}${dayOfMonth}`;
+}
+
+/** The number that digits of a text make; -1 where one is no digit. */
+function digits(text: string, from: number, to: number): number {
+  let value = 0;
+  for (let i = from; i < to; i++) {
+    const digit = text.charCodeAt(i) - 48;
+    if (digit < 0 || digit > 9) return -1;
+    value = value * 10 + digit;
+  }
+  return value;
+}
+
+function monthLength(year: number, month: number): number {
+  if (month === 2) return (year % 4 === 0 && year % 100 !== 0) || year % 400 === 0 ? 29 : 28;
+  return month === 4 || month === 6 || month === 9 || month === 11 ? 30 : 31;
+}
+
+function dayOf(year: number, month: number, day: number): number {
+  const y = month <= 2 ? year - 1 : year;
+  const era = Math.floor(y / 400);
+  const yearOfEra = y - era * 400;
+  const dayOfYear = Math.floor((153 * (month + (month > 2 ? -3 : 9)) + 2) / 5) + day - 1;
+  const dayOfEra = yearOfEra * 365 + Math.floor(yearOfEra / 4) - Math.floor(yearOfEra / 100) + dayOfYear;
+  return era * 146_097 + dayOfEra - 719_468;
 }
 
 /** Day number of a date that is known to be real; throws otherwise. */

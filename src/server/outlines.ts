@@ -92,7 +92,7 @@ async function draftOutlines(client: Client, access: Access, basis: OutlineBasis
     [access.practiceId, ids],
   );
   const facts = await loadPlanFacts(client, access, lines);
-  const made: { plan_id: string; key: string; season: string; week: WeekOperation[] }[] = [];
+  const made: { plan_id: string; key: string; season: string; shape: string; week: WeekOperation[] }[] = [];
   for (const { id, decisions: stored, moved } of decided) {
     const line = lines.find((l) => l.id === id);
     const own = facts.get(id);
@@ -109,12 +109,19 @@ async function draftOutlines(client: Client, access: Access, basis: OutlineBasis
     const drafted = draftPlan(own, decisions, line.season);
     if (!drafted.ok) continue;
     const { season, week } = outlinePlan(drafted.value, own);
-    made.push({ plan_id: id, key: line.key, season: JSON.stringify(packSeason(season)), week });
+    const packed = packSeason(season);
+    made.push({
+      plan_id: id,
+      key: line.key,
+      season: JSON.stringify(packed.season),
+      shape: JSON.stringify(packed.shape),
+      week,
+    });
   }
   await client.query(
-    `insert into plan_outline (practice_id, plan_id, basis, key, season, week)
-     select $1, o.plan_id, $2, o.key, o.season, o.week from jsonb_to_recordset($3::jsonb) as o (plan_id uuid, key text, season text, week jsonb)
-     on conflict (practice_id, plan_id, basis) do update set key = excluded.key, season = excluded.season, week = excluded.week`,
+    `insert into plan_outline (practice_id, plan_id, basis, key, season, shape, week)
+     select $1, o.plan_id, $2, o.key, o.season, o.shape, o.week from jsonb_to_recordset($3::jsonb) as o (plan_id uuid, key text, season text, shape text, week jsonb)
+     on conflict (practice_id, plan_id, basis) do update set key = excluded.key, season = excluded.season, shape = excluded.shape, week = excluded.week`,
     [access.practiceId, basis, JSON.stringify(made)],
   );
 }

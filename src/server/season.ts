@@ -1,7 +1,7 @@
 /** All fields of a season for the season page: stacked ribbons, and what machines and crews can do week by week. */
 
 import { addDays, type IsoDate, toDay } from "@/core/dates";
-import type { PackedSeason } from "@/core/plan/outline";
+import type { OperationShape, PackedSeason } from "@/core/plan/outline";
 import { weekOf } from "@/core/season/level-load";
 import { type Drainage, reliableDays, workableDays } from "@/core/season/workable-days";
 import type { TextureClass } from "@/core/soil/texture";
@@ -22,8 +22,15 @@ export type PackedRow = [
   areaHa: number,
   version: number | null,
   logged: number,
+  /** position of its shape in the answer */
+  shape: number,
   season: PackedSeason,
 ];
+
+export interface PackedRows {
+  shapes: OperationShape[];
+  rows: PackedRow[];
+}
 
 export interface FarmCapacity {
   id: string;
@@ -63,11 +70,11 @@ export async function loadSeason(client: Client, access: Access, wanted?: number
 
 /** The rows of a season as JSON text, put together without being read: hundreds of fields in little time. */
 export async function seasonRowsJson(client: Client, access: Access, season: number): Promise<string> {
-  const found = await rows<{ head: string; season: string }>(
+  const found = await rows<{ head: string; season: string; shape: string }>(
     client,
     `select json_build_array(o.plan_id, f.name, fa.id, fa.name, g.name, f.area_ha,
          (select max(number) from plan_version v where v.practice_id = p.practice_id and v.plan_id = p.id),
-         (select count(*) from log_entry l where l.practice_id = p.practice_id and l.plan_id = p.id and l.withdrawn_at is null))::text as head, o.season
+         (select count(*) from log_entry l where l.practice_id = p.practice_id and l.plan_id = p.id and l.withdrawn_at is null))::text as head, o.season, o.shape
      from plan_outline o join plan p on p.practice_id = o.practice_id and p.id = o.plan_id
      join field f on f.practice_id = p.practice_id and f.id = p.field_id
      join farm fa on fa.practice_id = f.practice_id and fa.id = f.farm_id
@@ -75,7 +82,13 @@ export async function seasonRowsJson(client: Client, access: Access, season: num
      where o.practice_id = $1 and o.basis = 'draft' and p.season = $2 order by g.name, fa.name, f.name`,
     [access.practiceId, season],
   );
-  return `[${found.map((r) => `${r.head.slice(0, -1)}, ${r.season}]`).join(",")}]`;
+  const shapes = new Map<string, number>();
+  const lines = found.map(({ head, season, shape }) => {
+    const at = shapes.get(shape) ?? shapes.size;
+    shapes.set(shape, at);
+    return `${head.slice(0, -1)}, ${at}, ${season}]`;
+  });
+  return `{"shapes":[${[...shapes.keys()].join(",")}],"rows":[${lines.join(",")}]}`;
 }
 
 /** What each farm can do: machines, people, and workable days of its commonest soil under its station's climate. */

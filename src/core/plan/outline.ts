@@ -6,9 +6,10 @@ import type { PlanFacts } from "./facts";
 import type { Operation, Plan } from "./plan";
 
 /** Counted up whenever what an outline holds, or how it is drafted, changes: kept outlines of before are drafted anew. */
-export const OUTLINE_VERSION = 2;
+export const OUTLINE_VERSION = 3;
 
-export type Resource = "tractors" | "harvesters" | "hands" | "contractor";
+const RESOURCES = ["tractors", "harvesters", "hands", "contractor"] as const;
+export type Resource = (typeof RESOURCES)[number];
 
 export interface SeasonOperation {
   id: string;
@@ -116,9 +117,10 @@ export function outlinePlan(plan: Plan, facts: Pick<PlanFacts, "field">): PlanOu
   };
 }
 
-const RESOURCES = ["tractors", "harvesters", "hands", "contractor"] as const;
+/** What the operations of many plans of one crop have in common: id, sheet, name, whose time. */
+export type OperationShape = [id: string, sheet: number, name: string, resource: number | null][];
 
-/** A season outline as a short array: dates as days from the first operation, names kept, words as numbers. */
+/** A season outline as a short array: dates as days from the first operation, which are told apart by a shape. */
 export type PackedSeason = [
   crop: string,
   guideId: string,
@@ -127,47 +129,40 @@ export type PackedSeason = [
   harvest: number | null,
   conflicts: number,
   stages: [day: number, coverPct: number][],
-  operations: [
-    id: string,
-    sheet: number,
-    name: string,
-    day: number,
-    earliest: number | null,
-    latest: number | null,
-    flags: number,
-    resource: number | null,
-    hours: number,
-  ][],
+  operations: [day: number, earliest: number | null, latest: number | null, flags: number, hours: number][],
 ];
 
 /** Packs an outline for sending hundreds of them; `unpackSeason` is its inverse. */
-export function packSeason(outline: SeasonOutline): PackedSeason {
-  const dates = outline.operations.map((o) => o.date);
-  const base = toDay(dates[0] ?? outline.planting ?? "1970-01-01");
+export function packSeason(outline: SeasonOutline): { shape: OperationShape; season: PackedSeason } {
+  const base = toDay(outline.operations[0]?.date ?? outline.planting ?? "1970-01-01");
   const day = (date: IsoDate | null) => (date === null ? null : toDay(date) - base);
-  return [
-    outline.crop,
-    outline.guideId,
-    base,
-    day(outline.planting),
-    day(outline.harvest),
-    outline.conflicts,
-    outline.stages.map((s) => [toDay(s.date) - base, Math.round(100 * s.cover)]),
-    outline.operations.map((o) => [
+  return {
+    shape: outline.operations.map((o) => [
       o.id,
       SHEETS.indexOf(o.sheet),
       o.name,
-      toDay(o.date) - base,
-      day(o.earliest),
-      day(o.latest),
-      (o.done ? 1 : 0) + (o.held ? 2 : 0),
       o.resource === null ? null : RESOURCES.indexOf(o.resource),
-      o.hours,
     ]),
-  ];
+    season: [
+      outline.crop,
+      outline.guideId,
+      base,
+      day(outline.planting),
+      day(outline.harvest),
+      outline.conflicts,
+      outline.stages.map((s) => [toDay(s.date) - base, Math.round(100 * s.cover)]),
+      outline.operations.map((o) => [
+        toDay(o.date) - base,
+        day(o.earliest),
+        day(o.latest),
+        (o.done ? 1 : 0) + (o.held ? 2 : 0),
+        o.hours,
+      ]),
+    ],
+  };
 }
 
-export function unpackSeason(packed: PackedSeason): SeasonOutline {
+export function unpackSeason(shape: OperationShape, packed: PackedSeason): SeasonOutline {
   const [crop, guideId, base, planting, harvest, conflicts, stages, operations] = packed;
   const date = (day: number | null) => (day === null ? null : isoDate(base + day));
   return {
@@ -177,17 +172,20 @@ export function unpackSeason(packed: PackedSeason): SeasonOutline {
     harvest: date(harvest),
     conflicts,
     stages: stages.map(([day, cover]) => ({ date: isoDate(base + day), cover: cover / 100 })),
-    operations: operations.map(([id, sheet, name, day, earliest, latest, flags, resource, hours]) => ({
-      id,
-      sheet: SHEETS[sheet] as SheetId,
-      name,
-      date: isoDate(base + day),
-      earliest: date(earliest),
-      latest: date(latest),
-      done: (flags & 1) > 0,
-      held: (flags & 2) > 0,
-      resource: resource === null ? null : (RESOURCES[resource] as Resource),
-      hours,
-    })),
+    operations: operations.map(([day, earliest, latest, flags, hours], i) => {
+      const [id, sheet, name, resource] = shape[i] as OperationShape[number];
+      return {
+        id,
+        sheet: SHEETS[sheet] as SheetId,
+        name,
+        date: isoDate(base + day),
+        earliest: date(earliest),
+        latest: date(latest),
+        done: (flags & 1) > 0,
+        held: (flags & 2) > 0,
+        resource: resource === null ? null : (RESOURCES[resource] as Resource),
+        hours,
+      };
+    }),
   };
 }

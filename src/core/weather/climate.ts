@@ -94,14 +94,25 @@ export function meanPreservingNodes(normals: number[]): number[] {
   return nodes;
 }
 
-/** The value of a day number between monthly nodes, along straight lines between the middles of the months. */
-export function dailyValue(nodes: number[], day: number): number {
-  const date = isoDate(day);
-  const month = Number(date.slice(5, 7)) - 1;
-  const position = (Number(date.slice(8)) - 0.5) / MONTH_DAYS[month]! - 0.5;
-  const here = nodes[month]!;
-  const next = nodes[(month + (position >= 0 ? 1 : 11)) % 12]!;
-  return here + (next - here) * Math.abs(position);
+/** Where a day number lies between the middles of the months. */
+export interface MonthPlace {
+  month: number;
+  /** the month towards which the day leans, and how far it is on the way there (0 to 0.5) */
+  next: number;
+  share: number;
+}
+
+export function monthPlace(day: number): MonthPlace {
+  const date = new Date(day * 86_400_000);
+  const month = date.getUTCMonth();
+  const position = (date.getUTCDate() - 0.5) / MONTH_DAYS[month]! - 0.5;
+  return { month, next: (month + (position >= 0 ? 1 : 11)) % 12, share: Math.abs(position) };
+}
+
+/** The value of a day between monthly nodes, along straight lines between the middles of the months. */
+export function dailyValue(nodes: number[], place: MonthPlace): number {
+  const here = nodes[place.month]!;
+  return here + (nodes[place.next]! - here) * place.share;
 }
 
 /** Day of the year of a day number. */

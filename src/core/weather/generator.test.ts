@@ -1,8 +1,9 @@
 import { describe, expect, it } from "vitest";
 import { isoDate, toDay } from "../dates";
-import { type Climate, completeNormals, dailyValue, meanPreservingNodes } from "./climate";
+import { type Climate, completeNormals, dailyValue, meanPreservingNodes, monthPlace } from "./climate";
 import { DELTA, UPLAND_PLAIN } from "./example-climates";
 import { generateWeather } from "./generator";
+import { referenceEt } from "./reference-et";
 
 const YEARS = 200;
 const first = toDay("2027-01-01");
@@ -92,7 +93,7 @@ describe.each([
     for (let s = 0; s < YEARS; s++)
       for (let d = 1; d < 365; d++) {
         const deviation = (k: number) =>
-          (weather.tminC[s * 365 + k]! + weather.tmaxC[s * 365 + k]!) / 2 - dailyValue(nodes, first + k);
+          (weather.tminC[s * 365 + k]! + weather.tmaxC[s * 365 + k]!) / 2 - dailyValue(nodes, monthPlace(first + k));
         product += deviation(d) * deviation(d - 1);
         square += deviation(d) ** 2;
       }
@@ -109,6 +110,26 @@ describe("generateWeather", () => {
     const many = generateWeather(UPLAND_PLAIN, { ...ask, seasons: 5 });
     expect([...few.tmaxC]).toEqual([...many.tmaxC.slice(0, 80)]);
     expect(generateWeather(UPLAND_PLAIN, { ...ask, seasons: 2, seed: 4 }).tmaxC[0]).not.toBe(few.tmaxC[0]);
+  });
+  it("evaporates by Penman-Monteith, scaled to the station's own normal", () => {
+    const w = generateWeather(UPLAND_PLAIN, { firstDay: toDay("2027-07-01"), days: 31, seasons: 3, seed: 9 });
+    const ratios = Array.from(w.etoMm, (eto, i) => {
+      const day = referenceEt({
+        latitudeDeg: UPLAND_PLAIN.latitudeDeg,
+        altitudeM: 310,
+        dayOfYear: 182 + (i % 31),
+        tmaxC: w.tmaxC[i]!,
+        tminC: w.tminC[i]!,
+        actualVapourPressureKpa: w.vapourKpa[i]!,
+        windAt2mMs: w.windMs[i]!,
+        solarMjPerM2: w.solarMj[i]!,
+      });
+      return day.ok ? eto / day.value.etoMmPerDay : Number.NaN;
+    });
+    // one factor for the whole of July: normal over Penman-Monteith of the normals
+    expect(Math.max(...ratios) / Math.min(...ratios)).toBeLessThan(1.001);
+    expect(ratios[0]).toBeGreaterThan(0.85);
+    expect(ratios[0]).toBeLessThan(1.15);
   });
   it("makes sunnier, wider days of dry ones", () => {
     const w = generateWeather(UPLAND_PLAIN, { firstDay: toDay("2027-06-01"), days: 30, seasons: 100, seed: 5 });
@@ -151,7 +172,7 @@ describe("meanPreservingNodes", () => {
       const days = Array.from({ length: 365 }, (_, d) => first + d).filter(
         (d) => Number(isoDate(d).slice(5, 7)) === month + 1,
       );
-      const mean = days.reduce((sum, d) => sum + dailyValue(nodes, d), 0) / days.length;
+      const mean = days.reduce((sum, d) => sum + dailyValue(nodes, monthPlace(d)), 0) / days.length;
       expect(mean).toBeCloseTo(normals[month]!, 1);
     }
     // by hand, one month of 8 among zeros: the middle stands above 8 / 0.75 = 10.67

@@ -9,9 +9,16 @@
  * on what was drawn (Richardson 1981 is the model of the whole). Standard deviations are assumptions, stated at each.
  */
 
-import { isoDate } from "../dates";
-import { Random } from "../random";
-import { type Climate, completeNormals, dailyValue, MONTH_DAYS, meanPreservingNodes, yearDay } from "./climate";
+import { normalQuantile, Random } from "../random";
+import {
+  type Climate,
+  completeNormals,
+  dailyValue,
+  MONTH_DAYS,
+  meanPreservingNodes,
+  monthPlace,
+  yearDay,
+} from "./climate";
 import { dewPointC, netRadiation, penmanMonteith, psychrometricConstant, saturationKpa } from "./reference-et";
 import { clearSkyShare, extraterrestrialRadiation } from "./sun";
 
@@ -107,10 +114,11 @@ function dayTables(climate: Climate, firstDay: number, days: number) {
   }
   for (let d = 0; d < days; d++) {
     const day = firstDay + d;
-    const month = Number(isoDate(day).slice(5, 7)) - 1;
+    const place = monthPlace(day);
+    const { month } = place;
     const normal = months[month]!;
-    const low = dailyValue(tmin, day);
-    const high = Math.max(low + 1, dailyValue(tmax, day));
+    const low = dailyValue(tmin, place);
+    const high = Math.max(low + 1, dailyValue(tmax, place));
     t.month[d] = month;
     t.mean[d] = (low + high) / 2;
     t.range[d] = high - low;
@@ -124,16 +132,17 @@ function dayTables(climate: Climate, firstDay: number, days: number) {
     // radiation of wet and dry days that average to the normal and stay under a clear sky
     const ra = extraterrestrialRadiation(climate.latitudeDeg, yearDay(day));
     const clear = sky * ra;
-    const usual = Math.min(clear * 0.98, Math.max(0.12 * ra, dailyValue(solar, day)));
+    const usual = Math.min(clear * 0.98, Math.max(0.12 * ra, dailyValue(solar, place)));
     const dry = Math.min(usual / (WET_SUN * wetShare + 1 - wetShare), clear * 0.97);
     t.clear[d] = clear;
     t.solarDry[d] = dry;
     t.solarWet[d] = wetShare > 0 ? Math.max(0.05 * ra, (usual - (1 - wetShare) * dry) / wetShare) : usual;
     t.solarNoise[d] = clear - dry;
     const vapour =
-      (Math.min(99, Math.max(15, dailyValue(humidity, day))) / 100) * ((saturationKpa(low) + saturationKpa(high)) / 2);
+      (Math.min(99, Math.max(15, dailyValue(humidity, place))) / 100) *
+      ((saturationKpa(low) + saturationKpa(high)) / 2);
     t.dewGap[d] = low - dewPointC(vapour);
-    t.wind[d] = Math.max(0.3, dailyValue(wind, day));
+    t.wind[d] = Math.max(0.3, dailyValue(wind, place));
     t.etoFactor[d] = factors[month]!;
   }
   return t;
@@ -155,7 +164,6 @@ export function generateWeather(
   const out = emptyWeather(firstDay, days, seasons);
   const t = dayTables(climate, firstDay, days);
   const fresh = Math.sqrt(1 - DAY_TO_DAY * DAY_TO_DAY);
-  const windSd = Math.sqrt(Math.log(1 + WIND_CV * WIND_CV));
   const rainSd = Math.sqrt(Math.log(1 + MONTH_RAIN_CV * MONTH_RAIN_CV));
   for (let season = 0; season < seasons; season++) {
     const random = new Random(seed, season);
@@ -182,8 +190,7 @@ export function generateWeather(
       const usualSun = wet ? t.solarWet[d]! : t.solarDry[d]!;
       const solar = usualSun + (clip2(random.quickNormal()) / 2) * Math.min(t.clear[d]! - usualSun, usualSun * 0.6);
       const vapour = Math.min(quickSaturation(mean), quickSaturation(tmin - t.dewGap[d]! + (wet ? 1 - share : -share)));
-      const wind = t.wind[d]! * Math.exp(windSd * random.quickNormal() - 0.5 * windSd * windSd);
-      const net = netRadiation(tmax, tmin, vapour, solar, t.clear[d]!);
+      const wind = t.wind[d]! * WIND[(random.uniform() * WIND.length) | 0]!;
       const at = base + d;
       out.tminC[at] = tmin;
       out.tmaxC[at] = tmax;
@@ -191,10 +198,36 @@ export function generateWeather(
       out.solarMj[at] = solar;
       out.vapourKpa[at] = vapour;
       out.windMs[at] = wind;
-      out.etoMm[at] = penmanMonteith(tmax, tmin, vapour, wind, net, t.gamma, quickSaturation) * t.etoFactor[d]!;
     }
   }
+  addEvapotranspiration(out, t);
   return out;
+}
+
+/** Penman-Monteith on what was drawn: the arithmetic of `penmanMonteith` and `netRadiation`, with vapour from a table. */
+function addEvapotranspiration(out: DailyWeather, t: ReturnType<typeof dayTables>): void {
+  const { tminC, tmaxC, solarMj, vapourKpa, windMs, etoMm, days } = out;
+  const { clear, etoFactor, gamma } = t;
+  for (let i = 0; i < tminC.length; i++) {
+    const d = i % days;
+    const tmin = tminC[i]!;
+    const tmax = tmaxC[i]!;
+    const mean = (tmin + tmax) / 2;
+    const solar = solarMj[i]!;
+    const vapour = vapourKpa[i]!;
+    const wind = windMs[i]!;
+    const a = (tmax + 273.16) * (tmax + 273.16);
+    const b = (tmin + 273.16) * (tmin + 273.16);
+    const clearness = solar < clear[d]! ? solar / clear[d]! : 1;
+    const net =
+      0.77 * solar - 4.903e-9 * 0.5 * (a * a + b * b) * (0.34 - 0.14 * Math.sqrt(vapour)) * (1.35 * clearness - 0.35);
+    const saturation = (quickSaturation(tmax) + quickSaturation(tmin)) / 2;
+    const slope = (4098 * quickSaturation(mean)) / ((mean + 237.3) * (mean + 237.3));
+    const eto =
+      (0.408 * slope * net + ((gamma * 900) / (mean + 273)) * wind * (saturation - vapour)) /
+      (slope + gamma * (1 + 0.34 * wind));
+    etoMm[i] = eto > 0 ? eto * etoFactor[d]! : 0;
+  }
 }
 
 /** Saturation vapour pressure from a table of a tenth of a degree, within 0.001 % of the formula from -60 to 60 C. */
@@ -205,6 +238,11 @@ function quickSaturation(temperatureC: number): number {
   const low = SATURATION[i]!;
   return low + (SATURATION[i + 1]! - low) * (place - i);
 }
+const WIND_SD = Math.sqrt(Math.log(1 + WIND_CV * WIND_CV));
+/** Factors of the wind of equal chance: lognormal, with mean 1. */
+const WIND = Float64Array.from({ length: 4096 }, (_, i) =>
+  Math.exp(WIND_SD * normalQuantile((i + 0.5) / 4096) - 0.5 * WIND_SD * WIND_SD),
+);
 const SATURATION = Float64Array.from({ length: 1201 }, (_, i) => saturationKpa(i / 10 - 60));
 
 function clip2(z: number): number {

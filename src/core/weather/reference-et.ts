@@ -42,7 +42,7 @@ export function netRadiation(
   return (1 - ALBEDO) * solarMj - longwave;
 }
 
-/** FAO-56 equation 6, the bare arithmetic [mm/day]: what referenceEt and the weather generator both run. */
+/** FAO-56 equation 6, the bare arithmetic [mm/day]. */
 export function penmanMonteith(
   tmaxC: number,
   tminC: number,
@@ -50,11 +50,10 @@ export function penmanMonteith(
   windMs: number,
   netMj: number,
   gamma: number,
-  saturated: (temperatureC: number) => number = saturationKpa,
 ): number {
   const mean = (tmaxC + tminC) / 2;
-  const saturation = (saturated(tmaxC) + saturated(tminC)) / 2;
-  const slope = (4098 * saturated(mean)) / ((mean + 237.3) * (mean + 237.3));
+  const saturation = (saturationKpa(tmaxC) + saturationKpa(tminC)) / 2;
+  const slope = (4098 * saturationKpa(mean)) / ((mean + 237.3) * (mean + 237.3));
   const eto =
     (0.408 * slope * netMj + ((gamma * 900) / (mean + 273)) * windMs * (saturation - vapourKpa)) /
     (slope + gamma * (1 + 0.34 * windMs));

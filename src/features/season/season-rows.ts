@@ -1,8 +1,8 @@
 "use client";
 
 import { useEffect, useState } from "react";
-import { type SeasonOutline, unpackSeason } from "@/core/plan/outline";
-import type { PackedRow } from "../shared/server-types";
+import { type OperationShape, type SeasonOutline, unpackSeason } from "@/core/plan/outline";
+import type { PackedRow, PackedRows } from "../shared/server-types";
 
 /** One field of the season page. */
 export interface SeasonRow extends SeasonOutline {
@@ -16,8 +16,9 @@ export interface SeasonRow extends SeasonOutline {
   logged: number;
 }
 
-function unpackRow([planId, field, farmId, farm, grower, areaHa, version, logged, season]: PackedRow): SeasonRow {
-  return { planId, field, farmId, farm, grower, areaHa, version, logged, ...unpackSeason(season) };
+function unpackRow(row: PackedRow, shapes: OperationShape[]): SeasonRow {
+  const [planId, field, farmId, farm, grower, areaHa, version, logged, shape, season] = row;
+  return { planId, field, farmId, farm, grower, areaHa, version, logged, ...unpackSeason(shapes[shape] ?? [], season) };
 }
 
 /** The rows of a season, fetched anew whenever the page was (`stamp`); the last ones stay until the new are there. */
@@ -33,7 +34,8 @@ export function useSeasonRows(season: number, stamp: string): { rows: SeasonRow[
       .then(async (response) => {
         const body = await response.json();
         if (!response.ok) throw new Error((body as { error?: string }).error ?? "The server refused it.");
-        setState({ rows: (body as PackedRow[]).map(unpackRow), problem: null });
+        const { shapes, rows } = body as PackedRows;
+        setState({ rows: rows.map((row) => unpackRow(row, shapes)), problem: null });
       })
       .catch((error: Error) => {
         if (!stop.signal.aborted) setState((s) => ({ ...s, problem: error.message || "The server does not answer." }));

@@ -262,6 +262,7 @@ const SeasonList = memo(function SeasonList({
                   <>
                     <Link
                       href={`/plans/${item.row.planId}`}
+                      prefetch={false}
                       className="block shrink-0 truncate px-2 leading-tight hover:underline"
                       style={{ width: NAME_WIDTH }}
                       aria-label={`${item.row.field}, ${item.row.crop}${item.row.planting ? `, sown ${formatDay(item.row.planting)}` : ""}${item.row.harvest ? `, harvest ${formatDay(item.row.harvest)}` : ""}, ${item.row.operations.length} operations${item.row.conflicts > 0 ? ", dates clash" : ""}`}
@@ -319,12 +320,15 @@ function GroupLine({
         {kind && (
           <span className="block text-[12px]">
             {kinds.length > 1 ? (
-              <Choice
-                label={`Load shown of ${item.name}`}
-                value={kind}
-                options={kinds.map((k) => ({ value: k, label: RESOURCE_NAMES[k] }))}
-                onChange={(k) => setChosen(k as Resource)}
-              />
+              <button
+                type="button"
+                className="font-semibold text-action underline underline-offset-2"
+                title="Show the next one"
+                onClick={() => setChosen(kinds[(kinds.indexOf(kind) + 1) % kinds.length] ?? null)}
+              >
+                {RESOURCE_NAMES[kind]}
+                <span className="sr-only">: show the load of the next</span>
+              </button>
             ) : (
               RESOURCE_NAMES[kind]
             )}

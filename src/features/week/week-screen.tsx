@@ -4,6 +4,7 @@ import {
   DndContext,
   type DragEndEvent,
   PointerSensor,
+  pointerWithin,
   useDraggable,
   useDroppable,
   useSensor,
@@ -150,6 +151,7 @@ export function WeekScreen({
       )}
       <DndContext
         sensors={sensors}
+        collisionDetection={pointerWithin}
         onDragStart={({ active }) => setDragged(due.find((o) => key(o) === active.id) ?? null)}
         onDragCancel={() => setDragged(null)}
         onDragEnd={({ active, over }: DragEndEvent) => {
