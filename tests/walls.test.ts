@@ -12,6 +12,7 @@ import { inPractice, pool, row, rows, type Scope } from "@/server/db";
 import { listFields, loadField } from "@/server/fields";
 import { logOperation, withdrawLog } from "@/server/log";
 import { checkRole, migrate } from "@/server/migrate";
+import { refreshOutlines } from "@/server/outlines";
 import { issuePlan, loadPlan, loadVersion, saveDecisions, startPlan } from "@/server/plans";
 
 let castellan: Access;
@@ -84,7 +85,24 @@ describe("walls between practices", () => {
       "station",
       "station_normal",
       "audit",
+      "station_day",
+      "weather_import",
+      "stage_observation",
+      "plan_outline",
+      "moved_operation",
+      "facts_clock",
     ];
+    // each practice has at least one outline and one measured day, so that there is something to hide
+    for (const scope of [castellan, fernhill]) {
+      await inPractice(scope, (c) => refreshOutlines(c, scope, "draft"));
+      await inPractice(scope, async (c) => {
+        const station = await row<{ id: string }>(c, "select id from station limit 1", []);
+        await c.query(
+          "insert into station_day (practice_id, station_id, day, tmin_c, tmax_c, rain_mm) values ($1, $2, '2020-01-01', 1, 2, 0) on conflict do nothing",
+          [scope.practiceId, station?.id],
+        );
+      });
+    }
     for (const table of tables) {
       const all = Number((await owner.query(`select count(*) from ${table}`)).rows[0].count);
       const count = async (scope: Scope) =>

@@ -63,9 +63,13 @@ describe.each(GUIDES.map((guide) => [guide.id, guide] as const))("guide %s", (_,
     for (const threat of guide.threats) for (const stage of threat.stages) expect(stageIds).toContain(stage);
   });
 
-  it("names tillage systems that exist, one of them the default", () => {
+  it("names tillage systems that exist, one of them the default of each planting method", () => {
     for (const s of guide.ground.systems) expect(tillageSystem(s.system), s.system).toBeDefined();
-    expect(guide.ground.systems.filter((s) => s.fit === "default")).toHaveLength(1);
+    for (const method of guide.methods) {
+      const own = guide.ground.systems.filter((s) => !s.methods || s.methods.includes(method.id));
+      expect(own.filter((s) => s.fit === "default")).toHaveLength(1);
+      expect(own.length).toBeGreaterThanOrEqual(2);
+    }
   });
 
   it("resolves every combination of kind, method and product", () => {

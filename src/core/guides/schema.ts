@@ -68,6 +68,8 @@ const sowingWindow = z.strictObject({
   until: monthDay,
   /** -1: the calendar year before the harvest year */
   year: z.union([z.literal(-1), z.literal(0)]),
+  /** only for these planting methods; for all where absent */
+  methods: z.array(z.string()).optional(),
   latenessLossPctPerDay: z.number().min(0),
   source: z.string(),
 });
@@ -284,7 +286,15 @@ export const guideSchema = z.strictObject({
     shaping: z.enum(["flat", "bed", "ridge", "bunded"]),
     shapingNote: z.string(),
     systems: z
-      .array(z.strictObject({ system: z.string(), fit: z.enum(["default", "suits", "harms"]), why: z.string() }))
+      .array(
+        z.strictObject({
+          system: z.string(),
+          fit: z.enum(["default", "suits", "harms"]),
+          why: z.string(),
+          /** only for these planting methods; for all where absent */
+          methods: z.array(z.string()).optional(),
+        }),
+      )
       .min(2),
   }),
   feed: z.strictObject({

@@ -52,11 +52,12 @@ export interface DatedWindow {
 }
 
 /**
- * The customary sowing windows of a kind in a zone, as dates of the season, in their order. Some crops have two with a
+ * The customary sowing windows of a kind (and planting method) in a zone, as dates of the season, in their order. Some crops have two with a
  * dead period between; where the guide knows nothing of the zone, its windows for any zone hold.
  */
-export function sowingWindows(kind: Kind, zone: string, season: number): DatedWindow[] {
-  const of = (name: string) => kind.windows.filter((w) => w.zone === name);
+export function sowingWindows(kind: Kind, zone: string, season: number, methodId?: string): DatedWindow[] {
+  const fitting = kind.windows.filter((w) => !w.methods || methodId === undefined || w.methods.includes(methodId));
+  const of = (name: string) => fitting.filter((w) => w.zone === name);
   const list = [of(zone), of("any"), kind.windows.slice(0, 1)].find((l) => l.length > 0) ?? [];
   if (list.length === 0) throw new Error(`kind ${kind.id} has no sowing window`);
   return list
@@ -84,7 +85,7 @@ export function chosenWindow(windows: DatedWindow[], wished: IsoDate | undefined
 export function windowOfPlan({ facts, decisions, resolved, season }: DraftContext): DatedWindow {
   const planted = facts.log.find((entry) => entry.operationId === PLANTING)?.doneOn;
   return chosenWindow(
-    sowingWindows(resolved.kind, facts.field.zone, season),
+    sowingWindows(resolved.kind, facts.field.zone, season, resolved.method.id),
     planted ?? decisions.dates?.[PLANTING]?.date,
     facts.today,
   );

@@ -12,6 +12,7 @@ import type { Plan, PlannedPass, SystemSummary } from "./plan";
 export function draftGround(context: DraftContext): Plan["ground"] {
   const { resolved, decisions } = context;
   const all = resolved.guide.ground.systems.flatMap((entry) => {
+    if (entry.methods && !entry.methods.includes(resolved.method.id)) return [];
     const system = tillageSystem(entry.system);
     return system ? [summarise(context, system, entry.fit, entry.why)] : [];
   });
@@ -26,7 +27,7 @@ export function draftGround(context: DraftContext): Plan["ground"] {
           field: "ground.systemId",
           given: wanted,
           allowed: all.map((s) => s.id).join(", "),
-          message: `tillage system "${wanted}" is not known for this crop`,
+          message: `tillage system "${wanted}" is not known for this crop and way of planting`,
         },
       ],
     });

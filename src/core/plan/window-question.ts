@@ -39,7 +39,7 @@ export function planWindows(facts: PlanFacts, decisions: Decisions, plan: Plan):
   if (!guide) return null;
   const resolved = resolveGuide(guide, { kind: plan.kindId, method: plan.methodId, product: plan.productId });
   if (!resolved.ok) return null;
-  const windows = sowingWindows(resolved.value.kind, facts.field.zone, plan.season);
+  const windows = sowingWindows(resolved.value.kind, facts.field.zone, plan.season, plan.methodId);
   return {
     resolved: resolved.value,
     windows,
@@ -125,7 +125,7 @@ export function fallbacks(facts: PlanFacts, decisions: Decisions, plan: Plan, mi
       if (!resolved.ok || (!same && !kind.windows.some((w) => w.zone === facts.field.zone))) continue;
       const gap = Math.max(guide.rotation.gapYears.value, 0);
       if (!same && facts.history.some((h) => h.crop === guide.id && plan.season - h.season <= gap)) continue;
-      const windows = sowingWindows(resolved.value.kind, facts.field.zone, plan.season);
+      const windows = sowingWindows(resolved.value.kind, facts.field.zone, plan.season, resolved.value.method.id);
       const later = windows.find((w) => w.until >= missedOn);
       if (!own && !later) continue;
       const window = own ? chosenWindow(windows, plan.plantingDate ?? undefined, facts.today) : (later as DatedWindow);

@@ -6,7 +6,6 @@ import { Choice } from "@/ui/choice";
 import { WrittenValue } from "@/ui/written-value";
 import { useUnits } from "../shared/units";
 import { usePlanModel } from "./plan-context";
-import { ReachTarget } from "./window/reach-target";
 import { FigureValue } from "./working";
 
 /** Field, crop, variety and target; the state of saving; undo, compare, issue. */
@@ -14,16 +13,12 @@ export function PlanHead({
   crops,
   onVersions,
   onIssue,
-  onWindow,
-  windowOpen,
   mayIssue,
   versions,
 }: {
   crops: { id: string; name: string; kinds: { id: string; name: string }[] }[];
   onVersions: () => void;
   onIssue: () => void;
-  onWindow: () => void;
-  windowOpen: boolean;
   mayIssue: boolean;
   versions: number;
 }) {
@@ -101,7 +96,6 @@ export function PlanHead({
           onClear={() => set("targetTPerHa", undefined)}
         />
       </div>
-      <ReachTarget onOpen={onWindow} open={windowOpen} />
       <div>
         <p className="text-[12px] text-soft">Margin at target</p>
         <FigureValue id="money.margin" decimals={0} className="text-base" />

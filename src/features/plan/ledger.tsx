@@ -3,10 +3,11 @@
 import { dimensionOf } from "../shared/dimension-of-unit";
 import { useUnits } from "../shared/units";
 import { usePlanModel } from "./plan-context";
+import { ReachTarget } from "./window/reach-target";
 import { FigureValue } from "./working";
 
 /** Target, plants, balance and money, always in sight, with the change against the last issued version. */
-export function Ledger() {
+export function Ledger({ onWindow }: { onWindow: () => void }) {
   const { plan } = usePlanModel();
   if (!plan) return null;
   const lines: [string, string, number | undefined][] = [
@@ -23,7 +24,11 @@ export function Ledger() {
         <AgainstVersion />
       </div>
       <dl>
-        {lines.slice(0, 2).map(([label, id, decimals]) => (
+        {lines.slice(0, 1).map(([label, id, decimals]) => (
+          <Line key={id} label={label} id={id} decimals={decimals} />
+        ))}
+        <ReachTarget onOpen={onWindow} />
+        {lines.slice(1, 2).map(([label, id, decimals]) => (
           <Line key={id} label={label} id={id} decimals={decimals} />
         ))}
         <div className="grid grid-cols-[1fr_auto] items-baseline gap-2 py-[3px]">

@@ -128,8 +128,6 @@ export function PlanScreen({ start, versions, changes, crops, mayIssue }: PlanSc
               mayIssue={mayIssue}
               onVersions={() => setDialog("versions")}
               onIssue={() => setDialog("issue")}
-              onWindow={() => setWindowOpen((open) => !open)}
-              windowOpen={windowOpen}
             />
             <StaleBanner />
             <Ribbon onOpen={openOperation} onStage={setStage} />
@@ -148,7 +146,7 @@ export function PlanScreen({ start, versions, changes, crops, mayIssue }: PlanSc
               >
                 {sheet === "ground" && <GroundSheet />}
                 {sheet === "soil" && <SoilSheet />}
-                {sheet === "seed" && <SeedSheet />}
+                {sheet === "seed" && <SeedSheet onWindow={() => setWindowOpen(true)} />}
                 {sheet === "feed" && <FeedSheet />}
                 {sheet === "money" && <MoneySheet />}
                 {(sheet === "water" || sheet === "protect" || sheet === "harvest" || sheet === "keep") && (
@@ -157,7 +155,7 @@ export function PlanScreen({ start, versions, changes, crops, mayIssue }: PlanSc
                 <OperationsList sheet={sheet} opened={opened} onOpened={setOpened} />
               </section>
               <div className={`content-start gap-3 ${windowOpen ? "hidden" : "grid"}`}>
-                <Ledger />
+                <Ledger onWindow={() => setWindowOpen(true)} />
                 <FindingsPanel onSheet={goTo} />
               </div>
             </div>

@@ -104,9 +104,7 @@ export const OfferedMoves = memo(function OfferedMoves({
                   {mayPlan && (
                     <Button look="quiet" disabled={busy} onClick={() => void accept([m])}>
                       Accept
-                      <span className="sr-only">
-                        : {job.operation.name}, {job.row.field}
-                      </span>
+                      <span className="sr-only">{` ${job.operation.name}, ${job.row.field}`}</span>
                     </Button>
                   )}
                 </li>

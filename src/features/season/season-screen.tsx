@@ -316,7 +316,10 @@ function GroupLine({
   return (
     <>
       <div className="shrink-0 px-2 leading-tight" style={{ width: NAME_WIDTH }}>
-        <b>{item.name}</b> <span className="text-[12px] text-soft">{item.rows.length} fields</span>
+        <b>{item.name}</b>{" "}
+        <span className="text-[12px] text-soft">
+          {item.rows.length} {item.rows.length === 1 ? "field" : "fields"}
+        </span>
         {kind && (
           <span className="block text-[12px]">
             {kinds.length > 1 ? (

@@ -39,44 +39,46 @@ export function StationsScreen({
   return (
     <div className="mx-auto grid max-w-[1100px] gap-5 px-4 py-4">
       <h1 className="text-2xl">Weather stations</h1>
-      <table className="w-full border-collapse border border-line bg-sheet">
-        <thead>
-          <tr className="text-left text-[12px] text-soft [&>th]:px-3 [&>th]:py-2 [&>th]:font-normal">
-            <th scope="col">Station</th>
-            <th scope="col">Place</th>
-            <th scope="col">Measured days</th>
-            <th scope="col">Farms</th>
-          </tr>
-        </thead>
-        <tbody>
-          {stations.map((s) => (
-            <tr key={s.id} className="border-t border-line [&>td]:px-3 [&>td]:py-2">
-              <td>
-                <Link href={`/stations/${s.id}`} className="font-title text-[15px] font-bold hover:underline">
-                  {s.name}
-                </Link>
-              </td>
-              <td>
-                {number(Math.abs(s.latitudeDeg), 2)}° {s.latitudeDeg < 0 ? "south" : "north"}, {number(s.altitudeM, 0)}{" "}
-                m
-              </td>
-              <td>
-                {s.measuredDays > 0 && s.measuredFrom && s.measuredTo
-                  ? `${s.measuredDays}, ${formatDay(s.measuredFrom, true)} to ${formatDay(s.measuredTo, true)}`
-                  : "none: simulated from normals"}
-              </td>
-              <td>{s.farms.join(", ") || "none"}</td>
+      <div className="overflow-x-auto border border-line bg-sheet">
+        <table className="w-full border-collapse">
+          <thead>
+            <tr className="text-left text-[12px] text-soft [&>th]:px-3 [&>th]:py-2 [&>th]:font-normal">
+              <th scope="col">Station</th>
+              <th scope="col">Place</th>
+              <th scope="col">Measured days</th>
+              <th scope="col">Farms</th>
             </tr>
-          ))}
-        </tbody>
-      </table>
+          </thead>
+          <tbody>
+            {stations.map((s) => (
+              <tr key={s.id} className="border-t border-line [&>td]:px-3 [&>td]:py-2">
+                <td>
+                  <Link href={`/stations/${s.id}`} className="font-title text-[15px] font-bold hover:underline">
+                    {s.name}
+                  </Link>
+                </td>
+                <td>
+                  {number(Math.abs(s.latitudeDeg), 2)}° {s.latitudeDeg < 0 ? "south" : "north"},{" "}
+                  {number(s.altitudeM, 0)} m
+                </td>
+                <td>
+                  {s.measuredDays > 0 && s.measuredFrom && s.measuredTo
+                    ? `${s.measuredDays}, ${formatDay(s.measuredFrom, true)} to ${formatDay(s.measuredTo, true)}`
+                    : "none: simulated from normals"}
+                </td>
+                <td>{s.farms.join(", ") || "none"}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
       <section aria-label="Farms" className="border border-line bg-sheet px-4 py-2">
         <h2 className="text-base">Where each farm takes its weather from</h2>
         <ul>
           {farms.map((farm) => (
             <li
               key={farm.id}
-              className="grid grid-cols-[14em_1fr] items-baseline gap-3 border-t border-line py-1.5 first:border-0"
+              className="grid items-baseline gap-x-3 border-t sm:grid-cols-[14em_1fr] border-line py-1.5 first:border-0"
             >
               <span>{farm.name}</span>
               <Choice

@@ -120,7 +120,7 @@ export function CalendarAddress() {
                     })
                   }
                 >
-                  End it<span className="sr-only">: {f.name}</span>
+                  End it<span className="sr-only"> {f.name}</span>
                 </Button>
               </li>
             ))}

@@ -1,5 +1,6 @@
 "use client";
 
+import { Button } from "@/ui/button";
 import { Choice } from "@/ui/choice";
 import { WrittenValue } from "@/ui/written-value";
 import { useUnits } from "../../shared/units";
@@ -8,14 +9,15 @@ import { usePlanModel } from "../plan-context";
 import { FigureValue } from "../working";
 
 /** Sheet 3: the stand aimed for, the lot that gives it, and what to order and catch. */
-export function SeedSheet() {
-  const { plan, facts, decisions, set, editable } = usePlanModel();
+export function SeedSheet({ onWindow }: { onWindow: () => void }) {
+  const { plan, facts, decisions, set, change, editable } = usePlanModel();
   const { number, split, read, show, currency } = useUnits();
   if (!plan) return null;
   const { seed } = plan;
   const method = plan.guide.methods.find((m) => m.id === plan.methodId);
   const lots = facts.seedLots.filter((l) => l.guideId === plan.guide.id && l.kindId === plan.kindId);
   const lot = lots.find((l) => l.id === seed.lotId);
+  const planted = facts.log.some((entry) => entry.operationId === "planting");
   const unitwise = seed.by === "unit";
   const bySpacing = unitwise || method?.nursery !== undefined;
   const sown = plan.figures["seed.tgw"];
@@ -35,11 +37,38 @@ export function SeedSheet() {
               value={plan.methodId}
               disabled={!editable}
               options={plan.guide.methods.map((m) => ({ value: m.id, label: m.name }))}
-              onChange={(id) => set("crop/methodId", id)}
+              onChange={(id) =>
+                // another way of planting asks for another way of working the ground
+                change({ path: ["crop", "methodId"], value: id }, { path: ["ground", "systemId"], value: undefined })
+              }
             />
           }
         />
       )}
+      <DecisionLine
+        what={unitwise ? "Plant about" : method?.nursery ? "Transplant about" : "Sow about"}
+        value={
+          <WrittenValue
+            label="Planting date"
+            type="date"
+            width="9em"
+            disabled={!editable || planted}
+            text={plan.plantingDate ?? ""}
+            read={(typed) =>
+              /^\d{4}-\d{2}-\d{2}$/.test(typed)
+                ? { ok: true, value: typed }
+                : { ok: false, message: `Planting date: ${typed || "nothing"} given, allowed is a date` }
+            }
+            onValue={(date) => set("dates/planting", { date, held: false })}
+            onClear={() => set("dates/planting", undefined)}
+          />
+        }
+        leads={
+          <Button look="quiet" onClick={onWindow}>
+            Sowing window and chances
+          </Button>
+        }
+      />
       {lots.length > 0 && (
         <DecisionLine
           what="Variety and lot"

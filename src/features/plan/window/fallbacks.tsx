@@ -140,7 +140,7 @@ export function Fallbacks({ answer }: { answer: WindowAnswer }) {
                     <td>
                       {editable && !planted && expected > 0 && (
                         <Button look="quiet" onClick={() => change(...fallback.changes)}>
-                          Take it<span className="sr-only">: {fallback.label}</span>
+                          Take it<span className="sr-only">{` ${fallback.label}`}</span>
                         </Button>
                       )}
                     </td>

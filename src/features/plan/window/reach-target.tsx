@@ -6,7 +6,7 @@ import { usePlanModel } from "../plan-context";
 import { useSimulation } from "./use-simulation";
 
 /** The chance of reaching the target at the planned date; opens the sowing window. */
-export function ReachTarget({ onOpen, open }: { onOpen: () => void; open: boolean }) {
+export function ReachTarget({ onOpen }: { onOpen: () => void }) {
   const { plan, facts, decisions } = usePlanModel();
   const questions = useMemo(() => {
     const of = plan?.plantingDate ? planWindows(facts, decisions, plan) : null;
@@ -17,20 +17,22 @@ export function ReachTarget({ onOpen, open }: { onOpen: () => void; open: boolea
   const answer = answers?.[0];
   const chance = answer?.dates[0]?.chancePct;
   return (
-    <div>
-      <p className="text-[12px] text-soft">Chance of reaching it</p>
-      <button
-        type="button"
-        className={`opens text-base ${progress !== null ? "opacity-60" : ""}`}
-        aria-expanded={open}
-        onClick={onOpen}
-        title="Sowing window and target (w)"
-      >
-        {chance === undefined ? "open" : `${Math.round(chance)} %`}
-        <span className="ml-1 text-[12px] font-normal text-soft">
-          {answer ? "of seasons" : facts.climate ? "sowing window" : "no station"}
-        </span>
-      </button>
+    <div className="grid grid-cols-[1fr_auto_3.2em] items-baseline gap-2 py-[3px]">
+      <dt>Chance of reaching it</dt>
+      <dd className="text-right">
+        <button
+          type="button"
+          className={`opens ${progress !== null ? "opacity-60" : ""}`}
+          onClick={onOpen}
+          title="Sowing window and target (w)"
+        >
+          {chance === undefined ? (facts.climate ? "ask" : "no station") : `${Math.round(chance)} %`}
+          <span className="sr-only">
+            {answer ? ` of ${answer.seasons} simulated seasons` : ""}. Open the sowing window
+          </span>
+        </button>
+      </dd>
+      <dd />
     </div>
   );
 }

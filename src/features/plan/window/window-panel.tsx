@@ -233,7 +233,7 @@ function Losses({ date }: { date: WindowDate }) {
 
 /** Windows by zone and type from the guide; between two windows of one type lies a dead period. */
 function Customary({ kindId, answer }: { kindId: string; answer: WindowAnswer }) {
-  const { facts, season, decisions } = usePlanModel();
+  const { facts, season, decisions, plan } = usePlanModel();
   const guide = findGuide(decisions.crop.guideId);
   if (!guide) return null;
   return (
@@ -241,7 +241,7 @@ function Customary({ kindId, answer }: { kindId: string; answer: WindowAnswer })
       <h3 className="text-[14px]">Customary windows in this zone</h3>
       <ul className="text-[13px]">
         {guide.kinds.map((kind) => {
-          const windows = sowingWindows(kind, facts.field.zone, season);
+          const windows = sowingWindows(kind, facts.field.zone, season, plan?.methodId);
           return (
             <li key={kind.id} className={kind.id === kindId ? "font-semibold" : ""}>
               {kind.name}:{" "}
