@@ -123,6 +123,27 @@ describe("walls between practices", () => {
     expect(open).toEqual([]);
   });
 
+  it("drafts an outline again when its field changes, and leaves those of other fields", async () => {
+    const all = () => inPractice(castellan, (c) => refreshOutlines(c, castellan, "draft"));
+    for (let round = 0; round < 40 && (await all()).stale.length > 0; round++);
+    const keys = async () =>
+      new Map(
+        (
+          await inPractice(castellan, (c) =>
+            rows<{ plan_id: string; key: string }>(c, "select plan_id, key from plan_outline where basis = 'draft'"),
+          )
+        ).map((r) => [r.plan_id, r.key]),
+      );
+    const before = await keys();
+    const field = await fieldId(castellan, "Salt Lease");
+    const plan = await planOf(castellan, "Salt Lease");
+    await inPractice(castellan, (c) => c.query("update soil_test set ph = 8.0 where field_id = $1", [field]));
+    for (let round = 0; round < 40 && (await all()).stale.length > 0; round++);
+    const after = await keys();
+    expect(after.get(plan)).not.toBe(before.get(plan));
+    for (const [id, key] of before) if (id !== plan) expect(after.get(id)).toBe(key);
+  });
+
   it("opens no field, plan or version of another practice by its id, and writes none", async () => {
     const field = await fieldId(castellan, "Coney Bank");
     const plan = await planOf(castellan, "Withy Bed");
@@ -146,7 +167,11 @@ describe("walls between practices", () => {
     const { rows: found } = await owner.query("select id from grower where name = 'Pennick Farm'");
     const grower: Scope = { ...castellan, growerId: found[0].id };
     expect((await inPractice(grower, (c) => listFields(c, grower))).map((f) => f.name).sort()).toEqual([
+      "Alder Carr",
+      "Brickkiln",
       "Coney Bank",
+      "Gantry Plot",
+      "Sluice Piece",
       "Withy Bed",
     ]);
     const other = await planOf(castellan, "Heron Block");

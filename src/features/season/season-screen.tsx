@@ -205,15 +205,20 @@ const SeasonList = memo(function SeasonList({
       }
     return [addDays(first, -10), addDays(last, 14)] as [IsoDate, IsoDate];
   }, [all, season]);
-  const ribbonWidth = Math.max(320, width - NAME_WIDTH - 18);
+  // on a phone the name stands over its ribbon rather than beside it
+  const narrow = width < 640;
+  const nameWidth = narrow ? 0 : NAME_WIDTH;
+  const ribbonWidth = Math.max(240, width - nameWidth - (narrow ? 2 : 18));
   const x = useMemo(() => scaleUtc([ms(from), ms(to)], [4, ribbonWidth - 4]), [from, to, ribbonWidth]);
   const scroll = useRef<HTMLElement>(null);
   const virtual = useVirtualizer({
     count: items.length,
     getScrollElement: () => scroll.current,
-    estimateSize: (i) => (items[i]?.kind === "group" ? 48 : 36),
+    estimateSize: (i) => (items[i]?.kind === "group" ? (narrow ? 88 : 48) : narrow ? 74 : 36),
     overscan: 6,
   });
+  // biome-ignore lint/correctness/useExhaustiveDependencies: rows are of another height when the page is narrow
+  useEffect(() => virtual.measure(), [narrow]);
   const months: Date[] = [];
   for (const d = new Date(`${from.slice(0, 7)}-01T00:00:00Z`); d.getTime() < ms(to); d.setUTCMonth(d.getUTCMonth() + 1))
     if (d.getTime() > ms(from)) months.push(new Date(d));
@@ -222,7 +227,7 @@ const SeasonList = memo(function SeasonList({
   return (
     <div ref={box} className="border border-line bg-sheet">
       <div className="flex border-b border-line" aria-hidden>
-        <div style={{ width: NAME_WIDTH }} className="shrink-0 px-2 py-1 text-[12px] text-soft">
+        <div style={{ width: nameWidth }} className={narrow ? "hidden" : "shrink-0 px-2 py-1 text-[12px] text-soft"}>
           {grouping === "farm" ? "bars: hours a week, line: what fits" : ""}
         </div>
         <svg width={ribbonWidth} height={22} className="block" aria-hidden>
@@ -248,11 +253,12 @@ const SeasonList = memo(function SeasonList({
             return (
               <li
                 key={item.kind === "group" ? `g.${item.key}` : item.row.planId}
-                className={`absolute inset-x-0 flex items-center border-b border-line ${item.kind === "group" ? "bg-selected" : ""}`}
+                className={`absolute inset-x-0 flex border-b border-line ${narrow ? "flex-col justify-center" : "items-center"} ${item.kind === "group" ? "bg-selected" : ""}`}
                 style={{ height: v.size, transform: `translateY(${v.start}px)` }}
               >
                 {item.kind === "group" ? (
                   <GroupLine
+                    nameWidth={nameWidth || "100%"}
                     item={item}
                     loads={item.farmId ? (loadOf.get(item.farmId) ?? NO_LOADS) : NO_LOADS}
                     x={x}
@@ -264,7 +270,7 @@ const SeasonList = memo(function SeasonList({
                       href={`/plans/${item.row.planId}`}
                       prefetch={false}
                       className="block shrink-0 truncate px-2 leading-tight hover:underline"
-                      style={{ width: NAME_WIDTH }}
+                      style={{ width: nameWidth || "100%" }}
                       aria-label={`${item.row.field}, ${item.row.crop}${item.row.planting ? `, sown ${formatDay(item.row.planting)}` : ""}${item.row.harvest ? `, harvest ${formatDay(item.row.harvest)}` : ""}, ${item.row.operations.length} operations${item.row.conflicts > 0 ? ", dates clash" : ""}`}
                     >
                       <b className="font-title">{item.row.field}</b>{" "}
@@ -285,7 +291,7 @@ const SeasonList = memo(function SeasonList({
           <div
             aria-hidden
             className="pointer-events-none absolute top-0 w-px bg-[var(--stop)]"
-            style={{ left: NAME_WIDTH + x(ms(today)), height: virtual.getTotalSize() }}
+            style={{ left: nameWidth + x(ms(today)), height: virtual.getTotalSize() }}
           />
         )}
       </section>
@@ -297,10 +303,12 @@ const NO_LOADS: WeekLoad[] = [];
 
 function GroupLine({
   item,
+  nameWidth,
   loads: own,
   x,
   width,
 }: {
+  nameWidth: number | string;
   item: Extract<Item, { kind: "group" }>;
   loads: WeekLoad[];
   x: Parameters<typeof LoadStrip>[0]["x"];
@@ -315,7 +323,7 @@ function GroupLine({
   const over = strip.filter((l) => l.hours > l.capacity + 1e-9);
   return (
     <>
-      <div className="shrink-0 px-2 leading-tight" style={{ width: NAME_WIDTH }}>
+      <div className="shrink-0 px-2 leading-tight" style={{ width: nameWidth }}>
         <b>{item.name}</b>{" "}
         <span className="text-[12px] text-soft">
           {item.rows.length} {item.rows.length === 1 ? "field" : "fields"}
