@@ -9,7 +9,7 @@ import path from "node:path";
 import { gzipSync } from "node:zlib";
 import { addDays, toDay } from "../src/core/dates";
 import { checkPlan } from "../src/core/plan/check";
-import { freshDecisions } from "../src/core/plan/decisions";
+import { freshDecisions } from "../src/core/plan/decision-changes";
 import { draftPlan } from "../src/core/plan/draft";
 import { EXAMPLE_FACTS } from "../src/core/plan/example-facts";
 import { planWindows, windowQuestion } from "../src/core/plan/window-question";

@@ -2,7 +2,8 @@
 
 import { canIssue, checkPlan } from "@/core/plan/check";
 import { type PlanSummary, summarisePlan } from "@/core/plan/compare";
-import { type Decisions, decisionsSchema, freshDecisions, upgrade } from "@/core/plan/decisions";
+import { freshDecisions } from "@/core/plan/decision-changes";
+import { type Decisions, decisionsSchema, upgrade } from "@/core/plan/decisions";
 import { draftPlan } from "@/core/plan/draft";
 import type { PlanFacts } from "@/core/plan/facts";
 import type { UnitSet } from "@/core/units/units";

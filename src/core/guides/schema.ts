@@ -5,6 +5,7 @@
  */
 
 import { z } from "zod";
+import { SHEETS, type SheetId } from "./sheets";
 
 /** A figure with its source: one value, or low-typical-high. `source` is the id of one of the guide's sources. */
 export const ranged = z
@@ -28,9 +29,8 @@ export const trigger = z
   .refine((t) => t.min <= t.usual && (t.max === null || t.usual <= t.max), "min <= usual <= max");
 export type Trigger = z.infer<typeof trigger>;
 
-export const SHEETS = ["ground", "soil", "seed", "feed", "water", "protect", "harvest", "keep", "money"] as const;
 export const sheetId = z.enum(SHEETS);
-export type SheetId = z.infer<typeof sheetId>;
+export type { SheetId };
 
 /** A task of the guide that becomes a dated operation of a plan. */
 export const task = z.strictObject({

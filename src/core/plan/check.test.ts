@@ -1,7 +1,8 @@
 import { describe, expect, it } from "vitest";
 import { unwrap } from "../result";
 import { checkPlan, dateInWords, type Finding } from "./check";
-import { applyChanges, type Change, type Decisions, decisionsSchema, freshDecisions } from "./decisions";
+import { applyChanges, type Change, freshDecisions } from "./decision-changes";
+import { type Decisions, decisionsSchema } from "./decisions";
 import { draftPlan } from "./draft";
 import { EXAMPLE_FACTS } from "./example-facts";
 import type { PlanFacts } from "./facts";

@@ -4,7 +4,8 @@ import { LEFTOVERS } from "../guides/previous-crops";
 import type { SheetId } from "../guides/schema";
 import type { Conflict } from "../season/solve-season";
 import { sheetOf } from "./conflict-sheet";
-import type { Change, Decisions } from "./decisions";
+import type { Change } from "./decision-changes";
+import type { Decisions } from "./decisions";
 import type { PlanFacts } from "./facts";
 import type { Plan } from "./plan";
 

@@ -1,5 +1,5 @@
 import { computed } from "../figure";
-import { SHEETS, type SheetId } from "../guides/schema";
+import { SHEETS, type SheetId } from "../guides/sheets";
 import type { DraftContext } from "./draft-context";
 import type { InputLine, MoneySheet, Operation } from "./plan";
 

@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { unwrap } from "../result";
-import { type Decisions, freshDecisions } from "./decisions";
+import { freshDecisions } from "./decision-changes";
+import type { Decisions } from "./decisions";
 import { draftPlan } from "./draft";
 import { EXAMPLE_FACTS } from "./example-facts";
 import { type Drafted, movedDates, whyMoved } from "./moved-dates";

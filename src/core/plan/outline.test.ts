@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { unwrap } from "../result";
-import { freshDecisions } from "./decisions";
+import { freshDecisions } from "./decision-changes";
 import { draftPlan } from "./draft";
 import { EXAMPLE_FACTS } from "./example-facts";
 import { outlinePlan, packSeason, resourceOf, unpackSeason } from "./outline";

@@ -1,7 +1,7 @@
 /** A plan in short, for views across many fields: what the season page draws and what the week lists. */
 
 import { type IsoDate, isoDate, toDay } from "../dates";
-import { SHEETS, type SheetId } from "../guides/schema";
+import { SHEETS, type SheetId } from "../guides/sheets";
 import type { PlanFacts } from "./facts";
 import type { Operation, Plan } from "./plan";
 

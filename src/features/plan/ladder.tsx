@@ -1,7 +1,7 @@
 "use client";
 
 import { formatDay } from "@/core/dates";
-import { SHEETS, type SheetId } from "@/core/guides/schema";
+import { SHEETS, type SheetId } from "@/core/guides/sheets";
 import { SHEET_NAMES, SheetMark, sheetColour } from "../shared/sheet-mark";
 import { useUnits } from "../shared/units";
 import { usePlanModel } from "./plan-context";

@@ -3,7 +3,7 @@
 import dynamic from "next/dynamic";
 import { useRouter } from "next/navigation";
 import { useEffect, useState } from "react";
-import { SHEETS, type SheetId } from "@/core/guides/schema";
+import { SHEETS, type SheetId } from "@/core/guides/sheets";
 import type { Operation } from "@/core/plan/plan";
 import type { AuditLine } from "../shared/server-types";
 import { SHEET_NAMES } from "../shared/sheet-mark";

@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { freshDecisions } from "@/core/plan/decisions";
+import { freshDecisions } from "@/core/plan/decision-changes";
 import { freshHistory, stepHistory } from "./use-plan";
 
 type History = ReturnType<typeof freshHistory>;

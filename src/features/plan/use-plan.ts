@@ -4,7 +4,8 @@ import { useCallback, useEffect, useMemo, useReducer, useRef, useState } from "r
 import type { StageObservation } from "@/core/phenology/stage-dates";
 import { checkPlan, type Finding } from "@/core/plan/check";
 import { comparePlans, type PlanSummary, summarisePlan } from "@/core/plan/compare";
-import { applyChanges, type Change, type Decisions } from "@/core/plan/decisions";
+import { applyChanges, type Change } from "@/core/plan/decision-changes";
+import type { Decisions } from "@/core/plan/decisions";
 import { draftPlan } from "@/core/plan/draft";
 import type { LoggedOperation, PlanFacts } from "@/core/plan/facts";
 import type { Plan } from "@/core/plan/plan";

@@ -1,6 +1,6 @@
 import { Document, Page, renderToBuffer, Text, View } from "@react-pdf/renderer";
 import { formatDay } from "@/core/dates";
-import { SHEETS, type SheetId } from "@/core/guides/schema";
+import { SHEETS, type SheetId } from "@/core/guides/sheets";
 import { formatNumber } from "@/core/units/format-quantity";
 import type { DocumentSource } from "./index";
 import { plain, registerFonts, styles } from "./pdf-parts";

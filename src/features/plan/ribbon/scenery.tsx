@@ -2,6 +2,7 @@
 
 import { area, curveMonotoneX, line } from "d3-shape";
 import { addDays, type IsoDate, isoDate, toDay } from "@/core/dates";
+import { dailyValue, meanPreservingNodes, monthPlace } from "@/core/weather/climate";
 import { usePlanModel } from "../plan-context";
 import { stageInWords } from "../stage-in-words";
 import { BOTTOM, GROUND, HEIGHT, ms, type Scale } from "./geometry";
@@ -19,6 +20,7 @@ export function Backdrop({ x, width, from, to }: { x: Scale; width: number; from
   // where months stand closer than their names, every second or third is named
   const every = Math.ceil(48 / Math.max(1, (x.range()[1] ?? width) / Math.max(1, months.length)));
   const bars: { left: number; right: number; mm: number; meanC: number; key: string }[] = [];
+  const warmth = facts.climate ? meanPreservingNodes(facts.climate.months.map((m) => m.meanC)) : [];
   for (let day = toDay(from); day < toDay(to); day++) {
     const date = isoDate(day);
     const of = Number(date.slice(8));
@@ -28,7 +30,7 @@ export function Backdrop({ x, width, from, to }: { x: Scale; width: number; from
       left: x(ms(date)),
       right: x(ms(addDays(date, of === 21 ? 9 : 10))),
       mm: month.rainMm / 3,
-      meanC: month.meanC,
+      meanC: dailyValue(warmth, monthPlace(day + 5)),
       key: date,
     });
   }

@@ -1,6 +1,6 @@
 "use client";
 
-import { SHEETS } from "@/core/guides/schema";
+import { SHEETS } from "@/core/guides/sheets";
 import { WrittenValue } from "@/ui/written-value";
 import { SHEET_NAMES, SheetMark, sheetColour } from "../../shared/sheet-mark";
 import { useUnits } from "../../shared/units";
