@@ -54,7 +54,8 @@ const LINES = `
     on s.practice_id = p.practice_id and s.plan_id = p.id
   left join (select practice_id, plan_id, version, count(*) as n, max(at) as at from moved_operation where practice_id = $1 group by 1, 2, 3) m
     on $3 = 'issued' and m.practice_id = p.practice_id and m.plan_id = p.id and m.version = v.number
-  where p.practice_id = $1 and ($3 = 'draft' or v.number is not null)`;
+  where p.practice_id = $1 and ($3 = 'draft' or v.number is not null)
+  order by p.id`;
 
 /** Drafts stale outlines within the time budget; gives every plan with whether its outline is of today. */
 export async function refreshOutlines(

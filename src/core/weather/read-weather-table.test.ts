@@ -1,4 +1,6 @@
+import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { addDays } from "../dates";
 import { guessMapping, readWeatherTable, type WeatherMapping } from "./read-weather-table";
 
 const HEADER = ["date", "tmin", "tmax", "rain"];
@@ -129,5 +131,44 @@ describe("guessMapping", () => {
       wind: "km/h",
       missing: ["-999"],
     });
+  });
+});
+
+describe("any sound file", () => {
+  const days = fc.array(
+    fc.record({
+      low: fc.integer({ min: -300, max: 250 }),
+      range: fc.integer({ min: 0, max: 200 }),
+      rain: fc.integer({ min: 0, max: 900 }),
+    }),
+    { minLength: 1, maxLength: 60 },
+  );
+  it("comes back as it was, in any order of its lines and either decimal mark", () => {
+    fc.assert(
+      fc.property(days, fc.boolean(), fc.boolean(), (list, comma, backwards) => {
+        const text = (tenths: number) => (tenths / 10).toFixed(1).replace(".", comma ? "," : ".");
+        const rows = list.map((d, i) => [addDays("2025-01-01", i), text(d.low), text(d.low + d.range), text(d.rain)]);
+        const result = read(backwards ? [...rows].reverse() : rows, { decimal: comma ? "comma" : "point" });
+        if (!result.ok) throw new Error(JSON.stringify(result.problems));
+        expect(result.days.map((d) => [d.date, d.tminC, d.tmaxC, d.rainMm])).toEqual(
+          list.map((d, i) => [addDays("2025-01-01", i), d.low / 10, (d.low + d.range) / 10, d.rain / 10]),
+        );
+      }),
+    );
+  });
+  it("is refused whole for one bad cell, with its line", () => {
+    fc.assert(
+      fc.property(days, fc.nat(), (list, n) => {
+        const bad = n % list.length;
+        const rows = list.map((d, i) => [
+          addDays("2025-01-01", i),
+          i === bad ? "?" : String(d.low / 10),
+          String((d.low + d.range) / 10),
+          "0",
+        ]);
+        const result = read(rows);
+        expect(result.ok ? [] : result.problems.map((p) => [p.line, p.column])).toEqual([[bad + 2, "tmin"]]);
+      }),
+    );
   });
 });

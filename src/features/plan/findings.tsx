@@ -1,6 +1,7 @@
 "use client";
 
 import type { Finding } from "@/core/plan/check";
+import { useCommands } from "../shell/commands";
 import { usePlanModel } from "./plan-context";
 
 const SIGN = { stop: "■", advise: "▲", hint: "●" };
@@ -8,7 +9,17 @@ const WORD = { stop: "stops issue", advise: "advice", hint: "hint" };
 
 /** All findings of the plan: stopping ones first, each with its reason and its repairs. */
 export function FindingsPanel({ onSheet }: { onSheet: (sheet: Finding["sheet"]) => void }) {
-  const { findings } = usePlanModel();
+  const { findings, change, editable } = usePlanModel();
+  // the first nine repairs are one key away
+  const repairs = editable ? findings.flatMap((f) => f.repairs).slice(0, 9) : [];
+  useCommands(
+    repairs.map((repair, i) => ({
+      id: `repair.${i}`,
+      label: `Repair: ${repair.label}`,
+      keys: `Alt+${i + 1}`,
+      run: () => change(...repair.changes),
+    })),
+  );
   const count = (severity: Finding["severity"]) => findings.filter((f) => f.severity === severity).length;
   return (
     <section aria-label="Findings" className="border border-line bg-sheet px-3 py-2">
@@ -23,7 +34,7 @@ export function FindingsPanel({ onSheet }: { onSheet: (sheet: Finding["sheet"]) 
       <ul>
         {findings.map((finding) => (
           <li key={finding.id} className="border-t border-line py-1.5 first:border-0">
-            <FindingLine finding={finding} onSheet={onSheet} />
+            <FindingLine finding={finding} onSheet={onSheet} keyOf={(repair) => repairs.indexOf(repair) + 1} />
           </li>
         ))}
       </ul>
@@ -32,7 +43,16 @@ export function FindingsPanel({ onSheet }: { onSheet: (sheet: Finding["sheet"]) 
 }
 
 /** One finding, for the list or at its place on a sheet. */
-export function FindingLine({ finding, onSheet }: { finding: Finding; onSheet?: (sheet: Finding["sheet"]) => void }) {
+export function FindingLine({
+  finding,
+  onSheet,
+  keyOf,
+}: {
+  finding: Finding;
+  onSheet?: (sheet: Finding["sheet"]) => void;
+  /** the digit that applies a repair with Alt; 0 for none */
+  keyOf?: (repair: Finding["repairs"][number]) => number;
+}) {
   const { change, editable } = usePlanModel();
   const colour =
     finding.severity === "stop" ? "var(--stop)" : finding.severity === "advise" ? "var(--advise)" : "var(--soft)";
@@ -65,6 +85,11 @@ export function FindingLine({ finding, onSheet }: { finding: Finding; onSheet?: 
                 onClick={() => change(...repair.changes)}
               >
                 {repair.label}
+                {keyOf && keyOf(repair) > 0 && (
+                  <kbd className="ml-1 inline-block border border-line px-1 text-[10px] font-normal text-soft no-underline">
+                    Alt {keyOf(repair)}
+                  </kbd>
+                )}
               </button>
             ))}
           </span>

@@ -66,7 +66,7 @@ function Line({ label, id, decimals }: { label: string; id: string; decimals: nu
   const shown =
     dimension && dimension !== "percent"
       ? split(Math.abs(delta), dimension, decimals).number
-      : number(Math.abs(delta), decimals);
+      : number(Math.abs(delta), decimals ?? 2);
   return (
     <div className="grid grid-cols-[1fr_auto_3.2em] items-baseline gap-2 py-[3px]">
       <dt>{label}</dt>

@@ -5,7 +5,7 @@ import { createContext, type ReactNode, useCallback, useContext, useEffect, useM
 export interface CommandEntry {
   id: string;
   label: string;
-  /** "3", "v", "Ctrl+Z", "g f" is not supported; empty for none */
+  /** "3", "v", "Ctrl+Z", "Alt+1"; empty for none */
   keys: string;
   run: () => void;
 }
@@ -35,7 +35,10 @@ export function CommandsProvider({ children }: { children: ReactNode }) {
       const modified = event.ctrlKey || event.metaKey;
       if (writing && !modified) return;
       if (document.querySelector("[role=dialog]")) return;
-      const pressed = `${modified ? "Ctrl+" : ""}${event.shiftKey && modified ? "Shift+" : ""}${modified ? event.key.toUpperCase() : event.key}`;
+      const digit = event.altKey && !modified ? /^Digit(\d)$/.exec(event.code)?.[1] : undefined;
+      const pressed = digit
+        ? `Alt+${digit}`
+        : `${modified ? "Ctrl+" : ""}${event.shiftKey && modified ? "Shift+" : ""}${modified ? event.key.toUpperCase() : event.key}`;
       const command = registry.all().find((c) => c.keys === pressed);
       // undo inside of a box that is being written in stays with the box
       if (!command || (writing && /Z$/.test(pressed) && (target as HTMLInputElement).dataset.own === "undo")) return;

@@ -8,6 +8,7 @@ import type { Operation } from "@/core/plan/plan";
 import { Popover } from "@/ui/popover";
 import { SHEET_NAMES, SheetShape, sheetColour } from "../../shared/sheet-mark";
 import { useMovingDates } from "../moving-dates";
+import { FocusRing } from "./focus-ring";
 import { GROUND, ms, type Scale } from "./geometry";
 
 /** One operation on the ribbon: dragged or nudged within its window, and told what would break beyond it. */
@@ -109,17 +110,7 @@ export function Mark({
           fill={operation.inConflict && operation.overdueDays === 0 ? "var(--stop)" : "var(--advise)"}
         />
       )}
-      <rect
-        x={at - 10}
-        y={y - 10}
-        width={20}
-        height={20}
-        rx={3}
-        fill="none"
-        stroke="var(--action)"
-        strokeWidth={2}
-        className="opacity-0 group-focus-visible:opacity-100"
-      />
+      <FocusRing x={at} y={y} width={20} height={20} />
       <text
         x={flipped ? at - 10 : at + 10}
         y={y + 4}

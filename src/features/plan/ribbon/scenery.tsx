@@ -5,6 +5,7 @@ import { addDays, type IsoDate, isoDate, toDay } from "@/core/dates";
 import { dailyValue, meanPreservingNodes, monthPlace } from "@/core/weather/climate";
 import { usePlanModel } from "../plan-context";
 import { stageInWords } from "../stage-in-words";
+import { FocusRing } from "./focus-ring";
 import { BOTTOM, GROUND, HEIGHT, ms, type Scale } from "./geometry";
 
 /** Months, rain from the top, cold and heat in the sky, earth below. */
@@ -159,17 +160,7 @@ export function Stages({ x, width, onOpen }: { x: Scale; width: number; onOpen: 
             ) : (
               <line x1={at} x2={at} y1={GROUND - 5} y2={GROUND + 5} stroke="var(--ink)" strokeWidth={1.5} />
             )}
-            <rect
-              x={at - 9}
-              y={GROUND - 8}
-              width={18}
-              height={16}
-              rx={3}
-              fill="none"
-              stroke="var(--action)"
-              strokeWidth={2}
-              className="opacity-0 group-focus-visible:opacity-100"
-            />
+            <FocusRing x={at} y={GROUND} width={18} height={16} />
             {fits && (
               <text x={at + 3} y={GROUND + 14} fontSize={10.5} fill="var(--soft)">
                 {stage.name}

@@ -22,7 +22,7 @@ export function ReachTarget({ onOpen }: { onOpen: () => void }) {
       <dd className="text-right">
         <button
           type="button"
-          className={`opens ${progress !== null ? "opacity-60" : ""}`}
+          className={`opens ${progress !== null ? "text-soft" : ""}`}
           onClick={onOpen}
           title="Sowing window and target (w)"
         >
