@@ -10,6 +10,7 @@ import { SEASON_DAYS, seasonWeather } from "@/core/weather/season-weather";
 import type { Access } from "./access";
 import { type Client, rows } from "./db";
 import { refreshOutlines } from "./outlines";
+import { loadPlaces } from "./places";
 import { loadClimates } from "./plan-facts";
 
 /** One field in the season's list; its outline is unpacked on the page. */
@@ -70,24 +71,48 @@ export async function loadSeason(client: Client, access: Access, wanted?: number
 
 /** The rows of a season as JSON text, put together without being read: hundreds of fields in little time. */
 export async function seasonRowsJson(client: Client, access: Access, season: number): Promise<string> {
-  const found = await rows<{ head: string; season: string; shape: string }>(
+  const { practiceId } = access;
+  const places = await loadPlaces(client, access, season);
+  const outlines = await rows<{ planId: string; season: string; shape: string }>(
     client,
-    `select json_build_array(o.plan_id, f.name, fa.id, fa.name, g.name, f.area_ha,
-         (select max(number) from plan_version v where v.practice_id = p.practice_id and v.plan_id = p.id),
-         (select count(*) from log_entry l where l.practice_id = p.practice_id and l.plan_id = p.id and l.withdrawn_at is null))::text as head, o.season, o.shape
-     from plan_outline o join plan p on p.practice_id = o.practice_id and p.id = o.plan_id
-     join field f on f.practice_id = p.practice_id and f.id = p.field_id
-     join farm fa on fa.practice_id = f.practice_id and fa.id = f.farm_id
-     join grower g on g.practice_id = fa.practice_id and g.id = fa.grower_id
-     where o.practice_id = $1 and o.basis = 'draft' and p.season = $2 order by g.name, fa.name, f.name`,
-    [access.practiceId, season],
+    `select plan_id as "planId", season, shape from plan_outline where practice_id = $1 and basis = 'draft'`,
+    [practiceId],
   );
+  const logged = await rows<{ planId: string; n: number }>(
+    client,
+    `select plan_id as "planId", count(*)::int as n from log_entry where practice_id = $1 and withdrawn_at is null group by 1`,
+    [practiceId],
+  );
+  const loggedOf = new Map(logged.map((l) => [l.planId, l.n]));
   const shapes = new Map<string, number>();
-  const lines = found.map(({ head, season, shape }) => {
-    const at = shapes.get(shape) ?? shapes.size;
-    shapes.set(shape, at);
-    return `${head.slice(0, -1)}, ${at}, ${season}]`;
-  });
+  const lines = outlines
+    .flatMap((outline) => {
+      const place = places.get(outline.planId);
+      return place ? [{ outline, place }] : [];
+    })
+    .sort(
+      (a, b) =>
+        a.place.grower.localeCompare(b.place.grower) ||
+        a.place.farm.localeCompare(b.place.farm) ||
+        a.place.field.localeCompare(b.place.field),
+    )
+    .map(({ outline: { planId, season: packed, shape }, place }) => {
+      const at = shapes.get(shape) ?? shapes.size;
+      shapes.set(shape, at);
+      const { field, farmId, farm, grower, areaHa, version } = place;
+      const head = JSON.stringify([
+        planId,
+        field,
+        farmId,
+        farm,
+        grower,
+        areaHa,
+        version,
+        loggedOf.get(planId) ?? 0,
+        at,
+      ]);
+      return `${head.slice(0, -1)},${packed}]`;
+    });
   return `{"shapes":[${[...shapes.keys()].join(",")}],"rows":[${lines.join(",")}]}`;
 }
 

@@ -8,6 +8,7 @@ import type { TextureClass } from "@/core/soil/texture";
 import type { Access } from "./access";
 import { type Client, rows } from "./db";
 import { refreshOutlines } from "./outlines";
+import { loadPlaces } from "./places";
 import { loadClimates } from "./plan-facts";
 import { loadObservedWeather } from "./stations";
 
@@ -49,40 +50,41 @@ const AFTER = 21;
  */
 export async function loadWeek(client: Client, access: Access, from: IsoDate): Promise<WeekSheet> {
   const { fresh, stale } = await refreshOutlines(client, access, "issued");
-  const version = new Map(fresh.map((p) => [p.id, p.version]));
-  const found = await rows<
-    Omit<DueOperation, keyof WeekOperation> & { operation: WeekOperation; issuedDate: IsoDate | null }
-  >(
+  const known = new Set(fresh.map((p) => p.id));
+  const places = await loadPlaces(client, access);
+  const found = await rows<{ planId: string; crop: string; operation: WeekOperation }>(
     client,
-    `select o.plan_id as "planId", f.name as field, fa.name as farm, f.area_ha as "areaHa", o.season::json ->> 0 as crop, w.operation, i.planned_on as "issuedDate", i.version
-     from plan_outline o
-     join plan p on p.practice_id = o.practice_id and p.id = o.plan_id
-     join field f on f.practice_id = p.practice_id and f.id = p.field_id
-     join farm fa on fa.practice_id = f.practice_id and fa.id = f.farm_id
-     cross join lateral jsonb_array_elements(o.week) as w (operation)
-     left join operation i on i.practice_id = o.practice_id and i.plan_id = o.plan_id and i.operation_id = w.operation ->> 'id'
-       and i.version = (select max(number) from plan_version v where v.practice_id = o.practice_id and v.plan_id = o.plan_id)
+    `select o.plan_id as "planId", o.season::json ->> 0 as crop, w.operation
+     from plan_outline o cross join lateral jsonb_array_elements(o.week) as w (operation)
      where o.practice_id = $1 and o.basis = 'issued' and (
        (w.operation ->> 'doneOn' is null and ((w.operation ->> 'overdueDays')::int > 0 or w.operation ->> 'date' between $2 and $3))
        or w.operation ->> 'doneOn' between $2 and $3)`,
     [access.practiceId, addDays(from, -BEFORE), addDays(from, 6 + AFTER)],
   );
-  const due = found
-    .filter((line) => version.has(line.planId))
-    .map(({ operation, ...line }) => ({ ...line, ...operation, version: version.get(line.planId) as number }))
-    .sort((a, b) => (a.date ?? "9999").localeCompare(b.date ?? "9999") || a.farm.localeCompare(b.farm));
-  const plans = await rows<{ planId: string; version: number; field: string }>(
+  const issued = await rows<{ planId: string; version: number; operationId: string; plannedOn: IsoDate | null }>(
     client,
-    `select p.id as "planId", max(v.number) as version, f.name as field from plan p
-     join plan_version v on v.practice_id = p.practice_id and v.plan_id = p.id join field f on f.practice_id = p.practice_id and f.id = p.field_id
-     where p.practice_id = $1 group by p.id, f.name order by f.name`,
-    [access.practiceId],
+    `select plan_id as "planId", version, operation_id as "operationId", planned_on as "plannedOn" from operation where practice_id = $1 and plan_id = any($2::uuid[])`,
+    [access.practiceId, [...new Set(found.map((f) => f.planId))]],
   );
-  return { due, plans, outlooks: await loadOutlooks(client, access), waiting: stale.length };
+  const issuedOn = new Map(issued.map((i) => [`${i.planId} ${i.version} ${i.operationId}`, i.plannedOn]));
+  const due = found
+    .flatMap(({ planId, crop, operation }): DueOperation[] => {
+      const place = places.get(planId);
+      if (!place || place.version === null || !known.has(planId)) return [];
+      const { field, farm, areaHa, version } = place;
+      const issuedDate = issuedOn.get(`${planId} ${version} ${operation.id}`) ?? null;
+      return [{ ...operation, planId, crop, field, farm, areaHa, version: place.version, issuedDate }];
+    })
+    .sort((a, b) => (a.date ?? "9999").localeCompare(b.date ?? "9999") || a.farm.localeCompare(b.farm));
+  const plans = [...places]
+    .flatMap(([planId, { version, field }]) => (version === null ? [] : [{ planId, version, field }]))
+    .sort((a, b) => a.field.localeCompare(b.field));
+  const farms = new Set([...places.values()].flatMap((p) => (p.version === null ? [] : [p.farmId])));
+  return { due, plans, outlooks: await loadOutlooks(client, access, [...farms]), waiting: stale.length };
 }
 
 /** The coming seven days for each farm with an issued plan, on its commonest soil. */
-async function loadOutlooks(client: Client, access: Access): Promise<FarmOutlook[]> {
+async function loadOutlooks(client: Client, access: Access, farmIds: string[]): Promise<FarmOutlook[]> {
   const farms = await rows<{
     farm: string;
     stationId: string;
@@ -95,11 +97,9 @@ async function loadOutlooks(client: Client, access: Access): Promise<FarmOutlook
        (select max(day) from station_day d where d.practice_id = fa.practice_id and d.station_id = fa.station_id) as "measuredTo"
      from farm fa join lateral (select f.texture_class as texture, f.drainage from field f where f.practice_id = fa.practice_id and f.farm_id = fa.id
        group by 1, 2 order by sum(f.area_ha) desc limit 1) s on true
-     where fa.practice_id = $1 and fa.station_id is not null and exists (
-       select from plan_version v join plan p on p.practice_id = v.practice_id and p.id = v.plan_id join field f on f.practice_id = p.practice_id and f.id = p.field_id
-       where v.practice_id = fa.practice_id and f.farm_id = fa.id)
+     where fa.practice_id = $1 and fa.station_id is not null and fa.id = any($2::uuid[])
      order by fa.name`,
-    [access.practiceId],
+    [access.practiceId, farmIds],
   );
   const climates = await loadClimates(client, access.practiceId, [...new Set(farms.map((f) => f.stationId))]);
   const season = Number(access.today.slice(0, 4));
