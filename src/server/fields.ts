@@ -39,6 +39,37 @@ export async function listFields(client: Client, scope: Scope): Promise<FieldLin
   );
 }
 
+/** Every field by name with its newest plan, for finding one: three simple queries, asked on every page. */
+export async function listFieldNames(
+  client: Client,
+  scope: Scope,
+): Promise<{ fieldId: string; planId: string | null; name: string; farm: string }[]> {
+  const key = [scope.practiceId];
+  const fields = await rows<{ id: string; name: string; farmId: string }>(
+    client,
+    `select id, name, farm_id as "farmId" from field where practice_id = $1 order by name`,
+    key,
+  );
+  const farms = await rows<{ id: string; name: string }>(
+    client,
+    "select id, name from farm where practice_id = $1",
+    key,
+  );
+  const plans = await rows<{ fieldId: string; id: string }>(
+    client,
+    `select distinct on (field_id) field_id as "fieldId", id from plan where practice_id = $1 order by field_id, season desc`,
+    key,
+  );
+  const farmOf = new Map(farms.map((f) => [f.id, f.name]));
+  const planOf = new Map(plans.map((p) => [p.fieldId, p.id]));
+  return fields.map((f) => ({
+    fieldId: f.id,
+    planId: planOf.get(f.id) ?? null,
+    name: f.name,
+    farm: farmOf.get(f.farmId) ?? "",
+  }));
+}
+
 export interface HistoryLine {
   season: number;
   crop: string;
