@@ -71,6 +71,17 @@ export const potato: Guide = {
       overrides: {
         "products.tubers.targetTPerHa": { low: 12, typical: 22, high: 32, source: "handbook" },
         "feed.mineralisationKgPerHa": { low: 15, typical: 30, high: 50, source: "assume" },
+        // sets sooner and is lifted while the skins rub off: about 95 days in all
+        "stages.rows-close.thermalTimeCd": 450,
+        "stages.tuber-set.thermalTimeCd": 510,
+        "stages.tuber-growth.thermalTimeCd": 740,
+        "stages.senescence.thermalTimeCd": 1020,
+        "stages.skin-set.thermalTimeCd": 1110,
+        "stages.rows-close.days": 48,
+        "stages.tuber-set.days": 52,
+        "stages.tuber-growth.days": 70,
+        "stages.senescence.days": 90,
+        "stages.skin-set.days": 96,
       },
     },
   ],

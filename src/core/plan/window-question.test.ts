@@ -108,3 +108,15 @@ describe("fallbacks", () => {
     expect(answer.dates[0]!.meanTPerHa).toBeLessThan(7.4);
   });
 });
+
+describe("a crop that is sown", () => {
+  it("is looked at from its own date on, past as it is", () => {
+    const log = [{ operationId: "planting", doneOn: "2026-10-03", quantityPerHa: null, note: "" }];
+    const facts = { ...EXAMPLE_FACTS, log, today: "2026-11-20" };
+    const sown = unwrap(draftPlan(facts, wheat, 2027));
+    const of = planWindows(facts, wheat, sown)!;
+    const ask = windowQuestion(facts, sown, of)!;
+    expect(ask.from <= "2026-10-03").toBe(true);
+    expect(simulateWindow({ ...ask, seasons: 5, stepDays: 30 }).dates.length).toBeGreaterThan(1);
+  });
+});

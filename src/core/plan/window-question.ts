@@ -8,7 +8,7 @@ import { expectedYield, type WindowQuestion } from "../season/sowing-window";
 import type { Climate } from "../weather/climate";
 import type { Change } from "./decision-changes";
 import type { Decisions } from "./decisions";
-import { chosenWindow, type DatedWindow, sowingWindows } from "./draft-dates";
+import { chosenWindow, type DatedWindow, PLANTING, sowingWindows } from "./draft-dates";
 import type { PlanFacts } from "./facts";
 import type { Plan } from "./plan";
 
@@ -56,7 +56,9 @@ export function windowQuestion(facts: PlanFacts, plan: Plan, of: PlanWindows, on
   const last = of.windows.at(-1);
   if (!climate || !first || !last) return null;
   const start = addDays(first.from, -BEFORE);
-  const from = only ?? (start < facts.today ? facts.today : start);
+  // what is sown already is looked at from its date on; what is not cannot be sown in the past
+  const sown = facts.log.some((entry) => entry.operationId === PLANTING) ? plan.plantingDate : null;
+  const from = only ?? (sown ? (sown < start ? sown : start) : start < facts.today ? facts.today : start);
   const to = only ?? addDays(last.until, AFTER);
   return {
     ...question(facts, climate, of.resolved, plan.season, of.chosen, of.expected.value, nitrogenFactor(plan)),

@@ -85,7 +85,7 @@ export const OfferedMoves = memo(function OfferedMoves({
             <b>No week is overbooked any more</b>
           )}
           {load.over.length > 0 &&
-            `: ${load.moves.length === 0 ? "no move inside the windows helps" : `${load.moves.length} ${load.moves.length === 1 ? "move" : "moves"} inside the windows ${load.left.length === 0 ? "mend all of them" : `leave ${load.left.length}`}`}`}
+            `: ${load.moves.length === 0 ? "no move inside the windows helps" : `${load.moves.length} ${load.moves.length === 1 ? "move" : "moves"} inside the windows ${load.left.length === 0 ? "mend all of them" : `leave ${load.left.length} of them over`}`}`}
         </summary>
         {shown.length > 0 && (
           <ul className="mt-1 text-[13px]">

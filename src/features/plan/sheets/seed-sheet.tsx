@@ -5,12 +5,14 @@ import { Choice } from "@/ui/choice";
 import { WrittenValue } from "@/ui/written-value";
 import { useUnits } from "../../shared/units";
 import { DecisionLine, SheetHead } from "../decision-line";
+import { useMovingDates } from "../moving-dates";
 import { usePlanModel } from "../plan-context";
 import { FigureValue } from "../working";
 
 /** Sheet 3: the stand aimed for, the lot that gives it, and what to order and catch. */
 export function SeedSheet({ onWindow }: { onWindow: () => void }) {
   const { plan, facts, decisions, set, change, editable } = usePlanModel();
+  const { put } = useMovingDates();
   const { number, split, read, show, currency } = useUnits();
   if (!plan) return null;
   const { seed } = plan;
@@ -59,7 +61,10 @@ export function SeedSheet({ onWindow }: { onWindow: () => void }) {
                 ? { ok: true, value: typed }
                 : { ok: false, message: `Planting date: ${typed || "nothing"} given, allowed is a date` }
             }
-            onValue={(date) => set("dates/planting", { date, held: false })}
+            onValue={(date) => {
+              const sowing = plan.operations.find((operation) => operation.id === "planting");
+              if (sowing) put(sowing, date);
+            }}
             onClear={() => set("dates/planting", undefined)}
           />
         }

@@ -10,6 +10,7 @@ import { CAUSE_NAMES } from "@/core/season/growth";
 import type { WindowAnswer, WindowDate } from "@/core/season/sowing-window";
 import { Button } from "@/ui/button";
 import { useUnits } from "../../shared/units";
+import { useMovingDates } from "../moving-dates";
 import { usePlanModel } from "../plan-context";
 import { GivenFigure } from "../working";
 import { Fallbacks } from "./fallbacks";
@@ -20,7 +21,8 @@ import { WindowChart } from "./window-chart";
 
 /** When to sow, what limits, what to do when the date is missed, and whether the target can be reached. */
 export function WindowPanel({ onClose }: { onClose: () => void }) {
-  const { plan, facts, decisions, set, editable } = usePlanModel();
+  const { plan, facts, decisions, editable } = usePlanModel();
+  const { put } = useMovingDates();
   const of = useMemo(() => (plan ? planWindows(facts, decisions, plan) : null), [facts, decisions, plan]);
   const questions = useMemo(() => {
     const question = plan && of ? windowQuestion(facts, plan, of) : null;
@@ -30,7 +32,8 @@ export function WindowPanel({ onClose }: { onClose: () => void }) {
   const answer = run.answers?.[0] ?? null;
   if (!plan || !of) return null;
   const planted = facts.log.some((entry) => entry.operationId === "planting");
-  const sowOn = (date: IsoDate) => set("dates/planting", { date, held: false });
+  const sowing = plan.operations.find((operation) => operation.id === "planting");
+  const sowOn = (date: IsoDate) => sowing && put(sowing, date);
   return (
     <section aria-label="Sowing window and target" className="border border-line bg-sheet px-4 py-2.5">
       <div className="flex flex-wrap items-baseline gap-x-3 border-b border-line pb-1.5">
