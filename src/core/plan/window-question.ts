@@ -65,6 +65,7 @@ export function windowQuestion(facts: PlanFacts, plan: Plan, of: PlanWindows, on
     from,
     to: to < from ? from : to,
     stepDays: Math.max(1, Math.ceil(daysBetween(from, to < from ? from : to) / MOST_DATES)),
+    ...(only ? {} : { customary: of.windows.map((w) => ({ from: w.from, until: w.until })) }),
     targetTPerHa: plan.targetTPerHa,
   };
 }

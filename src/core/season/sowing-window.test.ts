@@ -149,6 +149,11 @@ describe("the parts", () => {
       lastSensible: "2026-10-15",
     });
     expect(windowOf([]).best).toBeNull();
+    // custom until 1 October: nothing later than the 15th is recommended, here the best of all is the 12th
+    expect(windowOf(dates, [{ from: "2026-09-01", until: "2026-10-01" }]).recommended?.to).toBe("2026-10-13");
+    const early = [{ from: "2026-09-01", until: "2026-09-26" }];
+    expect(windowOf(dates, early)).toMatchObject({ best: { date: "2026-10-10" }, beyond: { date: "2026-10-12" } });
+    expect(windowOf(dates, [{ from: "2026-08-01", until: "2026-09-01" }]).best).toBeNull();
   });
 });
 

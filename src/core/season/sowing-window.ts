@@ -34,6 +34,8 @@ export interface WindowQuestion {
   from: IsoDate;
   to: IsoDate;
   stepDays: number;
+  /** customary windows: what is recommended lies in or near them, since custom sees what no simulation does */
+  customary?: { from: IsoDate; until: IsoDate }[];
   /** the date at which the field gives `expectedTPerHa` in the mean: the guide's best */
   referenceDate: IsoDate;
   expectedTPerHa: number;
@@ -72,6 +74,8 @@ export interface WindowAnswer {
   best: WindowDate | null;
   recommended: { from: IsoDate; to: IsoDate } | null;
   lastSensible: IsoDate | null;
+  /** a date far from custom at which the simulation finds over 2 % more than at `best`; null where there is none */
+  beyond: WindowDate | null;
   /** means at the reference date, before the field's own history comes in [t/ha] */
   potentialTPerHa: number;
   waterLimitedTPerHa: number;
@@ -179,7 +183,7 @@ export function simulateWindow(question: WindowQuestion, onProgress?: (share: nu
     classTPerHa,
     factor,
     targetTPerHa,
-    ...windowOf(dates),
+    ...windowOf(dates, question.customary),
     potentialTPerHa: reference[OUT.potential]! / weather.seasons,
     waterLimitedTPerHa: reference[OUT.waterLimited]! / weather.seasons,
     stress: [0, 1, 2].map((k) => reference[OUT.stress + k]! / weather.seasons) as [number, number, number],
@@ -191,16 +195,28 @@ export function chanceOf(yieldTPerHa: number, targetTPerHa: number): number {
   return yieldTPerHa <= 0 ? 0 : normalShareBelow((yieldTPerHa - targetTPerHa) / (OTHER_CAUSES_CV * yieldTPerHa));
 }
 
+/** Days from a customary window within which a date can be recommended; assumption, two weeks. */
+const NEAR_CUSTOM = 14;
+
 /**
  * The recommended window (the run of dates round the best one that stay within 6 points of its chance and 2.5 % of its
- * yield) and the last date that still gives 85 % of the best yield.
+ * yield, not more than two weeks from a customary window) and the last date that still gives 85 % of the best yield.
  */
-export function windowOf(dates: WindowDate[]): Pick<WindowAnswer, "best" | "recommended" | "lastSensible"> {
-  const best = dates.reduce<WindowDate | null>((a, b) => (a === null || b.meanTPerHa > a.meanTPerHa ? b : a), null);
-  if (!best || best.meanTPerHa <= 0) return { best: null, recommended: null, lastSensible: null };
-  const highest = Math.max(...dates.map((d) => d.chancePct));
+export function windowOf(
+  dates: WindowDate[],
+  customary: { from: IsoDate; until: IsoDate }[] = [],
+): Pick<WindowAnswer, "best" | "recommended" | "lastSensible" | "beyond"> {
+  const near = ({ date }: WindowDate) =>
+    customary.length === 0 ||
+    customary.some((w) => date >= addDays(w.from, -NEAR_CUSTOM) && date <= addDays(w.until, NEAR_CUSTOM));
+  const most = (list: WindowDate[]) =>
+    list.reduce<WindowDate | null>((a, b) => (a === null || b.meanTPerHa > a.meanTPerHa ? b : a), null);
+  const highestOfAll = most(dates);
+  const best = most(dates.filter(near));
+  if (!best || best.meanTPerHa <= 0) return { best: null, recommended: null, lastSensible: null, beyond: null };
+  const highest = Math.max(...dates.filter(near).map((d) => d.chancePct));
   const good = (d: WindowDate) =>
-    d.chancePct >= highest - RECOMMENDED_POINTS && d.meanTPerHa >= best.meanTPerHa * RECOMMENDED_YIELD;
+    near(d) && d.chancePct >= highest - RECOMMENDED_POINTS && d.meanTPerHa >= best.meanTPerHa * RECOMMENDED_YIELD;
   const middle = dates.indexOf(best);
   let from = middle;
   let to = middle;
@@ -213,6 +229,8 @@ export function windowOf(dates: WindowDate[]): Pick<WindowAnswer, "best" | "reco
     recommended: { from: dates[from]!.date, to: dates[to]!.date },
     // where even the last date asked for is sensible, its end is not known
     lastSensible: last < dates.length - 1 ? dates[last]!.date : null,
+    beyond:
+      highestOfAll && !near(highestOfAll) && highestOfAll.meanTPerHa > 1.02 * best.meanTPerHa ? highestOfAll : null,
   };
 }
 

@@ -100,7 +100,7 @@ export function WindowPanel({ onClose }: { onClose: () => void }) {
 function Verdict({ answer }: { answer: WindowAnswer }) {
   const { plan } = usePlanModel();
   const { show } = useUnits();
-  const { best, recommended, lastSensible } = answer;
+  const { best, recommended, lastSensible, beyond } = answer;
   if (!best || !recommended)
     return <p className="py-2 text-advise">▲ In no simulated season does this crop ripen here.</p>;
   const planned = plan?.plantingDate;
@@ -115,6 +115,11 @@ function Verdict({ answer }: { answer: WindowAnswer }) {
       {lastSensible
         ? `Last sensible date ${formatDay(lastSensible)}: later loses over 15 % of the yield.`
         : "Even the last of these dates keeps 85 % of the yield."}
+      {beyond && (
+        <span className="text-soft">
+          {`The simulation finds more on ${formatDay(beyond.date)} (${show(beyond.meanTPerHa, "yield", 1)}), far from custom: ask what custom knows that it does not see, such as water, pests or a market. `}
+        </span>
+      )}
       {outside && <span className="text-advise"> ▲ The plan has {formatDay(planned)}, outside of it.</span>}
     </p>
   );
