@@ -117,7 +117,7 @@ function Verdict({ answer }: { answer: WindowAnswer }) {
         : "Even the last of these dates keeps 85 % of the yield."}
       {beyond && (
         <span className="text-soft">
-          {`The simulation finds more on ${formatDay(beyond.date)} (${show(beyond.meanTPerHa, "yield", 1)}), far from custom: ask what custom knows that it does not see, such as water, pests or a market. `}
+          {` The simulation finds more on ${formatDay(beyond.date)} (${show(beyond.meanTPerHa, "yield", 1)}), far from custom: ask what custom knows that it does not see, such as water, pests or a market.`}
         </span>
       )}
       {outside && <span className="text-advise"> ▲ The plan has {formatDay(planned)}, outside of it.</span>}
