@@ -37,7 +37,8 @@ export interface CompleteNormals {
 }
 
 export const MONTH_DAYS = [31, 28.25, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31] as const;
-const MIDDLE_DAY = [16, 45, 75, 105, 136, 166, 197, 228, 258, 289, 319, 350];
+/** Day of the year in the middle of each month. */
+export const MIDDLE_DAY = [16, 45, 75, 105, 136, 166, 197, 228, 258, 289, 319, 350];
 
 /**
  * Fills what a station's normals leave open: a daily range of 10 C; wet days by 5.5 mm of rain each up to 100 mm a month

@@ -14,6 +14,7 @@ import {
   type Climate,
   completeNormals,
   dailyValue,
+  MIDDLE_DAY,
   MONTH_DAYS,
   meanPreservingNodes,
   monthPlace,
@@ -86,7 +87,6 @@ function dayTables(climate: Climate, firstDay: number, days: number) {
     range: series(),
     solarDry: series(),
     solarWet: series(),
-    solarNoise: series(),
     clear: series(),
     dewGap: series(),
     wind: series(),
@@ -102,10 +102,7 @@ function dayTables(climate: Climate, firstDay: number, days: number) {
   const factors = new Array<number>(12).fill(1);
   for (let i = 0; i < 12; i++) {
     const m = months[i]!;
-    const ra = extraterrestrialRadiation(
-      climate.latitudeDeg,
-      [16, 45, 75, 105, 136, 166, 197, 228, 258, 289, 319, 350][i]!,
-    );
+    const ra = extraterrestrialRadiation(climate.latitudeDeg, MIDDLE_DAY[i]!);
     const vapour = (m.rhMeanPct / 100) * ((saturationKpa(m.tmaxC) + saturationKpa(m.tminC)) / 2);
     const rn = netRadiation(m.tmaxC, m.tminC, vapour, m.solarMjPerM2, sky * ra);
     const month = penmanMonteith(m.tmaxC, m.tminC, vapour, m.windAt2mMs, rn, gamma) * MONTH_DAYS[i]!;
@@ -137,7 +134,6 @@ function dayTables(climate: Climate, firstDay: number, days: number) {
     t.clear[d] = clear;
     t.solarDry[d] = dry;
     t.solarWet[d] = wetShare > 0 ? Math.max(0.05 * ra, (usual - (1 - wetShare) * dry) / wetShare) : usual;
-    t.solarNoise[d] = clear - dry;
     const vapour =
       (Math.min(99, Math.max(15, dailyValue(humidity, place))) / 100) *
       ((saturationKpa(low) + saturationKpa(high)) / 2);
