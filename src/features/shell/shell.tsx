@@ -75,7 +75,7 @@ function Frame({ person, practice, role, asOf, fields, children }: ShellProps) {
       <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-sheet focus:p-2">
         To the content
       </a>
-      <header className="border-b border-line bg-sheet">
+      <header className="border-b border-line bg-sheet print:hidden">
         <div className="mx-auto flex max-w-[1360px] flex-wrap items-center gap-x-5 gap-y-1 px-4 py-1.5">
           <Link href={role === "grower" ? "/week" : "/fields"} className="font-title text-[17px] font-bold">
             Wheatonomy
