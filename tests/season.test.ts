@@ -223,7 +223,7 @@ describe("from a soil test to an issued season package", () => {
     await page.getByRole("dialog").getByText("Version 2", { exact: true }).waitFor();
     const second = await download("Calendar");
     expect(readFileSync(second, "utf8")).toMatch(/\.planting@wheatonomy/);
-    expect(readFileSync(second, "utf8")).toContain("SEQUENCE:1");
+    expect(readFileSync(second, "utf8")).toContain("SEQUENCE:2000");
     await page.getByRole("dialog").getByRole("button", { name: "Close" }).click();
   });
 });

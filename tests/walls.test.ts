@@ -223,7 +223,7 @@ describe("plans", () => {
     await expect(inPractice(castellan, (c) => issuePlan(c, castellan, kestrel, 1))).rejects.toThrow(/cannot be issued/);
     const withy = await planOf(castellan, "Withy Bed");
     const version = await inPractice(castellan, (c) => loadVersion(c, castellan, withy, 1));
-    expect(version?.snapshot.plan.targetTPerHa).toBe(8.8);
+    expect(version?.issued.targetTPerHa).toBe(8.8);
     await expect(
       inPractice(castellan, (c) => c.query("update plan_version set number = 9 where plan_id = $1", [withy])),
     ).rejects.toThrow(/permission denied/);
@@ -233,7 +233,7 @@ describe("plans", () => {
     const stored = await inPractice(castellan, (c) =>
       rows<{ n: number }>(c, "select count(*)::int as n from operation where plan_id = $1 and version = 1", [withy]),
     );
-    expect(stored[0]?.n).toBe(version?.snapshot.plan.operations.length);
+    expect(stored[0]?.n).toBe(version?.issued.operations.length);
   });
 });
 

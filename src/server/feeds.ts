@@ -1,13 +1,12 @@
 /** Secret calendar addresses that a calendar program can subscribe to without signing in; only a hash is kept. */
 
 import { createHash, randomBytes } from "node:crypto";
-import { createEvents, type EventAttributes } from "ics";
 import { z } from "zod";
-import { addDays, type IsoDate } from "@/core/dates";
-import type { WeekOperation } from "@/core/plan/outline";
+import type { IsoDate } from "@/core/dates";
 import { type Access, Refused } from "./access";
 import { audit } from "./audit";
 import { asFeed, type Client, inPractice, row, rows, type Scope } from "./db";
+import { type CalendarOperation, writeEvents } from "./documents/calendar";
 import { refreshOutlines } from "./outlines";
 
 export const feedSchema = z.strictObject({ name: z.string().trim().min(1).max(80) });
@@ -82,67 +81,21 @@ export async function readFeed(token: string): Promise<string | null> {
     ]);
     const today = practice.as_of ?? new Date().toISOString().slice(0, 10);
     await refreshOutlines(client, { ...scope, today } as Access, "issued");
-    const operations = await rows<WeekOperation & { planId: string; field: string; farm: string }>(
+    const operations = await rows<CalendarOperation>(
       client,
-      `select o.plan_id as "planId", f.name as field, fa.name as farm, w.id, w.name, w.detail, w.sheet, w.date, w.earliest, w.latest, w."doneOn", w.cautions
+      `select o.plan_id as "planId", f.name as field, fa.name as farm, w.id, w.name, w.detail, w.sheet, w.date, w.earliest, w.latest, w."doneOn", w.inputs, w.cautions,
+         v.number as version, coalesce(m.n, 0) + coalesce(l.n, 0) + coalesce(s.n, 0) as changes
        from plan_outline o join plan p on p.practice_id = o.practice_id and p.id = o.plan_id
        join field f on f.practice_id = p.practice_id and f.id = p.field_id
        join farm fa on fa.practice_id = f.practice_id and fa.id = f.farm_id
-       cross join lateral jsonb_to_recordset(o.week) as w (id text, name text, detail text, sheet text, date text, earliest text, latest text, "doneOn" text, cautions jsonb)
+       join (select practice_id, plan_id, max(number) as number from plan_version where practice_id = $1 group by 1, 2) v on v.practice_id = p.practice_id and v.plan_id = p.id
+       left join (select plan_id, version, count(*) as n from moved_operation where practice_id = $1 group by 1, 2) m on m.plan_id = p.id and m.version = v.number
+       left join (select plan_id, count(*) + count(withdrawn_at) as n from log_entry where practice_id = $1 group by 1) l on l.plan_id = p.id
+       left join (select plan_id, count(*) + count(withdrawn_at) as n from stage_observation where practice_id = $1 group by 1) s on s.plan_id = p.id
+       cross join lateral jsonb_to_recordset(o.week) as w (id text, name text, detail text, sheet text, date text, earliest text, latest text, "doneOn" text, inputs jsonb, cautions jsonb)
        where o.practice_id = $1 and o.basis = 'issued' and w.date is not null order by w.date`,
       [scope.practiceId],
     );
-    return feedCalendar(operations, feed.name);
+    return writeEvents(feed.name, operations);
   });
-}
-
-/** iCalendar of due operations. UIDs are those of the plans' own calendars, so that neither doubles the other. */
-export function feedCalendar(
-  operations: Pick<
-    WeekOperation & { planId: string; field: string; farm: string },
-    | "planId"
-    | "id"
-    | "name"
-    | "field"
-    | "farm"
-    | "detail"
-    | "date"
-    | "earliest"
-    | "latest"
-    | "doneOn"
-    | "cautions"
-    | "sheet"
-  >[],
-  name: string,
-): string {
-  const day = (date: IsoDate): [number, number, number] => [
-    Number(date.slice(0, 4)),
-    Number(date.slice(5, 7)),
-    Number(date.slice(8, 10)),
-  ];
-  const events = operations.map((o): EventAttributes => {
-    const date = (o.doneOn ?? o.date) as IsoDate;
-    return {
-      uid: `${o.planId}.${o.id}@wheatonomy`,
-      productId: "-//Wheatonomy//Due operations//EN",
-      calName: name,
-      title: `${o.doneOn ? "Done: " : ""}${o.name}, ${o.field}`,
-      start: day(date),
-      end: day(addDays(date, 1)),
-      description: [
-        o.detail,
-        o.earliest && o.latest && !o.doneOn ? `Window ${o.earliest} to ${o.latest}.` : "",
-        ...o.cautions.map((c) => `Caution: ${c.text}`),
-      ]
-        .filter(Boolean)
-        .join("\n"),
-      location: `${o.field}, ${o.farm}`,
-      categories: [o.sheet],
-      status: "CONFIRMED",
-      transp: "TRANSPARENT",
-    };
-  });
-  const { error, value } = createEvents(events, { calName: name, productId: "-//Wheatonomy//Due operations//EN" });
-  if (error || value === undefined || value === null) throw error ?? new Error("no calendar was made");
-  return value;
 }

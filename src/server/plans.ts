@@ -1,11 +1,12 @@
 /** Plans: load with all facts, save by revision, issue as a frozen version. */
 
 import { canIssue, checkPlan } from "@/core/plan/check";
-import { type PlanSummary, summarisePlan } from "@/core/plan/compare";
+import { type PlanSummary, summariseIssued } from "@/core/plan/compare";
 import { freshDecisions } from "@/core/plan/decision-changes";
 import { type Decisions, decisionsSchema, upgrade } from "@/core/plan/decisions";
 import { draftPlan } from "@/core/plan/draft";
 import type { PlanFacts } from "@/core/plan/facts";
+import { type IssuedPlan, issuedPlan, upgradeIssued } from "@/core/sheets/issued-plan";
 import type { UnitSet } from "@/core/units/units";
 import type { Access } from "./access";
 import { Refused } from "./access";
@@ -13,7 +14,6 @@ import { type AuditLine, audit, auditOf } from "./audit";
 import { type Client, row, rows, type Scope } from "./db";
 import { loadField } from "./fields";
 import { loadPlanFacts } from "./plan-facts";
-import { type Snapshot, snapshotOf } from "./snapshot";
 
 export interface VersionLine {
   number: number;
@@ -55,18 +55,19 @@ export async function loadPlan(client: Client, access: Access, planId: string): 
   if (!plan) return null;
   const facts = (await loadPlanFacts(client, access, [plan])).get(planId);
   if (!facts) return null;
-  const versions = await rows<VersionLine & { summary: PlanSummary }>(
+  const versions = await rows<VersionLine>(
     client,
-    `select v.number, v.issued_on as "issuedAt", coalesce(u.name, v.issued_by) as "issuedBy", v.summary
+    `select v.number, v.issued_on as "issuedAt", coalesce(u.name, v.issued_by) as "issuedBy"
      from plan_version v left join "user" u on u.id = v.issued_by where v.practice_id = $1 and v.plan_id = $2 order by v.number desc`,
     [access.practiceId, planId],
   );
+  const last = versions.length > 0 ? await loadVersion(client, access, planId, 0) : null;
   return {
     ...plan,
     decisions: upgrade(plan.decisions),
     facts,
-    versions: versions.map(({ number, issuedAt, issuedBy }) => ({ number, issuedAt, issuedBy })),
-    lastSummary: versions[0]?.summary ?? null,
+    versions,
+    lastSummary: last ? summariseIssued(last.issued) : null,
     changes: await auditOf(client, access, "plan", planId),
   };
 }
@@ -164,17 +165,22 @@ export async function issuePlan(
     `select g.name, g.unit_set as "unitSet" from field f join farm fa on fa.practice_id = f.practice_id and fa.id = f.farm_id join grower g on g.practice_id = f.practice_id and g.id = fa.grower_id where f.practice_id = $1 and f.id = $2`,
     [access.practiceId, loaded.fieldId],
   );
-  const snapshot = snapshotOf(plan, loaded.facts, findings, grower ?? { name: "", unitSet: null }, access);
+  const issued = issuedPlan(
+    plan,
+    loaded.facts,
+    findings,
+    { ...access, grower: grower ?? { name: "", unitSet: null } },
+    null,
+  );
   const number = (loaded.versions[0]?.number ?? 0) + 1;
   await client.query(
-    "insert into plan_version (practice_id, plan_id, number, decisions, snapshot, summary, issued_by, issued_on) values ($1, $2, $3, $4, $5, $6, $7, $8)",
+    "insert into plan_version (practice_id, plan_id, number, decisions, snapshot, issued_by, issued_on) values ($1, $2, $3, $4, $5, $6, $7)",
     [
       access.practiceId,
       planId,
       number,
       JSON.stringify(loaded.decisions),
-      JSON.stringify(snapshot),
-      JSON.stringify(summarisePlan(plan)),
+      JSON.stringify(issued),
       access.userId,
       access.today,
     ],
@@ -195,12 +201,15 @@ export async function loadVersion(
   scope: Scope,
   planId: string,
   number: number,
-): Promise<{ number: number; issuedAt: string; season: number; snapshot: Snapshot } | null> {
+): Promise<{ number: number; issuedAt: string; season: number; issued: IssuedPlan } | null> {
   if (!/^[0-9a-f-]{36}$/.test(planId) || !Number.isInteger(number)) return null;
-  return row(
+  const found = await row<{ number: number; issuedAt: string; season: number; snapshot: unknown }>(
     client,
     `select v.number, v.issued_on as "issuedAt", p.season, v.snapshot from plan_version v join plan p on p.practice_id = v.practice_id and p.id = v.plan_id
      where v.practice_id = $1 and v.plan_id = $2 and ($3 = 0 or v.number = $3) order by v.number desc limit 1`,
     [scope.practiceId, planId, number],
   );
+  if (!found) return null;
+  const { snapshot, ...version } = found;
+  return { ...version, issued: upgradeIssued(snapshot) };
 }

@@ -1,7 +1,8 @@
 import { daysBetween } from "../dates";
+import type { IssuedPlan } from "../sheets/issued-plan";
 import type { Operation, Plan } from "./plan";
 
-/** The figures and operations of an issued version that later ones are compared with; stored with the version. */
+/** The figures, operations and choices by which two states of a plan are compared. */
 export interface PlanSummary {
   figures: Record<string, { label: string; value: number; unit: string }>;
   operations: Pick<Operation, "id" | "name" | "sheet" | "date">[];
@@ -20,27 +21,30 @@ export interface PlanChange {
   change?: number;
 }
 
-/** What comparePlans needs of a plan. */
+/** What comparePlans needs of a draft. */
 export function summarisePlan(plan: Plan): PlanSummary {
-  const figures: PlanSummary["figures"] = {};
-  for (const [id, figure] of Object.entries(plan.figures)) {
-    // tillage systems that were only compared are not part of the plan
-    if (/^(pass|feed\.bags|feed\.over)\./.test(id)) continue;
-    if (id.startsWith("ground.") && !id.startsWith(`ground.${plan.ground.chosen.id}.`)) continue;
-    figures[id.startsWith("ground.") ? id.replace(`.${plan.ground.chosen.id}.`, ".") : id] = {
-      label: figure.label,
-      value: figure.value,
-      unit: figure.unit,
-    };
-  }
   return {
-    figures,
+    figures: short(plan.figures),
     operations: plan.operations.map(({ id, name, sheet, date }) => ({ id, name, sheet, date })),
     crop: plan.guide.kinds.find((k) => k.id === plan.kindId)?.name ?? plan.guide.name,
     systemName: plan.ground.chosen.name,
     variety: plan.seed.variety,
   };
 }
+
+/** What comparePlans needs of an issued version. */
+export function summariseIssued(issued: IssuedPlan): PlanSummary {
+  return {
+    figures: short(issued.figures),
+    operations: issued.operations.map(({ id, name, sheet, date }) => ({ id, name, sheet, date })),
+    crop: issued.crop.kindName,
+    systemName: issued.tillage,
+    variety: issued.variety,
+  };
+}
+
+const short = (figures: Record<string, { label: string; value: number; unit: string }>): PlanSummary["figures"] =>
+  Object.fromEntries(Object.entries(figures).map(([id, { label, value, unit }]) => [id, { label, value, unit }]));
 
 /**
  * What changed from one version of a plan to another: choices, figures (by more than rounding), dates, operations

@@ -9,6 +9,8 @@ import type { PlanFacts } from "./facts";
 
 export class DraftContext {
   readonly figures: Record<string, Figure> = {};
+  /** figures to look at that are no part of what is issued: systems only compared, single passes, whole bags */
+  readonly asides: Record<string, Figure> = {};
   readonly problems: { sheet: SheetId; errors: FieldError[] }[] = [];
 
   constructor(
@@ -24,6 +26,11 @@ export class DraftContext {
     const kept = override ? overridden(figure, override.value, override.reason) : figure;
     this.figures[id] = kept;
     return kept.value;
+  }
+
+  /** Keeps a figure that is shown but not issued. */
+  aside(id: string, figure: Figure): void {
+    this.asides[id] = figure;
   }
 
   /** The value of a result, or null with its errors noted as a problem of the sheet. */

@@ -201,7 +201,7 @@ export function draftFeed(context: DraftContext, readings: NutrientReading[], ta
     ["p2o5", p2o5],
     ["k2o", k2o],
   ] as const)
-    context.put(
+    context.aside(
       `feed.over.${key}`,
       computed(`${name[key]} over the need`, supplied[key] - need, "kg/ha", "given - needed", [
         { label: "given", value: supplied[key], unit: "kg/ha" },
@@ -260,7 +260,7 @@ function putDose(context: DraftContext, dose: FertiliserDose, product: Fertilise
       { label: "content", value: pct as number, unit: "%" },
     ]),
   );
-  context.put(
+  context.aside(
     `feed.bags.${dose.at}.${dose.id}`,
     computed(
       `Bags, ${product.name}, ${where}`,

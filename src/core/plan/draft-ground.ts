@@ -35,6 +35,10 @@ export function draftGround(context: DraftContext): Plan["ground"] {
     all.find((s) => s.id === decisions.ground?.compareWith && s.id !== chosen.id) ??
     all.find((s) => s.id !== chosen.id) ??
     chosen;
+  for (const what of ["fuel", "hours", "cost", "cover"]) {
+    const figure = context.asides[`ground.${chosen.id}.${what}`];
+    if (figure) context.put(`ground.${what}`, figure);
+  }
   return { chosen, compared, all };
 }
 
@@ -76,7 +80,7 @@ function summarise(
   );
 
   const of = (id: string) => `ground.${system.id}.${id}`;
-  context.put(
+  context.aside(
     of("fuel"),
     computed(
       `Diesel, ${system.name.toLowerCase()}`,
@@ -86,7 +90,7 @@ function summarise(
       summed.map((p) => ({ label: p.name, value: p.fuelLPerHa, unit: "L/ha" })),
     ),
   );
-  context.put(
+  context.aside(
     of("hours"),
     computed(
       `Hours, ${system.name.toLowerCase()}`,
@@ -96,7 +100,7 @@ function summarise(
       summed.map((p) => ({ label: p.name, value: p.hoursPerHa, unit: "h/ha" })),
     ),
   );
-  context.put(
+  context.aside(
     of("cost"),
     computed(
       `Cost, ${system.name.toLowerCase()}`,
@@ -106,7 +110,7 @@ function summarise(
       summed.map((p) => ({ label: p.name, value: p.costPerHa / 100, unit: `${context.facts.prices.currency}/ha` })),
     ),
   );
-  if (cover?.figures.coverPct) context.put(of("cover"), cover.figures.coverPct);
+  if (cover?.figures.coverPct) context.aside(of("cover"), cover.figures.coverPct);
   return {
     id: system.id,
     name: system.name,
@@ -138,8 +142,8 @@ function planPass(context: DraftContext, system: string, pass: SystemPass): Plan
   const { fuelLPerHa, workRateHaPerH, draftKnPerM } = result.value;
   const { fuelLPerHa: fuel, workRateHaPerH: rate } = result.figures;
   const of = (what: string) => `pass.${system}.${pass.id}.${what}`;
-  if (fuel) context.put(of("fuel"), { ...fuel, label: `Diesel, ${pass.name.toLowerCase()}` });
-  if (rate) context.put(of("rate"), { ...rate, label: `Work rate, ${pass.name.toLowerCase()}` });
+  if (fuel) context.aside(of("fuel"), { ...fuel, label: `Diesel, ${pass.name.toLowerCase()}` });
+  if (rate) context.aside(of("rate"), { ...rate, label: `Work rate, ${pass.name.toLowerCase()}` });
   const hoursPerHa = 1 / workRateHaPerH;
   return [
     {

@@ -74,6 +74,7 @@ export function draftPlan(
     areaHa: facts.field.areaHa,
     targetTPerHa,
     figures: context.figures,
+    asides: context.asides,
     ground,
     soil,
     seed,

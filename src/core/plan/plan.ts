@@ -136,6 +136,8 @@ export interface Plan {
   areaHa: number;
   targetTPerHa: number;
   figures: Record<string, Figure>;
+  /** figures that are shown but not issued, by id */
+  asides: Record<string, Figure>;
   ground: { chosen: SystemSummary; compared: SystemSummary; all: SystemSummary[] };
   soil: {
     readings: NutrientReading[];

@@ -58,7 +58,7 @@ export function WorkingProvider({ children }: { children: ReactNode }) {
     setId(figure);
   }, []);
   const value = useMemo(() => ({ id: id ?? "", open }), [id, open]);
-  const figure = id === null ? undefined : (other ?? plan?.figures[id]);
+  const figure = id === null ? undefined : (other ?? plan?.figures[id] ?? plan?.asides[id]);
   return (
     <Opened.Provider value={value}>
       {children}
@@ -87,7 +87,7 @@ export function FigureValue({
   const opened = useContext(Opened);
   const { number, show, split } = useUnits();
   const button = useRef<HTMLButtonElement>(null);
-  const figure = plan?.figures[id];
+  const figure = plan?.figures[id] ?? plan?.asides[id];
   useFlash(button, figure?.value);
   if (!figure) return <span className="text-soft">none</span>;
   const dimension = dimensionOf(figure.unit);

@@ -1,59 +1,22 @@
 import { Document, Page, renderToBuffer, Text, View } from "@react-pdf/renderer";
 import { formatDay } from "@/core/dates";
 import { SHEETS, type SheetId } from "@/core/guides/sheets";
+import type { IssuedPlan } from "@/core/sheets/issued-plan";
 import { formatNumber } from "@/core/units/format-quantity";
 import type { DocumentSource } from "./index";
 import { plain, registerFonts, styles } from "./pdf-parts";
 
 const NAMES: Record<SheetId, string> = {
-  ground: "1 Ground",
-  soil: "2 Soil",
-  seed: "3 Seed",
-  feed: "4 Feed",
-  water: "5 Water",
-  protect: "6 Protect",
-  harvest: "7 Harvest",
-  keep: "8 Keep",
-  money: "9 Money",
+  ground: "Ground",
+  soil: "Soil",
+  seed: "Seed",
+  feed: "Feed",
+  water: "Water",
+  protect: "Protect",
+  harvest: "Harvest",
+  keep: "Keep",
+  money: "Money",
 };
-/** Figures that each chapter prints, where the plan has them. */
-const FIGURES: Record<SheetId, string[]> = {
-  ground: [],
-  soil: ["soil.targetPh", "soil.lime", "soil.limeCost"],
-  seed: [
-    "seed.targetPlants",
-    "seed.tgw",
-    "seed.germination",
-    "seed.emergence",
-    "seed.seedsPerM2",
-    "seed.unitMass",
-    "seed.rowSpacing",
-    "seed.inRowSpacing",
-    "seed.units",
-    "seed.depth",
-    "seed.rate",
-    "seed.nurseryArea",
-    "seed.order",
-    "seed.gPerCoulter",
-    "seed.gInAll",
-  ],
-  feed: [
-    "feed.n",
-    "feed.p2o5",
-    "feed.k2o",
-    "feed.s",
-    "feed.supplied.n",
-    "feed.supplied.p2o5",
-    "feed.supplied.k2o",
-    "feed.cost",
-  ],
-  water: [],
-  protect: [],
-  harvest: [],
-  keep: [],
-  money: ["money.cost", "money.output", "money.margin", "money.breakEvenYield", "money.breakEvenPrice"],
-};
-
 /** The package of practices as a booklet: figures with their working, operations with dates and cautions, by sheet. */
 export async function bookletPdf(source: DocumentSource): Promise<Buffer> {
   registerFonts();
@@ -61,36 +24,36 @@ export async function bookletPdf(source: DocumentSource): Promise<Buffer> {
 }
 
 function Booklet(source: DocumentSource) {
-  const { snapshot, season, number, issuedAt } = source;
-  const { plan, field } = snapshot;
-  const ageYears = (plan.soil.testAgeDays ?? 0) / 365.25;
+  const { issued, season, number, issuedAt } = source;
+  const { field, operations } = issued;
+  const ageYears = (issued.soilTestAgeDays ?? 0) / 365.25;
   const face =
-    snapshot.soilTest === null
+    issued.soilTestAgeDays === null
       ? "No soil test stands behind this plan."
       : ageYears > 4
         ? `The soil test behind this plan is ${ageYears.toFixed(1)} years old.`
         : null;
   return (
-    <Document title={`${field.name} ${season}`} author={snapshot.issuedBy} creator="Wheatonomy">
+    <Document title={`${field.name} ${season}`} author={issued.issuedBy.name} creator="Wheatonomy">
       <Page size="A4" style={styles.page}>
         <Text style={styles.title}>{field.name}</Text>
         <Text style={{ fontSize: 12, marginBottom: 3 }}>
-          {snapshot.kindName}
-          {plan.seed.variety ? `, ${plan.seed.variety}` : ""}, season {season}
+          {issued.crop.kindName}
+          {issued.variety ? `, ${issued.variety}` : ""}, season {season}
         </Text>
         <Text style={styles.soft}>
-          {field.farm}, {snapshot.grower}. {formatNumber(field.areaHa)} ha. Target {formatNumber(plan.targetTPerHa)}{" "}
-          t/ha. {snapshot.methodName}.
+          {field.farm}, {issued.grower.name}. {formatNumber(field.areaHa)} ha. Target{" "}
+          {formatNumber(issued.targetTPerHa)} t/ha. {issued.crop.methodName}.
         </Text>
         <Text style={styles.soft}>
-          Version {number}, issued {formatDay(issuedAt, true)} by {snapshot.issuedBy}
-          {snapshot.licenceNo ? `, licence ${snapshot.licenceNo}` : ""}, {snapshot.practice}.
+          Version {number}, issued {formatDay(issuedAt, true)} by {issued.issuedBy.name}
+          {issued.issuedBy.licenceNo ? `, licence ${issued.issuedBy.licenceNo}` : ""}, {issued.practice.name}.
         </Text>
         {face && <Text style={[styles.caution, styles.bold]}>{face}</Text>}
-        {snapshot.advice.filter((a) => a.severity === "advise").length > 0 && (
+        {issued.advice.filter((a) => a.severity === "advise").length > 0 && (
           <View>
             <Text style={styles.heading}>To bear in mind</Text>
-            {snapshot.advice
+            {issued.advice
               .filter((a) => a.severity === "advise")
               .map((a) => (
                 <Text key={a.title} style={{ marginBottom: 2 }}>
@@ -105,7 +68,7 @@ function Booklet(source: DocumentSource) {
           <Text style={{ width: "20%" }}>Window</Text>
           <Text style={{ width: "64%" }}>What</Text>
         </View>
-        {plan.operations.map((o) => (
+        {operations.map((o) => (
           <View key={o.id} style={styles.row} wrap={false}>
             <Text style={{ width: "16%" }}>
               {o.doneOn ? `done ${formatDay(o.doneOn)}` : o.date ? formatDay(o.date, true) : ""}
@@ -123,12 +86,12 @@ function Booklet(source: DocumentSource) {
             </Text>
           </View>
         ))}
-        {SHEETS.map((sheet) => (
-          <Chapter key={sheet} sheet={sheet} source={source} />
+        {issued.chapters.map((chapter) => (
+          <Chapter key={chapter.sheet} chapter={chapter} issued={issued} />
         ))}
         <View wrap={false}>
           <Text style={styles.heading}>Cautions</Text>
-          {snapshot.cautions.map((c) => (
+          {issued.cautions.map((c) => (
             <Text key={c.topic} style={styles.caution}>
               <Text style={styles.bold}>{c.topic}. </Text>
               {plain(c.text)}
@@ -139,7 +102,7 @@ function Booklet(source: DocumentSource) {
           </Text>
         </View>
         <Text style={styles.heading}>Sources</Text>
-        {snapshot.sources.map((s) => (
+        {issued.sources.map((s) => (
           <Text key={s} style={styles.soft}>
             {plain(s)}
           </Text>
@@ -155,27 +118,17 @@ function Booklet(source: DocumentSource) {
   );
 }
 
-function Chapter({ sheet, source }: { sheet: SheetId; source: DocumentSource }) {
-  const { plan, currency } = source.snapshot;
-  const operations = plan.operations.filter((o) => o.sheet === sheet);
-  const figures = FIGURES[sheet].flatMap((id) => (plan.figures[id] ? [plan.figures[id]] : []));
-  if (operations.length === 0 && figures.length === 0 && sheet !== "ground") return null;
+function Chapter({ chapter, issued }: { chapter: IssuedPlan["chapters"][number]; issued: IssuedPlan }) {
+  const operations = issued.operations.filter((o) => o.sheet === chapter.sheet);
+  const figures = chapter.figures.flatMap((id) => issued.figures[id] ?? []);
   return (
     <View>
       <Text style={styles.heading} minPresenceAhead={60}>
-        {NAMES[sheet]}
+        {`${SHEETS.indexOf(chapter.sheet) + 1} ${NAMES[chapter.sheet]}`}
       </Text>
-      {sheet === "ground" && (
-        <Text>
-          {plan.ground.chosen.name}: {formatNumber(plan.ground.chosen.fuelLPerHa)} L/ha diesel,{" "}
-          {formatNumber(plan.ground.chosen.hoursPerHa)} h/ha,{" "}
-          {formatNumber(plan.ground.chosen.costPerHa / 100, { decimals: 0 })} {currency}/ha, residue cover after sowing{" "}
-          {formatNumber(plan.ground.chosen.coverPct, { decimals: 0 })} %. Beside it,{" "}
-          {plan.ground.compared.name.toLowerCase()}: {formatNumber(plan.ground.compared.fuelLPerHa)} L/ha,{" "}
-          {formatNumber(plan.ground.compared.costPerHa / 100, { decimals: 0 })} {currency}/ha,{" "}
-          {formatNumber(plan.ground.compared.coverPct, { decimals: 0 })} % cover.
-        </Text>
-      )}
+      {chapter.text.map((text) => (
+        <Text key={text}>{plain(text)}</Text>
+      ))}
       {figures.map((f) => (
         <View key={f.label} style={styles.row} wrap={false}>
           <Text style={{ width: "30%" }}>{plain(f.label)}</Text>
@@ -195,15 +148,6 @@ function Chapter({ sheet, source }: { sheet: SheetId; source: DocumentSource }) 
           </Text>
         </View>
       ))}
-      {sheet === "money" &&
-        SHEETS.filter((s) => (plan.money.costBySheet[s] ?? 0) > 0).map((s) => (
-          <View key={s} style={styles.row}>
-            <Text style={{ width: "30%" }}>Cost, {NAMES[s].slice(2).toLowerCase()}</Text>
-            <Text style={[styles.bold, { width: "20%", textAlign: "right", paddingRight: 10 }]}>
-              {formatNumber((plan.money.costBySheet[s] ?? 0) / 100, { decimals: 0 })} {currency}/ha
-            </Text>
-          </View>
-        ))}
       {operations.map((o) => (
         <View key={o.id} style={{ marginTop: 4 }} wrap={false}>
           <Text>

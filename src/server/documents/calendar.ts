@@ -1,52 +1,86 @@
+/** iCalendar, written in one place: the calendar of an issued version, and the one of a secret address, agree in it. */
+
 import { createEvents, type EventAttributes } from "ics";
 import { addDays, type IsoDate } from "@/core/dates";
+import type { OperationInput } from "@/core/plan/plan";
 import type { DocumentSource } from "./index";
 
+/** Changes of one version's dates that are told apart in SEQUENCE. */
+const MOST_CHANGES = 1000;
+
+export interface CalendarOperation {
+  planId: string;
+  id: string;
+  name: string;
+  field: string;
+  farm: string;
+  sheet: string;
+  detail: string;
+  date: IsoDate | null;
+  earliest: IsoDate | null;
+  latest: IsoDate | null;
+  doneOn: IsoDate | null;
+  inputs: Pick<OperationInput, "name" | "perHa" | "unit" | "bags">[];
+  cautions: { text: string }[];
+  /** the issued version, and how often dates were moved, logged or seen since it */
+  version: number;
+  changes: number;
+}
+
 /**
- * The plan as iCalendar: one all-day event an operation, with a UID that stays the same from version to version, so
- * that a later version moves the events of an earlier one instead of adding its own.
+ * One all-day event an operation. Its UID stays the same from version to version and in every calendar, and SEQUENCE
+ * rises with each version and each change since (RFC 5545, 3.8.7.4), so that a later calendar moves the events of an
+ * earlier one instead of adding its own, whichever of the two a program has read.
  */
-export function writeCalendar({ planId, number, issuedAt, season, snapshot }: DocumentSource): string {
-  const { plan, field } = snapshot;
+export function writeEvents(name: string, operations: CalendarOperation[], stamp?: IsoDate): string {
+  const productId = "-//Wheatonomy//Season plan//EN";
   const day = (date: IsoDate): [number, number, number] => [
     Number(date.slice(0, 4)),
     Number(date.slice(5, 7)),
     Number(date.slice(8, 10)),
   ];
-  const events = plan.operations
-    .filter((operation) => operation.date !== null)
-    .map((operation): EventAttributes => {
-      const date = operation.date as IsoDate;
-      const window =
-        operation.earliest && operation.latest ? `Window ${operation.earliest} to ${operation.latest}.` : "";
-      return {
-        uid: `${planId}.${operation.id}@wheatonomy`,
-        sequence: number - 1,
-        productId: "-//Wheatonomy//Season plan//EN",
-        calName: `${field.name} ${season}`,
-        title: `${operation.name}, ${field.name}`,
+  const events = operations.flatMap((o): EventAttributes[] => {
+    const date = o.doneOn ?? o.date;
+    if (date === null) return [];
+    return [
+      {
+        uid: `${o.planId}.${o.id}@wheatonomy`,
+        sequence: MOST_CHANGES * o.version + Math.min(MOST_CHANGES - 1, o.changes),
+        productId,
+        calName: name,
+        title: `${o.doneOn ? "Done: " : ""}${o.name}, ${o.field}`,
         start: day(date),
         end: day(addDays(date, 1)),
         description: [
-          operation.detail,
-          ...operation.inputs.map(
+          o.detail,
+          ...o.inputs.map(
             (i) =>
               `${i.name}: ${i.perHa.toFixed(i.unit === "t" ? 1 : 0)} ${i.unit}/ha${i.bags ? `, ${i.bags} bags` : ""}.`,
           ),
-          window,
-          ...operation.cautions.map((c) => `Caution: ${c.text}`),
+          o.earliest && o.latest && !o.doneOn ? `Window ${o.earliest} to ${o.latest}.` : "",
+          ...o.cautions.map((c) => `Caution: ${c.text}`),
         ]
           .filter(Boolean)
           .join("\n"),
-        location: `${field.name}, ${field.farm}`,
-        categories: [operation.sheet],
+        location: `${o.field}, ${o.farm}`,
+        categories: [o.sheet],
         status: "CONFIRMED",
         transp: "TRANSPARENT",
-        created: [...day(issuedAt), 0, 0],
-        lastModified: [...day(issuedAt), 0, 0],
-      };
-    });
-  const { error, value } = createEvents(events);
-  if (error || !value) throw error ?? new Error("no calendar was made");
+        ...(stamp ? { created: [...day(stamp), 0, 0], lastModified: [...day(stamp), 0, 0] } : {}),
+      },
+    ];
+  });
+  const { error, value } = createEvents(events, { calName: name, productId });
+  if (error || value === undefined || value === null) throw error ?? new Error("no calendar was made");
   return value;
+}
+
+/** The calendar of an issued version, as it was issued. */
+export function versionCalendar({ planId, number, issuedAt, season, issued }: DocumentSource): string {
+  const { name: field, farm } = issued.field;
+  return writeEvents(
+    `${field} ${season}`,
+    issued.operations.map((o) => ({ ...o, planId, field, farm, version: number, changes: 0 })),
+    issuedAt,
+  );
 }

@@ -3,7 +3,7 @@ import { formatDay } from "@/core/dates";
 import { fieldMeasures } from "@/core/feed/field-measures";
 import type { OperationInput } from "@/core/plan/plan";
 import { formatNumber, formatQuantity } from "@/core/units/format-quantity";
-import type { Dimension, UnitContext } from "@/core/units/units";
+import type { Dimension, UnitContext, UnitSet } from "@/core/units/units";
 import type { DocumentSource } from "./index";
 import { plain, registerFonts, styles } from "./pdf-parts";
 
@@ -13,30 +13,31 @@ export async function cardPdf(source: DocumentSource): Promise<Buffer> {
   return renderToBuffer(<Card {...source} />);
 }
 
-function Card({ snapshot, season, number, issuedAt, unitSet: practiceUnits, decimal }: DocumentSource) {
-  const { plan, field } = snapshot;
-  const units = { unitSet: snapshot.growerUnitSet ?? practiceUnits, decimal };
+function Card({ issued, season, number, issuedAt, unitSet: practiceUnits, decimal }: DocumentSource) {
+  const { field, operations } = issued;
+  const units = { unitSet: (issued.grower.unitSet as UnitSet | null) ?? practiceUnits, decimal };
   const area = formatQuantity(field.areaHa, "area", units);
   // the card holds what someone does with hands or machines; looks and checks go with their stage in one line
-  const work = plan.operations.filter(
+  const work = operations.filter(
     (o) => !o.doneOn && (o.inputs.length > 0 || ["ground", "seed", "harvest", "keep", "water"].includes(o.sheet)),
   );
-  const looks = plan.operations.filter((o) => !o.doneOn && o.sheet === "protect");
-  const cautions = [...new Map(plan.operations.flatMap((o) => o.cautions).map((c) => [c.topic, c.text])).values()];
+  const looks = operations.filter((o) => !o.doneOn && o.sheet === "protect");
+  const cautions = [...new Map(operations.flatMap((o) => o.cautions).map((c) => [c.topic, c.text])).values()];
   return (
     <Document title={`Card ${field.name} ${season}`} creator="Wheatonomy">
       <Page size="A4" style={[styles.page, { fontSize: work.length > 18 ? 8 : 9, padding: "11mm 12mm" }]} wrap={false}>
         <View style={{ flexDirection: "row", justifyContent: "space-between" }}>
           <Text style={styles.title}>{field.name}</Text>
           <Text style={{ fontSize: 11, textAlign: "right" }}>
-            {snapshot.kindName}
-            {plan.seed.variety ? `, ${plan.seed.variety}` : ""}
+            {issued.crop.kindName}
+            {issued.variety ? `, ${issued.variety}` : ""}
             {"\n"}
-            {area.ok ? area.value.text : ""}, aim {show(plan.targetTPerHa, "yield", units)}
+            {area.ok ? area.value.text : ""}, aim {show(issued.targetTPerHa, "yield", units)}
           </Text>
         </View>
         <Text style={styles.soft}>
-          Season {season}, version {number} of {formatDay(issuedAt, true)}, {snapshot.issuedBy}, {snapshot.practice}
+          Season {season}, version {number} of {formatDay(issuedAt, true)}, {issued.issuedBy.name},{" "}
+          {issued.practice.name}
         </Text>
         <Text style={styles.heading}>What to do</Text>
         {work.map((o) => (
@@ -44,7 +45,7 @@ function Card({ snapshot, season, number, issuedAt, unitSet: practiceUnits, deci
             <Text style={[styles.bold, { width: "13%" }]}>{o.date ? formatDay(o.date) : ""}</Text>
             <Text style={{ width: "87%" }}>
               <Text style={styles.bold}>{plain(o.name)}. </Text>
-              {o.inputs.map((i) => inWords(i, plan.seed.rowSpacingCm, units)).join(" ")}
+              {o.inputs.map((i) => inWords(i, issued.rowSpacingCm, units)).join(" ")}
               {o.latest && o.latest !== o.date ? ` By ${formatDay(o.latest)} at the latest.` : ""}
             </Text>
           </View>
@@ -59,7 +60,7 @@ function Card({ snapshot, season, number, issuedAt, unitSet: practiceUnits, deci
           </View>
         )}
         <Text style={styles.heading}>Ready to harvest when</Text>
-        <Text>{plain(snapshot.harvestSigns.map((s) => `${s.observe}: ${s.readyWhen}`).join("; "))}.</Text>
+        <Text>{plain(issued.signs.map((s) => `${s.observe}: ${s.readyWhen}`).join("; "))}.</Text>
         <Text style={styles.heading}>Take care</Text>
         {cautions.map((text) => (
           <Text key={text} style={[styles.caution, { fontSize: 7.8, marginTop: 2 }]}>
@@ -67,7 +68,7 @@ function Card({ snapshot, season, number, issuedAt, unitSet: practiceUnits, deci
           </Text>
         ))}
         <Text style={[styles.soft, { marginTop: 4, fontSize: 7.5 }]}>
-          The label and local rules go first. Questions: {snapshot.issuedBy}.
+          The label and local rules go first. Questions: {issued.issuedBy.name}.
         </Text>
       </Page>
     </Document>

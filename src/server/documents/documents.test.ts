@@ -13,35 +13,30 @@ import { draftPlan } from "@/core/plan/draft";
 import { EXAMPLE_FACTS } from "@/core/plan/example-facts";
 import type { PlanFacts } from "@/core/plan/facts";
 import { unwrap } from "@/core/result";
-import { snapshotOf } from "../snapshot";
-import { writeCalendar } from "./calendar";
+import { issuedPlan, upgradeIssued } from "@/core/sheets/issued-plan";
+import { versionCalendar, writeEvents } from "./calendar";
 import { type DocumentSource, writeDocument } from "./index";
 import { orderCsv, orderLines } from "./order";
 
 const person = {
   name: "Imre Castellan",
   licenceNo: "DEMO-0417",
-  practice: { name: "Castellan Field Advice", currency: "cr", unitSet: "metric", decimalMark: "point", asOf: null },
+  practice: { name: "Castellan Field Advice", currency: "cr" },
+  grower: { name: "Pennick", unitSet: null },
 } as const;
 const wheat = applyChanges(freshDecisions("wheat"), [{ path: ["targetTPerHa"], value: 8.5 }]);
 
 function source(decisions: Decisions = wheat, facts: PlanFacts = EXAMPLE_FACTS, number = 1): DocumentSource {
   const plan = unwrap(draftPlan(facts, decisions, 2027));
-  const snapshot = snapshotOf(
-    plan,
-    facts,
-    checkPlan(plan, facts, decisions),
-    { name: "Pennick", unitSet: null },
-    person,
-  );
+  const issued = issuedPlan(plan, facts, checkPlan(plan, facts, decisions), person, "abc");
   // as it comes back from the database
-  const stored = JSON.parse(JSON.stringify(snapshot));
+  const stored = upgradeIssued(JSON.parse(JSON.stringify(issued)));
   return {
     planId: "p1",
     number,
     issuedAt: "2026-08-12",
     season: 2027,
-    snapshot: stored,
+    issued: stored,
     unitSet: "metric",
     decimal: "point",
   };
@@ -67,13 +62,13 @@ async function text(file: string, from: DocumentSource): Promise<{ text: string;
 
 describe("calendar", () => {
   const events = (from: DocumentSource) =>
-    new ICAL.Component(ICAL.parse(writeCalendar(from))).getAllSubcomponents("vevent").map((e) => new ICAL.Event(e));
+    new ICAL.Component(ICAL.parse(versionCalendar(from))).getAllSubcomponents("vevent").map((e) => new ICAL.Event(e));
 
   it("has one all-day event an operation, on its date", () => {
     const from = source();
     const list = events(from);
-    expect(list).toHaveLength(from.snapshot.plan.operations.length);
-    for (const operation of from.snapshot.plan.operations) {
+    expect(list).toHaveLength(from.issued.operations.length);
+    for (const operation of from.issued.operations) {
       const event = list.find((e) => e.uid === `p1.${operation.id}@wheatonomy`);
       expect(event?.startDate.toString(), operation.id).toBe(operation.date);
       expect(event?.startDate.isDate && event.duration.days === 1).toBe(true);
@@ -83,7 +78,19 @@ describe("calendar", () => {
   it("keeps its ids and raises its sequence in a later version", () => {
     const later = source(applyChanges(wheat, [{ path: ["targetTPerHa"], value: 9 }]), EXAMPLE_FACTS, 2);
     expect(events(later).map((e) => e.uid)).toEqual(events(source()).map((e) => e.uid));
-    expect(events(later).every((e) => e.sequence === 1)).toBe(true);
+    expect(events(later).every((e) => e.sequence === 2000)).toBe(true);
+  });
+
+  it("is moved on by what has changed since, and moves on what a calendar program read before", () => {
+    const { issued, planId } = source();
+    const [first] = issued.operations;
+    const at = (version: number, changes: number) => {
+      const { name: field, farm } = issued.field;
+      const text = writeEvents("Van", [{ ...first!, planId, field, farm, version, changes }]);
+      return new ICAL.Event(new ICAL.Component(ICAL.parse(text)).getFirstSubcomponent("vevent")!).sequence;
+    };
+    // version 1 as issued, with two changes, version 2; more changes than are told apart never pass the next version
+    expect([at(1, 0), at(1, 2), at(2, 0), at(1, 5000)]).toEqual([1000, 1002, 2000, 1999]);
   });
 
   it("carries amounts and cautions", () => {
@@ -105,7 +112,7 @@ describe("input order", () => {
 
   it("reads back from CSV, and no cell begins a formula", () => {
     const from = source();
-    from.snapshot.plan.inputs[0]!.name = "=cmd|' /C calc'!A0";
+    from.issued.inputs[0]!.name = "=cmd|' /C calc'!A0";
     const { data } = Papa.parse<Record<string, string>>(orderCsv(from), { header: true });
     expect(data).toHaveLength(orderLines(from).length);
     expect(data[0]?.Product?.startsWith("=")).toBe(false);
@@ -158,12 +165,12 @@ describe("grower's card", () => {
   it("fits one page for every crop, in field measures, with every caution", async () => {
     for (const from of [source(), source(freshDecisions("potato")), source(...rice)]) {
       const { text: card, pages } = await text("card.pdf", from);
-      expect(pages, from.snapshot.cropName).toBe(1);
+      expect(pages, from.issued.guide.name).toBe(1);
       expect(card).toContain("to the square metre");
       expect(card).toContain("Call before you spray");
       const flat = card.replace(/\s+/g, " ");
-      for (const { text: caution } of from.snapshot.plan.operations.flatMap((o) => o.cautions))
-        expect(flat, from.snapshot.cropName).toContain(caution.slice(0, 60));
+      for (const { text: caution } of from.issued.operations.flatMap((o) => o.cautions))
+        expect(flat, from.issued.guide.name).toContain(caution.slice(0, 60));
     }
   });
 });
@@ -171,7 +178,7 @@ describe("grower's card", () => {
 describe("the card in the grower's own units", () => {
   it("names rates and area in them", async () => {
     const from = source(...rice);
-    from.snapshot.growerUnitSet = "southAsian";
+    from.issued.grower.unitSet = "southAsian";
     const { text: card } = await text("card.pdf", from);
     expect(card).toContain("35.1 ac"); // 14.2 / 0.404686
     expect(card).toMatch(/Urea 46, treated: \d+(\.\d+)? kg\/ac, /);

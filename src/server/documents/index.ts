@@ -1,8 +1,8 @@
 /** Documents of an issued version, made from its frozen snapshot alone. */
 
+import type { IssuedPlan } from "@/core/sheets/issued-plan";
 import type { UnitSet } from "@/core/units/units";
-import type { Snapshot } from "../snapshot";
-import { writeCalendar } from "./calendar";
+import { versionCalendar } from "./calendar";
 import { orderCsv, orderXlsx } from "./order";
 
 export interface DocumentSource {
@@ -10,7 +10,7 @@ export interface DocumentSource {
   number: number;
   issuedAt: string;
   season: number;
-  snapshot: Snapshot;
+  issued: IssuedPlan;
   unitSet: UnitSet;
   decimal: "point" | "comma";
 }
@@ -22,8 +22,8 @@ export interface WrittenDocument {
 
 /** Writes a document by its file name; null when there is none of that name. */
 export async function writeDocument(file: string, source: DocumentSource): Promise<WrittenDocument | null> {
-  const { snapshot, season, number } = source;
-  const slug = `${snapshot.field.name}-${season}-v${number}`.toLowerCase().replace(/[^a-z0-9]+/g, "-");
+  const { issued, season, number } = source;
+  const slug = `${issued.field.name}-${season}-v${number}`.toLowerCase().replace(/[^a-z0-9]+/g, "-");
   switch (file) {
     case "booklet.pdf": {
       const { bookletPdf } = await import("./booklet");
@@ -34,7 +34,7 @@ export async function writeDocument(file: string, source: DocumentSource): Promi
       return { name: `${slug}-card.pdf`, type: "application/pdf", body: await cardPdf(source) };
     }
     case "calendar.ics":
-      return { name: `${slug}.ics`, type: "text/calendar; charset=utf-8", body: Buffer.from(writeCalendar(source)) };
+      return { name: `${slug}.ics`, type: "text/calendar; charset=utf-8", body: Buffer.from(versionCalendar(source)) };
     case "order.csv":
       return {
         name: `${slug}-order.csv`,

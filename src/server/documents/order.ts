@@ -19,8 +19,8 @@ interface OrderLine {
 const round = (value: number, decimals: number) => Number(value.toFixed(decimals));
 
 /** What to buy for the field, with whole bags; quantities in kg or t, money in the practice's currency. */
-export function orderLines({ snapshot }: DocumentSource): OrderLine[] {
-  return snapshot.plan.inputs
+export function orderLines({ issued }: DocumentSource): OrderLine[] {
+  return issued.inputs
     .filter((input) => input.kind !== "manure")
     .map((input) => {
       const decimals = input.unit === "t" ? 2 : 1;
@@ -36,7 +36,7 @@ export function orderLines({ snapshot }: DocumentSource): OrderLine[] {
         "To buy": round(toBuy, decimals),
         Price: round(input.pricePerUnit / 100, 4),
         Cost: round((toBuy * input.pricePerUnit) / 100, 2),
-        Currency: snapshot.currency,
+        Currency: issued.practice.currency,
       };
     });
 }
@@ -49,11 +49,11 @@ export async function orderXlsx(source: DocumentSource): Promise<Buffer> {
   const book = new ExcelJS.Workbook();
   book.creator = "Wheatonomy";
   const sheet = book.addWorksheet("Input order");
-  const { snapshot, season, number, issuedAt } = source;
+  const { issued, season, number, issuedAt } = source;
   sheet.addRow([
-    `Input order, ${snapshot.field.name} (${snapshot.field.farm}), season ${season}, version ${number} of ${issuedAt}`,
+    `Input order, ${issued.field.name} (${issued.field.farm}), season ${season}, version ${number} of ${issuedAt}`,
   ]).font = { bold: true, size: 13 };
-  sheet.addRow([`${snapshot.field.areaHa} ha, ${snapshot.kindName}`]);
+  sheet.addRow([`${issued.field.areaHa} ha, ${issued.crop.kindName}`]);
   sheet.addRow([]);
   const lines = orderLines(source);
   const heads = Object.keys(lines[0] ?? { Product: "" });

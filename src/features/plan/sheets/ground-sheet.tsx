@@ -86,8 +86,8 @@ export function GroundSheet() {
         </thead>
         <tbody>
           {rows.map(([label, key, decimals]) => {
-            const a = plan.figures[`ground.${chosen.id}.${key}`]?.value ?? 0;
-            const b = plan.figures[`ground.${compared.id}.${key}`]?.value ?? 0;
+            const a = plan.asides[`ground.${chosen.id}.${key}`]?.value ?? 0;
+            const b = plan.asides[`ground.${compared.id}.${key}`]?.value ?? 0;
             return (
               <tr key={key} className="border-t border-line">
                 <th scope="row" className="py-1 text-left font-normal">

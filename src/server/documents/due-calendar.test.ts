@@ -1,6 +1,6 @@
 import ICAL from "ical.js";
 import { describe, expect, it } from "vitest";
-import { feedCalendar } from "./feeds";
+import { writeEvents } from "./calendar";
 
 const operation = {
   planId: "p1",
@@ -14,13 +14,16 @@ const operation = {
   earliest: "2026-08-12",
   latest: "2026-08-20",
   doneOn: null,
+  inputs: [],
+  version: 1,
+  changes: 0,
   cautions: [{ topic: "machines", text: "Guards on shafts." }],
 };
 const read = (text: string) => new ICAL.Component(ICAL.parse(text)).getAllSubcomponents("vevent");
 
-describe("feedCalendar", () => {
+describe("the calendar of what is due", () => {
   it("is iCalendar that another program reads, one whole-day event an operation", () => {
-    const [event] = read(feedCalendar([operation], "Van"));
+    const [event] = read(writeEvents("Van", [operation]));
     expect(String(event?.getFirstPropertyValue("summary"))).toBe("Chisel; deep, twice, Withy Bed");
     expect(String(event?.getFirstPropertyValue("dtstart"))).toBe("2026-08-14");
     expect(String(event?.getFirstPropertyValue("dtend"))).toBe("2026-08-15");
@@ -31,9 +34,9 @@ describe("feedCalendar", () => {
     expect(String(event?.getFirstPropertyValue("uid"))).toBe("p1.chisel@wheatonomy");
   });
   it("shows what is done on the day it was, and is whole without any operation", () => {
-    const [event] = read(feedCalendar([{ ...operation, doneOn: "2026-08-13" }], "Van"));
+    const [event] = read(writeEvents("Van", [{ ...operation, doneOn: "2026-08-13" }]));
     expect(String(event?.getFirstPropertyValue("summary"))).toMatch(/^Done: /);
     expect(String(event?.getFirstPropertyValue("dtstart"))).toBe("2026-08-13");
-    expect(read(feedCalendar([], "Van"))).toEqual([]);
+    expect(read(writeEvents("Van", []))).toEqual([]);
   });
 });

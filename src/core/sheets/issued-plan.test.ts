@@ -1,0 +1,86 @@
+import { describe, expect, it } from "vitest";
+import { checkPlan } from "../plan/check";
+import { comparePlans, summariseIssued, summarisePlan } from "../plan/compare";
+import { applyChanges, freshDecisions } from "../plan/decision-changes";
+import { draftPlan } from "../plan/draft";
+import { EXAMPLE_FACTS } from "../plan/example-facts";
+import { unwrap } from "../result";
+import versionOne from "./issued-examples/version-1.json";
+import { ISSUED_VERSION, issuedPlan, upgradeIssued } from "./issued-plan";
+
+const issuer = {
+  name: "Imre Castellan",
+  licenceNo: null,
+  practice: { name: "Castellan Field Advice", currency: "cr" },
+  grower: { name: "Pennick", unitSet: null },
+};
+const decisions = applyChanges(freshDecisions("wheat"), [{ path: ["targetTPerHa"], value: 8.5 }]);
+const plan = unwrap(draftPlan(EXAMPLE_FACTS, decisions, 2027));
+const issued = issuedPlan(plan, EXAMPLE_FACTS, checkPlan(plan, EXAMPLE_FACTS, decisions), issuer, "abc");
+
+describe("an issued version", () => {
+  it("comes back from storage as it was", () => {
+    expect(upgradeIssued(JSON.parse(JSON.stringify(issued)))).toEqual(issued);
+  });
+
+  it("names the guide's revision, and keeps no figure of a system that was not chosen", () => {
+    expect(issued.guide).toEqual({ id: "wheat", name: "Wheat", revision: "abc" });
+    const ids = Object.keys(issued.figures);
+    expect(ids).toContain("ground.fuel");
+    expect(ids.filter((id) => /^(pass\.|ground\.\w+\.)/.test(id))).toEqual([]);
+    expect(JSON.stringify(issued).length).toBeLessThan(60_000);
+  });
+
+  it("differs in nothing from the draft that it was made of", () => {
+    expect(comparePlans(summariseIssued(issued), summarisePlan(plan))).toEqual([]);
+  });
+
+  it("is refused when it is of no known shape", () => {
+    expect(() => upgradeIssued({ version: 99 })).toThrow();
+    expect(() => upgradeIssued(null)).toThrow();
+  });
+});
+
+describe("the stored example of version 1", () => {
+  const old = upgradeIssued(versionOne);
+
+  it("is read as a version of today", () => {
+    expect(old.version).toBe(ISSUED_VERSION);
+    expect(old.guide).toEqual({ id: "wheat", name: "Wheat", revision: null });
+    expect(old.crop).toMatchObject({ kindId: "winter", kindName: "Winter wheat", methodName: "Drilled" });
+    expect(old.field).toEqual({ name: "Coney Bank", farm: "Pennick Farm", areaHa: 14.2 });
+    expect(old.issuedBy).toEqual({ name: "Imre Castellan", licenceNo: "DEMO-0417" });
+    // what was overridden then is still seen beside what was computed: 113.85 less 6 from manure
+    expect(old.figures["feed.n"]?.override).toMatchObject({ value: 120, reason: "contract" });
+    expect(old.figures["feed.n"]?.override?.computed).toBeCloseTo(107.846, 2);
+    expect(old.chapters.map((c) => c.sheet)).toEqual([
+      "ground",
+      "soil",
+      "seed",
+      "feed",
+      "water",
+      "protect",
+      "harvest",
+      "keep",
+      "money",
+    ]);
+  });
+
+  it("keeps every operation with its date, inputs and cautions, and what was to be bought", () => {
+    const sowing = old.operations.find((o) => o.name === "Drill");
+    expect(sowing).toMatchObject({ date: "2026-10-06", inputs: [{ name: "Haldane Gold", unit: "kg" }] });
+    expect(sowing?.cautions[0]?.text).toContain("Dressed seed");
+    expect(old.operations).toHaveLength(versionOne.plan.operations.length);
+    expect(old.inputs.find((i) => i.kind === "manure")?.quantity).toBeCloseTo(142, 9);
+  });
+
+  it("leaves out the systems that were only compared", () => {
+    expect(Object.keys(versionOne.plan.figures)).toContain("ground.plough.fuel");
+    expect(Object.keys(old.figures).filter((id) => id.startsWith("ground."))).toEqual([
+      "ground.fuel",
+      "ground.hours",
+      "ground.cost",
+      "ground.cover",
+    ]);
+  });
+});

@@ -1,0 +1,285 @@
+/**
+ * What an issued version keeps for good: only what its documents, the week and a comparison with a later version read,
+ * in a shape with a version number of its own, so that the plan's shape may go on changing. `upgradeIssued` brings older
+ * shapes up; one stored example of each stands in issued-examples/ and is read by the tests for ever.
+ */
+
+import { z } from "zod";
+import { SHEETS } from "../guides/sheets";
+import type { Finding } from "../plan/check";
+import type { PlanFacts } from "../plan/facts";
+import type { Plan } from "../plan/plan";
+import type { UnitSet } from "../units/units";
+
+export const ISSUED_VERSION = 2;
+
+const isoDate = z.iso.date();
+const basis = z.discriminatedUnion("kind", [
+  z.object({ kind: z.literal("computed") }),
+  z.object({ kind: z.enum(["source", "assumption", "measured", "decided"]), text: z.string() }),
+]);
+const figure = z.object({
+  label: z.string(),
+  value: z.number(),
+  unit: z.string(),
+  formula: z.string().optional(),
+  inputs: z.array(
+    z.object({
+      label: z.string(),
+      value: z.union([z.number(), z.string()]),
+      unit: z.string().optional(),
+      basis: basis.optional(),
+    }),
+  ),
+  basis,
+  note: z.string().optional(),
+  override: z.object({ value: z.number(), reason: z.string(), computed: z.number() }).optional(),
+});
+const input = z.object({
+  kind: z.enum(["seed", "fertiliser", "lime", "manure"]),
+  id: z.string(),
+  name: z.string(),
+  unit: z.enum(["kg", "t", "units"]),
+  perHa: z.number(),
+  quantity: z.number(),
+  bags: z.number().nullable(),
+  bagKg: z.number().nullable(),
+});
+const caution = z.object({ topic: z.string(), text: z.string() });
+
+export const issuedPlanSchema = z.object({
+  version: z.literal(ISSUED_VERSION),
+  /** the guide that it was drafted from; the revision is kept in the database by this hash, null for versions of before */
+  guide: z.object({ id: z.string(), name: z.string(), revision: z.string().nullable() }),
+  crop: z.object({
+    kindId: z.string(),
+    kindName: z.string(),
+    methodId: z.string(),
+    methodName: z.string(),
+    productId: z.string(),
+  }),
+  variety: z.string(),
+  tillage: z.string(),
+  targetTPerHa: z.number(),
+  rowSpacingCm: z.number().nullable(),
+  /** days since the soil test; null where there is none */
+  soilTestAgeDays: z.number().nullable(),
+  field: z.object({ name: z.string(), farm: z.string(), areaHa: z.number() }),
+  grower: z.object({ name: z.string(), unitSet: z.string().nullable() }),
+  practice: z.object({ name: z.string(), currency: z.string() }),
+  issuedBy: z.object({ name: z.string(), licenceNo: z.string().nullable() }),
+  figures: z.record(z.string(), figure),
+  /** what the booklet prints, sheet by sheet: sentences, and ids of figures */
+  chapters: z.array(z.object({ sheet: z.enum(SHEETS), text: z.array(z.string()), figures: z.array(z.string()) })),
+  operations: z.array(
+    z.object({
+      id: z.string(),
+      sheet: z.enum(SHEETS),
+      name: z.string(),
+      detail: z.string(),
+      reason: z.string(),
+      date: isoDate.nullable(),
+      earliest: isoDate.nullable(),
+      latest: isoDate.nullable(),
+      doneOn: isoDate.nullable(),
+      inputs: z.array(input),
+      cautions: z.array(caution),
+      byDaysAndStage: z.boolean(),
+    }),
+  ),
+  inputs: z.array(input.extend({ pricePerUnit: z.number(), cost: z.number() })),
+  advice: z.array(z.object({ severity: z.enum(["stop", "advise", "hint"]), title: z.string(), why: z.string() })),
+  cautions: z.array(caution),
+  sources: z.array(z.string()),
+  signs: z.array(z.object({ observe: z.string(), readyWhen: z.string() })),
+});
+
+export type IssuedPlan = z.infer<typeof issuedPlanSchema>;
+
+/** Who issues, for whom. */
+export interface Issuer {
+  name: string;
+  licenceNo: string | null;
+  practice: { name: string; currency: string };
+  grower: { name: string; unitSet: UnitSet | null };
+}
+
+/** A version of a plan that has just been drafted; what is not of the shape is left out. */
+export function issuedPlan(
+  plan: Plan,
+  facts: PlanFacts,
+  findings: Finding[],
+  issuer: Issuer,
+  revision: string | null,
+): IssuedPlan {
+  const { guide } = plan;
+  return issuedPlanSchema.parse({
+    version: ISSUED_VERSION,
+    guide: { id: guide.id, name: guide.name, revision },
+    crop: {
+      kindId: plan.kindId,
+      kindName: guide.kinds.find((k) => k.id === plan.kindId)?.name ?? guide.name,
+      methodId: plan.methodId,
+      methodName: guide.methods.find((m) => m.id === plan.methodId)?.name ?? "",
+      productId: plan.productId,
+    },
+    variety: plan.seed.variety,
+    tillage: plan.ground.chosen.name,
+    targetTPerHa: plan.targetTPerHa,
+    rowSpacingCm: plan.seed.rowSpacingCm,
+    soilTestAgeDays: plan.soil.testAgeDays,
+    field: facts.field,
+    grower: issuer.grower,
+    practice: issuer.practice,
+    issuedBy: issuer,
+    figures: plan.figures,
+    chapters: chaptersOf(plan, issuer.practice.currency),
+    operations: plan.operations,
+    inputs: plan.inputs,
+    advice: findings,
+    cautions: guide.cautions,
+    sources: Object.values(guide.sources).map((s) => `${s.title} (${s.evidence}; holds: ${s.holds})`),
+    signs: guide.harvest.signs,
+  });
+}
+
+/** Figures that each chapter prints, where the plan has them. */
+const CHAPTER_FIGURES: Partial<Record<(typeof SHEETS)[number], string[]>> = {
+  ground: ["ground.fuel", "ground.hours", "ground.cost", "ground.cover"],
+  soil: ["soil.targetPh", "soil.lime", "soil.limeCost"],
+  seed: [
+    "seed.targetPlants",
+    "seed.tgw",
+    "seed.germination",
+    "seed.emergence",
+    "seed.seedsPerM2",
+    "seed.unitMass",
+    "seed.rowSpacing",
+    "seed.inRowSpacing",
+    "seed.units",
+    "seed.depth",
+    "seed.rate",
+    "seed.nurseryArea",
+    "seed.order",
+    "seed.gPerCoulter",
+    "seed.gInAll",
+  ],
+  feed: [
+    "feed.n",
+    "feed.p2o5",
+    "feed.k2o",
+    "feed.s",
+    "feed.supplied.n",
+    "feed.supplied.p2o5",
+    "feed.supplied.k2o",
+    "feed.cost",
+  ],
+  money: [
+    "money.cost",
+    "money.output",
+    "money.margin",
+    "money.breakEvenYield",
+    "money.breakEvenPrice",
+    ...SHEETS.map((s) => `money.${s}`),
+  ],
+};
+
+function chaptersOf(plan: Plan, currency: string): IssuedPlan["chapters"] {
+  const { chosen, compared } = plan.ground;
+  const text = [
+    `${chosen.name}: ${chosen.why}.`,
+    `Beside it, ${compared.name.toLowerCase()}: ${compared.fuelLPerHa.toFixed(1)} L/ha, ${(compared.costPerHa / 100).toFixed(0)} ${currency}/ha, ${compared.coverPct.toFixed(0)} % cover.`,
+  ];
+  return chapters(plan.figures, plan.operations, text);
+}
+
+function chapters(
+  figures: Record<string, unknown>,
+  operations: { sheet: string }[],
+  groundText: string[],
+): IssuedPlan["chapters"] {
+  return SHEETS.flatMap((sheet) => {
+    const own = (CHAPTER_FIGURES[sheet] ?? []).filter((id) => figures[id]);
+    const text = sheet === "ground" ? groundText : [];
+    return own.length + text.length > 0 || operations.some((o) => o.sheet === sheet)
+      ? [{ sheet, text, figures: own }]
+      : [];
+  });
+}
+
+/** An issued version of any stored shape as one of today; throws for what no shape ever was. */
+export function upgradeIssued(stored: unknown): IssuedPlan {
+  const version = (stored as { version?: unknown } | null)?.version;
+  return issuedPlanSchema.parse(version === undefined ? fromVersion1(stored as VersionOne) : stored);
+}
+
+/** The first shape: the whole plan of that day, without a number. */
+interface VersionOne {
+  plan: {
+    kindId: string;
+    methodId: string;
+    productId: string;
+    targetTPerHa: number;
+    figures: Record<string, { label: string; value: number; unit: string }>;
+    ground: { chosen: { id: string; name: string; why: string } };
+    soil: { testAgeDays: number | null };
+    seed: { variety: string; rowSpacingCm: number | null };
+    operations: { sheet: string }[];
+    inputs: unknown[];
+  };
+  cropName: string;
+  kindName: string;
+  methodName: string;
+  field: unknown;
+  grower: string;
+  growerUnitSet: string | null;
+  currency: string;
+  soilTest: unknown;
+  advice: unknown[];
+  cautions: unknown[];
+  sources: string[];
+  harvestSigns: unknown[];
+  issuedBy: string;
+  licenceNo: string | null;
+  practice: string;
+}
+
+function fromVersion1(old: VersionOne): unknown {
+  const { plan } = old;
+  const chosen = `ground.${plan.ground.chosen.id}.`;
+  const figures: Record<string, unknown> = {};
+  for (const [id, own] of Object.entries(plan.figures)) {
+    // systems that were only compared, and figures of single passes and bags, were kept too
+    if (/^(pass|feed\.bags|feed\.over)\./.test(id)) continue;
+    if (!id.startsWith("ground.")) figures[id] = own;
+    else if (id.startsWith(chosen)) figures[`ground.${id.slice(chosen.length)}`] = own;
+  }
+  return {
+    version: ISSUED_VERSION,
+    guide: { id: old.cropName.toLowerCase(), name: old.cropName, revision: null },
+    crop: {
+      kindId: plan.kindId,
+      kindName: old.kindName,
+      methodId: plan.methodId,
+      methodName: old.methodName,
+      productId: plan.productId,
+    },
+    variety: plan.seed.variety,
+    tillage: plan.ground.chosen.name,
+    targetTPerHa: plan.targetTPerHa,
+    rowSpacingCm: plan.seed.rowSpacingCm,
+    soilTestAgeDays: old.soilTest === null ? null : plan.soil.testAgeDays,
+    field: old.field,
+    grower: { name: old.grower, unitSet: old.growerUnitSet },
+    practice: { name: old.practice, currency: old.currency },
+    issuedBy: { name: old.issuedBy, licenceNo: old.licenceNo },
+    figures,
+    chapters: chapters(figures, plan.operations, [`${plan.ground.chosen.name}: ${plan.ground.chosen.why}.`]),
+    operations: plan.operations,
+    inputs: plan.inputs,
+    advice: old.advice,
+    cautions: old.cautions,
+    sources: old.sources,
+    signs: old.harvestSigns,
+  };
+}
