@@ -19,6 +19,7 @@ import { simulateWindow } from "../src/core/season/sowing-window";
 import { UPLAND_PLAIN } from "../src/core/weather/example-climates";
 import { generateWeather } from "../src/core/weather/generator";
 import { seasonWeather } from "../src/core/weather/season-weather";
+import { testGuide } from "../tests/support/guides";
 import { launchChromium, signedInPage, startApp } from "./app-under-test";
 import { LARGE_EMAIL } from "./large-practice";
 import { freePort } from "./local-database.mjs";
@@ -49,7 +50,7 @@ function time(rounds: number, work: () => void): number {
 // core
 const wheat = freshDecisions("wheat");
 const draftAndCheck = () => {
-  const plan = draftPlan(EXAMPLE_FACTS, wheat, 2027);
+  const plan = draftPlan(EXAMPLE_FACTS, wheat, 2027, testGuide("wheat"));
   if (plan.ok) checkPlan(plan.value, EXAMPLE_FACTS, wheat);
 };
 report("draftPlan + checkPlan, one field", time(200, draftAndCheck), 8, "ms");
@@ -122,14 +123,15 @@ report(
       { ...planted, observations: [{ stageId: "first-node", seenOn: addDays("2027-04-08", seenDay) }] },
       wheat,
       2027,
+      testGuide("wheat"),
     );
   }),
   10,
   "ms",
 );
-const windowPlan = unwrap(draftPlan(EXAMPLE_FACTS, wheat, 2027));
-const windowsOf = planWindows(EXAMPLE_FACTS, wheat, windowPlan);
-const ask = windowsOf && windowQuestion(EXAMPLE_FACTS, windowPlan, windowsOf);
+const windowPlan = unwrap(draftPlan(EXAMPLE_FACTS, wheat, 2027, testGuide("wheat")));
+const windowsOf = planWindows(EXAMPLE_FACTS, windowPlan);
+const ask = windowQuestion(EXAMPLE_FACTS, windowPlan, windowsOf);
 if (!ask) throw new Error("the benchmark's window should be askable");
 const sixty = { ...ask, from: "2026-09-05", to: "2026-11-03", stepDays: 1, seasons: 100 };
 let round = 0;

@@ -3,12 +3,11 @@
  *   npm run large    loads it into the database that DATABASE_URL and MIGRATION_DATABASE_URL name (./start's otherwise)
  */
 
-import { findGuide } from "../src/core/guides";
 import { resolveGuide } from "../src/core/guides/resolve-guide";
-import type { Guide } from "../src/core/guides/schema";
 import { Random } from "../src/core/random";
 import { unwrap } from "../src/core/result";
 import type { DemoPractice } from "../src/server/load-demo";
+import { testGuide } from "../tests/support/guides";
 
 export const LARGE_EMAIL = "petra@highfold.example";
 
@@ -49,7 +48,7 @@ export function largePractice(template: DemoPractice, growers = 60, fieldsEach =
     fields: names.flatMap((farm) =>
       Array.from({ length: fieldsEach }, (_, f) => {
         const [guideId, kindId] = pick(crops);
-        const resolved = unwrap(resolveGuide(findGuide(guideId) as Guide, { kind: kindId }));
+        const resolved = unwrap(resolveGuide(testGuide(guideId), { kind: kindId }));
         const target = resolved.product.targetTPerHa;
         return {
           name: `${FIRST[f % FIRST.length]} ${pick(SECOND)}`,

@@ -12,7 +12,6 @@ export { splitNutrient } from "./feed/split-nutrient";
 export { straightFertilisers } from "./feed/straight-fertilisers";
 export { residueCover } from "./ground/residue-cover";
 export { tillagePass } from "./ground/tillage-pass";
-export { findGuide, GUIDES } from "./guides/index";
 export { resolveGuide } from "./guides/resolve-guide";
 export { dayLengthFactor, isColdDay, thermalUnits } from "./phenology/development";
 export { stageDates } from "./phenology/stage-dates";

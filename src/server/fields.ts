@@ -4,6 +4,7 @@ import type { IsoDate } from "@/core/dates";
 import type { FieldFacts, PreviousCrop, SoilTest } from "@/core/plan/facts";
 import type { Climate, MonthNormal } from "@/core/weather/climate";
 import { type Client, row, rows, type Scope } from "./db";
+import { cropBefore } from "./guides";
 
 export interface FieldLine {
   id: string;
@@ -152,5 +153,7 @@ export function previousCropOf(
 ): PreviousCrop | null {
   const before = history.filter((h) => h.season < season || (h.harvestOn !== null && h.harvestOn < plannedWindowStart));
   const last = before.sort((a, b) => b.season - a.season)[0];
-  return last ? { crop: last.crop, harvest: last.harvestOn, harvested: last.harvested } : null;
+  return last
+    ? { crop: last.crop, ...cropBefore(last.crop), harvest: last.harvestOn, harvested: last.harvested }
+    : null;
 }

@@ -37,7 +37,7 @@ export async function moveOperations(
     const loaded = await loadPlan(client, access, planId);
     if (!loaded) throw new Refused(404, "There is no such plan.");
     const version = loaded.versions[0]?.number ?? null;
-    const before = draftPlan(loaded.facts, loaded.decisions, loaded.season);
+    const before = draftPlan(loaded.facts, loaded.decisions, loaded.season, loaded.guide);
     if (!before.ok) throw new Refused(403, before.errors.map((e) => e.message).join("; "));
     let decisions = loaded.decisions;
     for (const { operationId, date } of own) {
@@ -55,7 +55,7 @@ export async function moveOperations(
         ...decisions,
         dates: { ...decisions.dates, [operationId]: { date, held: false } },
       });
-      const after = draftPlan(loaded.facts, tried, loaded.season);
+      const after = draftPlan(loaded.facts, tried, loaded.season, loaded.guide);
       const moved = after.ok ? after.value.operations.find((o) => o.id === operationId) : undefined;
       if (!after.ok || !moved || moved.date !== date) {
         const span =

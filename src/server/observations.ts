@@ -1,11 +1,11 @@
 /** Growth stages seen in the field: each follows from a plan and moves all that comes after it. */
 
 import { z } from "zod";
-import { findGuide } from "@/core/guides";
 import type { StageObservation } from "@/core/phenology/stage-dates";
 import { type Access, Refused } from "./access";
 import { audit } from "./audit";
 import { type Client, row, rows, type Scope } from "./db";
+import { guideOf } from "./guides";
 
 export const observationSchema = z.strictObject({
   id: z.uuid(),
@@ -42,7 +42,7 @@ export async function observeStage(
     [access.practiceId, input.planId],
   );
   if (!plan) throw new Refused(404, "There is no such plan.");
-  const stages = findGuide(plan.guideId)?.stages ?? [];
+  const stages = guideOf(plan.guideId)?.stages ?? [];
   const position = stages.findIndex((s) => s.id === input.stageId);
   if (position < 0)
     throw new Refused(

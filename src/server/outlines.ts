@@ -10,6 +10,7 @@ import { draftPlan } from "@/core/plan/draft";
 import { OUTLINE_VERSION, outlinePlan, packSeason, type WeekOperation } from "@/core/plan/outline";
 import type { Access } from "./access";
 import { type Client, rows } from "./db";
+import { guideOf } from "./guides";
 import { loadPlanFacts } from "./plan-facts";
 
 export type OutlineBasis = "draft" | "issued";
@@ -107,8 +108,9 @@ async function draftOutlines(client: Client, access: Access, basis: OutlineBasis
           ...Object.fromEntries(Object.entries(moved).map(([op, date]) => [op, { date, held: false }])),
         },
       });
-    const drafted = draftPlan(own, decisions, line.season);
-    if (!drafted.ok) continue;
+    const guide = guideOf(decisions.crop.guideId);
+    const drafted = guide && draftPlan(own, decisions, line.season, guide);
+    if (!drafted?.ok) continue;
     const { season, week } = outlinePlan(drafted.value, own);
     const packed = packSeason(season);
     made.push({

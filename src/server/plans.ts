@@ -1,5 +1,6 @@
 /** Plans: load with all facts, save by revision, issue as a frozen version. */
 
+import type { Guide } from "@/core/guides/schema";
 import { canIssue, checkPlan } from "@/core/plan/check";
 import { type PlanSummary, summariseIssued } from "@/core/plan/compare";
 import { freshDecisions } from "@/core/plan/decision-changes";
@@ -13,6 +14,7 @@ import { Refused } from "./access";
 import { type AuditLine, audit, auditOf } from "./audit";
 import { type Client, row, rows, type Scope } from "./db";
 import { loadField } from "./fields";
+import { guideOf, revisionOf } from "./guides";
 import { loadPlanFacts } from "./plan-facts";
 
 export interface VersionLine {
@@ -29,6 +31,8 @@ export interface LoadedPlan {
   revision: number;
   updatedAt: string;
   updatedBy: string;
+  /** the guide of the crop that is decided */
+  guide: Guide;
   facts: PlanFacts;
   versions: VersionLine[];
   lastSummary: PlanSummary | null;
@@ -62,14 +66,23 @@ export async function loadPlan(client: Client, access: Access, planId: string): 
     [access.practiceId, planId],
   );
   const last = versions.length > 0 ? await loadVersion(client, access, planId, 0) : null;
+  const decisions = upgrade(plan.decisions);
   return {
     ...plan,
-    decisions: upgrade(plan.decisions),
+    decisions,
+    guide: guideOfPlan(decisions),
     facts,
     versions,
     lastSummary: last ? summariseIssued(last.issued) : null,
     changes: await auditOf(client, access, "plan", planId),
   };
+}
+
+/** The guide that decisions are drafted with. */
+export function guideOfPlan(decisions: Decisions): Guide {
+  const guide = guideOf(decisions.crop.guideId);
+  if (!guide) throw new Refused(404, `There is no guide of the crop "${decisions.crop.guideId}".`);
+  return guide;
 }
 
 /** A new draft for a field and season; the existing one when there is one already. */
@@ -147,7 +160,7 @@ export async function issuePlan(
       403,
       `The plan was changed by ${loaded.updatedBy} at ${loaded.updatedAt}. Look at it again before issuing.`,
     );
-  const drafted = draftPlan(loaded.facts, loaded.decisions, loaded.season);
+  const drafted = draftPlan(loaded.facts, loaded.decisions, loaded.season, loaded.guide);
   if (!drafted.ok) throw new Refused(403, drafted.errors.map((e) => e.message).join("; "));
   const plan = drafted.value;
   const findings = checkPlan(plan, loaded.facts, loaded.decisions);
@@ -170,7 +183,7 @@ export async function issuePlan(
     loaded.facts,
     findings,
     { ...access, grower: grower ?? { name: "", unitSet: null } },
-    null,
+    await keepRevision(client, access, loaded.guide),
   );
   const number = (loaded.versions[0]?.number ?? 0) + 1;
   await client.query(
@@ -193,6 +206,16 @@ export async function issuePlan(
   );
   await audit(client, access, "plan", planId, `issued version ${number}`, null, loaded.decisions);
   return { number };
+}
+
+/** Keeps the guide as it stands, by its hash, so that what differs from a later revision can be shown. */
+async function keepRevision(client: Client, scope: Scope, guide: Guide): Promise<string> {
+  const revision = revisionOf(guide);
+  await client.query(
+    "insert into guide_revision (practice_id, revision, guide_id, guide) values ($1, $2, $3, $4) on conflict do nothing",
+    [scope.practiceId, revision, guide.id, JSON.stringify(guide)],
+  );
+  return revision;
 }
 
 /** A frozen version; null when there is none. `number` 0 asks for the latest. */

@@ -12,6 +12,9 @@ export interface GuideSelection {
 }
 
 export interface ResolvedGuide {
+  /** the guide as it stands, for other kinds, methods and products of it */
+  base: Guide;
+  /** the guide with the figures of the kind, method and product */
   guide: Guide;
   kind: Kind;
   method: PlantingMethod;
@@ -61,6 +64,7 @@ export function resolveGuide(guide: Guide, selection: GuideSelection = {}): Resu
   if (errors.length > 0) return failed(errors);
   const again = <T extends { id: string }>(list: T[], id: string) => list.find((item) => item.id === id) as T;
   return ok({
+    base: guide,
     guide: resolved,
     kind: again(resolved.kinds, kind.id),
     method: again(resolved.methods, method.id),

@@ -1,8 +1,7 @@
 import { describe, expect, it } from "vitest";
+import { testGuide } from "../../../tests/support/guides";
 import { daysBetween, toDay } from "../dates";
-import { findGuide } from "../guides/index";
 import { resolveGuide } from "../guides/resolve-guide";
-import type { Guide } from "../guides/schema";
 import { unwrap } from "../result";
 import { UPLAND_PLAIN } from "../weather/example-climates";
 import { emptyWeather } from "../weather/generator";
@@ -10,7 +9,7 @@ import { seasonWeather } from "../weather/season-weather";
 import { clockOf, dayLengthFactor, isColdDay, thermalUnits, walkStages } from "./development";
 import { percentile, stageDates } from "./stage-dates";
 
-const wheat = findGuide("wheat") as Guide;
+const wheat = testGuide("wheat");
 const winter = unwrap(resolveGuide(wheat, { kind: "winter" }));
 const spring = unwrap(resolveGuide(wheat, { kind: "spring" }));
 const ANYWHERE = { ...UPLAND_PLAIN, latitudeDeg: 0 };

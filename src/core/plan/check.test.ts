@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import { testGuide } from "../../../tests/support/guides";
 import { unwrap } from "../result";
 import { checkPlan, dateInWords, type Finding } from "./check";
 import { applyChanges, type Change, freshDecisions } from "./decision-changes";
@@ -16,7 +17,7 @@ const field = (part: Partial<PlanFacts["field"]>) => facts({ field: { ...EXAMPLE
 const test = (part: Partial<NonNullable<PlanFacts["soilTest"]>>) =>
   facts({ soilTest: { ...EXAMPLE_FACTS.soilTest!, ...part } });
 const check = (decisions: Decisions, f: PlanFacts): Finding[] =>
-  checkPlan(unwrap(draftPlan(f, decisions, 2027)), f, decisions);
+  checkPlan(unwrap(draftPlan(f, decisions, 2027, testGuide(decisions.crop.guideId))), f, decisions);
 
 describe("a sound plan", () => {
   it("has no finding but hints", () => {
@@ -91,7 +92,7 @@ const cases: [id: string, severity: string, says: string, decisions: Decisions, 
     "advise",
     "Barley before wheat",
     wheat,
-    facts({ previousCrop: { crop: "barley", harvest: "2026-07-20", harvested: true } }),
+    facts({ previousCrop: { crop: "barley", name: "barley", leaves: null, harvest: "2026-07-20", harvested: true } }),
   ],
   [
     "seed.contradiction",

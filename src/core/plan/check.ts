@@ -1,6 +1,5 @@
 import { formatDay } from "../dates";
 import { CONSERVATION_COVER_PCT } from "../ground/residue-cover";
-import { LEFTOVERS } from "../guides/previous-crops";
 import type { SheetId } from "../guides/schema";
 import type { Conflict } from "../season/solve-season";
 import { sheetOf } from "./conflict-sheet";
@@ -147,7 +146,7 @@ function relaxLabel(plan: Plan, id: string, byDays: number, name: (id: string) =
 
 function checkSoil(plan: Plan, facts: PlanFacts, add: Add): void {
   const test = facts.soilTest;
-  const { soil } = plan.guide;
+  const { soil } = plan.crop.guide;
   if (!test) {
     add(
       "advise",
@@ -209,7 +208,7 @@ function checkSoil(plan: Plan, facts: PlanFacts, add: Add): void {
       `Lime in ${Math.ceil(plan.soil.limeTPerHa / 7.5)} seasons.`,
       `${round(plan.soil.limeTPerHa, 1)} t/ha is more than one dressing can carry (7.5 t/ha); the rest follows a season later.`,
     );
-  if (plan.soil.limeTPerHa > 0 && plan.guide.methods.some((m) => m.id === plan.methodId && m.how === "tubers"))
+  if (plan.soil.limeTPerHa > 0 && plan.crop.method.how === "tubers")
     add(
       "advise",
       "soil",
@@ -258,7 +257,7 @@ function checkGround(plan: Plan, facts: PlanFacts, add: Add): void {
       "advise",
       "ground",
       "ground.harms",
-      `${chosen.name} does not suit ${plan.guide.name.toLowerCase()}.`,
+      `${chosen.name} does not suit ${plan.crop.guide.name.toLowerCase()}.`,
       sentence(chosen.why),
       better ? [{ label: better.name, changes: [{ path: ["ground", "systemId"], value: better.id }] }] : [],
     );
@@ -283,7 +282,7 @@ function checkGround(plan: Plan, facts: PlanFacts, add: Add): void {
         : [],
     );
   }
-  if (plan.guide.ground.shaping === "flat" && chosen.coverPct < CONSERVATION_COVER_PCT)
+  if (plan.crop.guide.ground.shaping === "flat" && chosen.coverPct < CONSERVATION_COVER_PCT)
     add(
       "hint",
       "ground",
@@ -295,8 +294,7 @@ function checkGround(plan: Plan, facts: PlanFacts, add: Add): void {
 
 function checkSeed(plan: Plan, facts: PlanFacts, decisions: Decisions, add: Add): void {
   const { seed } = plan;
-  const method = plan.guide.methods.find((m) => m.id === plan.methodId);
-  if (!method) return;
+  const { method } = plan.crop;
   const { low, high } = method.targetPlantsPerM2;
   if (seed.targetPlantsPerM2 < low * 0.8 || seed.targetPlantsPerM2 > high * 1.2)
     add(
@@ -383,7 +381,7 @@ function contradictionRepairs(plan: Plan, decisions: Decisions): Repair[] {
 
 function checkFeed(plan: Plan, facts: PlanFacts, add: Add): void {
   const { feed } = plan;
-  const caps = plan.guide.feed.caps;
+  const caps = plan.crop.guide.feed.caps;
   const total = caps.find((c) => c.what === "total");
   if (total && feed.supplied.n > total.kgNPerHa)
     add(
@@ -422,7 +420,7 @@ function checkFeed(plan: Plan, facts: PlanFacts, add: Add): void {
         "feed",
         `feed.short.${key}`,
         `${names[key]} is ${round(-gap)} kg/ha short.`,
-        `Needed ${round(feed.need[key])}, given ${round(feed.supplied[key])}. ${sentence(plan.guide.feed.lack)}`,
+        `Needed ${round(feed.need[key])}, given ${round(feed.supplied[key])}. ${sentence(plan.crop.guide.feed.lack)}`,
       );
     if (gap > Math.max(8, feed.need[key] * 0.15))
       add(
@@ -430,7 +428,7 @@ function checkFeed(plan: Plan, facts: PlanFacts, add: Add): void {
         "feed",
         `feed.over.${key}`,
         `${names[key]} is ${round(gap)} kg/ha over the need.`,
-        `Needed ${round(feed.need[key])}, given ${round(feed.supplied[key])}. ${key === "n" ? sentence(plan.guide.feed.excess) : "Money that this crop does not return."}`,
+        `Needed ${round(feed.need[key])}, given ${round(feed.supplied[key])}. ${key === "n" ? sentence(plan.crop.guide.feed.excess) : "Money that this crop does not return."}`,
       );
   }
   if (feed.supplied.s < feed.need.s - 5)
@@ -441,7 +439,7 @@ function checkFeed(plan: Plan, facts: PlanFacts, add: Add): void {
       `Sulphur is ${round(feed.need.s - feed.supplied.s)} kg/ha short.`,
       "Light ground far from industry shows it first; a sulphur-holding nitrogen product in the first split covers it.",
     );
-  if (plan.guide.feed.avoidChloride)
+  if (plan.crop.guide.feed.avoidChloride)
     for (const dose of feed.doses) {
       const product = facts.fertilisers.find((f) => f.id === dose.id);
       const other = facts.fertilisers.find((f) => f.k2oPct > 0 && f.nPct === 0 && !f.containsChloride);
@@ -469,7 +467,7 @@ function checkMoney(plan: Plan, facts: PlanFacts, add: Add): void {
     );
     return;
   }
-  const listed = facts.prices.cropPerT[`${plan.guide.id}.${plan.productId}`];
+  const listed = facts.prices.cropPerT[`${plan.crop.guide.id}.${plan.crop.product.id}`];
   if (listed && money.pricePerT > 0 && (money.pricePerT > listed * 5 || money.pricePerT < listed / 5))
     add(
       "advise",
@@ -490,11 +488,11 @@ function checkMoney(plan: Plan, facts: PlanFacts, add: Add): void {
 }
 
 function checkTargetAndRotation(plan: Plan, facts: PlanFacts, add: Add): void {
-  const crops = facts.history.filter((h) => h.crop === plan.guide.id);
+  const crops = facts.history.filter((h) => h.crop === plan.crop.guide.id);
   const yields = crops.flatMap((h) => (h.yieldTPerHa === null ? [] : [h.yieldTPerHa]));
   const best = Math.max(...yields);
-  const usual = plan.guide.products.find((p) => p.id === plan.productId)?.targetTPerHa;
-  if (usual && (plan.targetTPerHa > usual.high || plan.targetTPerHa < usual.low))
+  const usual = plan.crop.product.targetTPerHa;
+  if (plan.targetTPerHa > usual.high || plan.targetTPerHa < usual.low)
     add(
       "advise",
       "money",
@@ -510,29 +508,29 @@ function checkTargetAndRotation(plan: Plan, facts: PlanFacts, add: Add): void {
       `The target is ${round((plan.targetTPerHa / best - 1) * 100)} % over the best this field has given (${round(best, 1)} t/ha).`,
       "What has changed since then?",
     );
-  const gap = plan.guide.rotation.gapYears.value;
+  const gap = plan.crop.guide.rotation.gapYears.value;
   const last = Math.max(
-    ...facts.history.filter((h) => h.crop === plan.guide.id && h.season < plan.season).map((h) => h.season),
+    ...facts.history.filter((h) => h.crop === plan.crop.guide.id && h.season < plan.season).map((h) => h.season),
   );
   if (gap > 0 && Number.isFinite(last) && plan.season - last <= gap)
     add(
       "advise",
       "money",
       "rotation.gap",
-      `${plan.guide.name} was here in ${last}; ${gap} ${gap === 1 ? "year" : "years"} between is the usual least.`,
+      `${plan.crop.guide.name} was here in ${last}; ${gap} ${gap === 1 ? "year" : "years"} between is the usual least.`,
       sentence(
-        plan.guide.rotation.bad.find((b) => b.crop === plan.guide.name.toLowerCase())?.why ??
+        plan.crop.guide.rotation.bad.find((b) => b.crop === plan.crop.guide.name.toLowerCase())?.why ??
           "soil-borne disease builds up",
       ),
     );
-  const before = facts.previousCrop ? LEFTOVERS[facts.previousCrop.crop] : undefined;
-  const bad = plan.guide.rotation.bad.find((b) => b.crop === before?.name);
+  const before = facts.previousCrop;
+  const bad = plan.crop.guide.rotation.bad.find((b) => b.crop === before?.name);
   if (bad)
     add(
       "advise",
       "ground",
       "rotation.bad",
-      `${sentence(before?.name ?? "").slice(0, -1)} before ${plan.guide.name.toLowerCase()}.`,
+      `${sentence(before?.name ?? "").slice(0, -1)} before ${plan.crop.guide.name.toLowerCase()}.`,
       sentence(bad.why),
     );
 }

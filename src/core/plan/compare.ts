@@ -26,7 +26,7 @@ export function summarisePlan(plan: Plan): PlanSummary {
   return {
     figures: short(plan.figures),
     operations: plan.operations.map(({ id, name, sheet, date }) => ({ id, name, sheet, date })),
-    crop: plan.guide.kinds.find((k) => k.id === plan.kindId)?.name ?? plan.guide.name,
+    crop: plan.crop.kind.name,
     systemName: plan.ground.chosen.name,
     variety: plan.seed.variety,
   };

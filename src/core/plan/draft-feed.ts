@@ -4,7 +4,6 @@ import { phosphatePotashNeed } from "../feed/phosphate-potash-need";
 import { splitNutrient } from "../feed/split-nutrient";
 import { type Fertiliser, type FertiliserDose, straightFertilisers, wholeBags } from "../feed/straight-fertilisers";
 import { computed, given, withBases } from "../figure";
-import { LEFTOVERS } from "../guides/previous-crops";
 import type { NutrientClass, NutrientReading } from "../soil/interpret-soil-test";
 import type { DraftContext } from "./draft-context";
 import type { FeedSheet, SplitLine } from "./plan";
@@ -77,15 +76,20 @@ export function draftFeed(context: DraftContext, readings: NutrientReading[], ta
         : { kind: "source", text: context.source(feed.recovery.source) },
     ),
   );
-  const residue = facts.previousCrop ? (LEFTOVERS[facts.previousCrop.crop]?.nitrogenLeftKgPerHa ?? 0) : 0;
+  const residue = facts.previousCrop?.leaves?.nitrogenLeftKgPerHa ?? 0;
   context.put(
     "feed.residueN",
-    given("Left by the previous crop", residue, "kg/ha", {
-      kind: "source",
-      text: facts.previousCrop
-        ? `typical after ${LEFTOVERS[facts.previousCrop.crop]?.name ?? facts.previousCrop.crop}`
-        : "no previous crop known",
-    }),
+    given(
+      "Left by the previous crop",
+      residue,
+      "kg/ha",
+      facts.previousCrop?.leaves
+        ? { kind: "source", text: `typical after ${facts.previousCrop.name}` }
+        : {
+            kind: "assumption",
+            text: facts.previousCrop ? `not known what ${facts.previousCrop.name} leaves` : "no previous crop known",
+          },
+    ),
   );
 
   const nNeed = context.take(

@@ -3,7 +3,6 @@ import type { ImplementId } from "../ground/implements";
 import { residueCover } from "../ground/residue-cover";
 import { type SystemPass, TILLAGE_SYSTEMS, type TillageSystem, tillageSystem } from "../ground/systems";
 import { tillagePass } from "../ground/tillage-pass";
-import { LEFTOVERS } from "../guides/previous-crops";
 import { machineCost } from "../money/machine-cost";
 import type { DraftContext } from "./draft-context";
 import type { Plan, PlannedPass, SystemSummary } from "./plan";
@@ -67,7 +66,7 @@ function summarise(
   const fuelLPerHa = sum("fuelLPerHa");
   const costPerHa = sum("costPerHa");
 
-  const before = context.facts.previousCrop ? LEFTOVERS[context.facts.previousCrop.crop] : undefined;
+  const before = context.facts.previousCrop?.leaves;
   const start = (before?.residueCoverPct ?? 30) * (decisions.ground?.residue === "baled" ? 0.45 : 1);
   const beforePlanting = passes.filter((pass) => !pass.afterPlanting);
   const cover = context.take(

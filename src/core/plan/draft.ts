@@ -1,5 +1,4 @@
 import { given } from "../figure";
-import { findGuide } from "../guides/index";
 import { resolveGuide } from "../guides/resolve-guide";
 import type { Guide } from "../guides/schema";
 import { failed, fieldError, ok, type Result } from "../result";
@@ -19,19 +18,16 @@ import type { Plan } from "./plan";
  * A whole plan from the field's facts and the agronomist's decisions: figures, operations with dates, inputs and money.
  *
  * Pure, and quick enough for every keystroke; the browser and the server call the same function. What cannot be used
- * of the input stands under `problems`, and that part of the plan rests on defaults. Errors: a crop, kind, method or
- * product that no guide knows.
+ * of the input stands under `problems`, and that part of the plan rests on defaults. Errors: another crop's guide, or a
+ * kind, method or product that the guide does not know.
  *
- * Example: draftPlan(facts, freshDecisions("wheat"), 2027) is the default winter wheat plan for harvest 2027.
+ * Example: draftPlan(facts, freshDecisions("wheat"), 2027, wheat) is the default winter wheat plan for harvest 2027.
  */
-export function draftPlan(
-  facts: PlanFacts,
-  decisions: Decisions,
-  season: number,
-  guides: (id: string) => Guide | undefined = findGuide,
-): Result<Plan> {
-  const guide = guides(decisions.crop.guideId);
-  if (!guide) return failed([fieldError("crop.guideId", decisions.crop.guideId, "the id of a crop guide")]);
+export function draftPlan(facts: PlanFacts, decisions: Decisions, season: number, guide: Guide): Result<Plan> {
+  if (guide.id !== decisions.crop.guideId)
+    return failed([
+      fieldError("crop.guideId", decisions.crop.guideId, `"${guide.id}", the guide that is drafted with`),
+    ]);
   const resolvedResult = resolveGuide(guide, {
     kind: decisions.crop.kindId,
     method: decisions.crop.methodId,
@@ -66,10 +62,7 @@ export function draftPlan(
   const money = draftMoney(context, operations, inputs, targetTPerHa);
 
   return ok({
-    guide: resolved.guide,
-    kindId: resolved.kind.id,
-    methodId: resolved.method.id,
-    productId: resolved.product.id,
+    crop: resolved,
     season,
     areaHa: facts.field.areaHa,
     targetTPerHa,

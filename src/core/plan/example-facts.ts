@@ -1,5 +1,6 @@
 /** A field to test plans with: 14.2 ha clay loam, a little acid, beans coming off late; prices in hundredths of a crown. */
 
+import { LEFTOVERS } from "../guides/previous-crops";
 import { UPLAND_PLAIN } from "../weather/example-climates";
 import type { PlanFacts } from "./facts";
 
@@ -31,7 +32,13 @@ export const EXAMPLE_FACTS: PlanFacts = {
     soilMineralNKgPerHa: 55,
     ecE: null,
   },
-  previousCrop: { crop: "fabaBean", harvest: "2026-09-14", harvested: false },
+  previousCrop: {
+    crop: "fabaBean",
+    name: "faba bean",
+    leaves: LEFTOVERS.fabaBean ?? null,
+    harvest: "2026-09-14",
+    harvested: false,
+  },
   history: [
     { season: 2026, crop: "fabaBean", yieldTPerHa: null },
     { season: 2025, crop: "barley", yieldTPerHa: 6.8 },

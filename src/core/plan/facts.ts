@@ -3,6 +3,7 @@
 import type { IsoDate } from "../dates";
 import type { Fertiliser } from "../feed/straight-fertilisers";
 import type { ImplementId } from "../ground/implements";
+import type { Leftover } from "../guides/previous-crops";
 import type { StageObservation } from "../phenology/stage-dates";
 import type { LimeMaterial } from "../soil/lime";
 import type { TextureClass } from "../soil/texture";
@@ -39,8 +40,11 @@ export interface SoilTest {
 }
 
 export interface PreviousCrop {
-  /** key of LEFTOVERS */
+  /** id of a crop */
   crop: string;
+  name: string;
+  /** what it leaves for the next crop; null where nothing is known of it */
+  leaves: Leftover | null;
   /** harvested on, or expected to be */
   harvest: IsoDate | null;
   harvested: boolean;

@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import { testGuide } from "../../../tests/support/guides";
 import { unwrap } from "../result";
 import { freshDecisions } from "./decision-changes";
 import type { Decisions } from "./decisions";
@@ -9,7 +10,7 @@ import { type Drafted, movedDates, whyMoved } from "./moved-dates";
 const wheat = freshDecisions("wheat");
 const draft = (change: Partial<typeof EXAMPLE_FACTS>, decisions: Decisions = wheat): Drafted => {
   const facts = { ...EXAMPLE_FACTS, ...change };
-  return { plan: unwrap(draftPlan(facts, decisions, 2027)), facts, decisions };
+  return { plan: unwrap(draftPlan(facts, decisions, 2027, testGuide(decisions.crop.guideId))), facts, decisions };
 };
 const planted = { operationId: "planting", doneOn: "2026-10-08", quantityPerHa: null, note: "" };
 

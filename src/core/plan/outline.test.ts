@@ -1,11 +1,12 @@
 import { describe, expect, it } from "vitest";
+import { testGuide } from "../../../tests/support/guides";
 import { unwrap } from "../result";
 import { freshDecisions } from "./decision-changes";
 import { draftPlan } from "./draft";
 import { EXAMPLE_FACTS } from "./example-facts";
 import { outlinePlan, packSeason, resourceOf, unpackSeason } from "./outline";
 
-const plan = unwrap(draftPlan(EXAMPLE_FACTS, freshDecisions("wheat"), 2027));
+const plan = unwrap(draftPlan(EXAMPLE_FACTS, freshDecisions("wheat"), 2027, testGuide("wheat")));
 
 describe("outlines", () => {
   it("come back whole from their short form", () => {

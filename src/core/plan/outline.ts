@@ -75,8 +75,8 @@ export function resourceOf(
 export function outlinePlan(plan: Plan, facts: Pick<PlanFacts, "field">): PlanOutline {
   return {
     season: {
-      crop: plan.guide.kinds.find((k) => k.id === plan.kindId)?.name ?? plan.guide.name,
-      guideId: plan.guide.id,
+      crop: plan.crop.kind.name,
+      guideId: plan.crop.guide.id,
       planting: plan.plantingDate,
       harvest: plan.harvestDate,
       conflicts: plan.conflicts.length,

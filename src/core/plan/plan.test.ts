@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { ALL_GUIDES, testGuide } from "../../../tests/support/guides";
 import { daysBetween } from "../dates";
-import { GUIDES } from "../guides/index";
 import { unwrap } from "../result";
 import { canIssue, checkPlan, type Finding } from "./check";
 import { comparePlans, summarisePlan } from "./compare";
@@ -19,7 +19,7 @@ const change = (decisions: Decisions, ...changes: [string, unknown][]): Decision
     changes.map(([path, value]): Change => ({ path: path.split("/"), value })),
   );
 const draft = (decisions: Decisions = wheat, facts: PlanFacts = EXAMPLE_FACTS): Plan =>
-  unwrap(draftPlan(facts, decisions, 2027));
+  unwrap(draftPlan(facts, decisions, 2027, testGuide(decisions.crop.guideId)));
 const check = (decisions: Decisions = wheat, facts: PlanFacts = EXAMPLE_FACTS): Finding[] =>
   checkPlan(draft(decisions, facts), facts, decisions);
 const op = (plan: Plan, id: string): Operation => plan.operations.find((o) => o.id === id) as Operation;
@@ -122,7 +122,7 @@ describe("dates under conflict", () => {
   it("tells that the previous crop comes off too late", () => {
     const facts: PlanFacts = {
       ...EXAMPLE_FACTS,
-      previousCrop: { crop: "sugarBeet", harvest: "2026-11-05", harvested: false },
+      previousCrop: { crop: "sugarBeet", name: "sugar beet", leaves: null, harvest: "2026-11-05", harvested: false },
     };
     const stops = check(wheat, facts).filter((f) => f.severity === "stop");
     expect(stops.length).toBeGreaterThan(0);
@@ -227,7 +227,7 @@ describe("every guide drafts", () => {
       previousCrop: null,
     },
   };
-  for (const guide of GUIDES)
+  for (const guide of ALL_GUIDES)
     for (const kind of guide.kinds)
       for (const method of guide.methods)
         it(`${kind.name}, ${method.name}`, () => {

@@ -4,7 +4,8 @@ import type { IsoDate } from "../dates";
 import type { FertiliserDose } from "../feed/straight-fertilisers";
 import type { Figure } from "../figure";
 import type { SystemPass } from "../ground/systems";
-import type { Guide, SheetId } from "../guides/schema";
+import type { ResolvedGuide } from "../guides/resolve-guide";
+import type { SheetId } from "../guides/schema";
 import type { StageDate } from "../phenology/stage-dates";
 import type { FieldError } from "../result";
 import type { Conflict, SeasonWindow, Wait } from "../season/solve-season";
@@ -128,10 +129,8 @@ export interface MoneySheet {
 }
 
 export interface Plan {
-  guide: Guide;
-  kindId: string;
-  methodId: string;
-  productId: string;
+  /** the guide, with the kind, planting method and product that were chosen of it */
+  crop: ResolvedGuide;
   season: number;
   areaHa: number;
   targetTPerHa: number;

@@ -1,7 +1,6 @@
 import { describe, expect, it } from "vitest";
+import { ALL_GUIDES, testGuide } from "../../../tests/support/guides";
 import { daysBetween } from "../dates";
-import { findGuide } from "../guides/index";
-import type { Guide } from "../guides/schema";
 import { unwrap } from "../result";
 import { simulateWindow } from "../season/sowing-window";
 import { applyChanges, freshDecisions } from "./decision-changes";
@@ -12,9 +11,10 @@ import { EXAMPLE_FACTS } from "./example-facts";
 import { fallbacks, nitrogenFactor, planWindows, windowQuestion } from "./window-question";
 
 const wheat = freshDecisions("wheat");
-const draft = (decisions: Decisions) => unwrap(draftPlan(EXAMPLE_FACTS, decisions, 2027));
+const draft = (decisions: Decisions) =>
+  unwrap(draftPlan(EXAMPLE_FACTS, decisions, 2027, testGuide(decisions.crop.guideId)));
 const plan = draft(wheat);
-const guide = findGuide("wheat") as Guide;
+const guide = testGuide("wheat");
 const facultative = guide.kinds.find((k) => k.id === "facultative")!;
 
 describe("sowingWindows", () => {
@@ -48,7 +48,7 @@ describe("sowingWindows", () => {
 });
 
 describe("windowQuestion", () => {
-  const of = planWindows(EXAMPLE_FACTS, wheat, plan)!;
+  const of = planWindows(EXAMPLE_FACTS, plan);
   it("asks for at most sixty-one dates from before the customary window to after it", () => {
     const ask = windowQuestion(EXAMPLE_FACTS, plan, of)!;
     // 20 September less 24 days, 20 October and 36: 27 August to 25 November, 90 days in steps of 2
@@ -76,7 +76,7 @@ describe("windowQuestion", () => {
 });
 
 describe("fallbacks", () => {
-  const list = fallbacks(EXAMPLE_FACTS, wheat, plan, "2026-11-10");
+  const list = fallbacks(EXAMPLE_FACTS, plan, "2026-11-10", [...ALL_GUIDES]);
   it("offers the same later, other types and other crops, none before the missed date", () => {
     expect(list.map((f) => [f.id, f.kind])).toEqual(
       expect.arrayContaining([
@@ -92,7 +92,12 @@ describe("fallbacks", () => {
   });
   it("leaves out a crop whose years of rest are not kept", () => {
     const facts = { ...EXAMPLE_FACTS, history: [{ season: 2025, crop: "potato", yieldTPerHa: 40 }] };
-    expect(fallbacks(facts, wheat, plan, "2026-11-10").some((f) => f.id.startsWith("potato"))).toBe(false);
+    expect(fallbacks(facts, plan, "2026-11-10", [...ALL_GUIDES]).some((f) => f.id.startsWith("potato"))).toBe(false);
+  });
+  it("starts other types from the guide as it stands, not from the plan's own type", () => {
+    // spring wheat's typical yield is 5.5 t/ha; the winter plan's 7.5 must not stand in for it
+    const spring = fallbacks({ ...EXAMPLE_FACTS, history: [] }, plan, "2026-11-10", []);
+    expect(spring.find((f) => f.id === "wheat.spring")?.question.expectedTPerHa).toBeCloseTo(5.5, 9);
   });
   it("makes plans of each, thicker when later", () => {
     const later = list.find((f) => f.kind === "later")!;
@@ -100,7 +105,7 @@ describe("fallbacks", () => {
     const own = plans[list.indexOf(later)]!;
     expect(own.plantingDate).toBe("2026-11-10");
     expect(own.seed.targetPlantsPerM2).toBeGreaterThan(plan.seed.targetPlantsPerM2);
-    expect(plans[list.findIndex((f) => f.id === "wheat.spring")]!.kindId).toBe("spring");
+    expect(plans[list.findIndex((f) => f.id === "wheat.spring")]!.crop.kind.id).toBe("spring");
   });
   it("expects less of the same crop when it is late", () => {
     const later = list.find((f) => f.kind === "later")!;
@@ -113,8 +118,8 @@ describe("a crop that is sown", () => {
   it("is looked at from its own date on, past as it is", () => {
     const log = [{ operationId: "planting", doneOn: "2026-10-03", quantityPerHa: null, note: "" }];
     const facts = { ...EXAMPLE_FACTS, log, today: "2026-11-20" };
-    const sown = unwrap(draftPlan(facts, wheat, 2027));
-    const of = planWindows(facts, wheat, sown)!;
+    const sown = unwrap(draftPlan(facts, wheat, 2027, guide));
+    const of = planWindows(facts, sown);
     const ask = windowQuestion(facts, sown, of)!;
     expect(ask.from <= "2026-10-03").toBe(true);
     expect(simulateWindow({ ...ask, seasons: 5, stepDays: 30 }).dates.length).toBeGreaterThan(1);

@@ -1,13 +1,12 @@
 /** From a plan to the questions that the sowing window asks of the simulation: its own dates, and the fall-backs. */
 
 import { addDays, daysBetween, type IsoDate, toDay } from "../dates";
-import { GUIDES } from "../guides/index";
 import { type ResolvedGuide, resolveGuide } from "../guides/resolve-guide";
+import type { Guide } from "../guides/schema";
 import { growthCrop } from "../season/growth";
 import { expectedYield, type WindowQuestion } from "../season/sowing-window";
 import type { Climate } from "../weather/climate";
 import type { Change } from "./decision-changes";
-import type { Decisions } from "./decisions";
 import { chosenWindow, type DatedWindow, PLANTING, sowingWindows } from "./draft-dates";
 import type { PlanFacts } from "./facts";
 import type { Plan } from "./plan";
@@ -35,17 +34,14 @@ export interface PlanWindows {
 }
 
 /** The resolved guide of a plan, its customary windows and the yield to expect. */
-export function planWindows(facts: PlanFacts, decisions: Decisions, plan: Plan): PlanWindows | null {
-  const guide = GUIDES.find((g) => g.id === decisions.crop.guideId);
-  if (!guide) return null;
-  const resolved = resolveGuide(guide, { kind: plan.kindId, method: plan.methodId, product: plan.productId });
-  if (!resolved.ok) return null;
-  const windows = sowingWindows(resolved.value.kind, facts.field.zone, plan.season, plan.methodId);
+export function planWindows(facts: PlanFacts, plan: Plan): PlanWindows {
+  const { crop } = plan;
+  const windows = sowingWindows(crop.kind, facts.field.zone, plan.season, crop.method.id);
   return {
-    resolved: resolved.value,
+    resolved: crop,
     windows,
     chosen: chosenWindow(windows, plan.plantingDate ?? undefined, facts.today),
-    expected: expectedYield(resolved.value.product.targetTPerHa.typical, ownYields(facts, guide.id)),
+    expected: expectedYield(crop.product.targetTPerHa.typical, ownYields(facts, crop.guide.id)),
   };
 }
 
@@ -104,27 +100,29 @@ export interface Fallback {
   date: IsoDate;
   /** what makes this fall-back of the plan's decisions */
   changes: Change[];
+  /** the guide that such a plan is drafted with */
+  guide: Guide;
   question: WindowQuestion;
 }
 
 /**
  * What can be done when the window is missed: the same crop on `missedOn` with the seed rate that lateness asks for,
  * another type of it, another crop, each on the first of its good dates from then on. Crops count as fitting when their
- * guide knows a window in this zone in the season and their years of rest are kept.
+ * guide, one of `others`, knows a window in this zone in the season and their years of rest are kept.
  */
-export function fallbacks(facts: PlanFacts, decisions: Decisions, plan: Plan, missedOn: IsoDate): Fallback[] {
+export function fallbacks(facts: PlanFacts, plan: Plan, missedOn: IsoDate, others: Guide[]): Fallback[] {
   const { climate } = facts;
   if (!climate) return [];
   const list: Fallback[] = [];
-  const planTypical = plan.guide.products.find((p) => p.id === plan.productId)?.targetTPerHa.typical ?? 1;
+  const planTypical = plan.crop.product.targetTPerHa.typical;
   const wish = (date: IsoDate): Change => ({ path: ["dates"], value: { planting: { date, held: true } } });
-  for (const guide of GUIDES)
+  for (const guide of [plan.crop.base, ...others.filter((g) => g.id !== plan.crop.base.id)])
     for (const kind of guide.kinds) {
-      const same = guide.id === decisions.crop.guideId;
-      const own = same && kind.id === plan.kindId;
+      const same = guide.id === plan.crop.guide.id;
+      const own = same && kind.id === plan.crop.kind.id;
       const resolved = resolveGuide(guide, {
         kind: kind.id,
-        ...(own ? { method: plan.methodId, product: plan.productId } : {}),
+        ...(own ? { method: plan.crop.method.id, product: plan.crop.product.id } : {}),
       });
       if (!resolved.ok || (!same && !kind.windows.some((w) => w.zone === facts.field.zone))) continue;
       const gap = Math.max(guide.rotation.gapYears.value, 0);
@@ -153,6 +151,7 @@ export function fallbacks(facts: PlanFacts, decisions: Decisions, plan: Plan, mi
               { path: ["crop"], value: { guideId: guide.id, kindId: kind.id } },
               wish(date),
             ],
+        guide,
         question: {
           ...question(facts, climate, resolved.value, plan.season, window, expected, 1),
           from: date,

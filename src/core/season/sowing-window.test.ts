@@ -1,8 +1,7 @@
 import { describe, expect, it } from "vitest";
+import { testGuide } from "../../../tests/support/guides";
 import { toDay } from "../dates";
-import { findGuide } from "../guides/index";
 import { resolveGuide } from "../guides/resolve-guide";
-import type { Guide } from "../guides/schema";
 import { unwrap } from "../result";
 import { DELTA, UPLAND_PLAIN } from "../weather/example-climates";
 import { emptyWeather } from "../weather/generator";
@@ -19,7 +18,7 @@ import {
 import { targetCheck } from "./target-check";
 
 const FIELD = { textureClass: "clayLoam", irrigated: false } as const;
-const guideOf = (id: string, kind: string) => unwrap(resolveGuide(findGuide(id) as Guide, { kind }));
+const guideOf = (id: string, kind: string) => unwrap(resolveGuide(testGuide(id), { kind }));
 
 /** Spring wheat in 400 even days: 16 C, 20 MJ, no rain, 3 mm of evapotranspiration. */
 function evenDays() {

@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import { testGuide } from "../../../tests/support/guides";
 import { checkPlan } from "../plan/check";
 import { comparePlans, summariseIssued, summarisePlan } from "../plan/compare";
 import { applyChanges, freshDecisions } from "../plan/decision-changes";
@@ -15,7 +16,7 @@ const issuer = {
   grower: { name: "Pennick", unitSet: null },
 };
 const decisions = applyChanges(freshDecisions("wheat"), [{ path: ["targetTPerHa"], value: 8.5 }]);
-const plan = unwrap(draftPlan(EXAMPLE_FACTS, decisions, 2027));
+const plan = unwrap(draftPlan(EXAMPLE_FACTS, decisions, 2027, testGuide("wheat")));
 const issued = issuedPlan(plan, EXAMPLE_FACTS, checkPlan(plan, EXAMPLE_FACTS, decisions), issuer, "abc");
 
 describe("an issued version", () => {

@@ -112,16 +112,16 @@ export function issuedPlan(
   issuer: Issuer,
   revision: string | null,
 ): IssuedPlan {
-  const { guide } = plan;
+  const { guide, kind, method, product } = plan.crop;
   return issuedPlanSchema.parse({
     version: ISSUED_VERSION,
     guide: { id: guide.id, name: guide.name, revision },
     crop: {
-      kindId: plan.kindId,
-      kindName: guide.kinds.find((k) => k.id === plan.kindId)?.name ?? guide.name,
-      methodId: plan.methodId,
-      methodName: guide.methods.find((m) => m.id === plan.methodId)?.name ?? "",
-      productId: plan.productId,
+      kindId: kind.id,
+      kindName: kind.name,
+      methodId: method.id,
+      methodName: method.name,
+      productId: product.id,
     },
     variety: plan.seed.variety,
     tillage: plan.ground.chosen.name,

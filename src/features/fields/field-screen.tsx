@@ -4,7 +4,6 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { formatDay } from "@/core/dates";
-import { LEFTOVERS } from "@/core/guides/previous-crops";
 import { interpretSoilTest } from "@/core/soil/interpret-soil-test";
 import { textureName } from "@/core/soil/texture";
 import { Button } from "@/ui/button";
@@ -17,17 +16,20 @@ import { FieldOutline } from "./field-outline";
 export function FieldScreen({
   sheet,
   crops,
+  names,
   today,
   mayPlan,
 }: {
   sheet: FieldSheet;
   crops: { id: string; name: string }[];
+  /** of every crop, by id */
+  names: Record<string, string>;
   today: string;
   mayPlan: boolean;
 }) {
   const { show, number } = useUnits();
   const { field, soilTests, history, plans } = sheet;
-  const cropName = (id: string) => crops.find((c) => c.id === id)?.name.toLowerCase() ?? LEFTOVERS[id]?.name ?? id;
+  const cropName = (id: string) => names[id] ?? id;
   return (
     <div className="mx-auto max-w-[1100px] px-4 py-4">
       <div className="flex flex-wrap items-start gap-6">

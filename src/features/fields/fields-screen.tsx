@@ -5,7 +5,6 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useMemo } from "react";
 import { daysBetween, formatDay } from "@/core/dates";
-import { LEFTOVERS } from "@/core/guides/previous-crops";
 import { DataTable } from "@/ui/data-table";
 import type { FieldLine } from "../shared/server-types";
 import { useUnits } from "../shared/units";
@@ -13,11 +12,11 @@ import { useUnits } from "../shared/units";
 /** All fields, with what is known and where each plan stands. */
 export function FieldsScreen({
   fields,
-  crops,
+  names,
   today,
 }: {
   fields: FieldLine[];
-  crops: Record<string, string>;
+  names: Record<string, string>;
   today: string;
 }) {
   const { split } = useUnits();
@@ -67,8 +66,7 @@ export function FieldsScreen({
       {
         id: "plan",
         header: "Plan",
-        accessorFn: (f) =>
-          f.guideId ? `${f.season} ${crops[f.guideId] ?? LEFTOVERS[f.guideId]?.name ?? f.guideId}` : "",
+        accessorFn: (f) => (f.guideId ? `${f.season} ${names[f.guideId] ?? f.guideId}` : ""),
         cell: ({ row, getValue }) =>
           row.original.planId ? (
             <Link
@@ -96,7 +94,7 @@ export function FieldsScreen({
             : "none",
       },
     ],
-    [crops, split, today],
+    [names, split, today],
   );
   return (
     <div className="mx-auto max-w-[1360px] px-4 py-4">

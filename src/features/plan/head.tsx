@@ -27,7 +27,7 @@ export function PlanHead({
   const { split, read, show } = useUnits();
   const stops = findings.filter((f) => f.severity === "stop").length;
   const crop = crops.find((c) => c.id === decisions.crop.guideId);
-  const lots = facts.seedLots.filter((l) => l.guideId === plan?.guide.id && l.kindId === plan?.kindId);
+  const lots = facts.seedLots.filter((l) => l.guideId === plan?.crop.guide.id && l.kindId === plan.crop.kind.id);
   return (
     <header className="flex flex-wrap items-end gap-x-5 gap-y-2 py-2">
       <div className="min-w-0">
@@ -43,7 +43,7 @@ export function PlanHead({
         <Choice
           label="Crop"
           disabled={!editable}
-          value={`${decisions.crop.guideId}/${plan?.kindId ?? ""}`}
+          value={`${decisions.crop.guideId}/${plan?.crop.kind.id ?? ""}`}
           options={crops.flatMap((c) => c.kinds.map((k) => ({ value: `${c.id}/${k.id}`, label: k.name })))}
           onChange={(value) => {
             const [guideId, kindId] = value.split("/");

@@ -107,7 +107,7 @@ export function PlanScreen({ start, versions, changes, crops, mayIssue }: PlanSc
   if (!plan)
     return (
       <p className="p-6 text-stop" role="alert">
-        {model.drafted.ok ? "" : model.drafted.errors.map((e) => e.message).join("; ")}
+        {model.trouble}
       </p>
     );
   return (
@@ -116,7 +116,7 @@ export function PlanScreen({ start, versions, changes, crops, mayIssue }: PlanSc
         unitSet: units.unitSet,
         decimal: units.decimal,
         currency: units.currency,
-        bushelCrop: plan.guide.bushel,
+        bushelCrop: plan.crop.guide.bushel,
       }}
     >
       <PlanProvider value={model}>
@@ -130,6 +130,11 @@ export function PlanScreen({ start, versions, changes, crops, mayIssue }: PlanSc
               onIssue={() => setDialog("issue")}
             />
             <StaleBanner />
+            {model.trouble && (
+              <p role="alert" className="mb-2 border border-stop bg-sheet px-3 py-2 text-stop">
+                {model.trouble}
+              </p>
+            )}
             <Ribbon onOpen={openOperation} onStage={setStage} />
             <Moved />
             <div className="mt-3 grid grid-cols-[minmax(0,1fr)] gap-3 lg:grid-cols-[196px_minmax(0,1fr)_276px]">

@@ -1,6 +1,7 @@
 "use client";
 
 import { useCallback, useEffect, useMemo, useReducer, useRef, useState } from "react";
+import type { Guide } from "@/core/guides/schema";
 import type { StageObservation } from "@/core/phenology/stage-dates";
 import { checkPlan, type Finding } from "@/core/plan/check";
 import { comparePlans, type PlanSummary, summarisePlan } from "@/core/plan/compare";
@@ -9,6 +10,7 @@ import type { Decisions } from "@/core/plan/decisions";
 import { draftPlan } from "@/core/plan/draft";
 import type { LoggedOperation, PlanFacts } from "@/core/plan/facts";
 import type { Plan } from "@/core/plan/plan";
+import { useGuide } from "./use-guides";
 
 interface History {
   past: Decisions[];
@@ -74,6 +76,8 @@ export interface PlanStart {
   planId: string;
   season: number;
   facts: PlanFacts;
+  /** the guide of the plan's crop */
+  guide: Guide;
   decisions: Decisions;
   revision: number;
   lastSummary: PlanSummary | null;
@@ -90,11 +94,17 @@ export function usePlan(start: PlanStart) {
   const facts = useMemo<PlanFacts>(() => ({ ...start.facts, log, observations }), [start.facts, log, observations]);
   const decisions = history.now;
 
-  const drafted = useMemo(() => draftPlan(facts, decisions, start.season), [facts, decisions, start.season]);
+  const { guide, problem } = useGuide(decisions.crop.guideId, start.guide);
+  const drafted = useMemo(
+    () => (guide ? draftPlan(facts, decisions, start.season, guide) : null),
+    [facts, decisions, start.season, guide],
+  );
+  // until another crop's guide is there, or where a draft fails, what was last drafted stays in sight
   const lastGood = useRef<Plan | null>(null);
-  if (drafted.ok) lastGood.current = drafted.value;
-  const plan = drafted.ok ? drafted.value : lastGood.current;
+  if (drafted?.ok) lastGood.current = drafted.value;
+  const plan = drafted?.ok ? drafted.value : lastGood.current;
   const findings = useMemo<Finding[]>(() => (plan ? checkPlan(plan, facts, decisions) : []), [plan, facts, decisions]);
+  const trouble = problem ?? (drafted && !drafted.ok ? drafted.errors.map((e) => e.message).join("; ") : null);
   const summary = useMemo(() => (plan ? summarisePlan(plan) : null), [plan]);
   const changes = useMemo(
     () => (summary && start.lastSummary ? comparePlans(start.lastSummary, summary) : []),
@@ -109,14 +119,15 @@ export function usePlan(start: PlanStart) {
   );
   const saving = useSaving(start, decisions, step);
   const draftWith = useCallback(
-    (list: Change[]) => draftPlan(facts, applyChanges(decisions, list), start.season),
-    [facts, decisions, start.season],
+    (list: Change[], other?: Guide) =>
+      draftPlan(facts, applyChanges(decisions, list), start.season, other ?? guide ?? start.guide),
+    [facts, decisions, start.season, start.guide, guide],
   );
 
   return {
     ...saving,
     plan,
-    drafted,
+    trouble,
     facts,
     decisions,
     findings,

@@ -14,6 +14,7 @@ import { EXAMPLE_FACTS } from "@/core/plan/example-facts";
 import type { PlanFacts } from "@/core/plan/facts";
 import { unwrap } from "@/core/result";
 import { issuedPlan, upgradeIssued } from "@/core/sheets/issued-plan";
+import { testGuide } from "../../../tests/support/guides";
 import { versionCalendar, writeEvents } from "./calendar";
 import { type DocumentSource, writeDocument } from "./index";
 import { orderCsv, orderLines } from "./order";
@@ -27,7 +28,7 @@ const person = {
 const wheat = applyChanges(freshDecisions("wheat"), [{ path: ["targetTPerHa"], value: 8.5 }]);
 
 function source(decisions: Decisions = wheat, facts: PlanFacts = EXAMPLE_FACTS, number = 1): DocumentSource {
-  const plan = unwrap(draftPlan(facts, decisions, 2027));
+  const plan = unwrap(draftPlan(facts, decisions, 2027, testGuide(decisions.crop.guideId)));
   const issued = issuedPlan(plan, facts, checkPlan(plan, facts, decisions), person, "abc");
   // as it comes back from the database
   const stored = upgradeIssued(JSON.parse(JSON.stringify(issued)));

@@ -1,17 +1,17 @@
 import type { Metadata } from "next";
 import { IMPLEMENTS } from "@/core/ground/implements";
-import { GUIDES } from "@/core/guides";
 import { SettingsScreen } from "@/features/settings/settings-screen";
 import { may, requirePage } from "@/server/access";
 import { loadCatalogue } from "@/server/catalogue";
 import { inPractice } from "@/server/db";
+import { listCrops } from "@/server/guides";
 
 export const metadata: Metadata = { title: "Settings" };
 
 export default async function SettingsPage() {
   const access = await requirePage();
   const catalogue = await inPractice(access, (client) => loadCatalogue(client, access));
-  const crops = GUIDES.flatMap((g) =>
+  const crops = listCrops().flatMap((g) =>
     g.products.map((p) => ({ key: `${g.id}.${p.id}`, name: `${g.name}, ${p.name.toLowerCase()}` })),
   );
   return (

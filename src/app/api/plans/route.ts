@@ -1,14 +1,14 @@
 import { z } from "zod";
-import { GUIDES } from "@/core/guides";
 import { requireAction } from "@/server/access";
 import { inPractice } from "@/server/db";
+import { listCrops } from "@/server/guides";
 import { startPlan } from "@/server/plans";
 import { json, respond } from "@/server/respond";
 
 const schema = z.strictObject({
   fieldId: z.uuid(),
   season: z.number().int().min(1900).max(2200),
-  guideId: z.enum(GUIDES.map((g) => g.id) as [string, ...string[]]),
+  guideId: z.enum(listCrops().map((c) => c.id) as [string, ...string[]]),
 });
 
 export function POST(request: Request): Promise<Response> {

@@ -185,13 +185,15 @@ export function FeedSheet() {
             label="Split pattern"
             value={feed.patternId}
             disabled={!editable}
-            options={plan.guide.feed.patterns.map((p) => ({ value: p.id, label: p.name, note: p.why }))}
+            options={plan.crop.guide.feed.patterns.map((p) => ({ value: p.id, label: p.name, note: p.why }))}
             onChange={(id) =>
               set("feed", { ...decisions.feed, patternId: id, shares: undefined, nitrogenIds: undefined })
             }
           />
         }
-        leads={<span className="text-soft">{plan.guide.feed.patterns.find((p) => p.id === feed.patternId)?.why}</span>}
+        leads={
+          <span className="text-soft">{plan.crop.guide.feed.patterns.find((p) => p.id === feed.patternId)?.why}</span>
+        }
       />
       <table className="mt-1 w-full border-collapse">
         <caption className="sr-only">Nitrogen splits</caption>

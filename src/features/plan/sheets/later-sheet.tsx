@@ -9,7 +9,7 @@ import { usePlanModel } from "../plan-context";
 export function LaterSheet({ sheet }: { sheet: SheetId }) {
   const { plan } = usePlanModel();
   if (!plan) return null;
-  const { guide } = plan;
+  const { guide } = plan.crop;
   return (
     <div>
       <SheetHead

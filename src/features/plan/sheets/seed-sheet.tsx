@@ -16,8 +16,8 @@ export function SeedSheet({ onWindow }: { onWindow: () => void }) {
   const { number, split, read, show, currency } = useUnits();
   if (!plan) return null;
   const { seed } = plan;
-  const method = plan.guide.methods.find((m) => m.id === plan.methodId);
-  const lots = facts.seedLots.filter((l) => l.guideId === plan.guide.id && l.kindId === plan.kindId);
+  const { guide, kind, method } = plan.crop;
+  const lots = facts.seedLots.filter((l) => l.guideId === guide.id && l.kindId === kind.id);
   const lot = lots.find((l) => l.id === seed.lotId);
   const planted = facts.log.some((entry) => entry.operationId === "planting");
   const unitwise = seed.by === "unit";
@@ -30,15 +30,15 @@ export function SeedSheet({ onWindow }: { onWindow: () => void }) {
         title="Seed"
         about={method ? `${method.name.toLowerCase()}, from target plants, lot and losses` : ""}
       />
-      {plan.guide.methods.length > 1 && (
+      {guide.methods.length > 1 && (
         <DecisionLine
           what="Establish by"
           value={
             <Choice
               label="Planting method"
-              value={plan.methodId}
+              value={method.id}
               disabled={!editable}
-              options={plan.guide.methods.map((m) => ({ value: m.id, label: m.name }))}
+              options={guide.methods.map((m) => ({ value: m.id, label: m.name }))}
               onChange={(id) =>
                 // another way of planting asks for another way of working the ground
                 change({ path: ["crop", "methodId"], value: id }, { path: ["ground", "systemId"], value: undefined })

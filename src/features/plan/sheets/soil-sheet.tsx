@@ -51,8 +51,8 @@ export function SoilSheet() {
               </th>
               <td className="py-1 text-right font-semibold">{test.ph}</td>
               <td className="py-1 pl-6 text-[13px] text-soft">
-                {plan.guide.name.toLowerCase()} does best from {plan.guide.soil.ph.bestFrom} to{" "}
-                {plan.guide.soil.ph.bestTo}, fails below {plan.guide.soil.ph.failsBelow}
+                {plan.crop.guide.name.toLowerCase()} does best from {plan.crop.guide.soil.ph.bestFrom} to{" "}
+                {plan.crop.guide.soil.ph.bestTo}, fails below {plan.crop.guide.soil.ph.failsBelow}
               </td>
             </tr>
             <tr className="border-t border-line">
@@ -82,7 +82,7 @@ export function SoilSheet() {
       <div className="mt-3">
         <DecisionLine
           what="Lift the pH to"
-          hint={`${plan.guide.name.toLowerCase()} wants ${plan.guide.soil.limeTargetPh.value}`}
+          hint={`${plan.crop.guide.name.toLowerCase()} wants ${plan.crop.guide.soil.limeTargetPh.value}`}
           value={
             <WrittenValue
               label="Target pH"

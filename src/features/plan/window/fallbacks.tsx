@@ -8,19 +8,21 @@ import { Button } from "@/ui/button";
 import { WrittenValue } from "@/ui/written-value";
 import { useUnits } from "../../shared/units";
 import { usePlanModel } from "../plan-context";
+import { useGuidesOfZone } from "../use-guides";
 import { nearestDate } from "./nearest-date";
 import { useSimulation } from "./use-simulation";
 
 /** What to do when the window is missed, each with what it can be expected to give and to leave. */
 export function Fallbacks({ answer }: { answer: WindowAnswer }) {
-  const { plan, facts, decisions, draftWith, change, editable } = usePlanModel();
+  const { plan, facts, draftWith, change, editable } = usePlanModel();
   const { show, split, money, currency, number } = useUnits();
   const usual = answer.recommended ? addDays(answer.recommended.to, 21) : addDays(facts.today, 21);
   const [chosen, setChosen] = useState<IsoDate | null>(null);
   const missedOn = chosen ?? (usual < facts.today ? facts.today : usual);
+  const others = useGuidesOfZone(facts.field.zone);
   const list = useMemo(
-    () => (plan ? fallbacks(facts, decisions, plan, missedOn) : []),
-    [facts, decisions, plan, missedOn],
+    () => (plan && others.guides ? fallbacks(facts, plan, missedOn, others.guides) : []),
+    [facts, plan, missedOn, others.guides],
   );
   const questions = useMemo(() => (list.length > 0 ? list.map((f) => f.question) : null), [list]);
   const run = useSimulation(questions, 600);
@@ -33,7 +35,10 @@ export function Fallbacks({ answer }: { answer: WindowAnswer }) {
         const expected = here?.meanTPerHa ?? 0;
         const draft =
           expected > 0
-            ? draftWith([...fallback.changes, { path: ["targetTPerHa"], value: Number(expected.toFixed(3)) }])
+            ? draftWith(
+                [...fallback.changes, { path: ["targetTPerHa"], value: Number(expected.toFixed(3)) }],
+                fallback.guide,
+              )
             : null;
         const then = draft?.ok ? draft.value : null;
         return {
@@ -83,6 +88,11 @@ export function Fallbacks({ answer }: { answer: WindowAnswer }) {
       {run.progress !== null && (
         <p role="status" className="text-[13px] text-soft">
           Simulating the fall-backs, {Math.round(100 * run.progress)} %
+        </p>
+      )}
+      {others.problem && (
+        <p role="alert" className="text-stop">
+          {others.problem}
         </p>
       )}
       {run.problem && (

@@ -25,7 +25,7 @@ export function Rains() {
   }, [facts.climate, facts.today, facts.observedWeather, season]);
   if (!rains || !plan) return null;
   const { onsetSpread, endSpread, falseStartPct } = rains.own;
-  const method = plan.guide.methods.find((m) => m.id === plan.methodId);
+  const { method } = plan.crop;
   return (
     <div>
       <h3 className="text-[14px]">The rains</h3>

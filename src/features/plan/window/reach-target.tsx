@@ -7,12 +7,12 @@ import { useSimulation } from "./use-simulation";
 
 /** The chance of reaching the target at the planned date; opens the sowing window. */
 export function ReachTarget({ onOpen }: { onOpen: () => void }) {
-  const { plan, facts, decisions } = usePlanModel();
+  const { plan, facts } = usePlanModel();
   const questions = useMemo(() => {
-    const of = plan?.plantingDate ? planWindows(facts, decisions, plan) : null;
+    const of = plan?.plantingDate ? planWindows(facts, plan) : null;
     const question = plan?.plantingDate && of ? windowQuestion(facts, plan, of, plan.plantingDate) : null;
     return question ? [question] : null;
-  }, [plan, facts, decisions]);
+  }, [plan, facts]);
   const { answers, progress } = useSimulation(questions, 700);
   const answer = answers?.[0];
   const chance = answer?.dates[0]?.chancePct;

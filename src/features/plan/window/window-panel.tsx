@@ -3,7 +3,6 @@
 import { X } from "lucide-react";
 import { useMemo, useState } from "react";
 import { addDays, daysBetween, formatDay, type IsoDate } from "@/core/dates";
-import { findGuide } from "@/core/guides";
 import { sowingWindows } from "@/core/plan/draft-dates";
 import { planWindows, windowQuestion } from "@/core/plan/window-question";
 import { CAUSE_NAMES } from "@/core/season/growth";
@@ -21,9 +20,9 @@ import { WindowChart } from "./window-chart";
 
 /** When to sow, what limits, what to do when the date is missed, and whether the target can be reached. */
 export function WindowPanel({ onClose }: { onClose: () => void }) {
-  const { plan, facts, decisions, editable } = usePlanModel();
+  const { plan, facts, editable } = usePlanModel();
   const { put } = useMovingDates();
-  const of = useMemo(() => (plan ? planWindows(facts, decisions, plan) : null), [facts, decisions, plan]);
+  const of = useMemo(() => (plan ? planWindows(facts, plan) : null), [facts, plan]);
   const questions = useMemo(() => {
     const question = plan && of ? windowQuestion(facts, plan, of) : null;
     return question ? [question] : null;
@@ -86,7 +85,7 @@ export function WindowPanel({ onClose }: { onClose: () => void }) {
             <DateTable answer={answer} planned={plan.plantingDate} onSow={editable && !planted ? sowOn : null} />
             <div className="grid content-start gap-3">
               <TargetCheckView of={of} answer={answer} />
-              <Customary kindId={plan.kindId} answer={answer} />
+              <Customary answer={answer} />
               <Rains />
             </div>
           </div>
@@ -240,18 +239,18 @@ function Losses({ date }: { date: WindowDate }) {
 }
 
 /** Windows by zone and type from the guide; between two windows of one type lies a dead period. */
-function Customary({ kindId, answer }: { kindId: string; answer: WindowAnswer }) {
-  const { facts, season, decisions, plan } = usePlanModel();
-  const guide = findGuide(decisions.crop.guideId);
-  if (!guide) return null;
+function Customary({ answer }: { answer: WindowAnswer }) {
+  const { facts, season, plan } = usePlanModel();
+  if (!plan) return null;
+  const { guide, kind: own, method } = plan.crop;
   return (
     <div>
       <h3 className="text-[14px]">Customary windows in this zone</h3>
       <ul className="text-[13px]">
         {guide.kinds.map((kind) => {
-          const windows = sowingWindows(kind, facts.field.zone, season, plan?.methodId);
+          const windows = sowingWindows(kind, facts.field.zone, season, method.id);
           return (
-            <li key={kind.id} className={kind.id === kindId ? "font-semibold" : ""}>
+            <li key={kind.id} className={kind.id === own.id ? "font-semibold" : ""}>
               {kind.name}:{" "}
               {windows.map((w, i) => {
                 const before = windows[i - 1];

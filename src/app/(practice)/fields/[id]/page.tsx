@@ -1,10 +1,10 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
-import { GUIDES } from "@/core/guides";
 import { FieldScreen } from "@/features/fields/field-screen";
 import { may, requirePage } from "@/server/access";
 import { inPractice } from "@/server/db";
 import { loadField } from "@/server/fields";
+import { cropNames, listCrops } from "@/server/guides";
 
 export const metadata: Metadata = { title: "Field" };
 
@@ -16,7 +16,8 @@ export default async function FieldPage({ params }: { params: Promise<{ id: stri
   return (
     <FieldScreen
       sheet={sheet}
-      crops={GUIDES.map((g) => ({ id: g.id, name: g.name }))}
+      crops={listCrops()}
+      names={cropNames()}
       today={access.today}
       mayPlan={may(access.role, "plan")}
     />

@@ -1,9 +1,9 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
-import { GUIDES } from "@/core/guides";
 import { PlanScreen } from "@/features/plan/plan-screen";
 import { may, requirePage } from "@/server/access";
 import { inPractice } from "@/server/db";
+import { listCrops } from "@/server/guides";
 import { loadPlan } from "@/server/plans";
 
 export const metadata: Metadata = { title: "Plan" };
@@ -13,14 +13,23 @@ export default async function PlanPage({ params }: { params: Promise<{ id: strin
   const { id } = await params;
   const loaded = await inPractice(access, (client) => loadPlan(client, access, id));
   if (!loaded) notFound();
-  const { facts, decisions, revision, season, lastSummary, versions } = loaded;
+  const { facts, guide, decisions, revision, season, lastSummary, versions } = loaded;
   return (
     <PlanScreen
       key={loaded.id}
-      start={{ planId: loaded.id, season, facts, decisions, revision, lastSummary, editable: may(access.role, "plan") }}
+      start={{
+        planId: loaded.id,
+        season,
+        facts,
+        guide,
+        decisions,
+        revision,
+        lastSummary,
+        editable: may(access.role, "plan"),
+      }}
       versions={versions}
       changes={loaded.changes}
-      crops={GUIDES.map((g) => ({ id: g.id, name: g.name, kinds: g.kinds.map((k) => ({ id: k.id, name: k.name })) }))}
+      crops={listCrops()}
       mayIssue={may(access.role, "issue")}
     />
   );
