@@ -65,9 +65,11 @@ export function largePractice(template: DemoPractice, growers = 60, fieldsEach =
               scheme: "olsenIndex",
               ph: Math.round(10 * (5.8 + 1.4 * random.uniform())) / 10,
               organicMatterPct: 3,
-              p: Math.round(10 + 30 * random.uniform()),
-              k: Math.round(90 + 160 * random.uniform()),
-              mg: 70,
+              levels: {
+                p: Math.round(10 + 30 * random.uniform()),
+                k: Math.round(90 + 160 * random.uniform()),
+                mg: 70,
+              },
               soilMineralNKgPerHa: Math.round(30 + 50 * random.uniform()),
             },
           ],
@@ -83,7 +85,7 @@ export function largePractice(template: DemoPractice, growers = 60, fieldsEach =
               season: 2027,
               ...(f % 3 === 0 ? { issueOn: template.practice.asOf } : {}),
               decisions: {
-                version: 1,
+                version: 2,
                 crop: { guideId, kindId },
                 targetTPerHa:
                   Math.round(10 * (target.low + (target.typical - target.low) * (0.6 + 0.6 * random.uniform()))) / 10,

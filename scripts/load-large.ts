@@ -3,7 +3,7 @@
 import path from "node:path";
 import pg from "pg";
 import { pool } from "../src/server/db";
-import { loadDemo, readDemo } from "../src/server/load-demo";
+import { checkDemo, loadDemo, readDemo } from "../src/server/load-demo";
 import { LARGE_EMAIL, largePractice } from "./large-practice";
 import { startDatabase } from "./local-database.mjs";
 
@@ -21,7 +21,7 @@ if (rowCount) console.log("the large practice stands already");
 else {
   const began = performance.now();
   const demo = await readDemo("db/demo/castellan-field-advice.json");
-  await loadDemo(owner, largePractice(demo), "harvest-by-figures");
+  await loadDemo(owner, checkDemo(largePractice(demo)), "harvest-by-figures");
   console.log(
     `loaded 600 fields of 60 growers in ${((performance.now() - began) / 1000).toFixed(0)} s; sign in as ${LARGE_EMAIL}, password harvest-by-figures`,
   );

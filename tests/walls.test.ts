@@ -6,8 +6,8 @@ import path from "node:path";
 import { promisify } from "node:util";
 import pg from "pg";
 import { afterAll, beforeAll, describe, expect, inject, it } from "vitest";
-import { applyChanges, freshDecisions } from "@/core/plan/decision-changes";
-import type { Decisions } from "@/core/plan/decisions";
+import type { Decisions } from "@/core/sheets/decisions";
+import { applyChanges, freshDecisions } from "@/core/sheets/decisions";
 import type { Access } from "@/server/access";
 import { inPractice, pool, row, rows, type Scope } from "@/server/db";
 import { listFields, loadField } from "@/server/fields";
@@ -182,7 +182,7 @@ describe("walls between practices", () => {
 });
 
 describe("plans", () => {
-  const target = (decisions: Decisions, t: number) => applyChanges(decisions, [{ path: ["targetTPerHa"], value: t }]);
+  const target = (decisions: Decisions, t: number) => applyChanges(decisions, [{ path: "targetTPerHa", value: t }]);
 
   it("refuse a stale save with what stands now, and note each change with its author", async () => {
     const id = await inPractice(castellan, async (c) =>

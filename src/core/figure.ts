@@ -30,6 +30,8 @@ export interface Figure {
   basis: Basis;
   /** what would change it, or what it does not hold for */
   note?: string;
+  /** others are computed from it: the agronomist may put another value in its place */
+  open?: boolean;
   /** set when the agronomist put another value in its place */
   override?: { value: number; reason: string; computed: number };
 }

@@ -1,6 +1,13 @@
+/** Who changed what: the leaves that changed, from what to what, in the transaction of the change. */
+
 import { type Client, rows, type Scope } from "./db";
 
-/** Notes who changed what, in the transaction of the change. */
+type Leaves = Record<string, unknown>;
+
+/**
+ * Notes a change. What is kept of `before` and `after` are the leaves in which they differ, by path; a thing that is new
+ * (before null) or gone (after null) is kept whole.
+ */
 export async function audit(
   client: Client,
   scope: Scope,
@@ -10,6 +17,7 @@ export async function audit(
   before: unknown,
   after: unknown,
 ): Promise<void> {
+  const changed = before === null || after === null ? { before, after } : differingLeaves(before, after);
   await client.query(
     "insert into audit (practice_id, user_id, entity, entity_id, action, before, after) values ($1, $2, $3, $4, $5, $6, $7)",
     [
@@ -18,11 +26,35 @@ export async function audit(
       entity,
       entityId,
       action,
-      before === null ? null : JSON.stringify(before),
-      after === null ? null : JSON.stringify(after),
+      changed.before === null ? null : JSON.stringify(changed.before),
+      changed.after === null ? null : JSON.stringify(changed.after),
     ],
   );
 }
+
+/**
+ * The leaves in which two things differ, by path; absent ones are left out on their side.
+ *
+ * Example: { a: 1, b: { c: 2 } } and { a: 1, b: { c: 3 } } give before { "b/c": 2 } and after { "b/c": 3 }.
+ */
+export function differingLeaves(before: unknown, after: unknown): { before: Leaves; after: Leaves } {
+  const found = { before: {} as Leaves, after: {} as Leaves };
+  const walk = (path: string, a: unknown, b: unknown) => {
+    if (isTree(a) && isTree(b)) {
+      for (const key of new Set([...Object.keys(a), ...Object.keys(b)]))
+        walk(path ? `${path}/${key}` : key, a[key], b[key]);
+      return;
+    }
+    if (JSON.stringify(a) === JSON.stringify(b)) return;
+    if (a !== undefined) found.before[path] = a;
+    if (b !== undefined) found.after[path] = b;
+  };
+  walk("", before, after);
+  return found;
+}
+
+const isTree = (value: unknown): value is Record<string, unknown> =>
+  typeof value === "object" && value !== null && !Array.isArray(value);
 
 export interface AuditLine {
   at: string;

@@ -1,10 +1,14 @@
 /** Fields with what is known of them. */
 
 import type { IsoDate } from "@/core/dates";
-import type { FieldFacts, PreviousCrop, SoilTest } from "@/core/plan/facts";
+import type { FieldFacts, PreviousCrop } from "@/core/plan/facts";
+import type { GrownCrop } from "@/core/records/grown-crop";
+import type { SoilTest } from "@/core/records/soil-test";
 import type { Climate, MonthNormal } from "@/core/weather/climate";
 import { type Client, row, rows, type Scope } from "./db";
 import { cropBefore } from "./guides";
+import { loadGrownCrops } from "./records/grown-crops";
+import { loadSoilTests } from "./records/soil-tests";
 
 export interface FieldLine {
   id: string;
@@ -71,18 +75,10 @@ export async function listFieldNames(
   }));
 }
 
-export interface HistoryLine {
-  season: number;
-  crop: string;
-  yieldTPerHa: number | null;
-  harvestOn: IsoDate | null;
-  harvested: boolean;
-}
-
 export interface FieldSheet {
   field: FieldFacts & { grower: string; note: string; boundary: unknown; labourPerH: number | null };
   soilTests: (SoilTest & { id: string })[];
-  history: HistoryLine[];
+  history: GrownCrop[];
   plans: { id: string; season: number; guideId: string; issued: number | null }[];
   climate: Climate | null;
   stationId: string | null;
@@ -103,16 +99,8 @@ export async function loadField(client: Client, scope: Scope, fieldId: string): 
   if (!found) return null;
   const { stationId, ...field } = found;
   const key = [scope.practiceId, fieldId];
-  const soilTests = await rows<SoilTest & { id: string }>(
-    client,
-    `select id, taken_on as "takenOn", depth_cm as "depthCm", scheme, ph, organic_matter_pct as "organicMatterPct", p, k, mg, soil_mineral_n_kg_per_ha as "soilMineralNKgPerHa", ec_e as "ecE" from soil_test where practice_id = $1 and field_id = $2 order by taken_on desc`,
-    key,
-  );
-  const history = await rows<HistoryLine>(
-    client,
-    `select season, crop, yield_t_per_ha as "yieldTPerHa", harvest_on as "harvestOn", harvested from crop_history where practice_id = $1 and field_id = $2 order by season desc`,
-    key,
-  );
+  const soilTests = await loadSoilTests(client, scope, fieldId);
+  const history = (await loadGrownCrops(client, scope, [fieldId])).get(fieldId) ?? [];
   const plans = await rows<FieldSheet["plans"][number]>(
     client,
     `select p.id, p.season, p.decisions #>> '{crop,guideId}' as "guideId", (select max(number) from plan_version v where v.practice_id = p.practice_id and v.plan_id = p.id) as issued from plan p where p.practice_id = $1 and p.field_id = $2 order by p.season desc`,
@@ -146,11 +134,7 @@ export async function loadClimate(client: Client, scope: Scope, stationId: strin
 }
 
 /** The crop before a season: the newest of the history that was harvested, or is to be, before it. */
-export function previousCropOf(
-  history: HistoryLine[],
-  season: number,
-  plannedWindowStart: IsoDate,
-): PreviousCrop | null {
+export function previousCropOf(history: GrownCrop[], season: number, plannedWindowStart: IsoDate): PreviousCrop | null {
   const before = history.filter((h) => h.season < season || (h.harvestOn !== null && h.harvestOn < plannedWindowStart));
   const last = before.sort((a, b) => b.season - a.season)[0];
   return last

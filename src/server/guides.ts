@@ -1,18 +1,38 @@
-/** Crop guides on the server: whole ones by id, and the short list of all crops. */
+/** Crop guides on the server, as they were compiled: whole ones by id, and the short list of all crops. */
 
 import { createHash } from "node:crypto";
-import { GUIDES } from "@/core/guides";
+import fs from "node:fs";
+import path from "node:path";
+import type { CompiledGuide } from "@/core/guides/compile";
+import type { CropLine } from "@/core/guides/crop-line";
 import { LEFTOVERS, type Leftover } from "@/core/guides/previous-crops";
 import type { Guide } from "@/core/guides/schema";
 
-/** A guide by its id; undefined when there is none. */
-export function guideOf(id: string): Guide | undefined {
-  return GUIDES.find((guide) => guide.id === id);
+const folder = () => path.join(process.cwd(), "data", "guides", "compiled");
+const read = <T>(name: string): T => JSON.parse(fs.readFileSync(path.join(folder(), name), "utf8")) as T;
+
+let crops: readonly CropLine[] | undefined;
+/** All crops that can be planned, in short. */
+export function listCrops(): readonly CropLine[] {
+  crops ??= read<CropLine[]>("crops.json");
+  return crops;
 }
 
-/** Guides of other crops that know a sowing window in a zone: what can be fallen back on. */
+const guides = new Map<string, Guide>();
+/** A guide by its id; undefined when there is none. Read once. */
+export function guideOf(id: string): Guide | undefined {
+  const known = guides.get(id);
+  if (known || !listCrops().some((c) => c.id === id)) return known;
+  const { guide } = read<CompiledGuide>(`${id}.json`);
+  guides.set(id, guide);
+  return guide;
+}
+
+/** Guides of crops that know a sowing window in a zone: what can be fallen back on. */
 export function guidesOfZone(zone: string): Guide[] {
-  return GUIDES.filter((guide) => guide.kinds.some((kind) => kind.windows.some((w) => w.zone === zone)));
+  return listCrops()
+    .filter((crop) => crop.kinds.some((kind) => kind.zones.includes(zone)))
+    .flatMap((crop) => guideOf(crop.id) ?? []);
 }
 
 const revisions = new WeakMap<Guide, string>();
@@ -25,33 +45,16 @@ export function revisionOf(guide: Guide): string {
   return revision;
 }
 
-export interface CropLine {
-  id: string;
-  name: string;
-  kinds: { id: string; name: string }[];
-  products: { id: string; name: string }[];
-}
-
-/** All crops that can be planned, in short. */
-export function listCrops(): CropLine[] {
-  return GUIDES.map((g) => ({
-    id: g.id,
-    name: g.name,
-    kinds: g.kinds.map(({ id, name }) => ({ id, name })),
-    products: g.products.map(({ id, name }) => ({ id, name })),
-  }));
-}
-
-/** The name of any crop, and what it leaves for the next; null where nothing is known. */
-export function cropBefore(id: string): { name: string; leaves: Leftover | null } {
-  const leaves = LEFTOVERS[id] ?? null;
-  return { name: leaves?.name ?? guideOf(id)?.name.toLowerCase() ?? id, leaves };
+/** The name and family of any crop, and what it leaves for the next; null where nothing is known. */
+export function cropBefore(id: string): { name: string; family: string | null; leaves: Leftover | null } {
+  const leaves = listCrops().find((c) => c.id === id)?.leaves ?? LEFTOVERS[id] ?? null;
+  return { name: leaves?.name ?? id, family: leaves?.family || null, leaves };
 }
 
 /** Names of all crops that can be planned or have been grown, by id. */
 export function cropNames(): Record<string, string> {
   return Object.fromEntries([
     ...Object.entries(LEFTOVERS).map(([id, l]) => [id, l.name]),
-    ...GUIDES.map((g) => [g.id, g.name.toLowerCase()]),
+    ...listCrops().map((c) => [c.id, c.name.toLowerCase()]),
   ]);
 }

@@ -3,64 +3,88 @@
 import { randomUUID } from "node:crypto";
 import { readFile } from "node:fs/promises";
 import { hashPassword } from "better-auth/crypto";
-import { decisionsSchema } from "@/core/plan/decisions";
-import type { Access, Role } from "./access";
+import { z } from "zod";
+import { farmRecord } from "@/core/records/farm";
+import { fertiliserRecord } from "@/core/records/fertiliser";
+import { fieldRecord } from "@/core/records/field";
+import { grownCropRecord } from "@/core/records/grown-crop";
+import { limeProductRecord } from "@/core/records/lime-product";
+import { logEntryRecord } from "@/core/records/log-entry";
+import { isoDate, name } from "@/core/records/parts";
+import { pricesRecord } from "@/core/records/prices";
+import { seedLotRecord } from "@/core/records/seed-lot";
+import { soilTestRecord } from "@/core/records/soil-test";
+import { upgradeDecisions } from "@/core/sheets/decisions-schema";
+import type { Access } from "./access";
 import { type Client, inPractice } from "./db";
 import { logOperation } from "./log";
 import { issuePlan } from "./plans";
+import { insertFarm } from "./records/farms";
+import { insertFertiliser } from "./records/fertilisers";
+import { insertField } from "./records/fields";
+import { insertGrownCrop } from "./records/grown-crops";
+import { insertLimeProduct } from "./records/lime-products";
+import { insertSeedLot } from "./records/seed-lots";
+import { insertSoilTest } from "./records/soil-tests";
 
-interface DemoPlan {
-  season: number;
-  issueOn?: string;
-  decisions: unknown;
-  log?: { operationId: string; doneOn: string; quantityPerHa?: number; note?: string }[];
-}
-interface DemoField {
-  name: string;
-  farm: string;
-  areaHa: number;
-  textureClass: string;
-  drainage: string;
-  compactionDepthCm?: number;
-  irrigated?: boolean;
-  note: string;
-  boundary: unknown;
-  soilTests: Record<string, unknown>[];
-  history: { season: number; crop: string; yieldTPerHa?: number; harvestOn?: string; harvested?: boolean }[];
-  plans: DemoPlan[];
-}
-export interface DemoPractice {
-  practice: {
-    name: string;
-    currency: string;
-    unitSet: Access["practice"]["unitSet"];
-    decimalMark: "point" | "comma";
-    asOf: string;
-    prices: unknown;
-  };
-  people: { email: string; name: string; role: Role; licenceNo?: string; grower?: string }[];
-  growers: { name: string; unitSet?: string }[];
-  stations: { name: string; latitudeDeg: number; altitudeM: number; months: number[][] }[];
-  farms: {
-    name: string;
-    grower: string;
-    station: string;
-    zone: string;
-    handWork?: boolean;
-    contractor?: boolean;
-    labourPerH?: number;
-    tractors?: number;
-    harvesters?: number;
-    hands?: number;
-  }[];
-  fields: DemoField[];
-  fertilisers: unknown[][];
-  limes: unknown[][];
-  seedLots: unknown[][];
+const demoPlan = z.strictObject({
+  season: z.number().int(),
+  issueOn: isoDate.optional(),
+  decisions: z.unknown(),
+  /** what has been done of it */
+  log: z.array(logEntryRecord.omit({ id: true, planId: true }).partial({ quantityPerHa: true, note: true })).optional(),
+});
+const demoField = fieldRecord.extend({
+  farm: name,
+  soilTests: z.array(soilTestRecord),
+  history: z.array(grownCropRecord),
+  plans: z.array(demoPlan),
+});
+/** A whole practice as data: the same record shapes that forms, imports and the database hold. */
+const demoPractice = z.strictObject({
+  practice: z.strictObject({
+    name,
+    currency: z.string().min(1).max(8),
+    unitSet: z.enum(["metric", "usCustomary", "imperial", "southAsian"]),
+    decimalMark: z.enum(["point", "comma"]),
+    asOf: isoDate,
+    prices: pricesRecord,
+  }),
+  people: z
+    .array(
+      z.strictObject({
+        email: z.email(),
+        name,
+        role: z.enum(["owner", "adviser", "assistant", "grower"]),
+        licenceNo: z.string().optional(),
+        grower: z.string().optional(),
+      }),
+    )
+    .min(1),
+  growers: z.array(z.strictObject({ name, unitSet: z.string().optional() })),
+  stations: z.array(
+    z.strictObject({ name, latitudeDeg: z.number(), altitudeM: z.number(), months: z.array(z.array(z.number())) }),
+  ),
+  farms: z.array(farmRecord.extend({ grower: z.string(), station: z.string() })),
+  fields: z.array(demoField),
+  fertilisers: z.array(fertiliserRecord),
+  limes: z.array(limeProductRecord),
+  seedLots: z.array(seedLotRecord),
+});
+/** As it is written, where defaults may be left out; and as it is loaded. */
+export type DemoPractice = z.input<typeof demoPractice>;
+type Practice = z.output<typeof demoPractice>;
+
+/** A demo practice from its file; throws with the path of what is not of the shape. */
+export async function readDemo(file: string): Promise<Practice> {
+  return checkDemo(JSON.parse(await readFile(file, "utf8")));
 }
 
-export async function readDemo(file: string): Promise<DemoPractice> {
-  return JSON.parse(await readFile(file, "utf8")) as DemoPractice;
+/** A made-up practice checked against the shapes of its records. */
+export function checkDemo(demo: unknown): Practice {
+  const parsed = demoPractice.safeParse(demo);
+  if (parsed.success) return parsed.data;
+  throw new Error(parsed.error.issues.map((i) => `${i.path.join(".")}: ${i.message}`).join("; "));
 }
 
 /**
@@ -69,7 +93,7 @@ export async function readDemo(file: string): Promise<DemoPractice> {
  */
 export async function loadDemo(
   owner: { query: (text: string, values?: unknown[]) => Promise<unknown> },
-  demo: DemoPractice,
+  demo: Practice,
   password: string,
 ): Promise<string> {
   const practiceId = randomUUID();
@@ -147,28 +171,16 @@ export async function loadDemo(
   return practiceId;
 }
 
-async function loadCatalogueRows(client: Client, practiceId: string, demo: DemoPractice): Promise<void> {
-  for (const f of demo.fertilisers)
-    await client.query(
-      "insert into fertiliser (practice_id, id, name, n_pct, p2o5_pct, k2o_pct, s_pct, price_per_t, bag_kg, contains_chloride, organic) values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11)",
-      [practiceId, ...f],
-    );
-  for (const l of demo.limes)
-    await client.query(
-      "insert into lime_product (practice_id, id, name, material, neutralising_value_pct, fineness_pct, price_per_t) values ($1, $2, $3, $4, $5, $6, $7)",
-      [practiceId, ...l],
-    );
-  for (const s of demo.seedLots)
-    await client.query(
-      "insert into seed_lot (practice_id, id, guide_id, kind_id, variety, thousand_grain_weight_g, germination_pct, unit_mass_g, certified, price_per_t, bag_kg) values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11)",
-      [practiceId, ...s],
-    );
+async function loadCatalogueRows(client: Client, practiceId: string, demo: Practice): Promise<void> {
+  for (const f of demo.fertilisers) await insertFertiliser(client, practiceId, f);
+  for (const l of demo.limes) await insertLimeProduct(client, practiceId, l);
+  for (const s of demo.seedLots) await insertSeedLot(client, practiceId, s);
 }
 
 async function loadFarms(
   client: Client,
   practiceId: string,
-  demo: DemoPractice,
+  demo: Practice,
   growerIds: Map<string, string>,
 ): Promise<Map<string, string>> {
   const stationIds = new Map<string, string>();
@@ -189,74 +201,30 @@ async function loadFarms(
   for (const f of demo.farms) {
     const id = randomUUID();
     farmIds.set(f.name, id);
-    await client.query(
-      "insert into farm (practice_id, id, grower_id, station_id, name, zone, hand_work, contractor, labour_per_h, tractors, harvesters, hands) values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12)",
-      [
-        practiceId,
-        id,
-        growerIds.get(f.grower),
-        stationIds.get(f.station),
-        f.name,
-        f.zone,
-        f.handWork ?? false,
-        f.contractor ?? false,
-        f.labourPerH ?? null,
-        f.tractors ?? 1,
-        f.harvesters ?? 1,
-        f.hands ?? 2,
-      ],
-    );
+    const { grower, station, ...farm } = f;
+    const growerId = growerIds.get(grower);
+    if (!growerId) throw new Error(`farms.${f.name}.grower: there is no grower "${grower}"`);
+    await insertFarm(client, practiceId, { id, growerId, stationId: stationIds.get(station) ?? null }, farm);
   }
   return farmIds;
 }
 
-async function loadDemoField(client: Client, access: Access, field: DemoField, farmId: string): Promise<void> {
+async function loadDemoField(
+  client: Client,
+  access: Access,
+  { farm: _, soilTests, history, plans, ...field }: Practice["fields"][number],
+  farmId: string,
+): Promise<void> {
   const id = randomUUID();
   const { practiceId } = access;
-  await client.query(
-    "insert into field (practice_id, id, farm_id, name, area_ha, boundary, texture_class, drainage, compaction_depth_cm, irrigated, note) values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11)",
-    [
-      practiceId,
-      id,
-      farmId,
-      field.name,
-      field.areaHa,
-      JSON.stringify(field.boundary),
-      field.textureClass,
-      field.drainage,
-      field.compactionDepthCm ?? null,
-      field.irrigated ?? false,
-      field.note,
-    ],
-  );
-  for (const t of field.soilTests)
-    await client.query(
-      "insert into soil_test (practice_id, field_id, taken_on, depth_cm, scheme, ph, organic_matter_pct, p, k, mg, soil_mineral_n_kg_per_ha, ec_e) values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12)",
-      [
-        practiceId,
-        id,
-        t.takenOn,
-        t.depthCm,
-        t.scheme,
-        t.ph,
-        t.organicMatterPct,
-        t.p ?? null,
-        t.k ?? null,
-        t.mg ?? null,
-        t.soilMineralNKgPerHa ?? null,
-        t.ecE ?? null,
-      ],
-    );
-  for (const h of field.history)
-    await client.query(
-      "insert into crop_history (practice_id, field_id, season, crop, yield_t_per_ha, harvest_on, harvested) values ($1, $2, $3, $4, $5, $6, $7)",
-      [practiceId, id, h.season, h.crop, h.yieldTPerHa ?? null, h.harvestOn ?? null, h.harvested ?? true],
-    );
-  for (const plan of field.plans) {
+  await insertField(client, practiceId, id, farmId, field);
+  for (const test of soilTests) await insertSoilTest(client, practiceId, id, test);
+  for (const grown of history) await insertGrownCrop(client, practiceId, id, grown);
+  for (const plan of plans) {
     const planId = randomUUID();
     await client.query(
       "insert into plan (practice_id, id, field_id, season, decisions, updated_by) values ($1, $2, $3, $4, $5, $6)",
-      [practiceId, planId, id, plan.season, JSON.stringify(decisionsSchema.parse(plan.decisions)), access.userId],
+      [practiceId, planId, id, plan.season, JSON.stringify(upgradeDecisions(plan.decisions)), access.userId],
     );
     if (plan.issueOn) await issuePlan(client, { ...access, today: plan.issueOn }, planId, 1);
     for (const entry of plan.log ?? [])

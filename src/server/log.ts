@@ -1,23 +1,13 @@
 /** What was done in the field. An entry is sent once or more with the id that the device gave it and counts once. */
 
-import { z } from "zod";
+import type { LogEntry } from "@/core/records/log-entry";
 import type { Access } from "./access";
 import { Refused } from "./access";
 import { audit } from "./audit";
 import { type Client, row } from "./db";
 
-export const logSchema = z.strictObject({
-  id: z.uuid(),
-  planId: z.uuid(),
-  operationId: z.string().min(1).max(80),
-  doneOn: z.iso.date(),
-  quantityPerHa: z.number().min(0).max(1_000_000).nullable(),
-  note: z.string().max(2000),
-});
-export type LogInput = z.infer<typeof logSchema>;
-
 /** Logs an operation as done. Refuses the future, an unknown plan and an operation that was logged before. */
-export async function logOperation(client: Client, access: Access, input: LogInput): Promise<void> {
+export async function logOperation(client: Client, access: Access, input: LogEntry): Promise<void> {
   if (input.doneOn > access.today)
     throw new Refused(403, `Done on: ${input.doneOn} given, allowed is up to today (${access.today}).`);
   const plan = await row(client, "select 1 from plan where practice_id = $1 and id = $2", [

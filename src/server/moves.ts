@@ -2,8 +2,8 @@
 
 import { z } from "zod";
 import { formatDay } from "@/core/dates";
-import { decisionsSchema } from "@/core/plan/decisions";
-import { draftPlan } from "@/core/plan/draft";
+import { decisionsSchema } from "@/core/sheets/decisions-schema";
+import { draftPlan } from "@/core/sheets/draft-plan";
 import { type Access, Refused } from "./access";
 import type { Client } from "./db";
 import { loadPlan, saveDecisions } from "./plans";

@@ -1,19 +1,12 @@
 /** Growth stages seen in the field: each follows from a plan and moves all that comes after it. */
 
-import { z } from "zod";
 import type { StageObservation } from "@/core/phenology/stage-dates";
+import type { StageSeen } from "@/core/records/stage-seen";
+import { draftPlan } from "@/core/sheets/draft-plan";
 import { type Access, Refused } from "./access";
 import { audit } from "./audit";
 import { type Client, row, rows, type Scope } from "./db";
-import { guideOf } from "./guides";
-
-export const observationSchema = z.strictObject({
-  id: z.uuid(),
-  planId: z.uuid(),
-  stageId: z.string().min(1).max(80),
-  seenOn: z.iso.date(),
-  note: z.string().max(2000).default(""),
-});
+import { loadPlan } from "./plans";
 
 export async function loadObservations(client: Client, scope: Scope, planId: string): Promise<StageObservation[]> {
   return rows<StageObservation>(
@@ -27,31 +20,28 @@ export async function loadObservations(client: Client, scope: Scope, planId: str
  * Notes a stage as seen; a stage noted before is replaced, its old entry kept as withdrawn. Refuses the future, a crop
  * that is not planted yet, a stage that the crop does not have, and an order that cannot be.
  */
-export async function observeStage(
-  client: Client,
-  access: Access,
-  input: z.infer<typeof observationSchema>,
-): Promise<void> {
+export async function observeStage(client: Client, access: Access, input: StageSeen): Promise<void> {
   if (input.seenOn > access.today)
     throw new Refused(403, `Seen on: ${input.seenOn} given, allowed is up to today (${access.today}).`);
-  const plan = await row<{ guideId: string; plantedOn: string | null }>(
-    client,
-    `select p.decisions #>> '{crop,guideId}' as "guideId",
-       (select l.done_on from log_entry l where l.practice_id = p.practice_id and l.plan_id = p.id and l.operation_id = 'planting' and l.withdrawn_at is null) as "plantedOn"
-     from plan p where p.practice_id = $1 and p.id = $2 for update of p`,
-    [access.practiceId, input.planId],
-  );
-  if (!plan) throw new Refused(404, "There is no such plan.");
-  const stages = guideOf(plan.guideId)?.stages ?? [];
+  await client.query("select 1 from plan where practice_id = $1 and id = $2 for update", [
+    access.practiceId,
+    input.planId,
+  ]);
+  const loaded = await loadPlan(client, access, input.planId);
+  if (!loaded) throw new Refused(404, "There is no such plan.");
+  const drafted = draftPlan(loaded.facts, loaded.decisions, loaded.season, loaded.guide);
+  if (!drafted.ok) throw new Refused(403, drafted.errors.map((e) => e.message).join("; "));
+  const { stages, operations } = drafted.value;
+  const plantedOn = operations.find((o) => o.role === "plant")?.doneOn;
   const position = stages.findIndex((s) => s.id === input.stageId);
   if (position < 0)
     throw new Refused(
       403,
       `Stage: "${input.stageId}" given, allowed is one of ${stages.map((s) => s.name).join(", ")}.`,
     );
-  if (!plan.plantedOn) throw new Refused(403, "The crop is not logged as planted yet. Log its planting first.");
-  if (input.seenOn <= plan.plantedOn)
-    throw new Refused(403, `Seen on: ${input.seenOn} given, allowed is after planting (${plan.plantedOn}).`);
+  if (!plantedOn) throw new Refused(403, "The crop is not logged as planted yet. Log its planting first.");
+  if (input.seenOn <= plantedOn)
+    throw new Refused(403, `Seen on: ${input.seenOn} given, allowed is after planting (${plantedOn}).`);
   for (const other of await loadObservations(client, access, input.planId)) {
     const at = stages.findIndex((s) => s.id === other.stageId);
     if ((at < position && other.seenOn > input.seenOn) || (at > position && other.seenOn < input.seenOn))

@@ -5,9 +5,9 @@
 
 import fs from "node:fs";
 import type { IsoDate } from "@/core/dates";
-import { decisionsSchema, upgrade } from "@/core/plan/decisions";
-import { draftPlan } from "@/core/plan/draft";
-import { OUTLINE_VERSION, outlinePlan, packSeason, type WeekOperation } from "@/core/plan/outline";
+import { decisionsSchema, upgradeDecisions } from "@/core/sheets/decisions-schema";
+import { draftPlan } from "@/core/sheets/draft-plan";
+import { OUTLINE_VERSION, outlinePlan, packSeason, type WeekOperation } from "@/core/sheets/outline";
 import type { Access } from "./access";
 import { type Client, rows } from "./db";
 import { guideOf } from "./guides";
@@ -99,7 +99,7 @@ async function draftOutlines(client: Client, access: Access, basis: OutlineBasis
     const line = lines.find((l) => l.id === id);
     const own = facts.get(id);
     if (!line || !own) continue;
-    let decisions = upgrade(stored);
+    let decisions = upgradeDecisions(stored);
     if (moved)
       decisions = decisionsSchema.parse({
         ...decisions,

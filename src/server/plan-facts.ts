@@ -2,13 +2,16 @@
 
 import type { IsoDate } from "@/core/dates";
 import type { StageObservation } from "@/core/phenology/stage-dates";
-import type { LoggedOperation, PlanFacts, SoilTest } from "@/core/plan/facts";
+import type { LoggedOperation, PlanFacts } from "@/core/plan/facts";
 import type { Climate, MonthNormal } from "@/core/weather/climate";
 import type { ObservedWeather } from "@/core/weather/season-weather";
 import type { Access } from "./access";
 import { loadCatalogue } from "./catalogue";
 import { type Client, rows } from "./db";
-import { type HistoryLine, previousCropOf } from "./fields";
+import { previousCropOf } from "./fields";
+import { cropBefore } from "./guides";
+import { loadGrownCrops } from "./records/grown-crops";
+import { loadLastSoilTests } from "./records/soil-tests";
 import { loadObservedWeather } from "./stations";
 
 export interface PlanRow {
@@ -31,19 +34,8 @@ export async function loadPlanFacts(client: Client, access: Access, plans: PlanR
      from field f join farm fa on fa.practice_id = f.practice_id and fa.id = f.farm_id where f.practice_id = $1 and f.id = any($2::uuid[])`,
     [practiceId, fieldIds],
   );
-  const tests = await rows<SoilTest & { fieldId: string }>(
-    client,
-    `select distinct on (field_id) field_id as "fieldId", taken_on as "takenOn", depth_cm as "depthCm", scheme, ph, organic_matter_pct as "organicMatterPct", p, k, mg,
-       soil_mineral_n_kg_per_ha as "soilMineralNKgPerHa", ec_e as "ecE"
-     from soil_test where practice_id = $1 and field_id = any($2::uuid[]) order by field_id, taken_on desc`,
-    [practiceId, fieldIds],
-  );
-  const history = await rows<HistoryLine & { fieldId: string }>(
-    client,
-    `select field_id as "fieldId", season, crop, yield_t_per_ha as "yieldTPerHa", harvest_on as "harvestOn", harvested
-     from crop_history where practice_id = $1 and field_id = any($2::uuid[]) order by season desc`,
-    [practiceId, fieldIds],
-  );
+  const tests = await loadLastSoilTests(client, access, fieldIds);
+  const history = await loadGrownCrops(client, access, fieldIds);
   const log = await rows<LoggedOperation & { planId: string }>(
     client,
     `select plan_id as "planId", operation_id as "operationId", done_on as "doneOn", quantity_per_ha as "quantityPerHa", note
@@ -60,8 +52,6 @@ export async function loadPlanFacts(client: Client, access: Access, plans: PlanR
   const climates = await loadClimates(client, practiceId, stationIds);
   const observed = new Map<string, ObservedWeather | null>();
   const catalogue = await loadCatalogue(client, access);
-  const testOf = new Map(tests.map(({ fieldId, ...test }) => [fieldId, test as SoilTest]));
-  const historyOf = groupBy(history, (h) => h.fieldId);
   const logOf = groupBy(log, (l) => l.planId);
   const seenOf = groupBy(observations, (o) => o.planId);
   const fieldOf = new Map(fields.map((f) => [f.id, f]));
@@ -73,12 +63,17 @@ export async function loadPlanFacts(client: Client, access: Access, plans: PlanR
     const key = `${stationId} ${plan.season}`;
     if (stationId && !observed.has(key))
       observed.set(key, await loadObservedWeather(client, access, stationId, plan.season));
-    const own = historyOf.get(plan.fieldId) ?? [];
+    const own = history.get(plan.fieldId) ?? [];
     result.set(plan.id, {
       field,
-      soilTest: testOf.get(plan.fieldId) ?? null,
+      soilTest: tests.get(plan.fieldId) ?? null,
       previousCrop: previousCropOf(own, plan.season, `${plan.season}-01-01`),
-      history: own.map(({ season, crop, yieldTPerHa }) => ({ season, crop, yieldTPerHa })),
+      history: own.map(({ season, crop, yieldTPerHa }) => ({
+        season,
+        crop,
+        yieldTPerHa,
+        family: cropBefore(crop).family,
+      })),
       climate: stationId ? (climates.get(stationId) ?? null) : null,
       observedWeather: stationId ? (observed.get(key) ?? null) : null,
       ...catalogue,

@@ -1,18 +1,20 @@
 /** Plans: load with all facts, save by revision, issue as a frozen version. */
 
 import type { Guide } from "@/core/guides/schema";
-import { canIssue, checkPlan } from "@/core/plan/check";
-import { type PlanSummary, summariseIssued } from "@/core/plan/compare";
-import { freshDecisions } from "@/core/plan/decision-changes";
-import { type Decisions, decisionsSchema, upgrade } from "@/core/plan/decisions";
-import { draftPlan } from "@/core/plan/draft";
 import type { PlanFacts } from "@/core/plan/facts";
+import { canIssue, checkPlan } from "@/core/sheets/check-plan";
+import { type PlanSummary, summariseIssued } from "@/core/sheets/compare";
+import type { Decisions } from "@/core/sheets/decisions";
+import { freshDecisions } from "@/core/sheets/decisions";
+import { decisionsSchema, upgradeDecisions } from "@/core/sheets/decisions-schema";
+import { draftPlan } from "@/core/sheets/draft-plan";
 import { type IssuedPlan, issuedPlan, upgradeIssued } from "@/core/sheets/issued-plan";
 import type { UnitSet } from "@/core/units/units";
 import type { Access } from "./access";
 import { Refused } from "./access";
 import { type AuditLine, audit, auditOf } from "./audit";
 import { type Client, row, rows, type Scope } from "./db";
+import { documentWords } from "./documents/words";
 import { loadField } from "./fields";
 import { guideOf, revisionOf } from "./guides";
 import { loadPlanFacts } from "./plan-facts";
@@ -66,7 +68,7 @@ export async function loadPlan(client: Client, access: Access, planId: string): 
     [access.practiceId, planId],
   );
   const last = versions.length > 0 ? await loadVersion(client, access, planId, 0) : null;
-  const decisions = upgrade(plan.decisions);
+  const decisions = upgradeDecisions(plan.decisions);
   return {
     ...plan,
     decisions,
@@ -133,7 +135,7 @@ export async function saveDecisions(
     return {
       saved: false,
       revision: current.revision,
-      decisions: upgrade(current.decisions),
+      decisions: upgradeDecisions(current.decisions),
       updatedBy: current.updatedBy,
       updatedAt: current.updatedAt,
     };
@@ -184,6 +186,7 @@ export async function issuePlan(
     findings,
     { ...access, grower: grower ?? { name: "", unitSet: null } },
     await keepRevision(client, access, loaded.guide),
+    documentWords(access.practice),
   );
   const number = (loaded.versions[0]?.number ?? 0) + 1;
   await client.query(
@@ -199,10 +202,23 @@ export async function issuePlan(
     ],
   );
   await client.query(
-    `insert into operation (practice_id, plan_id, version, operation_id, sheet, name, mark, detail, planned_on, earliest_on, latest_on, inputs, cautions)
-     select $1, $2, $3, o.id, o.sheet, o.name, o.mark, o.detail, o.date, o.earliest, o.latest, o.inputs, o.cautions
-     from jsonb_to_recordset($4::jsonb) as o (id text, sheet text, name text, mark text, detail text, date date, earliest date, latest date, inputs jsonb, cautions jsonb)`,
+    `insert into operation (practice_id, plan_id, version, operation_id, role, sheet, name, mark, detail, planned_on, earliest_on, latest_on, cautions)
+     select $1, $2, $3, o.id, o.role, o.sheet, o.name, o.mark, o.detail, o.date, o.earliest, o.latest, o.cautions
+     from jsonb_to_recordset($4::jsonb) as o (id text, role text, sheet text, name text, mark text, detail text, date date, earliest date, latest date, cautions jsonb)`,
     [access.practiceId, planId, number, JSON.stringify(plan.operations)],
+  );
+  await client.query(
+    `insert into operation_input (practice_id, plan_id, version, operation_id, position, kind, product_id, name, unit, per_ha, quantity, bags, bag_kg, price_per_unit)
+     select $1, $2, $3, i."operationId", i.position, i.kind, i.id, i.name, i.unit, i."perHa", i.quantity, i.bags, i."bagKg", i."pricePerUnit"
+     from jsonb_to_recordset($4::jsonb) as i ("operationId" text, position int, kind text, id text, name text, unit text, "perHa" numeric, quantity numeric, bags int, "bagKg" numeric, "pricePerUnit" numeric)`,
+    [
+      access.practiceId,
+      planId,
+      number,
+      JSON.stringify(
+        plan.operations.flatMap((o) => o.inputs.map((i, position) => ({ ...i, operationId: o.id, position }))),
+      ),
+    ],
   );
   await audit(client, access, "plan", planId, `issued version ${number}`, null, loaded.decisions);
   return { number };

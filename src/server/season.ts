@@ -1,9 +1,9 @@
 /** All fields of a season for the season page: stacked ribbons, and what machines and crews can do week by week. */
 
 import { addDays, type IsoDate, toDay } from "@/core/dates";
-import type { OperationShape, PackedSeason } from "@/core/plan/outline";
 import { weekOf } from "@/core/season/level-load";
 import { type Drainage, reliableDays, workableDays } from "@/core/season/workable-days";
+import type { OperationShape, PackedSeason } from "@/core/sheets/outline";
 import type { TextureClass } from "@/core/soil/texture";
 import type { Climate } from "@/core/weather/climate";
 import { SEASON_DAYS, seasonWeather } from "@/core/weather/season-weather";

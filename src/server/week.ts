@@ -1,9 +1,9 @@
 /** What is due across all fields: issued versions, drafted again with what was logged, seen and moved since. */
 
 import { addDays, type IsoDate } from "@/core/dates";
-import type { WeekOperation } from "@/core/plan/outline";
 import { type OutlookDay, outlook } from "@/core/season/outlook";
 import type { Drainage } from "@/core/season/workable-days";
+import type { WeekOperation } from "@/core/sheets/outline";
 import type { TextureClass } from "@/core/soil/texture";
 import type { Access } from "./access";
 import { type Client, rows } from "./db";

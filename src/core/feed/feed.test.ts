@@ -1,25 +1,14 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { unwrap } from "../result";
+import { type DosedProduct, doseFertilisers, wholeBags } from "./dose-fertilisers";
 import { fieldMeasures } from "./field-measures";
 import { manureCredit } from "./manure";
 import { nitrogenNeed } from "./nitrogen-need";
 import { phosphatePotashNeed } from "./phosphate-potash-need";
 import { splitNutrient } from "./split-nutrient";
-import { type Fertiliser, straightFertilisers, wholeBags } from "./straight-fertilisers";
 
-const product = (id: string, nPct: number, p2o5Pct: number, k2oPct: number, sPct = 0): Fertiliser => ({
-  id,
-  name: id,
-  nPct,
-  p2o5Pct,
-  k2oPct,
-  sPct,
-  pricePerT: 40_000,
-  bagKg: 50,
-  containsChloride: false,
-  organic: false,
-});
+const product = (id: string, contents: DosedProduct["contents"]): DosedProduct => ({ id, name: id, contents });
 
 describe("nitrogenNeed", () => {
   const field = {
@@ -132,70 +121,104 @@ describe("splitNutrient", () => {
   });
 });
 
-describe("straightFertilisers", () => {
-  const dap = product("dap", 18, 46, 0);
-  const an = product("an", 34.5, 0, 0);
-  const mop = product("mop", 0, 0, 60);
+describe("doseFertilisers", () => {
+  const dap = product("dap", { n: 18, p2o5: 46 });
+  const an = product("an", { n: 34.5 });
+  const mop = product("mop", { k2o: 60 });
   it("takes the nitrogen of diammonium phosphate off the first split", () => {
     // 46 P2O5 / 0.46 = 100 kg (18 N); first split (50 - 18) / 0.345 = 92.75; second 40 / 0.345 = 115.94; 60 K2O / 0.6 = 100
     const value = unwrap(
-      straightFertilisers({
-        p2o5KgPerHa: 46,
-        k2oKgPerHa: 60,
-        nSplits: [
-          { at: "t", kgPerHa: 50 },
-          { at: "n", kgPerHa: 40 },
+      doseFertilisers({
+        base: [
+          { nutrient: "p2o5", kgPerHa: 46, product: dap },
+          { nutrient: "k2o", kgPerHa: 60, product: mop },
         ],
-        choice: { phosphate: dap, potash: mop, nitrogen: [an] },
         baseAt: "seedbed",
+        splits: [
+          { at: "t", kgPerHa: 50, product: an },
+          { at: "n", kgPerHa: 40, product: an },
+        ],
       }),
     );
-    expect(value.doses.map((d) => [d.id, d.at, Math.round(d.kgPerHa * 100) / 100])).toEqual([
-      ["dap", "seedbed", 100],
-      ["mop", "seedbed", 100],
-      ["an", "t", 92.75],
-      ["an", "n", 115.94],
+    expect(value.doses.map((d) => [d.id, d.at, d.base, Math.round(d.kgPerHa * 100) / 100])).toEqual([
+      ["dap", "seedbed", true, 100],
+      ["mop", "seedbed", true, 100],
+      ["an", "t", false, 92.75],
+      ["an", "n", false, 115.94],
     ]);
-    expect(value.supplied.nKgPerHa).toBeCloseTo(90, 9);
+    expect(value.supplied.n).toBeCloseTo(90, 9);
+  });
+  it("takes off a later base nutrient what an earlier product brought of it", () => {
+    // 40 P2O5 as 0-20-30 is 200 kg/ha and brings 60 K2O of the 75: 15 / 0.6 = 25 kg of muriate are left
+    const pk = product("pk", { p2o5: 20, k2o: 30 });
+    const base = (k2o: number) => [
+      { nutrient: "p2o5" as const, kgPerHa: 40, product: pk },
+      { nutrient: "k2o" as const, kgPerHa: k2o, product: mop },
+    ];
+    const doses = (k2o: number) =>
+      unwrap(doseFertilisers({ base: base(k2o), baseAt: "s", splits: [] })).doses.map((d) => [d.id, d.kgPerHa]);
+    expect(doses(75)).toEqual([
+      ["pk", 200],
+      ["mop", 25],
+    ]);
+    // 50 K2O are covered: no muriate at all, and none is taken back
+    expect(doses(50)).toEqual([["pk", 200]]);
+  });
+  it("doses a trace nutrient as any other", () => {
+    // 1 kg B as borate of 17 %: 5.88 kg/ha
+    const borate = product("borate", { b: 17 });
+    const value = unwrap(
+      doseFertilisers({ base: [{ nutrient: "b", kgPerHa: 1, product: borate }], baseAt: "s", splits: [] }),
+    );
+    expect(value.doses[0]?.kgPerHa).toBeCloseTo(5.882, 3);
+    expect(value.supplied.b).toBeCloseTo(1, 9);
+    expect(Object.keys(value.supplied)).toEqual(["b"]);
   });
   it("conserves mass for any needs", () => {
     const kg = fc.double({ min: 0, max: 300, noNaN: true });
     fc.assert(
-      fc.property(kg, kg, fc.array(kg, { minLength: 1, maxLength: 4 }), (p2o5KgPerHa, k2oKgPerHa, splits) => {
+      fc.property(kg, kg, fc.array(kg, { minLength: 1, maxLength: 4 }), (p2o5, k2o, splits) => {
         const { supplied } = unwrap(
-          straightFertilisers({
-            p2o5KgPerHa,
-            k2oKgPerHa,
-            nSplits: splits.map((kgPerHa, i) => ({ at: `${i}`, kgPerHa })),
-            choice: { phosphate: dap, potash: mop, nitrogen: [an] },
+          doseFertilisers({
+            base: [
+              { nutrient: "p2o5", kgPerHa: p2o5, product: dap },
+              { nutrient: "k2o", kgPerHa: k2o, product: mop },
+            ],
             baseAt: "s",
+            splits: splits.map((kgPerHa, i) => ({ at: `${i}`, kgPerHa, product: an })),
           }),
         );
         const need = splits.reduce((a, b) => a + b, 0);
-        expect(supplied.nKgPerHa).toBeCloseTo(Math.max(need, (p2o5KgPerHa * 18) / 46), 5);
-        expect(supplied.p2o5KgPerHa).toBeCloseTo(p2o5KgPerHa, 5);
-        expect(supplied.k2oKgPerHa).toBeCloseTo(k2oKgPerHa, 5);
+        expect(supplied.n ?? 0).toBeCloseTo(Math.max(need, (p2o5 * 18) / 46), 5);
+        expect(supplied.p2o5 ?? 0).toBeCloseTo(p2o5, 5);
+        expect(supplied.k2o ?? 0).toBeCloseTo(k2o, 5);
       }),
     );
   });
-  it("refuses a product without the nutrient, and a need without a product", () => {
-    const result = straightFertilisers({
-      p2o5KgPerHa: 10,
-      k2oKgPerHa: 10,
-      nSplits: [],
-      choice: { phosphate: an, potash: null, nitrogen: [] },
+  it("refuses a product without the nutrient, and leaves a need without a product open", () => {
+    const wrong = doseFertilisers({
+      base: [{ nutrient: "p2o5", kgPerHa: 10, product: an }],
       baseAt: "s",
+      splits: [{ at: "t", kgPerHa: 5, product: mop }],
     });
-    expect(result.ok ? [] : result.errors.map((e) => e.field)).toEqual(["choice.phosphate", "choice.potash"]);
+    expect(wrong.ok ? [] : wrong.errors.map((e) => e.field)).toEqual(["base.p2o5", "splits[0]"]);
+    const open = unwrap(
+      doseFertilisers({
+        base: [{ nutrient: "k2o", kgPerHa: 10, product: null }],
+        baseAt: "s",
+        splits: [{ at: "t", kgPerHa: 5, product: null }],
+      }),
+    );
+    expect(open).toEqual({ doses: [], supplied: {} });
   });
 });
 
 describe("measures", () => {
   it("credits manure", () => {
     const value = unwrap(manureCredit({ kind: "cattleFarmyard", tPerHa: 20, hoursToIncorporation: 4 }));
-    expect(value.nKgPerHa).toBeCloseTo(12, 9);
-    expect(value.p2o5KgPerHa).toBeCloseTo(38.4, 9);
-    expect(value.k2oKgPerHa).toBeCloseTo(169.2, 9);
+    expect(value.brings.n).toBeCloseTo(12, 9);
+    expect(value.brings.p2o5).toBeCloseTo(38.4, 9);
+    expect(value.brings.k2o).toBeCloseTo(169.2, 9);
   });
   it("counts bags and hand measures", () => {
     expect(wholeBags(207 * 14.2, 50)).toBe(59);

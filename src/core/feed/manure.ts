@@ -1,62 +1,51 @@
 import { readChoice, readNumber } from "../args";
-import { computed } from "../figure";
+import { computed, type Figure } from "../figure";
+import { type Amounts, NUTRIENT_IDS, nutrientOf } from "../nutrients";
 import { type FieldError, failed, ok, type Result } from "../result";
 
 export interface ManureKind {
   name: string;
   /** total content of the fresh material [kg/t] */
-  nKgPerT: number;
-  p2o5KgPerT: number;
-  k2oKgPerT: number;
+  contentsKgPerT: Amounts;
   /** share of the total N that acts as fertiliser N in the first season, turned in soon / left on top */
   nActing: { incorporated: number; surface: number };
-  /** share of P2O5 and K2O that counts in the first season */
-  p2o5Acting: number;
-  k2oActing: number;
+  /** share of the other nutrients that counts in the first season */
+  acting: Amounts;
   source: string;
 }
+
+/** Turned in within this, manure keeps its ammonia. */
+const SOON_H = 6;
 
 const TABLE = "typical contents and availabilities of published manure tables; have your own analysed";
 
 export const MANURES = {
   cattleFarmyard: {
     name: "cattle farmyard manure",
-    nKgPerT: 6,
-    p2o5KgPerT: 3.2,
-    k2oKgPerT: 9.4,
+    contentsKgPerT: { n: 6, p2o5: 3.2, k2o: 9.4 },
     nActing: { incorporated: 0.1, surface: 0.1 },
-    p2o5Acting: 0.6,
-    k2oActing: 0.9,
+    acting: { p2o5: 0.6, k2o: 0.9 },
     source: TABLE,
   },
   cattleSlurry: {
     name: "cattle slurry, 6 % dry matter",
-    nKgPerT: 2.6,
-    p2o5KgPerT: 1.2,
-    k2oKgPerT: 2.5,
+    contentsKgPerT: { n: 2.6, p2o5: 1.2, k2o: 2.5 },
     nActing: { incorporated: 0.4, surface: 0.3 },
-    p2o5Acting: 0.5,
-    k2oActing: 0.9,
+    acting: { p2o5: 0.5, k2o: 0.9 },
     source: TABLE,
   },
   poultry: {
     name: "poultry manure, 40 % dry matter",
-    nKgPerT: 19,
-    p2o5KgPerT: 12,
-    k2oKgPerT: 15,
+    contentsKgPerT: { n: 19, p2o5: 12, k2o: 15 },
     nActing: { incorporated: 0.35, surface: 0.25 },
-    p2o5Acting: 0.6,
-    k2oActing: 0.9,
+    acting: { p2o5: 0.6, k2o: 0.9 },
     source: TABLE,
   },
   greenCompost: {
     name: "green compost",
-    nKgPerT: 7.5,
-    p2o5KgPerT: 3,
-    k2oKgPerT: 6.8,
+    contentsKgPerT: { n: 7.5, p2o5: 3, k2o: 6.8 },
     nActing: { incorporated: 0.02, surface: 0.02 },
-    p2o5Acting: 0.5,
-    k2oActing: 0.8,
+    acting: { p2o5: 0.5, k2o: 0.8 },
     source: TABLE,
   },
 } as const satisfies Record<string, ManureKind>;
@@ -73,7 +62,7 @@ export function manureCredit(input: {
   kind: ManureId;
   tPerHa: number;
   hoursToIncorporation: number;
-}): Result<{ nKgPerHa: number; p2o5KgPerHa: number; k2oKgPerHa: number }> {
+}): Result<{ brings: Amounts }> {
   const errors: FieldError[] = [];
   const kind = readChoice(errors, "kind", input.kind, MANURE_IDS);
   const rate = readNumber(errors, "tPerHa", input.tPerHa, { min: 0, max: 200, unit: "t/ha" });
@@ -84,21 +73,21 @@ export function manureCredit(input: {
   });
   if (errors.length > 0) return failed(errors);
   const manure: ManureKind = MANURES[kind];
-  const acting = hours <= 6 ? manure.nActing.incorporated : manure.nActing.surface;
-  const value = {
-    nKgPerHa: rate * manure.nKgPerT * acting,
-    p2o5KgPerHa: rate * manure.p2o5KgPerT * manure.p2o5Acting,
-    k2oKgPerHa: rate * manure.k2oKgPerT * manure.k2oActing,
-  };
-  const figure = (label: string, result: number, content: number, share: number) =>
-    computed(label, result, "kg/ha", "rate x content x acting share", [
+  const nActing = hours <= SOON_H ? manure.nActing.incorporated : manure.nActing.surface;
+  const brings: Amounts = {};
+  const figures: Record<string, Figure> = {};
+  for (const id of NUTRIENT_IDS) {
+    const content = manure.contentsKgPerT[id];
+    if (content === undefined) continue;
+    const share = id === "n" ? nActing : (manure.acting[id] ?? 0);
+    const value = rate * content * share;
+    brings[id] = value;
+    const basis = { kind: "source" as const, text: manure.source };
+    figures[id] = computed(`${nutrientOf(id).label} from manure`, value, "kg/ha", "rate x content x acting share", [
       { label: "rate", value: rate, unit: "t/ha" },
-      { label: "content", value: content, unit: "kg/t", basis: { kind: "source", text: manure.source } },
-      { label: "acting share", value: share, basis: { kind: "source", text: manure.source } },
+      { label: "content", value: content, unit: "kg/t", basis },
+      { label: "acting share", value: share, basis },
     ]);
-  return ok(value, {
-    nKgPerHa: figure("N from manure", value.nKgPerHa, manure.nKgPerT, acting),
-    p2o5KgPerHa: figure("P₂O₅ from manure", value.p2o5KgPerHa, manure.p2o5KgPerT, manure.p2o5Acting),
-    k2oKgPerHa: figure("K₂O from manure", value.k2oKgPerHa, manure.k2oKgPerT, manure.k2oActing),
-  });
+  }
+  return ok({ brings }, figures);
 }

@@ -11,17 +11,29 @@ export interface Implement {
   draft: { a: number; b: number; c: number; f: Record<DraftTexture, number>; perTool: boolean } | null;
   /** diesel where no draft is computed [L/ha], medium soil */
   tableFuelLPerHa?: number;
+  /** what pulls or drives it: a farm's tractors, or its harvesters */
+  power: "tractor" | "harvester";
+  /** usual size and speed, for passes that give none of their own: assumption */
+  usual: { widthM: number; speedKmH: number; fieldEfficiencyPct: number };
+  /** can be set deeper to break a compacted layer */
+  loosens?: boolean;
+  /** what does the same in ground that was not worked */
+  unworked?: string;
   /** share of the residue cover left by one pass over cereal straw, and over fragile residue */
   retention: number;
   fragileRetention: number;
   source: string;
 }
 
-const FUEL_TABLE = "typical field fuel use, extension tables (range about a third either way)";
+/** Fuel where the standard has no draft: recalled, typical of extension tables, a third either way. */
+const FUEL_TABLE = "typical field fuel use, recalled (range about a third either way)";
 
 export const IMPLEMENTS = {
   mouldboard: {
     name: "mouldboard plough",
+    loosens: true,
+    power: "tractor",
+    usual: { widthM: 2.1, speedKmH: 7, fieldEfficiencyPct: 80 },
     draft: { a: 652, b: 0, c: 5.1, f: { fine: 1, medium: 0.7, coarse: 0.45 }, perTool: false },
     retention: 0.05,
     fragileRetention: 0.03,
@@ -29,6 +41,9 @@ export const IMPLEMENTS = {
   },
   chisel: {
     name: "chisel plough, straight points",
+    loosens: true,
+    power: "tractor",
+    usual: { widthM: 3, speedKmH: 6, fieldEfficiencyPct: 80 },
     draft: { a: 91, b: 5.4, c: 0, f: { fine: 1, medium: 0.85, coarse: 0.65 }, perTool: true },
     retention: 0.6,
     fragileRetention: 0.4,
@@ -36,6 +51,8 @@ export const IMPLEMENTS = {
   },
   tandemDisc: {
     name: "tandem disc, primary",
+    power: "tractor",
+    usual: { widthM: 4, speedKmH: 9, fieldEfficiencyPct: 80 },
     draft: { a: 309, b: 16, c: 0, f: { fine: 1, medium: 0.88, coarse: 0.78 }, perTool: false },
     retention: 0.5,
     fragileRetention: 0.3,
@@ -43,6 +60,8 @@ export const IMPLEMENTS = {
   },
   harrow: {
     name: "seedbed harrow",
+    power: "tractor",
+    usual: { widthM: 5, speedKmH: 8, fieldEfficiencyPct: 80 },
     draft: null,
     tableFuelLPerHa: 5,
     retention: 0.8,
@@ -51,6 +70,8 @@ export const IMPLEMENTS = {
   },
   powerHarrow: {
     name: "power harrow",
+    power: "tractor",
+    usual: { widthM: 3, speedKmH: 5, fieldEfficiencyPct: 80 },
     draft: null,
     tableFuelLPerHa: 12,
     retention: 0.7,
@@ -59,6 +80,9 @@ export const IMPLEMENTS = {
   },
   drill: {
     name: "drill",
+    unworked: "directDrill",
+    power: "tractor",
+    usual: { widthM: 3, speedKmH: 8, fieldEfficiencyPct: 70 },
     draft: null,
     tableFuelLPerHa: 4,
     retention: 0.85,
@@ -67,6 +91,8 @@ export const IMPLEMENTS = {
   },
   directDrill: {
     name: "direct drill",
+    power: "tractor",
+    usual: { widthM: 3, speedKmH: 8, fieldEfficiencyPct: 70 },
     draft: null,
     tableFuelLPerHa: 7,
     retention: 0.85,
@@ -75,6 +101,8 @@ export const IMPLEMENTS = {
   },
   shredder: {
     name: "stubble shredder",
+    power: "tractor",
+    usual: { widthM: 4, speedKmH: 9, fieldEfficiencyPct: 80 },
     draft: null,
     tableFuelLPerHa: 6,
     retention: 0.95,
@@ -83,6 +111,8 @@ export const IMPLEMENTS = {
   },
   roller: {
     name: "ring roller",
+    power: "tractor",
+    usual: { widthM: 6, speedKmH: 8, fieldEfficiencyPct: 85 },
     draft: null,
     tableFuelLPerHa: 2.5,
     retention: 1,
@@ -91,6 +121,8 @@ export const IMPLEMENTS = {
   },
   bedRidger: {
     name: "ridger",
+    power: "tractor",
+    usual: { widthM: 3.6, speedKmH: 5, fieldEfficiencyPct: 75 },
     draft: null,
     tableFuelLPerHa: 9,
     retention: 0.4,
@@ -99,6 +131,8 @@ export const IMPLEMENTS = {
   },
   destoner: {
     name: "stone separator",
+    power: "tractor",
+    usual: { widthM: 1.8, speedKmH: 3.5, fieldEfficiencyPct: 70 },
     draft: null,
     tableFuelLPerHa: 38,
     retention: 0.2,
@@ -107,6 +141,8 @@ export const IMPLEMENTS = {
   },
   puddler: {
     name: "rotary puddler",
+    power: "tractor",
+    usual: { widthM: 1.6, speedKmH: 4, fieldEfficiencyPct: 70 },
     draft: null,
     tableFuelLPerHa: 18,
     retention: 0.1,
@@ -115,6 +151,8 @@ export const IMPLEMENTS = {
   },
   leveller: {
     name: "levelling board",
+    power: "tractor",
+    usual: { widthM: 3, speedKmH: 4, fieldEfficiencyPct: 70 },
     draft: null,
     tableFuelLPerHa: 6,
     retention: 0.9,
@@ -123,6 +161,8 @@ export const IMPLEMENTS = {
   },
   planter: {
     name: "tuber planter",
+    power: "tractor",
+    usual: { widthM: 1.8, speedKmH: 5, fieldEfficiencyPct: 60 },
     draft: null,
     tableFuelLPerHa: 11,
     retention: 0.6,
@@ -131,6 +171,8 @@ export const IMPLEMENTS = {
   },
   sprayer: {
     name: "sprayer",
+    power: "tractor",
+    usual: { widthM: 24, speedKmH: 10, fieldEfficiencyPct: 60 },
     draft: null,
     tableFuelLPerHa: 1.3,
     retention: 1,
@@ -139,8 +181,110 @@ export const IMPLEMENTS = {
   },
   spreader: {
     name: "spreader",
+    power: "tractor",
+    usual: { widthM: 24, speedKmH: 10, fieldEfficiencyPct: 62.5 },
     draft: null,
     tableFuelLPerHa: 1.5,
+    retention: 1,
+    fragileRetention: 1,
+    source: FUEL_TABLE,
+  },
+  manureSpreader: {
+    name: "manure spreader",
+    power: "tractor",
+    usual: { widthM: 8, speedKmH: 6, fieldEfficiencyPct: 42 },
+    draft: null,
+    tableFuelLPerHa: 6,
+    retention: 1,
+    fragileRetention: 1,
+    source: FUEL_TABLE,
+  },
+  limeSpreader: {
+    name: "lime spreader",
+    power: "tractor",
+    usual: { widthM: 12, speedKmH: 8, fieldEfficiencyPct: 60 },
+    draft: null,
+    tableFuelLPerHa: 2.5,
+    retention: 1,
+    fragileRetention: 1,
+    source: FUEL_TABLE,
+  },
+  rowHoe: {
+    name: "row hoe",
+    power: "tractor",
+    usual: { widthM: 3, speedKmH: 5, fieldEfficiencyPct: 75 },
+    draft: null,
+    tableFuelLPerHa: 4,
+    retention: 1,
+    fragileRetention: 1,
+    source: FUEL_TABLE,
+  },
+  hiller: {
+    name: "ridger between rows",
+    power: "tractor",
+    usual: { widthM: 3, speedKmH: 5, fieldEfficiencyPct: 75 },
+    draft: null,
+    tableFuelLPerHa: 7,
+    retention: 1,
+    fragileRetention: 1,
+    source: FUEL_TABLE,
+  },
+  topper: {
+    name: "haulm topper",
+    power: "tractor",
+    usual: { widthM: 3, speedKmH: 6, fieldEfficiencyPct: 75 },
+    draft: null,
+    tableFuelLPerHa: 8,
+    retention: 1,
+    fragileRetention: 1,
+    source: FUEL_TABLE,
+  },
+  combine: {
+    name: "combine",
+    power: "harvester",
+    usual: { widthM: 6, speedKmH: 5, fieldEfficiencyPct: 73 },
+    draft: null,
+    tableFuelLPerHa: 18,
+    retention: 1,
+    fragileRetention: 1,
+    source: FUEL_TABLE,
+  },
+  trackedCombine: {
+    name: "tracked combine",
+    power: "harvester",
+    usual: { widthM: 2, speedKmH: 3, fieldEfficiencyPct: 67 },
+    draft: null,
+    tableFuelLPerHa: 20,
+    retention: 1,
+    fragileRetention: 1,
+    source: FUEL_TABLE,
+  },
+  tuberHarvester: {
+    name: "potato harvester",
+    power: "harvester",
+    usual: { widthM: 1.5, speedKmH: 3.5, fieldEfficiencyPct: 67 },
+    draft: null,
+    tableFuelLPerHa: 45,
+    retention: 1,
+    fragileRetention: 1,
+    source: FUEL_TABLE,
+  },
+  tuberLifter: {
+    name: "potato lifter",
+    power: "tractor",
+    usual: { widthM: 1.5, speedKmH: 2, fieldEfficiencyPct: 40 },
+    draft: null,
+    tableFuelLPerHa: 14,
+    retention: 1,
+    fragileRetention: 1,
+    source: FUEL_TABLE,
+  },
+  bulbLifter: {
+    name: "bulb lifter",
+    power: "harvester",
+    usual: { widthM: 1.5, speedKmH: 3, fieldEfficiencyPct: 67 },
+    draft: null,
+    tableFuelLPerHa: 25,
     retention: 1,
     fragileRetention: 1,
     source: FUEL_TABLE,
@@ -149,6 +293,12 @@ export const IMPLEMENTS = {
 
 export type ImplementId = keyof typeof IMPLEMENTS;
 export const IMPLEMENT_IDS = Object.keys(IMPLEMENTS) as ImplementId[];
+
+/** Hectares an hour of a machine at its usual size and speed. Example: a spreader, 24 m at 10 km/h and 62.5 %: 15 ha/h. */
+export function usualWorkRate(id: ImplementId): number {
+  const { widthM, speedKmH, fieldEfficiencyPct } = IMPLEMENTS[id].usual;
+  return (widthM * speedKmH * (fieldEfficiencyPct / 100)) / 10;
+}
 
 /** The implement's facts, typed alike for all. */
 export function implementOf(id: ImplementId): Implement {

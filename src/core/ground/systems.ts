@@ -6,12 +6,18 @@
 
 import type { ImplementId } from "./implements";
 
+/** One tool of a pass and how deep it works. */
+export interface PassTool {
+  implement: ImplementId;
+  depthCm: number;
+}
+
 export interface SystemPass {
   id: string;
   name: string;
   mark: string;
-  implement: ImplementId;
-  depthCm: number;
+  /** the tools that the one trip carries, the main one first */
+  tools: PassTool[];
   speedKmH: number;
   widthM: number;
   fieldEfficiencyPct: number;
@@ -27,6 +33,8 @@ export interface TillageSystem {
   id: string;
   name: string;
   school: "turn" | "loosen" | "reduced" | "no-till" | "puddle" | "ridge";
+  /** planted into ground that was not worked: with the implement that can */
+  plantsUnworked?: boolean;
   passes: SystemPass[];
 }
 
@@ -37,8 +45,7 @@ const shred: SystemPass = {
   id: "shred",
   name: "Shred stubble",
   mark: "shred",
-  implement: "shredder",
-  depthCm: 0,
+  tools: [{ implement: "shredder", depthCm: 0 }],
   speedKmH: 9,
   widthM: 4,
   fieldEfficiencyPct: 80,
@@ -50,8 +57,7 @@ const disc = (gap: Wait, depthCm = 8): SystemPass => ({
   id: "disc",
   name: "Disc",
   mark: "disc",
-  implement: "tandemDisc",
-  depthCm,
+  tools: [{ implement: "tandemDisc", depthCm }],
   speedKmH: 9,
   widthM: 4,
   fieldEfficiencyPct: 80,
@@ -63,8 +69,7 @@ const harrow = (gap: Wait): SystemPass => ({
   id: "harrow",
   name: "Harrow the seedbed",
   mark: "harrow",
-  implement: "harrow",
-  depthCm: 5,
+  tools: [{ implement: "harrow", depthCm: 5 }],
   speedKmH: 8,
   widthM: 5,
   fieldEfficiencyPct: 80,
@@ -76,8 +81,7 @@ const roll: SystemPass = {
   id: "roll",
   name: "Roll",
   mark: "roll",
-  implement: "roller",
-  depthCm: 0,
+  tools: [{ implement: "roller", depthCm: 0 }],
   speedKmH: 8,
   widthM: 6,
   fieldEfficiencyPct: 85,
@@ -86,12 +90,11 @@ const roll: SystemPass = {
   soilFit: "dry on top; never on wet clay",
   decision: "loose or cloddy, and dry: roll; wet: leave",
 };
-const plough = (gap: Wait): SystemPass => ({
+const plough = (gap: Wait, depthCm = 22): SystemPass => ({
   id: "plough",
   name: "Plough",
   mark: "plough",
-  implement: "mouldboard",
-  depthCm: 22,
+  tools: [{ implement: "mouldboard", depthCm }],
   speedKmH: 7,
   widthM: 2.1,
   fieldEfficiencyPct: 80,
@@ -111,8 +114,7 @@ export const TILLAGE_SYSTEMS: TillageSystem[] = [
         id: "chisel",
         name: "Chisel",
         mark: "chisel",
-        implement: "chisel",
-        depthCm: 25,
+        tools: [{ implement: "chisel", depthCm: 25 }],
         speedKmH: 6,
         widthM: 3,
         fieldEfficiencyPct: 80,
@@ -141,6 +143,7 @@ export const TILLAGE_SYSTEMS: TillageSystem[] = [
     id: "noTill",
     name: "No tillage",
     school: "no-till",
+    plantsUnworked: true,
     passes: [
       { ...shred, id: "spread-residue", name: "Chop and spread residue evenly", mark: "spread", gap: wait(0, 20, 90) },
     ],
@@ -150,13 +153,12 @@ export const TILLAGE_SYSTEMS: TillageSystem[] = [
     name: "Plough, ridge up and separate stones",
     school: "ridge",
     passes: [
-      { ...plough(wait(60, 140, 240)), id: "plough-autumn", name: "Plough before winter", depthCm: 28, speedKmH: 6 },
+      { ...plough(wait(60, 140, 240), 28), id: "plough-autumn", name: "Plough before winter", speedKmH: 6 },
       {
         id: "ridge-up",
         name: "Draw up beds",
         mark: "ridge up",
-        implement: "bedRidger",
-        depthCm: 28,
+        tools: [{ implement: "bedRidger", depthCm: 28 }],
         speedKmH: 5,
         widthM: 3.6,
         fieldEfficiencyPct: 75,
@@ -168,8 +170,7 @@ export const TILLAGE_SYSTEMS: TillageSystem[] = [
         id: "destone",
         name: "Separate stones and clods",
         mark: "destone",
-        implement: "destoner",
-        depthCm: 28,
+        tools: [{ implement: "destoner", depthCm: 28 }],
         speedKmH: 3.5,
         widthM: 1.8,
         fieldEfficiencyPct: 70,
@@ -188,8 +189,7 @@ export const TILLAGE_SYSTEMS: TillageSystem[] = [
         id: "chisel-autumn",
         name: "Chisel before winter",
         mark: "chisel",
-        implement: "chisel",
-        depthCm: 28,
+        tools: [{ implement: "chisel", depthCm: 28 }],
         speedKmH: 6,
         widthM: 3,
         fieldEfficiencyPct: 80,
@@ -201,8 +201,7 @@ export const TILLAGE_SYSTEMS: TillageSystem[] = [
         id: "power-harrow",
         name: "Power-harrow",
         mark: "harrow",
-        implement: "powerHarrow",
-        depthCm: 15,
+        tools: [{ implement: "powerHarrow", depthCm: 15 }],
         speedKmH: 5,
         widthM: 3,
         fieldEfficiencyPct: 80,
@@ -229,8 +228,7 @@ export const TILLAGE_SYSTEMS: TillageSystem[] = [
         id: "puddle",
         name: "Puddle",
         mark: "puddle",
-        implement: "puddler",
-        depthCm: 12,
+        tools: [{ implement: "puddler", depthCm: 12 }],
         speedKmH: 4,
         widthM: 1.6,
         fieldEfficiencyPct: 70,
@@ -242,8 +240,7 @@ export const TILLAGE_SYSTEMS: TillageSystem[] = [
         id: "puddle-again",
         name: "Puddle again and level",
         mark: "level",
-        implement: "leveller",
-        depthCm: 10,
+        tools: [{ implement: "leveller", depthCm: 10 }],
         speedKmH: 4,
         widthM: 3,
         fieldEfficiencyPct: 70,
@@ -270,8 +267,7 @@ export const TILLAGE_SYSTEMS: TillageSystem[] = [
         id: "puddle",
         name: "Puddle and level",
         mark: "puddle",
-        implement: "puddler",
-        depthCm: 10,
+        tools: [{ implement: "puddler", depthCm: 10 }],
         speedKmH: 4,
         widthM: 1.6,
         fieldEfficiencyPct: 70,

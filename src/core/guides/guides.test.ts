@@ -1,112 +1,257 @@
+import fs from "node:fs";
+import path from "node:path";
 import { describe, expect, it } from "vitest";
-import { TILLAGE_SYSTEMS, tillageSystem } from "../ground/systems";
+import { compiledFiles, compileFolder, SURROUNDINGS } from "../../../scripts/guide-files";
+import { ALL_GUIDES, testGuide } from "../../../tests/support/guides";
+import { TILLAGE_SYSTEMS } from "../ground/systems";
+import { NUTRIENT_IDS } from "../nutrients";
 import { unwrap } from "../result";
-import { findGuide, GUIDES } from "./index";
+import { expand } from "./author";
+import { compileGuides } from "./compile";
+import { brokenLaws } from "./laws";
+import { layered, merge } from "./merge";
 import { resolveGuide } from "./resolve-guide";
-import { type Guide, guideSchema, type Task } from "./schema";
+import { type Guide, guideSchema } from "./schema";
 
-const tasksOf = (guide: Guide): Task[] => [
-  ...guide.methods.flatMap((m) => m.preparation),
-  ...guide.water.tasks,
-  ...guide.weeds.tasks,
-  ...guide.protectTasks,
-  ...guide.tending,
-  ...guide.harvest.tasks,
-  ...guide.keep.tasks,
-];
+const root = path.resolve(import.meta.dirname, "../../..");
+const compiled = compileFolder(root);
+const around = SURROUNDINGS(compiled);
 
-describe.each(GUIDES.map((guide) => [guide.id, guide] as const))("guide %s", (_, guide) => {
-  it("has the shape of a guide", () => {
-    expect(() => guideSchema.parse(guide)).not.toThrow();
+describe("the compiled guides", () => {
+  it("are those of the files: npm run guides renews them", () => {
+    const folder = path.join(root, "data/guides/compiled");
+    const files = compiledFiles(compiled);
+    expect(fs.readdirSync(folder).sort()).toEqual(Object.keys(files).sort());
+    for (const [name, text] of Object.entries(files))
+      expect(fs.readFileSync(path.join(folder, name), "utf8") === text, name).toBe(true);
   });
 
-  it("names a listed source for every figure", () => {
-    const used: string[] = [];
-    JSON.stringify(guide, (key, value) => {
-      if (key === "source" && typeof value === "string") used.push(value);
-      return value;
-    });
-    expect(used.length).toBeGreaterThan(30);
-    expect([...new Set(used)].filter((id) => !(id in guide.sources))).toEqual([]);
+  it.each(ALL_GUIDES.map((g) => [g.id, g] as const))("%s keeps every law", (_, guide) => {
+    expect(brokenLaws(guide, around)).toEqual([]);
   });
+});
 
-  it("ties every task to something that exists, and no two tasks share an id", () => {
-    const tasks = tasksOf(guide);
-    const ids = tasks.map((t) => t.id);
-    expect(new Set(ids).size).toBe(ids.length);
-    const anchors = new Set([
-      "planting",
-      "harvest",
-      "previousHarvest",
-      "nursery",
-      ...guide.stages.map((s) => s.id),
-      ...ids,
-    ]);
-    const triggers = [
-      ...tasks.map((t) => t.when),
-      guide.feed.base.when,
-      guide.harvest.at,
-      ...guide.feed.patterns.flatMap((p) => p.splits.map((s) => s.when)),
-    ];
-    expect(triggers.map((t) => t.from).filter((from) => !anchors.has(from))).toEqual([]);
-    const topics = guide.cautions.map((c) => c.topic);
-    expect(tasks.flatMap((t) => t.cautions ?? []).filter((c) => !topics.includes(c))).toEqual([]);
-  });
-
-  it("has stages in order, and splits that make 100 %", () => {
-    for (const key of ["thermalTimeCd", "days"] as const) {
-      const values = guide.stages.map((s) => s[key]);
-      expect([...values].sort((a, b) => a - b)).toEqual(values);
-    }
-    for (const pattern of guide.feed.patterns) expect(pattern.splits.reduce((sum, s) => sum + s.sharePct, 0)).toBe(100);
-    const stageIds = guide.stages.map((s) => s.id);
-    for (const threat of guide.threats) for (const stage of threat.stages) expect(stageIds).toContain(stage);
-  });
-
-  it("names tillage systems that exist, one of them the default of each planting method", () => {
-    for (const s of guide.ground.systems) expect(tillageSystem(s.system), s.system).toBeDefined();
-    for (const method of guide.methods) {
-      const own = guide.ground.systems.filter((s) => !s.methods || s.methods.includes(method.id));
-      expect(own.filter((s) => s.fit === "default")).toHaveLength(1);
-      expect(own.length).toBeGreaterThanOrEqual(2);
-    }
-  });
-
-  it("resolves every combination of kind, method and product", () => {
-    for (const kind of guide.kinds)
-      for (const method of guide.methods)
-        for (const product of guide.products) {
-          const resolved = unwrap(resolveGuide(guide, { kind: kind.id, method: method.id, product: product.id }));
-          expect(() => guideSchema.parse(resolved.guide)).not.toThrow();
-        }
+describe("laws", () => {
+  const wheat = testGuide("wheat");
+  const broken = (change: Record<string, unknown>) =>
+    brokenLaws(merge(wheat, change) as Guide, around).map((b) => b.replace(/^\w+, \w+, \w+: /, ""));
+  const bad: [string, Record<string, unknown>, RegExp][] = [
+    [
+      "a task that hangs on nothing",
+      { tasks: { dry: { when: { from: "nowhere", min: 0, usual: 1, max: 2 } } } },
+      /dry: hangs on "nowhere"/,
+    ],
+    [
+      "a task that needs standing water on dry ground",
+      { tasks: { dry: { needs: "standingWater" } } },
+      /dry: needs standing water/,
+    ],
+    [
+      "standing water on dry ground",
+      { water: { standing: [{ fromStage: "ripe", depthCm: 5, why: "x" }] } },
+      /stands dry/,
+    ],
+    [
+      "splits that do not make 100",
+      { feed: { patterns: { once: { splits: { n1: { sharePct: 90 } } } } } },
+      /once: splits make 90 %/,
+    ],
+    ["a stage that is not there", { water: { criticalStages: ["budding"] } }, /no stage "budding"/],
+    ["stages out of order", { stages: { flowering: { thermalTimeCd: 1 } } }, /thermalTimeCd not in order/],
+    ["a crop that nobody knows", { rotation: { bad: [{ crop: "triffid", why: "x" }] } }, /no crop "triffid"/],
+    [
+      "a population that the handbook's mass cannot be",
+      { methods: { drilled: { targetPlantsPerM2: { low: 20, typical: 26, high: 35, source: "recalled" } } } },
+      /26 plants\/m2 need 14 kg\/ha/,
+    ],
+    ["a caution that reaches nobody", { cautions: [{ topic: "bulls", text: "beware" }] }, /"bulls" is tied to nothing/],
+    ["a caution without a text", { tasks: { dry: { cautions: ["ghosts"] } } }, /no text for "ghosts"/],
+    [
+      "more nitrogen carried off than taken up",
+      { products: { grain: { removalKgPerT: { n: 40 } } } },
+      /removes 40 kg N\/t/,
+    ],
+    [
+      "a window colder than the crop stands",
+      { methods: { drilled: { soilTemperatureC: { lowest: 18 } } } },
+      /outside of what drilled stands/,
+    ],
+    ["roots deeper than the crop roots", { stages: { ripe: { rootCm: 300 } } }, /roots to 300 cm/],
+    [
+      "no default among the tillage systems",
+      { ground: { systems: { loosen: { fit: "suits" } } } },
+      /one default for each planting method/,
+    ],
+    ["crop coefficients upside down", { water: { kc: { mid: 0.2 } } }, /no course of a crop coefficient/],
+  ];
+  it.each(bad)("find %s", (_, change, says) => {
+    expect(broken(change).some((b) => says.test(b))).toBe(true);
   });
 });
 
 describe("resolveGuide", () => {
-  const wheat = findGuide("wheat") as Guide;
-  it("puts the kind before the base and the situation before the kind, and says so", () => {
+  const wheat = testGuide("wheat");
+  it("puts the kind before the crop and the practice before the kind, and says so", () => {
     const spring = unwrap(resolveGuide(wheat, { kind: "spring" }));
     expect(spring.product.targetTPerHa.typical).toBe(5.5);
     expect(spring.origins["products.grain.targetTPerHa"]).toBe("kind");
     const here = unwrap(
       resolveGuide(wheat, {
         kind: "spring",
-        situation: {
-          "products.grain.targetTPerHa": { low: 1, typical: 2, high: 3, source: "assume" },
-          "climate.baseC.value": 1,
+        practice: {
+          products: { grain: { targetTPerHa: { low: 1, typical: 2, high: 3, source: "assumption" } } },
+          climate: { baseC: { value: 1, source: "assumption" } },
         },
       }),
     );
     expect(here.product.targetTPerHa.typical).toBe(2);
-    expect(here.origins["products.grain.targetTPerHa"]).toBe("situation");
+    expect(here.origins["products.grain.targetTPerHa"]).toBe("practice");
     expect(here.guide.climate.baseC.value).toBe(1);
     expect(wheat.climate.baseC.value).toBe(0);
   });
+  it("takes from a spring sowing what only autumn and winter ask for", () => {
+    const tasks = (kind: string) => unwrap(resolveGuide(wheat, { kind })).guide.tasks.map((t) => t.id);
+    expect(tasks("winter")).toEqual(expect.arrayContaining(["weed-look-autumn", "roll-spring"]));
+    expect(tasks("spring")).not.toEqual(expect.arrayContaining(["weed-look-autumn"]));
+    expect(tasks("spring")).not.toContain("roll-spring");
+    expect(tasks("spring")).toContain("stand-count");
+    expect(unwrap(resolveGuide(wheat, { kind: "spring" })).origins["tasks.roll-spring"]).toBe("kind");
+  });
+  it("takes from rice that is drilled dry what asks for standing water, seedlings and bunds", () => {
+    const rice = unwrap(resolveGuide(testGuide("rice"), { method: "drySeeded" }));
+    const ids = rice.guide.tasks.map((t) => t.id);
+    for (const gone of ["first-drain", "final-drain", "snail-look", "gap-fill"]) expect(ids).not.toContain(gone);
+    expect(rice.guide.threats.map((t) => t.id)).not.toContain("golden-snail");
+    expect(rice.guide.water.standing).toEqual([]);
+    expect(JSON.stringify([rice.guide.tasks, rice.guide.feed.base])).not.toMatch(/puddling|shallow water|bund/);
+  });
+  it("sets hybrid rice one to a hill", () => {
+    const { method } = unwrap(resolveGuide(testGuide("rice"), { kind: "hybrid", method: "transplanted" }));
+    expect(method.geometry.unitsPerStation).toBe(1);
+  });
+  it("gives the same answer to the same question, without merging again", () => {
+    expect(resolveGuide(wheat, { kind: "spring" })).toBe(resolveGuide(wheat, { kind: "spring" }));
+  });
   it("refuses what the guide does not have", () => {
-    const result = resolveGuide(wheat, { kind: "summer", situation: { "feed.nonsense": 3 } });
-    expect(result.ok ? [] : result.errors.map((e) => e.field)).toEqual(["kind", "situation.feed.nonsense"]);
+    const result = resolveGuide(wheat, { kind: "summer", method: "thrown" });
+    expect(result.ok ? [] : result.errors.map((e) => e.field)).toEqual(["kind", "method"]);
   });
 });
+
+describe("merge", () => {
+  it("merges objects by key and lists by id, removes with null, replaces figures whole", () => {
+    const base = {
+      a: { x: 1, y: 2 },
+      list: [
+        { id: "p", n: 1 },
+        { id: "q", n: 2 },
+      ],
+      figure: { low: 1, typical: 2, high: 3, source: "s", varies: "by place" },
+    };
+    const leaves: string[] = [];
+    const merged = merge(
+      base,
+      {
+        a: { y: null, z: 3 },
+        list: { q: { n: 5 }, p: null, r: { n: 7 } },
+        figure: { low: 0, typical: 1, high: 2, source: "t" },
+      },
+      (leaf) => leaves.push(leaf),
+    );
+    expect(merged).toEqual({
+      a: { x: 1, z: 3 },
+      list: [
+        { id: "q", n: 5 },
+        { id: "r", n: 7 },
+      ],
+      figure: { low: 0, typical: 1, high: 2, source: "t" },
+    });
+    expect(leaves.sort()).toEqual(["a.y", "a.z", "figure", "list.p", "list.q.n", "list.r"]);
+    expect(base.a).toEqual({ x: 1, y: 2 });
+  });
+  it("keeps in a patch what it removes, layer upon layer", () => {
+    const under = { tasks: { a: null, b: { n: 1 } } };
+    expect(layered(under, { tasks: { b: { m: 2 }, c: null } })).toEqual({
+      tasks: { a: null, b: { n: 1, m: 2 }, c: null },
+    });
+    expect(merge({ kinds: { k: { patch: under } } }, { kinds: { k: { patch: { tasks: { b: null } } } } })).toEqual({
+      kinds: { k: { patch: { tasks: { a: null, b: null } } } },
+    });
+  });
+});
+
+describe("short forms", () => {
+  it("are made whole with the file's source or their own", () => {
+    const expanded = expand(
+      {
+        climate: { baseC: 0, optimumC: [24, "fao56"], seasonWaterMm: [400, 520, 650] },
+        feed: { patterns: { once: { splits: { n1: { when: ["ripe", -3, 0, null] } } } } },
+        harvest: { lossPctPerDay: { low: 1, typical: 2, high: 3, varies: "by variety" } },
+      },
+      "recalled",
+    );
+    expect(expanded).toEqual({
+      climate: {
+        baseC: { value: 0, source: "recalled" },
+        optimumC: { value: 24, source: "fao56" },
+        seasonWaterMm: { low: 400, typical: 520, high: 650, source: "recalled" },
+      },
+      feed: {
+        patterns: {
+          once: { splits: { n1: { when: { from: "ripe", min: -3, usual: 0, max: null } } }, source: "recalled" },
+        },
+      },
+      harvest: { lossPctPerDay: { low: 1, typical: 2, high: 3, varies: "by variety", source: "recalled" } },
+    });
+  });
+  it("name file and place of what is not of the shape", () => {
+    const files = { sources: {}, threats: { source: "recalled" }, archetypes: {}, crops: {} };
+    expect(() => compileGuides({ ...files, crops: { odd: { source: "recalled", extends: "none" } } })).toThrow(
+      /crops\/odd.yaml: extends "none"/,
+    );
+    const withArchetype = { ...files, archetypes: { plain: { source: "recalled" } } };
+    expect(() =>
+      compileGuides({ ...withArchetype, crops: { odd: { source: "recalled", extends: "plain", name: 7 } } }),
+    ).toThrow(/crops\/odd.yaml is not of the shape of a guide:[\s\S]*name:/);
+  });
+});
+
+describe("fields of a guide", () => {
+  it("each have code that reads them", () => {
+    const keys = new Set<string>();
+    type Node = {
+      def?: { type: string; innerType?: Node; element?: Node; options?: Node[]; valueType?: Node };
+      shape?: Record<string, Node>;
+    };
+    const walk = (node: Node | undefined): void => {
+      if (!node?.def) return;
+      for (const [key, child] of Object.entries(node.shape ?? {})) {
+        keys.add(key);
+        walk(child);
+      }
+      for (const child of [node.def.innerType, node.def.element, node.def.valueType, ...(node.def.options ?? [])])
+        walk(child);
+    };
+    walk(guideSchema as unknown as Node);
+    // removal is read nutrient by nutrient, through the register
+    for (const id of NUTRIENT_IDS) keys.delete(id);
+    const code = readers(path.join(root, "src"));
+    expect(
+      [...keys].filter(
+        (key) => !new RegExp(`(\\.|\\?\\.)${key}\\b|[{,]\\s*${key}\\b[^}]*\\} = |\\(\\{[^}]*\\b${key}\\b`).test(code),
+      ),
+    ).toEqual([]);
+  });
+});
+
+/** All code but tests and what only describes guides. */
+function readers(folder: string): string {
+  return fs
+    .readdirSync(folder, { recursive: true, encoding: "utf8" })
+    .filter((f) => /\.tsx?$/.test(f) && !/\.test\.ts$|guides\/(schema|author|compile)\.ts$/.test(f))
+    .map((f) => fs.readFileSync(path.join(folder, f), "utf8"))
+    .join("\n");
+}
 
 describe("tillage systems", () => {
   it("have unique pass ids and waits in order", () => {

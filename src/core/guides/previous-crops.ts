@@ -13,11 +13,9 @@ export interface Leftover {
 }
 
 export const LEFTOVERS: Record<string, Leftover> = {
-  wheat: { name: "wheat", family: "Poaceae", nitrogenLeftKgPerHa: 0, residueCoverPct: 90, fragile: false },
   barley: { name: "barley", family: "Poaceae", nitrogenLeftKgPerHa: 0, residueCoverPct: 85, fragile: false },
   oats: { name: "oats", family: "Poaceae", nitrogenLeftKgPerHa: 5, residueCoverPct: 85, fragile: false },
   maize: { name: "maize", family: "Poaceae", nitrogenLeftKgPerHa: 5, residueCoverPct: 90, fragile: false },
-  rice: { name: "rice", family: "Poaceae", nitrogenLeftKgPerHa: 0, residueCoverPct: 70, fragile: false },
   oilseedRape: {
     name: "oilseed rape",
     family: "Brassicaceae",
@@ -37,7 +35,8 @@ export const LEFTOVERS: Record<string, Leftover> = {
     residueCoverPct: 20,
     fragile: true,
   },
-  potato: { name: "potato", family: "Solanaceae", nitrogenLeftKgPerHa: 25, residueCoverPct: 10, fragile: true },
   sesame: { name: "sesame", family: "Pedaliaceae", nitrogenLeftKgPerHa: 0, residueCoverPct: 30, fragile: true },
+  tomato: { name: "tomato", family: "Solanaceae", nitrogenLeftKgPerHa: 10, residueCoverPct: 15, fragile: true },
+  grassLey: { name: "grass ley", family: "Poaceae", nitrogenLeftKgPerHa: 40, residueCoverPct: 80, fragile: false },
   fallow: { name: "fallow", family: "", nitrogenLeftKgPerHa: 10, residueCoverPct: 30, fragile: true },
 };

@@ -1,38 +1,52 @@
 import { type FieldError, failed, fieldError, ok, type Result } from "../result";
-import type { Guide, Kind, PlantingMethod, Product, Ranged } from "./schema";
+import { merge } from "./merge";
+import type { Guide, Kind, PlantingMethod, Product } from "./schema";
 
-export type Origin = "base" | "kind" | "method" | "product" | "situation";
+/** Where a figure comes from, the later before the earlier. */
+export const ORIGINS = ["archetype", "crop", "kind", "method", "product", "practice"] as const;
+export type Origin = (typeof ORIGINS)[number];
 
 export interface GuideSelection {
   kind?: string | undefined;
   method?: string | undefined;
   product?: string | undefined;
-  /** figures of this field or season that go before all others, by path */
-  situation?: Record<string, number | Ranged> | undefined;
+  /** a practice's own figures, which go before all others: a patch in the shape of the guide, lists by id */
+  practice?: Record<string, unknown> | undefined;
 }
 
 export interface ResolvedGuide {
   /** the guide as it stands, for other kinds, methods and products of it */
   base: Guide;
-  /** the guide with the figures of the kind, method and product */
+  /** the guide with what the kind, the method, the product and the practice change of it */
   guide: Guide;
   kind: Kind;
   method: PlantingMethod;
   product: Product;
-  /** where each figure that was replaced comes from, by path; whatever is not named here is base */
+  /** where each figure that was changed comes from, by path; whatever is not named here is as the guide has it */
   origins: Record<string, Origin>;
 }
 
+const resolvedOf = new WeakMap<Guide, Map<string, Result<ResolvedGuide>>>();
+
 /**
- * One complete guide for a kind, planting method and product: the base guide with the figures replaced that the kind,
- * the method, the product and the situation say otherwise, the later before the earlier. `origins` names the source
- * level of each replaced figure. Absent choices take the first of the guide.
- *
- * Paths name list members by id: "products.grain.targetTPerHa". Errors: an unknown kind, method, product or path.
+ * One complete guide for a kind, planting method and product: the guide with what the kind, then the method, then the
+ * product, then the practice change of it. `origins` names the layer of each figure, task or threat that was changed or
+ * removed, by path ("products.grain.targetTPerHa"). Absent choices take the first of the guide. Errors: an unknown kind,
+ * method or product.
  *
  * Example: resolveGuide(wheat, { kind: "spring" }) has 5.5 t/ha as typical target, of origin "kind".
  */
 export function resolveGuide(guide: Guide, selection: GuideSelection = {}): Result<ResolvedGuide> {
+  if (selection.practice) return resolve(guide, selection);
+  const own = resolvedOf.get(guide) ?? new Map<string, Result<ResolvedGuide>>();
+  resolvedOf.set(guide, own);
+  const key = `${selection.kind} ${selection.method} ${selection.product}`;
+  const known = own.get(key) ?? resolve(guide, selection);
+  own.set(key, known);
+  return known;
+}
+
+function resolve(guide: Guide, selection: GuideSelection): Result<ResolvedGuide> {
   const errors: FieldError[] = [];
   const pick = <T extends { id: string }>(field: string, list: T[], id: string | undefined): T => {
     const found = id === undefined ? list[0] : list.find((item) => item.id === id);
@@ -42,48 +56,26 @@ export function resolveGuide(guide: Guide, selection: GuideSelection = {}): Resu
   const kind = pick("kind", guide.kinds, selection.kind);
   const method = pick("method", guide.methods, selection.method);
   const product = pick("product", guide.products, selection.product);
+  if (errors.length > 0) return failed(errors);
 
   const origins: Record<string, Origin> = {};
-  let resolved: Guide = guide;
-  const layers: [Origin, Record<string, number | Ranged> | undefined][] = [
-    ["kind", kind.overrides],
-    ["method", method.overrides],
-    ["product", product.overrides],
-    ["situation", selection.situation],
-  ];
-  for (const [origin, figures] of layers) {
-    for (const [path, figure] of Object.entries(figures ?? {})) {
-      const next = replaced(resolved, path.split("."), figure);
-      if (next === null) errors.push(fieldError(`${origin}.${path}`, figure, "the path of a figure of this guide"));
-      else {
-        resolved = next as Guide;
-        origins[path] = origin;
-      }
-    }
-  }
-  if (errors.length > 0) return failed(errors);
+  let whole: Guide = guide;
+  for (const [origin, patch] of [
+    ["kind", kind.patch],
+    ["method", method.patch],
+    ["product", product.patch],
+    ["practice", selection.practice],
+  ] as const)
+    whole = merge(whole, patch, (path) => {
+      origins[path] = origin;
+    }) as Guide;
   const again = <T extends { id: string }>(list: T[], id: string) => list.find((item) => item.id === id) as T;
   return ok({
     base: guide,
-    guide: resolved,
-    kind: again(resolved.kinds, kind.id),
-    method: again(resolved.methods, method.id),
-    product: again(resolved.products, product.id),
+    guide: whole,
+    kind: again(whole.kinds, kind.id),
+    method: again(whole.methods, method.id),
+    product: again(whole.products, product.id),
     origins,
   });
-}
-
-/** A copy with one figure replaced, sharing all else; null when the path leads nowhere. */
-function replaced(node: unknown, path: string[], figure: number | Ranged): unknown {
-  const [head, ...rest] = path;
-  if (head === undefined)
-    return typeof node === "number" || (typeof node === "object" && node !== null && "typical" in node) ? figure : null;
-  if (Array.isArray(node)) {
-    const at = node.findIndex((item) => item?.id === head);
-    const next = at < 0 ? null : replaced(node[at], rest, figure);
-    return next === null ? null : node.map((item, i) => (i === at ? next : item));
-  }
-  if (typeof node !== "object" || node === null || !(head in node)) return null;
-  const next = replaced((node as Record<string, unknown>)[head], rest, figure);
-  return next === null ? null : { ...node, [head]: next };
 }

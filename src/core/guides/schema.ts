@@ -1,13 +1,18 @@
 /**
  * The shape of a crop guide: what a good crop booklet knows, as data. One shape holds every crop; a crop has one or
  * several of each part and the core asks about the part ("does this planting method stand in water?"), never about the
- * crop's name. Units are in the fields' names.
+ * crop's name. Units are in the fields' names. What no code reads is prose under `notes`.
+ *
+ * Guides are written as YAML under data/guides/ (see author.ts for the short forms) and compiled by npm run guides.
  */
 
 import { z } from "zod";
-import { SHEETS, type SheetId } from "./sheets";
+import { IMPLEMENT_IDS } from "../ground/implements";
+import { NUTRIENT_IDS } from "../nutrients";
+import { SHEETS } from "../sheet-ids";
+import { OPERATION_ROLES } from "./roles";
 
-/** A figure with its source: one value, or low-typical-high. `source` is the id of one of the guide's sources. */
+/** A figure with its source: low, typical, high. `source` is the id of one of data/guides/sources.yaml. */
 export const ranged = z
   .strictObject({
     low: z.number(),
@@ -18,67 +23,76 @@ export const ranged = z
   })
   .refine((r) => r.low <= r.typical && r.typical <= r.high, "low <= typical <= high");
 export type Ranged = z.infer<typeof ranged>;
-const sourced = z.strictObject({ value: z.number(), source: z.string() });
+/** One figure with its source. */
+export const sourced = z.strictObject({ value: z.number(), source: z.string() });
 
 /**
- * When something is done: so many days from an anchor. Anchors: "planting", "emergence", a stage id, "harvest",
- * "previousHarvest", or the id of another operation.
+ * When something is done: so many days from an anchor. Anchors: "planting", "harvest", "previousHarvest", a stage's id, or
+ * the id of another task.
  */
 export const trigger = z
   .strictObject({ from: z.string(), min: z.number().int(), usual: z.number().int(), max: z.number().int().nullable() })
   .refine((t) => t.min <= t.usual && (t.max === null || t.usual <= t.max), "min <= usual <= max");
 export type Trigger = z.infer<typeof trigger>;
 
-export const sheetId = z.enum(SHEETS);
-export type { SheetId };
+const id = z.string().regex(/^[a-z][A-Za-z0-9-]*$/);
+
+/** Who or what does the work of a hectare: a machine, or hands; a farm that works by hand takes the hours where there are any. */
+export const work = z
+  .strictObject({
+    implement: z.enum(IMPLEMENT_IDS as [string, ...string[]]).optional(),
+    /** work rate of the machine here, where it is not the implement's usual one */
+    haPerHour: z.number().positive().optional(),
+    handHoursPerHa: z.number().min(0).optional(),
+    /** hours of people beside the machine: pickers, helpers on a planter */
+    helperHoursPerHa: z.number().min(0).optional(),
+  })
+  .refine((w) => w.implement !== undefined || w.handHoursPerHa !== undefined, "an implement, hours by hand, or both");
+export type GuideWork = z.infer<typeof work>;
+
+/** What a task needs of the planting method. */
+const needs = z.enum(["standingWater", "nursery"]);
 
 /** A task of the guide that becomes a dated operation of a plan. */
 export const task = z.strictObject({
-  id: z.string().regex(/^[a-z][a-z0-9-]*$/),
-  sheet: sheetId,
+  id,
+  sheet: z.enum(SHEETS),
+  role: z.enum(OPERATION_ROLES),
   name: z.string(),
   /** shortest name, for the ribbon */
   mark: z.string().max(18),
   detail: z.string(),
   when: trigger,
   reason: z.string(),
-  hoursPerHa: z.number().min(0).optional(),
+  work: work.optional(),
+  needs: needs.optional(),
   /** what is harmed or lost if done wrong or late */
   ifNot: z.string().optional(),
+  /** topics of the cautions that hold for it */
   cautions: z.array(z.string()).optional(),
   source: z.string(),
 });
 export type Task = z.infer<typeof task>;
 
-const nutrientsPerUnit = z.strictObject({
-  nKg: z.number(),
-  p2o5Kg: z.number(),
-  k2oKg: z.number(),
-  sKg: z.number(),
-  mgoKg: z.number(),
-  source: z.string(),
-});
-
-const monthDay = z.string().regex(/^\d{2}-\d{2}$/);
-/** A customary sowing window in a zone; years are relative to the harvest year of the season. */
+const monthDay = z.string().regex(/^-?\d{2}-\d{2}$/);
+/**
+ * A customary sowing window in a zone of the north: from, best and until as month and day, "-" before the month for the
+ * calendar year before the harvest year. In the south the same lies half a year apart.
+ */
 const sowingWindow = z.strictObject({
   zone: z.string(),
-  from: monthDay,
-  best: monthDay,
-  until: monthDay,
-  /** -1: the calendar year before the harvest year */
-  year: z.union([z.literal(-1), z.literal(0)]),
+  days: z.tuple([monthDay, monthDay, monthDay]),
   /** only for these planting methods; for all where absent */
   methods: z.array(z.string()).optional(),
   latenessLossPctPerDay: z.number().min(0),
   source: z.string(),
 });
 
-/** Figures of the base guide that a kind, method or product replaces, by their path ("feed.recovery"). */
-const overrides = z.record(z.string(), z.union([z.number(), ranged])).optional();
+/** What a kind, method or product changes of the guide: the same shape as the guide, only what differs; null removes. */
+const patch = z.record(z.string(), z.unknown()).optional();
 
 export const kind = z.strictObject({
-  id: z.string(),
+  id,
   name: z.string(),
   type: z.enum(["winter", "spring", "facultative", "short season", "long season", "any"]),
   breeding: z.enum(["line", "hybrid", "open-pollinated", "clone"]),
@@ -99,46 +113,42 @@ export const kind = z.strictObject({
   dayLength: z
     .strictObject({ criticalH: z.number(), saturatedH: z.number(), until: z.string(), source: z.string() })
     .optional(),
-  endUses: z.array(z.string()),
+  endUses: z.array(z.string()).min(1),
   note: z.string(),
-  overrides,
+  patch,
 });
 
 export const product = z.strictObject({
-  id: z.string(),
+  id,
   name: z.string(),
-  unitOfSale: z.string(),
   moisturePct: z.number(),
-  removalPerT: nutrientsPerUnit,
+  /** kg of each nutrient that leaves the field with a tonne */
+  removalKgPerT: z.strictObject({
+    ...(Object.fromEntries(NUTRIENT_IDS.map((n) => [n, z.number().min(0).optional()])) as Record<
+      (typeof NUTRIENT_IDS)[number],
+      z.ZodOptional<z.ZodNumber>
+    >),
+    source: z.string(),
+  }),
   /** N taken up by the whole crop for each tonne of this product */
   nUptakeKgPerT: ranged,
   targetTPerHa: ranged,
-  picking: z.discriminatedUnion("pattern", [
-    z.strictObject({ pattern: z.literal("once") }),
-    z.strictObject({ pattern: z.literal("repeated"), firstDays: z.number(), everyDays: z.number(), times: z.number() }),
-    z.strictObject({ pattern: z.literal("overYears"), sharePctByYear: z.array(z.number()) }),
-  ]),
   quality: z.array(
     z.strictObject({
       endUse: z.string(),
       what: z.string(),
-      limit: z.string(),
+      unit: z.string(),
+      atLeast: z.number().optional(),
+      atMost: z.number().optional(),
       ifMissed: z.string(),
       source: z.string(),
     }),
   ),
-  overrides,
-});
-
-const geometry = z.strictObject({
-  layout: z.enum(["rows", "ridges", "beds", "square", "broadcast"]),
-  rowSpacingCm: ranged.optional(),
-  inRowSpacingCm: ranged.optional(),
-  unitsPerStation: z.number().optional(),
+  patch,
 });
 
 export const plantingMethod = z.strictObject({
-  id: z.string(),
+  id,
   name: z.string(),
   how: z.enum([
     "drilled",
@@ -152,7 +162,7 @@ export const plantingMethod = z.strictObject({
     "tubers",
     "cuttings",
   ]),
-  /** by mass per area of counted seed, or unit by unit, or grown in a nursery first */
+  /** seed by mass of counted grains, or units planted one by one */
   stock: z.discriminatedUnion("by", [
     z.strictObject({
       by: z.literal("seed"),
@@ -164,18 +174,24 @@ export const plantingMethod = z.strictObject({
       by: z.literal("unit"),
       unit: z.string(),
       unitMassG: ranged,
+      /** units that one bought piece gives: cloves of a bulb */
       unitsPerSource: z.number(),
       usablePct: ranged,
       sproutingPct: ranged,
+      /** mass that stands in the ground */
       handbookRateKgPerHa: ranged,
     }),
   ]),
-  geometry,
+  geometry: z.strictObject({
+    rowSpacingCm: ranged.optional(),
+    inRowSpacingCm: ranged.optional(),
+    unitsPerStation: z.number().optional(),
+  }),
   targetPlantsPerM2: ranged,
   /** moves of the target population by situation, per cent; each may be switched off or changed */
   adjustments: z.array(
     z.strictObject({
-      id: z.string(),
+      id,
       situation: z.string(),
       changePct: z.number(),
       perDaysLate: z.number().optional(),
@@ -186,26 +202,23 @@ export const plantingMethod = z.strictObject({
   fieldEmergencePct: ranged,
   depthCm: ranged,
   soilTemperatureC: z.strictObject({ lowest: z.number(), highest: z.number(), source: z.string() }),
-  preparation: z.array(task),
   nursery: z
     .strictObject({
       days: z.number(),
       seedGPerM2: z.number(),
       survivalPct: ranged,
       fieldSurvivalPct: ranged,
-      setbackDays: z.number(),
       source: z.string(),
     })
     .optional(),
   waterAtPlanting: z.enum(["none", "moist", "standing"]),
-  implement: z.enum(["drill", "directDrill", "planter", "hand"]),
-  handHoursPerHa: z.number().optional(),
-  overrides,
+  work,
+  patch,
 });
 
 /** How one counts stages: thermal time from planting (degree days), with days as fall-back where no climate is known. */
 export const stage = z.strictObject({
-  id: z.string(),
+  id,
   bbch: z.number().int().min(0).max(99),
   name: z.string(),
   thermalTimeCd: z.number().min(0),
@@ -217,15 +230,55 @@ export const stage = z.strictObject({
 });
 export type Stage = z.infer<typeof stage>;
 
-const optionalTasks = z.array(task);
+const threatOption = z.strictObject({
+  kind: z.enum(["prevent", "cultivate", "physical", "biological", "chemical"]),
+  what: z.string(),
+});
+/** A threat as the register knows it, for every crop. */
+export const registeredThreat = z.strictObject({
+  id,
+  name: z.string(),
+  organism: z.enum([
+    "fungus",
+    "oomycete",
+    "bacterium",
+    "virus",
+    "insect",
+    "mite",
+    "nematode",
+    "mollusc",
+    "bird",
+    "rodent",
+    "plant",
+  ]),
+  favoured: z.string(),
+  carriedBy: z.string(),
+  scout: z.strictObject({ unit: z.string(), number: z.number(), pattern: z.string() }),
+  threshold: z.string(),
+  options: z.array(threatOption).min(1),
+  symptoms: z.string(),
+  source: z.string(),
+});
+/** A threat to this crop: what the register says, and the stages in which it matters here. */
+const threat = registeredThreat.extend({ stages: z.tuple([z.string(), z.string()]) });
+
+export const source = z.strictObject({
+  /** with table or page, of what one is sure of; empty for what was recalled and could not be looked up */
+  title: z.string(),
+  evidence: z.enum(["standard", "trial", "handbook", "custom", "recalled", "assumption"]),
+  holds: z.string(),
+});
+
+const neighbour = z.array(z.strictObject({ crop: z.string(), why: z.string() }));
 
 export const guideSchema = z.strictObject({
-  id: z.string(),
+  id,
   name: z.string(),
   scientificName: z.string(),
   otherNames: z.array(z.string()),
   family: z.string(),
-  life: z.enum(["annual", "biennial", "perennial"]),
+  /** years that one planting yields */
+  productiveYears: z.number().int().min(1),
   category: z.enum([
     "cereal",
     "root and tuber",
@@ -250,6 +303,7 @@ export const guideSchema = z.strictObject({
     ceilingC: sourced,
     harm: z.array(
       z.strictObject({
+        id,
         stage: z.string(),
         kind: z.enum(["cold", "heat"]),
         belowOrAboveC: z.number(),
@@ -261,7 +315,6 @@ export const guideSchema = z.strictObject({
       }),
     ),
     seasonWaterMm: ranged,
-    ripening: z.string(),
   }),
   stages: z.array(stage).min(3),
   soil: z.strictObject({
@@ -273,22 +326,19 @@ export const guideSchema = z.strictObject({
       source: z.string(),
     }),
     limeTargetPh: sourced,
-    textures: z.string(),
-    drainage: z.string(),
+    /** lime just before this crop harms it: why, and nothing where it does not */
+    limeHarms: z.string().optional(),
     rootingDepthCm: ranged,
-    stones: z.string(),
     salinity: z.strictObject({ thresholdDsM: z.number(), slopePctPerDsM: z.number(), source: z.string() }),
-    waterlogging: z.string(),
   }),
   ground: z.strictObject({
     tilth: z.enum(["fine", "medium", "rough"]),
     loosenCm: ranged,
     shaping: z.enum(["flat", "bed", "ridge", "bunded"]),
-    shapingNote: z.string(),
     systems: z
       .array(
         z.strictObject({
-          system: z.string(),
+          id,
           fit: z.enum(["default", "suits", "harms"]),
           why: z.string(),
           /** only for these planting methods; for all where absent */
@@ -303,7 +353,7 @@ export const guideSchema = z.strictObject({
     fixedFromAirPct: z.number(),
     caps: z.array(
       z.strictObject({
-        what: z.enum(["total", "seedbed", "withSeed", "lastSplit"]),
+        id: z.enum(["total", "seedbed", "lastSplit"]),
         kgNPerHa: z.number(),
         why: z.string(),
         source: z.string(),
@@ -312,12 +362,12 @@ export const guideSchema = z.strictObject({
     patterns: z
       .array(
         z.strictObject({
-          id: z.string(),
+          id,
           name: z.string(),
           why: z.string(),
           splits: z.array(
             z.strictObject({
-              id: z.string(),
+              id,
               name: z.string(),
               sharePct: z.number(),
               when: trigger,
@@ -331,20 +381,22 @@ export const guideSchema = z.strictObject({
     base: z.strictObject({ name: z.string(), when: trigger, placement: z.string() }),
     sulphurKgPerT: sourced,
     avoidChloride: z.boolean(),
-    micronutrients: z.array(z.string()),
+    /** grown by rules that allow organic fertilisers alone */
+    organicOnly: z.boolean(),
+    /** trace nutrients that this crop answers to where the soil test is low */
+    answersTo: z.array(z.enum(NUTRIENT_IDS)),
     manure: z.string(),
     excess: z.string(),
     lack: z.string(),
-    sources: z.string(),
   }),
   water: z.strictObject({
     kc: z.strictObject({ initial: z.number(), mid: z.number(), end: z.number(), source: z.string() }),
+    /** initial, development, mid, late */
     stageLengthsDays: z.tuple([z.number(), z.number(), z.number(), z.number()]),
     depletionFraction: sourced,
     yieldResponse: z.array(z.strictObject({ stage: z.string(), ky: z.number(), source: z.string() })),
     criticalStages: z.array(z.string()),
     stop: z.string(),
-    tasks: optionalTasks,
     /** depth of standing water by stage, for methods that stand in water */
     standing: z.array(z.strictObject({ fromStage: z.string(), depthCm: z.number(), why: z.string() })),
     risks: z.string(),
@@ -354,44 +406,9 @@ export const guideSchema = z.strictObject({
     weedFreeTo: z.string(),
     competitiveness: z.enum(["weak", "medium", "strong"]),
     rootsNearSurface: z.boolean(),
-    lossNote: z.string(),
-    tasks: optionalTasks,
   }),
-  threats: z.array(
-    z.strictObject({
-      id: z.string(),
-      name: z.string(),
-      organism: z.enum([
-        "fungus",
-        "oomycete",
-        "bacterium",
-        "virus",
-        "insect",
-        "mite",
-        "nematode",
-        "mollusc",
-        "bird",
-        "rodent",
-        "plant",
-      ]),
-      stages: z.tuple([z.string(), z.string()]),
-      favoured: z.string(),
-      carriedBy: z.string(),
-      scout: z.strictObject({ unit: z.string(), number: z.number(), pattern: z.string() }),
-      threshold: z.string(),
-      options: z.array(
-        z.strictObject({
-          kind: z.enum(["prevent", "cultivate", "physical", "biological", "chemical"]),
-          what: z.string(),
-        }),
-      ),
-      symptoms: z.string(),
-      source: z.string(),
-    }),
-  ),
-  protectTasks: optionalTasks,
-  pollination: z.string(),
-  tending: optionalTasks,
+  threats: z.array(threat),
+  tasks: z.array(task),
   harvest: z.strictObject({
     at: trigger,
     signs: z.array(z.strictObject({ observe: z.string(), readyWhen: z.string(), weight: z.number() })),
@@ -400,26 +417,18 @@ export const guideSchema = z.strictObject({
       .optional(),
     lossPctPerDay: ranged,
     methods: z
-      .array(
-        z.strictObject({
-          id: z.string(),
-          name: z.string(),
-          lossPct: z.number(),
-          haPerHour: z.number(),
-          note: z.string(),
-          source: z.string(),
-        }),
-      )
+      .array(z.strictObject({ id, name: z.string(), lossPct: z.number(), work, note: z.string(), source: z.string() }))
       .min(1),
     care: z.string(),
-    tasks: optionalTasks,
+    cautions: z.array(z.string()),
   }),
-  keep: z.strictObject({ store: z.string(), tasks: optionalTasks }),
+  keep: z.strictObject({ store: z.string() }),
   rotation: z.strictObject({
     gapYears: sourced,
     familyGapYears: sourced,
-    good: z.array(z.strictObject({ crop: z.string(), why: z.string() })),
-    bad: z.array(z.strictObject({ crop: z.string(), why: z.string() })),
+    /** ids of crops */
+    good: neighbour,
+    bad: neighbour,
     /** kg N/ha for the next crop, negative where straw ties N up */
     nitrogenLeftKgPerHa: sourced,
     residueCoverPct: sourced,
@@ -427,22 +436,18 @@ export const guideSchema = z.strictObject({
   }),
   growth: z.strictObject({
     rueGPerMj: sourced,
-    extinction: sourced,
     harvestIndex: ranged,
     components: z.array(z.strictObject({ name: z.string(), typical: z.number(), unit: z.string() })),
   }),
-  cautions: z.array(z.strictObject({ topic: z.string(), text: z.string() })).min(1),
-  sources: z.record(
-    z.string(),
-    z.strictObject({
-      title: z.string(),
-      evidence: z.enum(["standard", "trial", "handbook", "custom", "assumption"]),
-      holds: z.string(),
-    }),
-  ),
+  /** texts of cautions by topic; every topic is tied to a task, the harvest, an input or a machine */
+  cautions: z.array(z.strictObject({ topic: z.string(), text: z.string() })),
+  /** what only a person reads, by the sheet beside which it is shown */
+  notes: z.partialRecord(z.enum(SHEETS), z.array(z.string())),
+  sources: z.record(z.string(), source),
 });
 
 export type Guide = z.infer<typeof guideSchema>;
 export type Kind = z.infer<typeof kind>;
 export type Product = z.infer<typeof product>;
 export type PlantingMethod = z.infer<typeof plantingMethod>;
+export type Threat = z.infer<typeof threat>;

@@ -5,9 +5,10 @@ import { resolveGuide } from "../guides/resolve-guide";
 import { unwrap } from "../result";
 import { UPLAND_PLAIN } from "../weather/example-climates";
 import { emptyWeather } from "../weather/generator";
+import { percentile } from "../weather/percentile";
 import { seasonWeather } from "../weather/season-weather";
 import { clockOf, dayLengthFactor, isColdDay, thermalUnits, walkStages } from "./development";
-import { percentile, stageDates } from "./stage-dates";
+import { stageDates } from "./stage-dates";
 
 const wheat = testGuide("wheat");
 const winter = unwrap(resolveGuide(wheat, { kind: "winter" }));

@@ -2,6 +2,7 @@ import { addDays, type IsoDate, isoDate, toDay } from "../dates";
 import type { Guide, Kind, Stage } from "../guides/schema";
 import type { Climate } from "../weather/climate";
 import type { DailyWeather } from "../weather/generator";
+import { percentile } from "../weather/percentile";
 import { seasonWeather } from "../weather/season-weather";
 import { clockOf, type Seen, walkStages } from "./development";
 
@@ -111,9 +112,4 @@ function simulatedDays(
     const late = percentile(days, 90);
     return [percentile(days, 10), middle, Number.isFinite(late) ? late : weather.firstDay + weather.days];
   });
-}
-
-/** Nearest-rank percentile of sorted values. Example: the 50th of 4 values is the second. */
-export function percentile(sorted: ArrayLike<number>, pct: number): number {
-  return sorted[Math.max(0, Math.ceil((pct / 100) * sorted.length) - 1)] as number;
 }

@@ -1,43 +1,26 @@
 /** What a plan starts from: the field, its test and history, the climate, the catalogue, prices, what has been done. */
 
 import type { IsoDate } from "../dates";
-import type { Fertiliser } from "../feed/straight-fertilisers";
-import type { ImplementId } from "../ground/implements";
 import type { Leftover } from "../guides/previous-crops";
 import type { StageObservation } from "../phenology/stage-dates";
-import type { LimeMaterial } from "../soil/lime";
-import type { TextureClass } from "../soil/texture";
+import type { FarmRecord } from "../records/farm";
+import type { Fertiliser } from "../records/fertiliser";
+import type { FieldRecord } from "../records/field";
+import type { GrownCrop } from "../records/grown-crop";
+import type { LimeProduct } from "../records/lime-product";
+import type { LogEntry } from "../records/log-entry";
+import type { PriceList } from "../records/prices";
+import type { SeedLot } from "../records/seed-lot";
+import type { SoilTest } from "../records/soil-test";
 import type { Climate } from "../weather/climate";
 import type { ObservedWeather } from "../weather/season-weather";
 
-export interface FieldFacts {
-  id: string;
-  name: string;
-  farm: string;
-  areaHa: number;
-  textureClass: TextureClass;
-  drainage: "free" | "moderate" | "poor";
-  zone: string;
-  /** lower edge of a compacted layer, null where none is known */
-  compactionDepthCm: number | null;
-  irrigated: boolean;
-  /** work by hand and hired hours rather than by the farm's machines */
-  handWork: boolean;
-  contractor: boolean;
-}
-
-export interface SoilTest {
-  takenOn: IsoDate;
-  depthCm: number;
-  scheme: string;
-  ph: number;
-  organicMatterPct: number;
-  p: number | null;
-  k: number | null;
-  mg: number | null;
-  soilMineralNKgPerHa: number | null;
-  ecE: number | null;
-}
+/** The field, or the part of it that the planting has; what the farm does with it. */
+export type FieldFacts = Pick<
+  FieldRecord,
+  "name" | "areaHa" | "textureClass" | "drainage" | "compactionDepthCm" | "irrigated"
+> &
+  Pick<FarmRecord, "zone" | "handWork" | "contractor"> & { id: string; farm: string };
 
 export interface PreviousCrop {
   /** id of a crop */
@@ -45,61 +28,19 @@ export interface PreviousCrop {
   name: string;
   /** what it leaves for the next crop; null where nothing is known of it */
   leaves: Leftover | null;
-  /** harvested on, or expected to be */
+  /** off on this date, or expected to be; null where no date is known */
   harvest: IsoDate | null;
   harvested: boolean;
 }
 
-export interface LimeProduct {
-  id: string;
-  name: string;
-  material: LimeMaterial;
-  neutralisingValuePct: number;
-  finenessPct: number;
-  /** minor units a tonne, spread */
-  pricePerT: number;
-}
-
-export interface SeedLot {
-  id: string;
-  guideId: string;
-  kindId: string;
-  variety: string;
-  thousandGrainWeightG: number | null;
-  germinationPct: number;
-  unitMassG: number | null;
-  certified: boolean;
-  /** minor units a tonne */
-  pricePerT: number;
-  bagKg: number;
-}
-
-/** Prices in minor money units (hundredths). */
-export interface Prices {
-  currency: string;
-  dieselPerL: number;
-  labourPerH: number;
-  /** tractor and implement without fuel and driver */
-  machinePerH: Partial<Record<ImplementId | "harvester" | "default", number>>;
-  contractPerHa: Partial<Record<ImplementId | "harvester", number>>;
-  /** by "guide.product" */
-  cropPerT: Record<string, number>;
-  /** to dry one tonne by one point of moisture */
-  dryingPerTPoint: number;
-}
-
-export interface LoggedOperation {
-  operationId: string;
-  doneOn: IsoDate;
-  quantityPerHa: number | null;
-  note: string;
-}
+export type Prices = PriceList & { currency: string };
+export type LoggedOperation = Pick<LogEntry, "operationId" | "doneOn" | "quantityPerHa" | "note">;
 
 export interface PlanFacts {
   field: FieldFacts;
   soilTest: SoilTest | null;
   previousCrop: PreviousCrop | null;
-  history: { season: number; crop: string; yieldTPerHa: number | null }[];
+  history: (Pick<GrownCrop, "season" | "crop" | "yieldTPerHa"> & { family?: string | null })[];
   climate: Climate | null;
   /** measured at the station since the year before the season; null where nothing was */
   observedWeather: ObservedWeather | null;

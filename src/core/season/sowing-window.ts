@@ -7,9 +7,9 @@ import { addDays, type IsoDate, isoDate, toDay } from "../dates";
 import { computed, type Figure } from "../figure";
 import type { Guide, Kind } from "../guides/schema";
 import { clockOf } from "../phenology/development";
-import { percentile } from "../phenology/stage-dates";
 import { normalShareBelow } from "../random";
 import type { Climate } from "../weather/climate";
+import { percentile } from "../weather/percentile";
 import { type ObservedWeather, SEASONS_FOR_WINDOWS, seasonWeather } from "../weather/season-weather";
 import { CAUSES, type Cause, type GrowthCrop, growSeason, growthField, OUT } from "./growth";
 

@@ -1,13 +1,14 @@
 import { describe, expect, it } from "vitest";
 import { testGuide } from "../../../tests/support/guides";
-import { checkPlan } from "../plan/check";
-import { comparePlans, summariseIssued, summarisePlan } from "../plan/compare";
-import { applyChanges, freshDecisions } from "../plan/decision-changes";
-import { draftPlan } from "../plan/draft";
 import { EXAMPLE_FACTS } from "../plan/example-facts";
 import { unwrap } from "../result";
+import { checkPlan } from "./check-plan";
+import { comparePlans, summariseIssued, summarisePlan } from "./compare";
+import { applyChanges, freshDecisions } from "./decisions";
+import { draftPlan } from "./draft-plan";
 import versionOne from "./issued-examples/version-1.json";
 import { ISSUED_VERSION, issuedPlan, upgradeIssued } from "./issued-plan";
+import type { Words } from "./sheet";
 
 const issuer = {
   name: "Imre Castellan",
@@ -15,9 +16,16 @@ const issuer = {
   practice: { name: "Castellan Field Advice", currency: "cr" },
   grower: { name: "Pennick", unitSet: null },
 };
-const decisions = applyChanges(freshDecisions("wheat"), [{ path: ["targetTPerHa"], value: 8.5 }]);
+const WORDS: Words = {
+  number: (value, decimals = 1) => value.toFixed(decimals),
+  quantity: (si) => String(si),
+  money: (minor) => (minor / 100).toFixed(0),
+  date: (date) => date,
+  currency: "cr",
+};
+const decisions = applyChanges(freshDecisions("wheat"), [{ path: "targetTPerHa", value: 8.5 }]);
 const plan = unwrap(draftPlan(EXAMPLE_FACTS, decisions, 2027, testGuide("wheat")));
-const issued = issuedPlan(plan, EXAMPLE_FACTS, checkPlan(plan, EXAMPLE_FACTS, decisions), issuer, "abc");
+const issued = issuedPlan(plan, EXAMPLE_FACTS, checkPlan(plan, EXAMPLE_FACTS, decisions), issuer, "abc", WORDS);
 
 describe("an issued version", () => {
   it("comes back from storage as it was", () => {

@@ -5,11 +5,13 @@
  */
 
 import { z } from "zod";
-import { SHEETS } from "../guides/sheets";
-import type { Finding } from "../plan/check";
+import { OPERATION_ROLES, type OperationRole } from "../guides/roles";
 import type { PlanFacts } from "../plan/facts";
-import type { Plan } from "../plan/plan";
+import { SHEETS, type SheetId } from "../sheet-ids";
 import type { UnitSet } from "../units/units";
+import { SHEET_MODULES } from "./index";
+import type { Plan } from "./plan";
+import type { Finding, Words } from "./sheet";
 
 export const ISSUED_VERSION = 2;
 
@@ -74,6 +76,7 @@ export const issuedPlanSchema = z.object({
   operations: z.array(
     z.object({
       id: z.string(),
+      role: z.enum(OPERATION_ROLES),
       sheet: z.enum(SHEETS),
       name: z.string(),
       detail: z.string(),
@@ -111,6 +114,7 @@ export function issuedPlan(
   findings: Finding[],
   issuer: Issuer,
   revision: string | null,
+  words: Words,
 ): IssuedPlan {
   const { guide, kind, method, product } = plan.crop;
   return issuedPlanSchema.parse({
@@ -133,76 +137,25 @@ export function issuedPlan(
     practice: issuer.practice,
     issuedBy: issuer,
     figures: plan.figures,
-    chapters: chaptersOf(plan, issuer.practice.currency),
+    chapters: chaptersOf(plan, words),
     operations: plan.operations,
     inputs: plan.inputs,
     advice: findings,
-    cautions: guide.cautions,
-    sources: Object.values(guide.sources).map((s) => `${s.title} (${s.evidence}; holds: ${s.holds})`),
+    cautions: [...new Map(plan.operations.flatMap((o) => o.cautions).map((c) => [c.topic, c])).values()],
+    sources: Object.values(guide.sources).map(
+      (s) => `${s.title || "Not looked up"} (${s.evidence}; holds: ${s.holds})`,
+    ),
     signs: guide.harvest.signs,
   });
 }
 
-/** Figures that each chapter prints, where the plan has them. */
-const CHAPTER_FIGURES: Partial<Record<(typeof SHEETS)[number], string[]>> = {
-  ground: ["ground.fuel", "ground.hours", "ground.cost", "ground.cover"],
-  soil: ["soil.targetPh", "soil.lime", "soil.limeCost"],
-  seed: [
-    "seed.targetPlants",
-    "seed.tgw",
-    "seed.germination",
-    "seed.emergence",
-    "seed.seedsPerM2",
-    "seed.unitMass",
-    "seed.rowSpacing",
-    "seed.inRowSpacing",
-    "seed.units",
-    "seed.depth",
-    "seed.rate",
-    "seed.nurseryArea",
-    "seed.order",
-    "seed.gPerCoulter",
-    "seed.gInAll",
-  ],
-  feed: [
-    "feed.n",
-    "feed.p2o5",
-    "feed.k2o",
-    "feed.s",
-    "feed.supplied.n",
-    "feed.supplied.p2o5",
-    "feed.supplied.k2o",
-    "feed.cost",
-  ],
-  money: [
-    "money.cost",
-    "money.output",
-    "money.margin",
-    "money.breakEvenYield",
-    "money.breakEvenPrice",
-    ...SHEETS.map((s) => `money.${s}`),
-  ],
-};
-
-function chaptersOf(plan: Plan, currency: string): IssuedPlan["chapters"] {
-  const { chosen, compared } = plan.ground;
-  const text = [
-    `${chosen.name}: ${chosen.why}.`,
-    `Beside it, ${compared.name.toLowerCase()}: ${compared.fuelLPerHa.toFixed(1)} L/ha, ${(compared.costPerHa / 100).toFixed(0)} ${currency}/ha, ${compared.coverPct.toFixed(0)} % cover.`,
-  ];
-  return chapters(plan.figures, plan.operations, text);
-}
-
-function chapters(
-  figures: Record<string, unknown>,
-  operations: { sheet: string }[],
-  groundText: string[],
-): IssuedPlan["chapters"] {
-  return SHEETS.flatMap((sheet) => {
-    const own = (CHAPTER_FIGURES[sheet] ?? []).filter((id) => figures[id]);
-    const text = sheet === "ground" ? groundText : [];
-    return own.length + text.length > 0 || operations.some((o) => o.sheet === sheet)
-      ? [{ sheet, text, figures: own }]
+/** The chapters of the booklet: what each sheet says of itself; a sheet with nothing to say and nothing to do is left out. */
+function chaptersOf(plan: Plan, words: Words): IssuedPlan["chapters"] {
+  return SHEET_MODULES.flatMap(({ id: sheet, present }) => {
+    const figures = present.figures(plan).filter((id) => plan.figures[id]);
+    const text = present.text?.(plan, words) ?? [];
+    return figures.length + text.length > 0 || plan.operations.some((o) => o.sheet === sheet)
+      ? [{ sheet, text, figures }]
       : [];
   });
 }
@@ -224,7 +177,7 @@ interface VersionOne {
     ground: { chosen: { id: string; name: string; why: string } };
     soil: { testAgeDays: number | null };
     seed: { variety: string; rowSpacingCm: number | null };
-    operations: { sheet: string }[];
+    operations: { sheet: SheetId; inputs: unknown[] }[];
     inputs: unknown[];
   };
   cropName: string;
@@ -274,12 +227,35 @@ function fromVersion1(old: VersionOne): unknown {
     practice: { name: old.practice, currency: old.currency },
     issuedBy: { name: old.issuedBy, licenceNo: old.licenceNo },
     figures,
-    chapters: chapters(figures, plan.operations, [`${plan.ground.chosen.name}: ${plan.ground.chosen.why}.`]),
-    operations: plan.operations,
+    chapters: chaptersOfVersion1(figures, `${plan.ground.chosen.name}: ${plan.ground.chosen.why}.`),
+    operations: plan.operations.map((o) => ({ ...o, role: roleOfVersion1(o) })),
     inputs: plan.inputs,
     advice: old.advice,
     cautions: old.cautions,
     sources: old.sources,
     signs: old.harvestSigns,
   };
+}
+
+/** The first shape left it to the booklet which figures stand in which chapter: their ids begin with the sheet's. */
+function chaptersOfVersion1(figures: Record<string, unknown>, ground: string): IssuedPlan["chapters"] {
+  const shown = (sheet: SheetId) =>
+    Object.keys(figures).filter((id) => id.startsWith(`${sheet}.`) && !/^feed\.(dose|split|manure)\./.test(id));
+  return SHEETS.map((sheet) => ({ sheet, text: sheet === "ground" ? [ground] : [], figures: shown(sheet) }));
+}
+
+/** The first shape had no roles: what documents ask of one is whether it is a look or work. */
+function roleOfVersion1({ sheet, inputs }: { sheet: SheetId; inputs: unknown[] }): OperationRole {
+  const roles: Record<SheetId, OperationRole> = {
+    ground: "till",
+    soil: "lime",
+    seed: "tend",
+    feed: "feed",
+    water: "irrigate",
+    protect: "look",
+    harvest: "harvest",
+    keep: "store",
+    money: "tend",
+  };
+  return inputs.length > 0 && sheet === "seed" ? "plant" : roles[sheet];
 }

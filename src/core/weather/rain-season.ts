@@ -1,9 +1,9 @@
 /** Onset and end of a rainy season from simulated or measured years, and what sowing ahead of it risks. */
 
 import { isoDate, toDay } from "../dates";
-import { percentile } from "../phenology/stage-dates";
 import type { Climate } from "./climate";
 import type { DailyWeather } from "./generator";
+import { percentile } from "./percentile";
 
 /** The first wetting: this much rain within three days [mm]; Stern, Dennett and Dale 1982 use 20. */
 const WETTING_MM = 20;

@@ -1,9 +1,9 @@
 /** A station's year from many simulated ones: by dekad (ten days, as agrometeorology counts), frosts, and the rains. */
 
 import { type IsoDate, isoDate, toDay } from "../dates";
-import { percentile } from "../phenology/stage-dates";
 import type { Climate } from "./climate";
 import { type DailyWeather, generateWeather } from "./generator";
+import { percentile } from "./percentile";
 import { rainSeason, rainSeasonStartMonth } from "./rain-season";
 
 export interface Dekad {

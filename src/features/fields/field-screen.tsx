@@ -4,6 +4,7 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { formatDay } from "@/core/dates";
+import { NUTRIENTS, type SoilTestKey } from "@/core/nutrients";
 import { interpretSoilTest } from "@/core/soil/interpret-soil-test";
 import { textureName } from "@/core/soil/texture";
 import { Button } from "@/ui/button";
@@ -11,6 +12,8 @@ import { Choice } from "@/ui/choice";
 import type { FieldSheet } from "../shared/server-types";
 import { useUnits } from "../shared/units";
 import { FieldOutline } from "./field-outline";
+
+const sentenceCase = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** One field: what it is, its soil tests, what grew on it, its plans. */
 export function FieldScreen({
@@ -30,6 +33,10 @@ export function FieldScreen({
   const { show, number } = useUnits();
   const { field, soilTests, history, plans } = sheet;
   const cropName = (id: string) => names[id] ?? id;
+  // phosphorus and potassium always, others where some test has them
+  const nutrients = NUTRIENTS.flatMap(({ soilTestKey: key, need }) =>
+    key && (need === "offtake" || soilTests.some((t) => t.levels[key] !== undefined)) ? [key] : [],
+  );
   return (
     <div className="mx-auto max-w-[1100px] px-4 py-4">
       <div className="flex flex-wrap items-start gap-6">
@@ -78,17 +85,19 @@ export function FieldScreen({
         <table className="w-full border-collapse">
           <thead>
             <tr className="text-[12px] text-soft">
-              {["Taken", "Depth", "pH", "Organic matter", "P", "K", "Mg", "Mineral N"].map((head, i) => (
-                <th key={head} scope="col" className={`py-1 font-medium ${i === 0 ? "text-left" : "text-right"}`}>
-                  {head}
-                </th>
-              ))}
+              {["Taken", "Depth", "pH", "Organic matter", ...nutrients.map(sentenceCase), "Mineral N"].map(
+                (head, i) => (
+                  <th key={head} scope="col" className={`py-1 font-medium ${i === 0 ? "text-left" : "text-right"}`}>
+                    {head}
+                  </th>
+                ),
+              )}
             </tr>
           </thead>
           <tbody>
             {soilTests.map((test) => {
-              const read = interpretSoilTest({ p: test.p, k: test.k, mg: test.mg }, test.scheme);
-              const classOf = (nutrient: "p" | "k" | "mg") =>
+              const read = interpretSoilTest(test.levels, test.scheme);
+              const classOf = (nutrient: SoilTestKey) =>
                 read.ok ? read.value.readings.find((r) => r.nutrient === nutrient)?.class : undefined;
               return (
                 <tr key={test.id} className="border-t border-line">
@@ -98,9 +107,9 @@ export function FieldScreen({
                   <td className="py-1 text-right">{show(test.depthCm, "length")}</td>
                   <td className="py-1 text-right font-semibold">{test.ph}</td>
                   <td className="py-1 text-right">{test.organicMatterPct} %</td>
-                  {(["p", "k", "mg"] as const).map((n) => (
+                  {nutrients.map((n) => (
                     <td key={n} className="py-1 text-right">
-                      {test[n] === null ? "not tested" : number(test[n])}{" "}
+                      {test.levels[n] === undefined ? "not tested" : number(test.levels[n])}{" "}
                       <span className="text-[12px] text-soft">{classOf(n)}</span>
                     </td>
                   ))}

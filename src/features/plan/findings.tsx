@@ -1,6 +1,6 @@
 "use client";
 
-import type { Finding } from "@/core/plan/check";
+import type { Finding } from "@/core/sheets/sheet";
 import { useCommands } from "../shell/commands";
 import { usePlanModel } from "./plan-context";
 

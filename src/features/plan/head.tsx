@@ -1,12 +1,18 @@
 "use client";
 
 import { Redo2, Undo2 } from "lucide-react";
+import type { CropLine } from "@/core/guides/crop-line";
+import { fallBack } from "@/core/sheets";
+import { change as changeOf } from "@/core/sheets/decisions";
 import { Button } from "@/ui/button";
 import { Choice } from "@/ui/choice";
 import { WrittenValue } from "@/ui/written-value";
 import { useUnits } from "../shared/units";
 import { usePlanModel } from "./plan-context";
 import { FigureValue } from "./working";
+
+/** A crop that can be chosen, with its kinds. */
+export type CropChoice = Pick<CropLine, "id" | "name" | "otherNames" | "category" | "kinds">;
 
 /** Field, crop, variety and target; the state of saving; undo, compare, issue. */
 export function PlanHead({
@@ -16,7 +22,7 @@ export function PlanHead({
   mayIssue,
   versions,
 }: {
-  crops: { id: string; name: string; kinds: { id: string; name: string }[] }[];
+  crops: readonly CropChoice[];
   onVersions: () => void;
   onIssue: () => void;
   mayIssue: boolean;
@@ -44,28 +50,18 @@ export function PlanHead({
           label="Crop"
           disabled={!editable}
           value={`${decisions.crop.guideId}/${plan?.crop.kind.id ?? ""}`}
-          options={crops.flatMap((c) => c.kinds.map((k) => ({ value: `${c.id}/${k.id}`, label: k.name })))}
+          options={crops.flatMap((c) =>
+            c.kinds.map((k) => ({
+              value: `${c.id}/${k.id}`,
+              label: k.name,
+              note: [...c.otherNames, k.note].join("; "),
+            })),
+          )}
           onChange={(value) => {
             const [guideId, kindId] = value.split("/");
-            // another crop has other methods, lots, passes and splits: what belongs to the old one goes, dates too
-            if (guideId === decisions.crop.guideId)
-              change({ path: ["crop", "kindId"], value: kindId }, { path: ["seed", "lotId"], value: undefined });
-            else
-              change(
-                { path: ["crop"], value: { guideId, kindId } },
-                ...[
-                  "seed",
-                  "feed",
-                  "ground",
-                  "dates",
-                  "relaxed",
-                  "skipped",
-                  "overrides",
-                  "targetTPerHa",
-                  "money",
-                  "lime",
-                ].map((key) => ({ path: [key], value: undefined })),
-              );
+            // what belongs to the old crop or kind alone goes back to the guide
+            if (guideId === decisions.crop.guideId) change(...fallBack("kind"), changeOf("crop/kindId", kindId));
+            else if (guideId) change(...fallBack("crop"), changeOf("crop", { guideId, kindId }));
           }}
         />
         {!crop && <p className="text-stop">This crop is not known any more.</p>}

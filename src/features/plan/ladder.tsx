@@ -1,20 +1,20 @@
 "use client";
 
-import { formatDay } from "@/core/dates";
-import { SHEETS, type SheetId } from "@/core/guides/sheets";
-import { SHEET_NAMES, SheetMark, sheetColour } from "../shared/sheet-mark";
-import { useUnits } from "../shared/units";
+import { SHEET_NAMES, type SheetId } from "@/core/sheet-ids";
+import { SHEET_MODULES } from "@/core/sheets";
+import { SheetMark, sheetColour } from "../shared/sheet-mark";
+import { useWords } from "../shared/units";
 import { usePlanModel } from "./plan-context";
 
 /** The nine sheets in working order, each with its one key result and its open findings. */
 export function Ladder({ sheet, onSheet }: { sheet: SheetId; onSheet: (sheet: SheetId) => void }) {
   const { plan, findings } = usePlanModel();
-  const results = useResults();
+  const words = useWords();
   if (!plan) return null;
   return (
     <nav aria-label="Sheets of the plan">
       <ol className="flex gap-1 overflow-x-auto lg:block">
-        {SHEETS.map((id, i) => {
+        {SHEET_MODULES.map(({ id, present }, i) => {
           const own = findings.filter((f) => f.sheet === id && f.severity !== "hint");
           const stops = own.some((f) => f.severity === "stop");
           const here = id === sheet;
@@ -30,7 +30,9 @@ export function Ladder({ sheet, onSheet }: { sheet: SheetId; onSheet: (sheet: Sh
                 <SheetMark sheet={id} filled={here} />
                 <span className="min-w-0 grow">
                   <span className="block font-semibold leading-tight">{`${i + 1} ${SHEET_NAMES[id]}`}</span>
-                  <span className="hidden truncate text-[12px] leading-tight text-soft lg:block">{results[id]}</span>
+                  <span className="hidden truncate text-[12px] leading-tight text-soft lg:block">
+                    {present.result(plan, words)}
+                  </span>
                 </span>
                 {own.length > 0 && (
                   <span
@@ -48,37 +50,4 @@ export function Ladder({ sheet, onSheet }: { sheet: SheetId; onSheet: (sheet: Sh
       </ol>
     </nav>
   );
-}
-
-/** The key result of each sheet, in a few words. */
-function useResults(): Record<SheetId, string> {
-  const { plan } = usePlanModel();
-  const { show, number, money, currency } = useUnits();
-  if (!plan)
-    return { ground: "", soil: "", seed: "", feed: "", water: "", protect: "", harvest: "", keep: "", money: "" };
-  const of = (id: SheetId) => plan.operations.filter((o) => o.sheet === id);
-  const first = (id: SheetId) => of(id).find((o) => o.date && !o.doneOn);
-  const dated = (id: SheetId) => {
-    const next = first(id);
-    return next?.date
-      ? `${of(id).length} ${of(id).length === 1 ? "job" : "jobs"}, next ${formatDay(next.date)}`
-      : "nothing planned";
-  };
-  const { need } = plan.feed;
-  return {
-    ground: plan.ground.chosen.name.toLowerCase(),
-    soil:
-      plan.soil.limeTPerHa > 0
-        ? `lime ${show(plan.soil.limeTPerHa, "dressing")}`
-        : plan.soil.testAgeDays === null
-          ? "no soil test"
-          : "no lime needed",
-    seed: `${show(plan.seed.kgPerHa, "massPerArea")}, ${show(plan.seed.targetPlantsPerM2, "countPerArea", plan.seed.targetPlantsPerM2 < 20 ? 1 : 0)}`,
-    feed: `${number(need.n, 0)} N, ${number(need.p2o5, 0)} P₂O₅, ${number(need.k2o, 0)} K₂O`,
-    water: dated("water"),
-    protect: `${of("protect").length} looks planned`,
-    harvest: plan.harvestDate ? `about ${formatDay(plan.harvestDate)}` : "no date",
-    keep: dated("keep"),
-    money: `${money(plan.money.costPerHa)} cost${plan.money.marginPerHa === null ? "" : `, ${money(plan.money.marginPerHa)} margin`} ${currency}`,
-  };
 }

@@ -1,22 +1,18 @@
 "use client";
 
+import { SHEET_MODULES } from "@/core/sheets";
+import type { LedgerLine } from "@/core/sheets/sheet";
 import { dimensionOf } from "../shared/dimension-of-unit";
 import { useUnits } from "../shared/units";
 import { usePlanModel } from "./plan-context";
 import { ReachTarget } from "./window/reach-target";
-import { FigureValue } from "./working";
+import { FigureValue, shownFigure } from "./working";
 
 /** Target, plants, balance and money, always in sight, with the change against the last issued version. */
 export function Ledger({ onWindow }: { onWindow: () => void }) {
   const { plan } = usePlanModel();
   if (!plan) return null;
-  const lines: [string, string, number | undefined][] = [
-    ["Target", "target", undefined],
-    ["Plants", "seed.targetPlants", plan.seed.targetPlantsPerM2 < 20 ? 1 : 0],
-    ["Cost", "money.cost", 0],
-    ["Break-even yield", "money.breakEvenYield", undefined],
-    ["Margin at target", "money.margin", 0],
-  ];
+  const lines = SHEET_MODULES.flatMap(({ present }) => present.ledger?.(plan) ?? []);
   return (
     <section aria-label="Ledger" className="border border-line bg-sheet px-3 py-2">
       <div className="flex items-baseline justify-between">
@@ -24,25 +20,10 @@ export function Ledger({ onWindow }: { onWindow: () => void }) {
         <AgainstVersion />
       </div>
       <dl>
-        {lines.slice(0, 1).map(([label, id, decimals]) => (
-          <Line key={id} label={label} id={id} decimals={decimals} />
-        ))}
+        <Line label="Target" figures={[{ id: "target" }]} />
         <ReachTarget onOpen={onWindow} />
-        {lines.slice(1, 2).map(([label, id, decimals]) => (
-          <Line key={id} label={label} id={id} decimals={decimals} />
-        ))}
-        <div className="grid grid-cols-[1fr_auto] items-baseline gap-2 py-[3px]">
-          <dt>
-            Over need <span className="text-[12px] text-soft">N, P₂O₅, K₂O</span>
-          </dt>
-          <dd className="flex justify-end gap-2">
-            {["n", "p2o5", "k2o"].map((key) => (
-              <FigureValue key={key} id={`feed.over.${key}`} decimals={0} unit={false} />
-            ))}
-          </dd>
-        </div>
-        {lines.slice(2).map(([label, id, decimals]) => (
-          <Line key={id} label={label} id={id} decimals={decimals} />
+        {lines.map((line) => (
+          <Line key={line.label} {...line} />
         ))}
       </dl>
     </section>
@@ -56,24 +37,32 @@ function AgainstVersion() {
   );
 }
 
-function Line({ label, id, decimals }: { label: string; id: string; decimals: number | undefined }) {
+function Line({ label, figures, of }: LedgerLine) {
   const { changes, plan } = usePlanModel();
   const { number, split } = useUnits();
-  const figure = plan?.figures[id];
-  const change = changes.find((c) => c.kind === "figure" && c.what === figure?.label);
+  const [first] = figures;
+  const figure = first && plan ? shownFigure(plan, first.id) : undefined;
+  const change =
+    figures.length === 1 ? changes.find((c) => c.kind === "figure" && c.what === figure?.label) : undefined;
   const dimension = figure ? dimensionOf(figure.unit) : null;
   const delta = change?.change ?? 0;
   const shown =
     dimension && dimension !== "percent"
-      ? split(Math.abs(delta), dimension, decimals).number
-      : number(Math.abs(delta), decimals ?? 2);
+      ? split(Math.abs(delta), dimension, first?.decimals).number
+      : number(Math.abs(delta), first?.decimals ?? 2);
   return (
     <div className="grid grid-cols-[1fr_auto_3.2em] items-baseline gap-2 py-[3px]">
-      <dt>{label}</dt>
-      <dd className="text-right">
-        <FigureValue id={id} {...(decimals === undefined ? {} : { decimals })} />
+      <dt>
+        {label} {of && <span className="text-[12px] text-soft">{of}</span>}
+      </dt>
+      <dd className={`flex justify-end gap-2 ${figures.length > 1 ? "col-span-2" : ""}`}>
+        {figures.map(({ id, decimals }) => (
+          <FigureValue key={id} id={id} unit={figures.length === 1} {...(decimals === undefined ? {} : { decimals })} />
+        ))}
       </dd>
-      <dd className="text-right text-[12px] text-soft">{change ? `${delta < 0 ? "−" : "+"}${shown}` : ""}</dd>
+      {figures.length === 1 && (
+        <dd className="text-right text-[12px] text-soft">{change ? `${delta < 0 ? "−" : "+"}${shown}` : ""}</dd>
+      )}
     </div>
   );
 }

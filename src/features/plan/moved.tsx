@@ -3,7 +3,7 @@
 import { X } from "lucide-react";
 import { useEffect, useRef, useState } from "react";
 import { formatDay } from "@/core/dates";
-import { type Drafted, type MovedDate, movedDates, whyMoved } from "@/core/plan/moved-dates";
+import { type Drafted, type MovedDate, movedDates, whyMoved } from "@/core/sheets/moved-dates";
 import { usePlanModel } from "./plan-context";
 
 /** What moved with the last change of dates, and why: one line that opens to the list. */

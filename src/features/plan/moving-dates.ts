@@ -1,7 +1,8 @@
 "use client";
 
 import { addDays, type IsoDate } from "@/core/dates";
-import type { Operation } from "@/core/plan/plan";
+import type { Operation } from "@/core/plan/operation";
+import { change } from "@/core/sheets/decisions";
 import { usePlanModel } from "./plan-context";
 
 const inPlay = (operation: Operation, date: IsoDate) =>
@@ -14,12 +15,14 @@ export function useMovingDates() {
   /** Which waits would break on this date, asked of the solver itself; null when none. */
   const wouldBreak = (operation: Operation, date: IsoDate): string | null => {
     if (inPlay(operation, date)) return null;
-    const draft = draftWith([{ path: ["dates", operation.id], value: { date, held: true } }]);
+    const draft = draftWith([change(`dates/${operation.id}`, { date, held: true })]);
     if (!draft.ok) return null;
-    const clash = draft.value.conflicts.find((c) => c.ids.includes(`held.${operation.id}`)) ?? draft.value.conflicts[0];
+    const { conflicts, waits, windows } = draft.value;
+    const held = windows.find((w) => w.kind === "held" && w.event === operation.id)?.id ?? "";
+    const clash = conflicts.find((c) => c.ids.includes(held)) ?? conflicts[0];
     if (!clash) return null;
-    const reasons = [...draft.value.waits, ...draft.value.windows]
-      .filter((m) => clash.ids.includes(m.id) && !m.id.startsWith("held."))
+    const reasons = [...waits, ...windows]
+      .filter((m) => clash.ids.includes(m.id) && m.kind !== "held")
       .map((m) => m.reason);
     if (clash.ids.includes("today")) reasons.push("it would lie in the past");
     return `${clash.shortByDays} ${clash.shortByDays === 1 ? "day" : "days"} short: ${reasons.join("; ")}`;

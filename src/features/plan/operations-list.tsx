@@ -3,8 +3,8 @@
 import { ChevronLeft, ChevronRight } from "lucide-react";
 import { useState } from "react";
 import { formatDay } from "@/core/dates";
-import type { SheetId } from "@/core/guides/schema";
-import type { Operation } from "@/core/plan/plan";
+import type { Operation } from "@/core/plan/operation";
+import type { SheetId } from "@/core/sheet-ids";
 import { Button } from "@/ui/button";
 import { Popover } from "@/ui/popover";
 import { WrittenValue } from "@/ui/written-value";
@@ -224,7 +224,10 @@ export function OperationDetail({ operation }: { operation: Operation }) {
               </Button>
             )}
             {wish && !wish.held && operation.date && (
-              <Button look="quiet" onClick={() => set(`dates/${operation.id}`, { date: operation.date, held: true })}>
+              <Button
+                look="quiet"
+                onClick={() => operation.date && set(`dates/${operation.id}`, { date: operation.date, held: true })}
+              >
                 Hold this date
               </Button>
             )}

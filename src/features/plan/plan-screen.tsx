@@ -2,27 +2,22 @@
 
 import dynamic from "next/dynamic";
 import { useRouter } from "next/navigation";
-import { useEffect, useState } from "react";
-import { SHEETS, type SheetId } from "@/core/guides/sheets";
-import type { Operation } from "@/core/plan/plan";
+import { useCallback, useEffect, useState } from "react";
+import type { Operation } from "@/core/plan/operation";
+import { SHEET_NAMES, SHEETS, type SheetId } from "@/core/sheet-ids";
 import type { AuditLine } from "../shared/server-types";
-import { SHEET_NAMES } from "../shared/sheet-mark";
 import { UnitsProvider, useUnits } from "../shared/units";
 import { useCommands } from "../shell/commands";
 import { FindingsPanel } from "./findings";
-import { PlanHead, StaleBanner } from "./head";
+import { type CropChoice, PlanHead, StaleBanner } from "./head";
 import { Ladder } from "./ladder";
 import { Ledger } from "./ledger";
 import { Moved } from "./moved";
 import { OperationsList } from "./operations-list";
-import { PlanProvider } from "./plan-context";
+import { OpenWindowProvider, PlanProvider } from "./plan-context";
 import { Ribbon } from "./ribbon/ribbon";
-import { FeedSheet } from "./sheets/feed-sheet";
-import { GroundSheet } from "./sheets/ground-sheet";
-import { LaterSheet } from "./sheets/later-sheet";
-import { MoneySheet } from "./sheets/money-sheet";
-import { SeedSheet } from "./sheets/seed-sheet";
-import { SoilSheet } from "./sheets/soil-sheet";
+import { SHEET_SCREENS } from "./sheets";
+import { GuideNotes } from "./sheets/guide-notes";
 import { StageDialog } from "./stage-dialog";
 import { type PlanStart, usePlan } from "./use-plan";
 import { IssueDialog, type VersionLine, VersionsDialog } from "./versions";
@@ -39,7 +34,7 @@ interface PlanScreenProps {
   versions: VersionLine[];
   /** who changed what, the latest first */
   changes: AuditLine[];
-  crops: { id: string; name: string; kinds: { id: string; name: string }[] }[];
+  crops: readonly CropChoice[];
   mayIssue: boolean;
 }
 
@@ -54,6 +49,7 @@ export function PlanScreen({ start, versions, changes, crops, mayIssue }: PlanSc
   const [dialog, setDialog] = useState<"versions" | "issue" | null>(null);
   const units = useUnits();
   const { undo, redo, plan, findings } = model;
+  const Screen = SHEET_SCREENS[sheet];
 
   const goTo = (id: SheetId) => {
     setWindowOpen(false);
@@ -68,6 +64,7 @@ export function PlanScreen({ start, versions, changes, crops, mayIssue }: PlanSc
       document.querySelector(`[data-line="${operation.id}"]`)?.scrollIntoView({ block: "nearest" }),
     );
   };
+  const openWindow = useCallback(() => setWindowOpen(true), []);
   const stops = findings.some((f) => f.severity === "stop");
   useCommands([
     ...SHEETS.map((id, i) => ({
@@ -120,68 +117,64 @@ export function PlanScreen({ start, versions, changes, crops, mayIssue }: PlanSc
       }}
     >
       <PlanProvider value={model}>
-        <WorkingProvider>
-          <div className="mx-auto max-w-[1360px] px-4 pb-10">
-            <PlanHead
-              crops={crops}
-              versions={versions.length}
-              mayIssue={mayIssue}
-              onVersions={() => setDialog("versions")}
-              onIssue={() => setDialog("issue")}
-            />
-            <StaleBanner />
-            {model.trouble && (
-              <p role="alert" className="mb-2 border border-stop bg-sheet px-3 py-2 text-stop">
-                {model.trouble}
-              </p>
-            )}
-            <Ribbon onOpen={openOperation} onStage={setStage} />
-            <Moved />
-            <div className="mt-3 grid grid-cols-[minmax(0,1fr)] gap-3 lg:grid-cols-[196px_minmax(0,1fr)_276px]">
-              <Ladder sheet={sheet} onSheet={goTo} />
-              {windowOpen && (
-                <div className="min-w-0 lg:col-span-2">
-                  <WindowPanel onClose={() => setWindowOpen(false)} />
-                </div>
+        <OpenWindowProvider value={openWindow}>
+          <WorkingProvider>
+            <div className="mx-auto max-w-[1360px] px-4 pb-10">
+              <PlanHead
+                crops={crops}
+                versions={versions.length}
+                mayIssue={mayIssue}
+                onVersions={() => setDialog("versions")}
+                onIssue={() => setDialog("issue")}
+              />
+              <StaleBanner />
+              {model.trouble && (
+                <p role="alert" className="mb-2 border border-stop bg-sheet px-3 py-2 text-stop">
+                  {model.trouble}
+                </p>
               )}
-              <section
-                hidden={windowOpen}
-                aria-label={SHEET_NAMES[sheet]}
-                className="min-w-0 overflow-x-auto border border-line bg-sheet px-4 py-2.5"
-              >
-                {sheet === "ground" && <GroundSheet />}
-                {sheet === "soil" && <SoilSheet />}
-                {sheet === "seed" && <SeedSheet onWindow={() => setWindowOpen(true)} />}
-                {sheet === "feed" && <FeedSheet />}
-                {sheet === "money" && <MoneySheet />}
-                {(sheet === "water" || sheet === "protect" || sheet === "harvest" || sheet === "keep") && (
-                  <LaterSheet sheet={sheet} />
+              <Ribbon onOpen={openOperation} onStage={setStage} />
+              <Moved />
+              <div className="mt-3 grid grid-cols-[minmax(0,1fr)] gap-3 lg:grid-cols-[196px_minmax(0,1fr)_276px]">
+                <Ladder sheet={sheet} onSheet={goTo} />
+                {windowOpen && (
+                  <div className="min-w-0 lg:col-span-2">
+                    <WindowPanel onClose={() => setWindowOpen(false)} />
+                  </div>
                 )}
-                <OperationsList sheet={sheet} opened={opened} onOpened={setOpened} />
-              </section>
-              <div className={`content-start gap-3 ${windowOpen ? "hidden" : "grid"}`}>
-                <Ledger onWindow={() => setWindowOpen(true)} />
-                <FindingsPanel onSheet={goTo} />
+                <section
+                  hidden={windowOpen}
+                  aria-label={SHEET_NAMES[sheet]}
+                  className="min-w-0 overflow-x-auto border border-line bg-sheet px-4 py-2.5"
+                >
+                  <Screen />
+                  <GuideNotes sheet={sheet} />
+                  <OperationsList sheet={sheet} opened={opened} onOpened={setOpened} />
+                </section>
+                <div className={`content-start gap-3 ${windowOpen ? "hidden" : "grid"}`}>
+                  <Ledger onWindow={openWindow} />
+                  <FindingsPanel onSheet={goTo} />
+                </div>
               </div>
+              <StageDialog stageId={stage} onClose={() => setStage(null)} />
+              <VersionsDialog
+                open={dialog === "versions"}
+                onOpenChange={(open) => setDialog(open ? "versions" : null)}
+                versions={versions}
+                changed={changes}
+              />
+              <IssueDialog
+                open={dialog === "issue"}
+                onOpenChange={(open) => setDialog(open ? "issue" : null)}
+                next={versions.length + 1}
+                onIssued={() => {
+                  router.refresh();
+                  setDialog("versions");
+                }}
+              />
             </div>
-            <StageDialog stageId={stage} onClose={() => setStage(null)} />
-            <VersionsDialog
-              open={dialog === "versions"}
-              onOpenChange={(open) => setDialog(open ? "versions" : null)}
-              versions={versions}
-              changed={changes}
-            />
-            <IssueDialog
-              open={dialog === "issue"}
-              onOpenChange={(open) => setDialog(open ? "issue" : null)}
-              next={versions.length + 1}
-              onIssued={() => {
-                router.refresh();
-                setDialog("versions");
-              }}
-            />
-          </div>
-        </WorkingProvider>
+          </WorkingProvider>
+        </OpenWindowProvider>
       </PlanProvider>
     </UnitsProvider>
   );

@@ -30,7 +30,7 @@ function StageForm({ stageId, onClose }: { stageId: string; onClose: () => void 
   const [busy, setBusy] = useState(false);
   const stage = plan?.stages.find((s) => s.id === stageId);
   if (!plan || !stage) return null;
-  const planted = facts.log.find((entry) => entry.operationId === "planting")?.doneOn;
+  const planted = plan?.operations.find((o) => o.role === "plant")?.doneOn;
   const seen = facts.observations.find((o) => o.stageId === stageId);
 
   const ask = async (request: () => Promise<Response>, then: () => void) => {

@@ -1,5 +1,5 @@
 import { formatDay } from "@/core/dates";
-import type { Plan } from "@/core/plan/plan";
+import type { Plan } from "@/core/sheets/plan";
 
 /** "first node (BBCH 31), 8 April, 1 to 18 April in 8 seasons of 10". */
 export function stageInWords(stage: Plan["stages"][number]): string {

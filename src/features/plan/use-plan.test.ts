@@ -1,12 +1,12 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { freshDecisions } from "@/core/plan/decision-changes";
+import { type DecisionPath, freshDecisions } from "@/core/sheets/decisions";
 import { freshHistory, stepHistory } from "./use-plan";
 
 type History = ReturnType<typeof freshHistory>;
 const start = () => freshHistory(freshDecisions("wheat"));
-const target = (history: History, value: number | undefined, at: number, path = "targetTPerHa") =>
-  stepHistory(history, { type: "change", changes: [{ path: [path], value }], at });
+const target = (history: History, value: number | undefined, at: number, path: DecisionPath = "targetTPerHa") =>
+  stepHistory(history, { type: "change", changes: [{ path, value }], at });
 const undo = (history: History) => stepHistory(history, { type: "undo" });
 const redo = (history: History) => stepHistory(history, { type: "redo" });
 
@@ -29,7 +29,7 @@ describe("undo and redo", () => {
   it("keep quick changes of two values apart", () => {
     const history = stepHistory(target(start(), 8, 0), {
       type: "change",
-      changes: [{ path: ["lime", "targetPh"], value: 6.4 }],
+      changes: [{ path: "soil/lime/targetPh", value: 6.4 }],
       at: 100,
     });
     expect(undo(history).now.targetTPerHa).toBe(8);
@@ -51,7 +51,7 @@ describe("undo and redo", () => {
   it("undone as often as changed is where it began", () => {
     fc.assert(
       fc.property(
-        fc.array(fc.tuple(fc.constantFrom("targetTPerHa", "money"), fc.integer({ min: 1, max: 12 }))),
+        fc.array(fc.tuple(fc.constantFrom<DecisionPath>("targetTPerHa", "money"), fc.integer({ min: 1, max: 12 }))),
         (steps) => {
           let history = start();
           steps.forEach(([path, value], i) => {

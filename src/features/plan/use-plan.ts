@@ -3,13 +3,20 @@
 import { useCallback, useEffect, useMemo, useReducer, useRef, useState } from "react";
 import type { Guide } from "@/core/guides/schema";
 import type { StageObservation } from "@/core/phenology/stage-dates";
-import { checkPlan, type Finding } from "@/core/plan/check";
-import { comparePlans, type PlanSummary, summarisePlan } from "@/core/plan/compare";
-import { applyChanges, type Change } from "@/core/plan/decision-changes";
-import type { Decisions } from "@/core/plan/decisions";
-import { draftPlan } from "@/core/plan/draft";
 import type { LoggedOperation, PlanFacts } from "@/core/plan/facts";
-import type { Plan } from "@/core/plan/plan";
+import { checkPlan } from "@/core/sheets/check-plan";
+import { comparePlans, type PlanSummary, summarisePlan } from "@/core/sheets/compare";
+import {
+  applyChanges,
+  type Change,
+  change as changeOf,
+  type DecisionAt,
+  type DecisionPath,
+  type Decisions,
+} from "@/core/sheets/decisions";
+import { draftPlan } from "@/core/sheets/draft-plan";
+import type { Plan } from "@/core/sheets/plan";
+import type { Finding } from "@/core/sheets/sheet";
 import { useGuide } from "./use-guides";
 
 interface History {
@@ -33,7 +40,7 @@ export function stepHistory(history: History, step: Step): History {
   switch (step.type) {
     case "change": {
       const now = applyChanges(history.now, step.changes);
-      const path = step.changes.map((c) => c.path.join(".")).join("|");
+      const path = step.changes.map((c) => c.path).join("|");
       const merged = path === history.lastPath && step.at - history.lastAt < MERGE_MS;
       return {
         past: merged ? history.past : [...history.past, history.now].slice(-200),
@@ -113,8 +120,8 @@ export function usePlan(start: PlanStart) {
 
   const change = useCallback((...list: Change[]) => step({ type: "change", changes: list, at: Date.now() }), []);
   const set = useCallback(
-    (path: string, value: unknown) =>
-      step({ type: "change", changes: [{ path: path.split("/"), value }], at: Date.now() }),
+    <P extends DecisionPath>(path: P, value: DecisionAt<P> | undefined) =>
+      step({ type: "change", changes: [changeOf(path, value)], at: Date.now() }),
     [],
   );
   const saving = useSaving(start, decisions, step);

@@ -3,7 +3,7 @@
 import { Download } from "lucide-react";
 import { useState } from "react";
 import { formatDay } from "@/core/dates";
-import type { PlanChange } from "@/core/plan/compare";
+import type { PlanChange } from "@/core/sheets/compare";
 import { Button } from "@/ui/button";
 import { Dialog } from "@/ui/dialog";
 import { dimensionOf } from "../shared/dimension-of-unit";

@@ -12,24 +12,14 @@ import {
   useState,
 } from "react";
 import type { Basis, Figure } from "@/core/figure";
+import type { AsideId, FigureId } from "@/core/plan/figure-ids";
+import type { Plan } from "@/core/sheets/plan";
 import { Button } from "@/ui/button";
 import { AnchoredPopover } from "@/ui/popover";
 import { WrittenValue } from "@/ui/written-value";
 import { dimensionOf } from "../shared/dimension-of-unit";
 import { useUnits } from "../shared/units";
 import { usePlanModel } from "./plan-context";
-
-/** Figures that the agronomist may put another value in place of. */
-const OVERRIDABLE = new Set([
-  "seed.targetPlants",
-  "seed.rate",
-  "seed.order",
-  "feed.n",
-  "feed.p2o5",
-  "feed.k2o",
-  "feed.s",
-  "soil.lime",
-]);
 
 const BASIS: Record<Basis["kind"], string> = {
   computed: "computed",
@@ -46,6 +36,11 @@ interface OpenWorking {
 }
 const Opened = createContext<OpenWorking | null>(null);
 
+/** A figure of a plan, or one that is shown beside it. */
+export function shownFigure(plan: Pick<Plan, "figures" | "asides">, id: string): Figure | undefined {
+  return plan.figures[id as FigureId] ?? plan.asides[id as AsideId];
+}
+
 /** Holds the one panel in which the working of whichever figure was pressed is shown. */
 export function WorkingProvider({ children }: { children: ReactNode }) {
   const { plan } = usePlanModel();
@@ -58,7 +53,7 @@ export function WorkingProvider({ children }: { children: ReactNode }) {
     setId(figure);
   }, []);
   const value = useMemo(() => ({ id: id ?? "", open }), [id, open]);
-  const figure = id === null ? undefined : (other ?? plan?.figures[id] ?? plan?.asides[id]);
+  const figure = id === null ? undefined : (other ?? (plan ? shownFigure(plan, id) : undefined));
   return (
     <Opened.Provider value={value}>
       {children}
@@ -78,7 +73,7 @@ export function FigureValue({
   unit = true,
   className = "",
 }: {
-  id: string;
+  id: FigureId | AsideId;
   decimals?: number;
   unit?: boolean;
   className?: string;
@@ -87,7 +82,7 @@ export function FigureValue({
   const opened = useContext(Opened);
   const { number, show, split } = useUnits();
   const button = useRef<HTMLButtonElement>(null);
-  const figure = plan?.figures[id] ?? plan?.asides[id];
+  const figure = plan ? shownFigure(plan, id) : undefined;
   useFlash(button, figure?.value);
   if (!figure) return <span className="text-soft">none</span>;
   const dimension = dimensionOf(figure.unit);
@@ -199,7 +194,7 @@ function Working({ id, figure }: { id: string; figure: Figure }) {
         </p>
       )}
       {figure.note && <p className="mt-2 text-[13px] text-soft">{figure.note}</p>}
-      {OVERRIDABLE.has(id) && <Override id={id} figure={figure} />}
+      {figure.open && <Override id={id} figure={figure} />}
     </div>
   );
 }

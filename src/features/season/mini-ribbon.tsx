@@ -4,7 +4,7 @@ import type { scaleUtc } from "d3-scale";
 import { area, curveMonotoneX } from "d3-shape";
 import { memo } from "react";
 import { type IsoDate, toDay } from "@/core/dates";
-import type { SheetId } from "@/core/guides/schema";
+import type { SheetId } from "@/core/sheet-ids";
 import { sheetColour } from "../shared/sheet-mark";
 import type { SeasonRow } from "./season-rows";
 
@@ -35,7 +35,7 @@ export const MiniRibbon = memo(function MiniRibbon({ row, x, width }: { row: Sea
   for (const o of row.operations) {
     const at = x(ms(o.date)).toFixed(1);
     const key = `${o.sheet}|${o.done ? "done" : "open"}`;
-    const big = o.id === "planting" || o.id === "harvest";
+    const big = o.role === "plant" || o.role === "harvest";
     const d = BELOW.has(o.sheet) ? `M${at} ${GROUND + 2}v${big ? 10 : 7}` : `M${at} ${GROUND - 2}v${big ? -15 : -9}`;
     paths.set(key, (paths.get(key) ?? "") + d);
   }

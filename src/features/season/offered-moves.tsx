@@ -3,8 +3,8 @@
 import { useRouter } from "next/navigation";
 import { memo, useMemo, useState } from "react";
 import { formatDay } from "@/core/dates";
-import type { Resource } from "@/core/plan/outline";
 import type { Move } from "@/core/season/level-load";
+import type { Resource } from "@/core/sheets/outline";
 import { Button } from "@/ui/button";
 import type { FarmCapacity } from "../shared/server-types";
 import { useUnits } from "../shared/units";

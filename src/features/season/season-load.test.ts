@@ -16,6 +16,7 @@ const farm = {
 };
 const operation = (id: string, date: string, hours: number, change: Partial<SeasonRow["operations"][number]> = {}) => ({
   id,
+  role: "till" as const,
   sheet: "ground" as const,
   name: id,
   date,

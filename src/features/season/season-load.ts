@@ -1,8 +1,8 @@
 /** The season's load: jobs of machines and crews, what they can do, and the moves that are offered. */
 
 import { type IsoDate, toDay } from "@/core/dates";
-import type { Resource } from "@/core/plan/outline";
 import { type Capacity, type Job, levelLoad, type Move, type WeekLoad, weeklyLoad } from "@/core/season/level-load";
+import type { Resource } from "@/core/sheets/outline";
 import type { FarmCapacity } from "../shared/server-types";
 import type { SeasonRow } from "./season-rows";
 
@@ -58,7 +58,7 @@ export function seasonLoad(rows: SeasonRow[], farms: FarmCapacity[], firstWeek: 
         latest: o.latest,
         fixed: o.done || o.held,
         // planting and harvest move last: the rest of the plan hangs on them
-        weight: o.id === "planting" || o.id === "harvest" ? 10 : 1,
+        weight: o.role === "plant" || o.role === "harvest" ? 10 : 1,
       };
       const own = byResource.get(resource);
       if (own) own.push(job);

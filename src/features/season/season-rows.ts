@@ -1,7 +1,7 @@
 "use client";
 
 import { useEffect, useState } from "react";
-import { type OperationShape, type SeasonOutline, unpackSeason } from "@/core/plan/outline";
+import { type OperationShape, type SeasonOutline, unpackSeason } from "@/core/sheets/outline";
 import type { PackedRow, PackedRows } from "../shared/server-types";
 
 /** One field of the season page. */

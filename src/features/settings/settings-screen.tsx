@@ -2,8 +2,8 @@
 
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import type { Fertiliser } from "@/core/feed/straight-fertilisers";
 import type { Prices } from "@/core/plan/facts";
+import type { Fertiliser } from "@/core/records/fertiliser";
 import type { UnitSet } from "@/core/units/units";
 import { Button } from "@/ui/button";
 import { Choice } from "@/ui/choice";
@@ -24,6 +24,7 @@ export function SettingsScreen({
   fertilisers,
   crops,
   implementNames,
+  harvesters,
   editable,
 }: {
   practice: { name: string; unitSet: UnitSet; decimalMark: "point" | "comma"; asOf: string | null };
@@ -31,12 +32,15 @@ export function SettingsScreen({
   fertilisers: Fertiliser[];
   crops: { key: string; name: string }[];
   implementNames: Record<string, string>;
+  /** machines of their own, priced apart from what tractors pull */
+  harvesters: string[];
   editable: boolean;
 }) {
   const { number, read, currency } = useUnits();
   const router = useRouter();
   const [state, setState] = useState<"saved" | "saving" | string>("saved");
   const [now, setNow] = useState(prices);
+  const machines = [...new Set([...Object.keys(prices.machinePerH), ...harvesters])];
   const save = async (settings: unknown) => {
     setState("saving");
     try {
@@ -142,12 +146,12 @@ export function SettingsScreen({
           {price("Diesel", now.dieselPerL, "/L", (v) => savePrices({ ...now, dieselPerL: v }))}
           {price("Labour", now.labourPerH, "/h", (v) => savePrices({ ...now, labourPerH: v }))}
           {price("Drying", now.dryingPerTPoint, "/t and point", (v) => savePrices({ ...now, dryingPerTPoint: v }))}
-          {Object.entries(now.machinePerH).map(([id, minor]) =>
-            price(
-              id === "default" ? "Tractor and implement" : `Tractor and ${implementNames[id] ?? id}`,
-              minor,
-              "/h",
-              (v) => savePrices({ ...now, machinePerH: { ...now.machinePerH, [id]: v } }),
+          {price("Any other machine, with its tractor", now.otherMachinePerH, "/h", (v) =>
+            savePrices({ ...now, otherMachinePerH: v }),
+          )}
+          {machines.map((id) =>
+            price(`Machine, ${implementNames[id] ?? id}`, now.machinePerH[id], "/h", (v) =>
+              savePrices({ ...now, machinePerH: { ...now.machinePerH, [id]: v } }),
             ),
           )}
           {Object.entries(now.contractPerHa).map(([id, minor]) =>

@@ -1,16 +1,4 @@
-import type { SheetId } from "@/core/guides/schema";
-
-export const SHEET_NAMES: Record<SheetId, string> = {
-  ground: "Ground",
-  soil: "Soil",
-  seed: "Seed",
-  feed: "Feed",
-  water: "Water",
-  protect: "Protect",
-  harvest: "Harvest",
-  keep: "Keep",
-  money: "Money",
-};
+import type { SheetId } from "@/core/sheet-ids";
 
 /** The hue of a sheet as a CSS colour. */
 export const sheetColour = (sheet: SheetId) => `var(--${sheet === "harvest" ? "harvest-mark" : sheet})`;

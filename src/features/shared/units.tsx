@@ -1,6 +1,8 @@
 "use client";
 
 import { createContext, type ReactNode, useContext, useMemo } from "react";
+import { formatDay } from "@/core/dates";
+import type { Words } from "@/core/sheets/sheet";
 import { formatNumber, formatQuantity } from "@/core/units/format-quantity";
 import { parseQuantity } from "@/core/units/parse-quantity";
 import type { BushelCrop, Dimension, UnitSet } from "@/core/units/units";
@@ -68,4 +70,19 @@ export function useUnits() {
     const money = (minor: number, decimals = 0) => number(minor / 100, decimals);
     return { ...choice, number, split, show, read, money };
   }, [choice]);
+}
+
+/** How the core's sentences write numbers here. */
+export function useWords(): Words {
+  const { show, number, money, currency } = useUnits();
+  return useMemo(
+    () => ({
+      quantity: show,
+      number,
+      money: (minor: number) => money(minor),
+      date: (date: string) => formatDay(date),
+      currency,
+    }),
+    [show, number, money, currency],
+  );
 }

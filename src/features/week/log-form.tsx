@@ -3,7 +3,7 @@
 import { Check } from "lucide-react";
 import { useState } from "react";
 import type { LoggedOperation } from "@/core/plan/facts";
-import type { OperationInput } from "@/core/plan/plan";
+import type { OperationInput } from "@/core/plan/operation";
 import { Button } from "@/ui/button";
 import { Dialog } from "@/ui/dialog";
 import { useUnits } from "../shared/units";

@@ -1,22 +1,11 @@
 import { Document, Page, renderToBuffer, Text, View } from "@react-pdf/renderer";
 import { formatDay } from "@/core/dates";
-import { SHEETS, type SheetId } from "@/core/guides/sheets";
+import { SHEET_NAMES, SHEETS } from "@/core/sheet-ids";
 import type { IssuedPlan } from "@/core/sheets/issued-plan";
 import { formatNumber } from "@/core/units/format-quantity";
-import type { DocumentSource } from "./index";
 import { plain, registerFonts, styles } from "./pdf-parts";
+import type { DocumentSource } from "./source";
 
-const NAMES: Record<SheetId, string> = {
-  ground: "Ground",
-  soil: "Soil",
-  seed: "Seed",
-  feed: "Feed",
-  water: "Water",
-  protect: "Protect",
-  harvest: "Harvest",
-  keep: "Keep",
-  money: "Money",
-};
 /** The package of practices as a booklet: figures with their working, operations with dates and cautions, by sheet. */
 export async function bookletPdf(source: DocumentSource): Promise<Buffer> {
   registerFonts();
@@ -124,7 +113,7 @@ function Chapter({ chapter, issued }: { chapter: IssuedPlan["chapters"][number];
   return (
     <View>
       <Text style={styles.heading} minPresenceAhead={60}>
-        {`${SHEETS.indexOf(chapter.sheet) + 1} ${NAMES[chapter.sheet]}`}
+        {`${SHEETS.indexOf(chapter.sheet) + 1} ${SHEET_NAMES[chapter.sheet]}`}
       </Text>
       {chapter.text.map((text) => (
         <Text key={text}>{plain(text)}</Text>

@@ -2,8 +2,8 @@
 
 import { createEvents, type EventAttributes } from "ics";
 import { addDays, type IsoDate } from "@/core/dates";
-import type { OperationInput } from "@/core/plan/plan";
-import type { DocumentSource } from "./index";
+import type { OperationInput } from "@/core/plan/operation";
+import type { DocumentSource } from "./source";
 
 /** Changes of one version's dates that are told apart in SEQUENCE. */
 const MOST_CHANGES = 1000;

@@ -1,11 +1,11 @@
 import { Document, Page, renderToBuffer, Text, View } from "@react-pdf/renderer";
 import { formatDay } from "@/core/dates";
 import { fieldMeasures } from "@/core/feed/field-measures";
-import type { OperationInput } from "@/core/plan/plan";
+import type { OperationInput } from "@/core/plan/operation";
 import { formatNumber, formatQuantity } from "@/core/units/format-quantity";
 import type { Dimension, UnitContext, UnitSet } from "@/core/units/units";
-import type { DocumentSource } from "./index";
 import { plain, registerFonts, styles } from "./pdf-parts";
+import type { DocumentSource } from "./source";
 
 /** The grower's card: one page in plain words and field measures, what to do when, with the cautions. */
 export async function cardPdf(source: DocumentSource): Promise<Buffer> {
@@ -18,10 +18,8 @@ function Card({ issued, season, number, issuedAt, unitSet: practiceUnits, decima
   const units = { unitSet: (issued.grower.unitSet as UnitSet | null) ?? practiceUnits, decimal };
   const area = formatQuantity(field.areaHa, "area", units);
   // the card holds what someone does with hands or machines; looks and checks go with their stage in one line
-  const work = operations.filter(
-    (o) => !o.doneOn && (o.inputs.length > 0 || ["ground", "seed", "harvest", "keep", "water"].includes(o.sheet)),
-  );
-  const looks = operations.filter((o) => !o.doneOn && o.sheet === "protect");
+  const work = operations.filter((o) => !o.doneOn && o.role !== "look");
+  const looks = operations.filter((o) => !o.doneOn && o.role === "look");
   const cautions = [...new Map(operations.flatMap((o) => o.cautions).map((c) => [c.topic, c.text])).values()];
   return (
     <Document title={`Card ${field.name} ${season}`} creator="Wheatonomy">
@@ -76,7 +74,7 @@ function Card({ issued, season, number, issuedAt, unitSet: practiceUnits, decima
 }
 
 /** An input in field measures: grams a square metre or row metre, kilograms and bags for the field. */
-function inWords(input: OperationInput, rowSpacingCm: number | null, units: UnitContext): string {
+function inWords(input: Omit<OperationInput, "pricePerUnit">, rowSpacingCm: number | null, units: UnitContext): string {
   const name = plain(input.name);
   if (input.unit === "t")
     return `${name}: ${show(input.perHa, "dressing", units)}, ${formatNumber(input.quantity, { decimals: 1 })} t in all.`;

@@ -6,18 +6,20 @@ import ExcelJS from "exceljs";
 import ICAL from "ical.js";
 import Papa from "papaparse";
 import { describe, expect, it } from "vitest";
-import { checkPlan } from "@/core/plan/check";
-import { applyChanges, freshDecisions } from "@/core/plan/decision-changes";
-import type { Decisions } from "@/core/plan/decisions";
-import { draftPlan } from "@/core/plan/draft";
 import { EXAMPLE_FACTS } from "@/core/plan/example-facts";
 import type { PlanFacts } from "@/core/plan/facts";
 import { unwrap } from "@/core/result";
+import { checkPlan } from "@/core/sheets/check-plan";
+import type { Decisions } from "@/core/sheets/decisions";
+import { applyChanges, freshDecisions } from "@/core/sheets/decisions";
+import { draftPlan } from "@/core/sheets/draft-plan";
 import { issuedPlan, upgradeIssued } from "@/core/sheets/issued-plan";
 import { testGuide } from "../../../tests/support/guides";
 import { versionCalendar, writeEvents } from "./calendar";
-import { type DocumentSource, writeDocument } from "./index";
+import { writeDocument } from "./index";
 import { orderCsv, orderLines } from "./order";
+import type { DocumentSource } from "./source";
+import { documentWords } from "./words";
 
 const person = {
   name: "Imre Castellan",
@@ -25,11 +27,18 @@ const person = {
   practice: { name: "Castellan Field Advice", currency: "cr" },
   grower: { name: "Pennick", unitSet: null },
 } as const;
-const wheat = applyChanges(freshDecisions("wheat"), [{ path: ["targetTPerHa"], value: 8.5 }]);
+const wheat = applyChanges(freshDecisions("wheat"), [{ path: "targetTPerHa", value: 8.5 }]);
 
 function source(decisions: Decisions = wheat, facts: PlanFacts = EXAMPLE_FACTS, number = 1): DocumentSource {
   const plan = unwrap(draftPlan(facts, decisions, 2027, testGuide(decisions.crop.guideId)));
-  const issued = issuedPlan(plan, facts, checkPlan(plan, facts, decisions), person, "abc");
+  const issued = issuedPlan(
+    plan,
+    facts,
+    checkPlan(plan, facts, decisions),
+    person,
+    "abc",
+    documentWords({ unitSet: "metric", decimalMark: "point", currency: "cr" }),
+  );
   // as it comes back from the database
   const stored = upgradeIssued(JSON.parse(JSON.stringify(issued)));
   return {
@@ -77,7 +86,7 @@ describe("calendar", () => {
   });
 
   it("keeps its ids and raises its sequence in a later version", () => {
-    const later = source(applyChanges(wheat, [{ path: ["targetTPerHa"], value: 9 }]), EXAMPLE_FACTS, 2);
+    const later = source(applyChanges(wheat, [{ path: "targetTPerHa", value: 9 }]), EXAMPLE_FACTS, 2);
     expect(events(later).map((e) => e.uid)).toEqual(events(source()).map((e) => e.uid));
     expect(events(later).every((e) => e.sequence === 2000)).toBe(true);
   });

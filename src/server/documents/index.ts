@@ -1,19 +1,9 @@
 /** Documents of an issued version, made from its frozen snapshot alone. */
 
-import type { IssuedPlan } from "@/core/sheets/issued-plan";
-import type { UnitSet } from "@/core/units/units";
 import { versionCalendar } from "./calendar";
 import { orderCsv, orderXlsx } from "./order";
+import type { DocumentSource } from "./source";
 
-export interface DocumentSource {
-  planId: string;
-  number: number;
-  issuedAt: string;
-  season: number;
-  issued: IssuedPlan;
-  unitSet: UnitSet;
-  decimal: "point" | "comma";
-}
 export interface WrittenDocument {
   name: string;
   type: string;

@@ -1,6 +1,6 @@
 import ExcelJS from "exceljs";
 import Papa from "papaparse";
-import type { DocumentSource } from "./index";
+import type { DocumentSource } from "./source";
 
 interface OrderLine {
   Product: string;

@@ -1,5 +1,5 @@
 import type { Metadata } from "next";
-import { IMPLEMENTS } from "@/core/ground/implements";
+import { IMPLEMENT_IDS, IMPLEMENTS } from "@/core/ground/implements";
 import { SettingsScreen } from "@/features/settings/settings-screen";
 import { may, requirePage } from "@/server/access";
 import { loadCatalogue } from "@/server/catalogue";
@@ -20,6 +20,7 @@ export default async function SettingsPage() {
       prices={catalogue.prices}
       fertilisers={catalogue.fertilisers}
       crops={crops}
+      harvesters={IMPLEMENT_IDS.filter((id) => IMPLEMENTS[id].power === "harvester")}
       implementNames={Object.fromEntries(Object.entries(IMPLEMENTS).map(([id, i]) => [id, i.name]))}
       editable={may(access.role, "settings")}
     />

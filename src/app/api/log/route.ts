@@ -1,12 +1,13 @@
+import { logEntryRecord } from "@/core/records/log-entry";
 import { Refused, requireAction } from "@/server/access";
 import { inPractice } from "@/server/db";
-import { logOperation, logSchema, withdrawLog } from "@/server/log";
+import { logOperation, withdrawLog } from "@/server/log";
 import { json, respond } from "@/server/respond";
 
 export function POST(request: Request): Promise<Response> {
   return respond(async () => {
     const access = await requireAction(request, "log");
-    const input = logSchema.parse(await request.json());
+    const input = logEntryRecord.parse(await request.json());
     await inPractice(access, (client) => logOperation(client, access, input));
     return json({ ok: true });
   });

@@ -1,12 +1,13 @@
+import { stageSeenRecord } from "@/core/records/stage-seen";
 import { Refused, requireAction } from "@/server/access";
 import { inPractice } from "@/server/db";
-import { observationSchema, observeStage, withdrawStage } from "@/server/observations";
+import { observeStage, withdrawStage } from "@/server/observations";
 import { json, respond } from "@/server/respond";
 
 export function POST(request: Request): Promise<Response> {
   return respond(async () => {
     const access = await requireAction(request, "log");
-    const input = observationSchema.parse(await request.json());
+    const input = stageSeenRecord.parse(await request.json());
     await inPractice(access, (client) => observeStage(client, access, input));
     return json({ ok: true });
   });

@@ -3,10 +3,11 @@
 import { useDrag } from "@use-gesture/react";
 import { useState } from "react";
 import { formatDay, type IsoDate, isoDate } from "@/core/dates";
-import { dateInWords } from "@/core/plan/check";
-import type { Operation } from "@/core/plan/plan";
+import type { Operation } from "@/core/plan/operation";
+import { SHEET_NAMES } from "@/core/sheet-ids";
 import { Popover } from "@/ui/popover";
-import { SHEET_NAMES, SheetShape, sheetColour } from "../../shared/sheet-mark";
+import { SheetShape, sheetColour } from "../../shared/sheet-mark";
+import { dateInWords } from "../date-in-words";
 import { useMovingDates } from "../moving-dates";
 import { FocusRing } from "./focus-ring";
 import { GROUND, ms, type Scale } from "./geometry";

@@ -3,7 +3,7 @@
 import { scaleUtc } from "d3-scale";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { addDays, formatDay, type IsoDate } from "@/core/dates";
-import type { Operation } from "@/core/plan/plan";
+import type { Operation } from "@/core/plan/operation";
 import { usePlanModel } from "../plan-context";
 import { ABOVE, BELOW, BOTTOM, GROUND, HEIGHT, LANES, ms } from "./geometry";
 import { Group, Mark } from "./marks";
@@ -50,7 +50,7 @@ export function Ribbon({
       x: x(ms(o.date)),
       label: o.mark,
       above: !BELOW_SHEETS.has(o.sheet),
-      weight: o.id === "planting" || o.id === "harvest" ? 9 : (WEIGHT[o.sheet] ?? 1),
+      weight: o.role === "plant" || o.role === "harvest" ? 9 : (WEIGHT[o.sheet] ?? 1),
     })),
     width - 4,
     width < 700 ? 2 : LANES,

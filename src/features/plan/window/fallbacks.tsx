@@ -2,8 +2,9 @@
 
 import { useMemo, useState } from "react";
 import { addDays, formatDay, type IsoDate } from "@/core/dates";
-import { fallbacks } from "@/core/plan/window-question";
 import type { WindowAnswer } from "@/core/season/sowing-window";
+import { change } from "@/core/sheets/decisions";
+import { fallbacks } from "@/core/sheets/window-question";
 import { Button } from "@/ui/button";
 import { WrittenValue } from "@/ui/written-value";
 import { useUnits } from "../../shared/units";
@@ -14,7 +15,7 @@ import { useSimulation } from "./use-simulation";
 
 /** What to do when the window is missed, each with what it can be expected to give and to leave. */
 export function Fallbacks({ answer }: { answer: WindowAnswer }) {
-  const { plan, facts, draftWith, change, editable } = usePlanModel();
+  const { plan, facts, draftWith, change: apply, editable } = usePlanModel();
   const { show, split, money, currency, number } = useUnits();
   const usual = answer.recommended ? addDays(answer.recommended.to, 21) : addDays(facts.today, 21);
   const [chosen, setChosen] = useState<IsoDate | null>(null);
@@ -35,10 +36,7 @@ export function Fallbacks({ answer }: { answer: WindowAnswer }) {
         const expected = here?.meanTPerHa ?? 0;
         const draft =
           expected > 0
-            ? draftWith(
-                [...fallback.changes, { path: ["targetTPerHa"], value: Number(expected.toFixed(3)) }],
-                fallback.guide,
-              )
+            ? draftWith([...fallback.changes, change("targetTPerHa", Number(expected.toFixed(3)))], fallback.guide)
             : null;
         const then = draft?.ok ? draft.value : null;
         return {
@@ -55,11 +53,11 @@ export function Fallbacks({ answer }: { answer: WindowAnswer }) {
   const atPlan = useMemo(() => {
     const here = plan?.plantingDate ? nearestDate(answer, plan.plantingDate) : null;
     if (!here || here.meanTPerHa <= 0) return null;
-    const draft = draftWith([{ path: ["targetTPerHa"], value: Number(here.meanTPerHa.toFixed(3)) }]);
+    const draft = draftWith([change("targetTPerHa", Number(here.meanTPerHa.toFixed(3)))]);
     return draft.ok ? { expected: here.meanTPerHa, margin: draft.value.money.marginPerHa } : null;
   }, [plan?.plantingDate, answer, draftWith]);
   if (!plan) return null;
-  const planted = facts.log.some((entry) => entry.operationId === "planting");
+  const planted = plan.operations.some((o) => o.role === "plant" && o.doneOn);
   return (
     <section aria-label="Fall-backs" className="mt-3 border-t border-line pt-2">
       <div className="flex flex-wrap items-baseline gap-x-3">
@@ -149,7 +147,7 @@ export function Fallbacks({ answer }: { answer: WindowAnswer }) {
                     </td>
                     <td>
                       {editable && !planted && expected > 0 && (
-                        <Button look="quiet" onClick={() => change(...fallback.changes)}>
+                        <Button look="quiet" onClick={() => apply(...fallback.changes)}>
                           Take it<span className="sr-only">{` ${fallback.label}`}</span>
                         </Button>
                       )}

@@ -1,7 +1,7 @@
 "use client";
 
 import { useMemo } from "react";
-import { planWindows, windowQuestion } from "@/core/plan/window-question";
+import { planWindows, windowQuestion } from "@/core/sheets/window-question";
 import { usePlanModel } from "../plan-context";
 import { useSimulation } from "./use-simulation";
 

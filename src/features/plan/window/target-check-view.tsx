@@ -1,9 +1,9 @@
 "use client";
 
 import { useMemo } from "react";
-import type { PlanWindows } from "@/core/plan/window-question";
 import type { WindowAnswer } from "@/core/season/sowing-window";
 import { targetCheck } from "@/core/season/target-check";
+import type { PlanWindows } from "@/core/sheets/window-question";
 import { useUnits } from "../../shared/units";
 import { usePlanModel } from "../plan-context";
 import { GivenFigure } from "../working";

@@ -2,7 +2,7 @@
 
 import { useMemo } from "react";
 import { type IsoDate, isoDate, toDay } from "@/core/dates";
-import type { DatedWindow } from "@/core/plan/draft-dates";
+import type { DatedWindow } from "@/core/plan/sowing-windows";
 import type { WindowAnswer } from "@/core/season/sowing-window";
 import { CHART_LINE, CHART_TEXT, Chart } from "@/ui/chart";
 import { useUnits } from "../../shared/units";

@@ -3,10 +3,10 @@
 import { X } from "lucide-react";
 import { useMemo, useState } from "react";
 import { addDays, daysBetween, formatDay, type IsoDate } from "@/core/dates";
-import { sowingWindows } from "@/core/plan/draft-dates";
-import { planWindows, windowQuestion } from "@/core/plan/window-question";
+import { sowingWindows } from "@/core/plan/sowing-windows";
 import { CAUSE_NAMES } from "@/core/season/growth";
 import type { WindowAnswer, WindowDate } from "@/core/season/sowing-window";
+import { planWindows, windowQuestion } from "@/core/sheets/window-question";
 import { Button } from "@/ui/button";
 import { useUnits } from "../../shared/units";
 import { useMovingDates } from "../moving-dates";
@@ -30,8 +30,8 @@ export function WindowPanel({ onClose }: { onClose: () => void }) {
   const run = useSimulation(questions);
   const answer = run.answers?.[0] ?? null;
   if (!plan || !of) return null;
-  const planted = facts.log.some((entry) => entry.operationId === "planting");
-  const sowing = plan.operations.find((operation) => operation.id === "planting");
+  const planted = plan.operations.some((o) => o.role === "plant" && o.doneOn);
+  const sowing = plan.operations.find((o) => o.role === "plant");
   const sowOn = (date: IsoDate) => sowing && put(sowing, date);
   return (
     <section aria-label="Sowing window and target" className="border border-line bg-sheet px-4 py-2.5">
@@ -248,7 +248,10 @@ function Customary({ answer }: { answer: WindowAnswer }) {
       <h3 className="text-[14px]">Customary windows in this zone</h3>
       <ul className="text-[13px]">
         {guide.kinds.map((kind) => {
-          const windows = sowingWindows(kind, facts.field.zone, season, method.id);
+          const windows = sowingWindows(kind, facts.field.zone, season, {
+            methodId: method.id,
+            latitudeDeg: facts.climate?.latitudeDeg,
+          });
           return (
             <li key={kind.id} className={kind.id === own.id ? "font-semibold" : ""}>
               {kind.name}:{" "}

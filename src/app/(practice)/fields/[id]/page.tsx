@@ -16,7 +16,7 @@ export default async function FieldPage({ params }: { params: Promise<{ id: stri
   return (
     <FieldScreen
       sheet={sheet}
-      crops={listCrops()}
+      crops={[...listCrops()]}
       names={cropNames()}
       today={access.today}
       mayPlan={may(access.role, "plan")}

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { decisionsSchema } from "@/core/plan/decisions";
+import { decisionsSchema } from "@/core/sheets/decisions-schema";
 import { requireAction } from "@/server/access";
 import { inPractice } from "@/server/db";
 import { saveDecisions } from "@/server/plans";

@@ -1,0 +1,62 @@
+/** Reads the guides of data/guides/, and writes what they compile to. */
+
+import fs from "node:fs";
+import path from "node:path";
+import { parse } from "yaml";
+import { type CompiledGuide, compileGuides } from "../src/core/guides/compile";
+import { cropLine } from "../src/core/guides/crop-line";
+import type { Surroundings } from "../src/core/guides/laws";
+import { LEFTOVERS } from "../src/core/guides/previous-crops";
+import { DELTA, UPLAND_PLAIN } from "../src/core/weather/example-climates";
+
+const folder = (root: string) => path.join(root, "data/guides");
+
+function read(file: string): unknown {
+  try {
+    return parse(fs.readFileSync(file, "utf8"));
+  } catch (error) {
+    throw new Error(`${file} is not YAML: ${(error as Error).message}`);
+  }
+}
+
+function readAll(dir: string): Record<string, unknown> {
+  return Object.fromEntries(
+    fs
+      .readdirSync(dir)
+      .filter((f) => f.endsWith(".yaml"))
+      .map((f) => [f.slice(0, -".yaml".length), read(path.join(dir, f))]),
+  );
+}
+
+/** All guides, compiled. */
+export function compileFolder(root: string): CompiledGuide[] {
+  const at = folder(root);
+  return compileGuides({
+    sources: read(path.join(at, "sources.yaml")),
+    threats: read(path.join(at, "threats.yaml")),
+    archetypes: readAll(path.join(at, "archetypes")),
+    crops: readAll(path.join(at, "crops")),
+  });
+}
+
+/** What the laws are checked against: all crops that there are, and a climate of each zone that has one. */
+export const SURROUNDINGS = (compiled: CompiledGuide[]): Surroundings => ({
+  crops: new Set([...compiled.map(({ guide }) => guide.id), ...Object.keys(LEFTOVERS)]),
+  zones: { "temperate upland plain": UPLAND_PLAIN, "delta, one rainy season": DELTA },
+});
+
+/** What is committed, by file name: one guide a file, and the list of all crops. */
+export function compiledFiles(compiled: CompiledGuide[]): Record<string, string> {
+  const text = (value: unknown) => `${JSON.stringify(value, null, 1)}\n`;
+  return {
+    ...Object.fromEntries(compiled.map((c) => [`${c.guide.id}.json`, text(c)])),
+    "crops.json": text(compiled.map(({ guide }) => cropLine(guide))),
+  };
+}
+
+export function writeCompiled(root: string, compiled: CompiledGuide[]): void {
+  const out = path.join(folder(root), "compiled");
+  fs.rmSync(out, { recursive: true, force: true });
+  fs.mkdirSync(out, { recursive: true });
+  for (const [name, text] of Object.entries(compiledFiles(compiled))) fs.writeFileSync(path.join(out, name), text);
+}

@@ -1,0 +1,28 @@
+/**
+ * Cautions that hold whatever the crop: tied to a kind of input, or to any machine. A guide may word a topic for its crop.
+ * The application plans; the product label, the local code and a licensed adviser decide.
+ */
+
+export type InputKind = "seed" | "fertiliser" | "lime" | "manure";
+
+/** The topic that every operation with this input carries. */
+export const INPUT_CAUTIONS: Record<InputKind, string> = {
+  seed: "dressed seed",
+  fertiliser: "fertiliser",
+  lime: "lime dust",
+  manure: "manure",
+};
+/** The topic that every operation with a machine carries. */
+export const MACHINE_CAUTION = "machines";
+
+export const GENERAL_CAUTIONS: Record<string, string> = {
+  "dressed seed":
+    "Dressed seed is never food or feed: gloves, dust mask, no spilt seed left for birds; leftovers and bags as the label says.",
+  "lime dust":
+    "Lime dust harms eyes and lungs (burnt and hydrated lime are caustic): goggles, mask, gloves; not in wind.",
+  fertiliser:
+    "Keep off water margins, frozen and waterlogged ground and inside closed periods; store ammonium nitrate cool, dry and apart from fuel.",
+  manure:
+    "Dust, germs and gas: wash before eating, livestock kept off; never into a pit alone; keep off water margins, frozen and waterlogged ground and inside closed periods.",
+  machines: "Guards on shafts, augers and threshers; stop, take the key and wait before clearing a blockage.",
+};

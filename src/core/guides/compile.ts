@@ -1,0 +1,121 @@
+/** From guides as they are written to guides as the core computes with them: expanded, merged, checked by shape. */
+
+import { z } from "zod";
+import { expand, listed, listedNew } from "./author";
+import { layered, merge } from "./merge";
+import { type Guide, guideSchema, registeredThreat, source } from "./schema";
+
+type Tree = Record<string, unknown>;
+
+/** The files of data/guides/, parsed; archetypes and crops by the name of their file. */
+export interface GuideFiles {
+  sources: unknown;
+  threats: unknown;
+  archetypes: Record<string, unknown>;
+  crops: Record<string, unknown>;
+}
+
+export interface CompiledGuide {
+  guide: Guide;
+  /** paths of the leaves that the archetype gave and the crop left as they are */
+  archetype: string[];
+}
+
+const written = z.looseObject({ source: z.string() });
+/** What an archetype changes for all kinds of a type, under what the kind itself changes. */
+const patches = z.record(z.string(), z.record(z.string(), z.unknown()));
+const archetypeFile = written.extend({ byType: patches.optional() });
+const cropFile = written.extend({ extends: z.string() });
+
+/**
+ * Every crop's guide from the files. Throws with file and path for what is not of the shape, an archetype or threat that is
+ * not there, a source that is not listed.
+ */
+export function compileGuides(files: GuideFiles): CompiledGuide[] {
+  const sources = read("sources.yaml", z.record(z.string(), source), files.sources);
+  const threatFile = read("threats.yaml", written, files.threats);
+  const { source: threatSource, ...threatTree } = threatFile;
+  const threats = expand(threatTree, threatSource, z.record(z.string(), registeredThreat)) as Record<string, Tree>;
+  const archetypes = Object.fromEntries(
+    Object.entries(files.archetypes).map(([name, file]) => {
+      const { source: own, byType, ...tree } = read(`archetypes/${name}.yaml`, archetypeFile, file);
+      return [
+        name,
+        { tree: expand(tree, own) as Tree, byType: expand(byType ?? {}, own, patches) as Record<string, Tree> },
+      ];
+    }),
+  );
+  return Object.entries(files.crops)
+    .sort(([a], [b]) => a.localeCompare(b))
+    .map(([name, file]) => {
+      const path = `crops/${name}.yaml`;
+      const { source: own, extends: from, ...tree } = read(path, cropFile, file);
+      const archetype = archetypes[from];
+      if (!archetype) throw new Error(`${path}: extends "${from}", which is no archetype`);
+      return compileCrop(path, archetype, expand(tree, own) as Tree, threats, sources);
+    });
+}
+
+function compileCrop(
+  path: string,
+  archetype: { tree: Tree; byType: Record<string, Tree> },
+  crop: Tree,
+  threats: Record<string, Tree>,
+  sources: Record<string, z.infer<typeof source>>,
+): CompiledGuide {
+  const own = new Set<string>();
+  const tree = merge(archetype.tree, crop, (leaf) => own.add(leaf)) as Tree;
+  for (const part of ["kinds", "methods", "products"] as const)
+    for (const own of Object.values((tree[part] ?? {}) as Record<string, Tree>)) {
+      const typical = part === "kinds" ? archetype.byType[own.type as string] : undefined;
+      const patch = typical
+        ? layered(stillThere(typical, archetype.tree, tree), (own.patch ?? {}) as Tree)
+        : (own.patch as Tree | undefined);
+      if (patch) own.patch = listedNew(patch, tree);
+    }
+  tree.threats = Object.fromEntries(
+    Object.entries((tree.threats ?? {}) as Record<string, Tree>).map(([id, here]) => {
+      if (!threats[id]) throw new Error(`${path}: threats.${id} is not in threats.yaml`);
+      return [id, { ...threats[id], ...here }];
+    }),
+  );
+  const guide = listed(tree) as Tree;
+  const used = new Set<string>();
+  JSON.stringify(guide, (key, value) => {
+    if (key === "source" && typeof value === "string") used.add(value);
+    return value;
+  });
+  guide.sources = Object.fromEntries(
+    [...used].sort().map((id) => {
+      if (!sources[id]) throw new Error(`${path}: the source "${id}" is not in sources.yaml`);
+      return [id, sources[id]];
+    }),
+  );
+  const leaves: string[] = [];
+  merge({}, archetype.tree, (leaf) => leaves.push(leaf));
+  const isOwn = (leaf: string) => [...own].some((o) => o === leaf || leaf.startsWith(`${o}.`));
+  return { guide: read(path, guideSchema, guide), archetype: leaves.filter((leaf) => !isOwn(leaf)).sort() };
+}
+
+/** What of an archetype's patch has something to change: the crop may have taken it out. */
+function stillThere(patch: Tree, before: unknown, after: unknown): Tree {
+  const isTree = (value: unknown): value is Tree =>
+    typeof value === "object" && value !== null && !Array.isArray(value);
+  return Object.fromEntries(
+    Object.entries(patch).flatMap(([key, value]) => {
+      const was = isTree(before) ? before[key] : undefined;
+      const is = isTree(after) ? after[key] : undefined;
+      if (was !== undefined && is === undefined) return [];
+      return [[key, isTree(value) ? stillThere(value, was, is) : value]];
+    }),
+  );
+}
+
+/** Parses, with the file and the path in what is thrown. */
+function read<T>(file: string, schema: z.ZodType<T>, value: unknown): T {
+  const parsed = schema.safeParse(value);
+  if (parsed.success) return parsed.data;
+  throw new Error(
+    `${file} is not of the shape of a guide:\n${parsed.error.issues.map((i) => `  ${i.path.join(".")}: ${i.message}`).join("\n")}`,
+  );
+}

@@ -1,0 +1,231 @@
+/** The laws that every guide must keep, beyond its shape; checked when guides are built. */
+
+import { GENERAL_CAUTIONS, INPUT_CAUTIONS, MACHINE_CAUTION } from "../cautions";
+import { IMPLEMENTS } from "../ground/implements";
+import { tillageSystem } from "../ground/systems";
+import { unwrap } from "../result";
+import type { Climate } from "../weather/climate";
+import { type ResolvedGuide, resolveGuide } from "./resolve-guide";
+import { type Guide, guideSchema, type Task, type Trigger } from "./schema";
+
+/** Anchors that every plan has, besides stages and tasks. */
+const ANCHORS = ["planting", "harvest", "previousHarvest"];
+/** How far apart figures may lie that must agree. */
+const TOLERANCE = 0.1;
+
+/** What laws need to know of the world around a guide. */
+export interface Surroundings {
+  /** ids of all crops that there are, with a guide or without */
+  crops: ReadonlySet<string>;
+  /** a climate of each zone */
+  zones: Record<string, Climate>;
+}
+
+/** Every break of a law, as "kind, method, product: what"; empty for a guide that keeps them. */
+export function brokenLaws(guide: Guide, around: Surroundings): string[] {
+  const broken = new Set<string>();
+  const tied = new Set<string>();
+  for (const kind of guide.kinds)
+    for (const method of guide.methods)
+      for (const product of guide.products) {
+        const resolved = unwrap(resolveGuide(guide, { kind: kind.id, method: method.id, product: product.id }));
+        const parsed = guideSchema.safeParse(resolved.guide);
+        const found = parsed.success
+          ? lawsOf(resolved, around)
+          : parsed.error.issues.map((i) => `${i.path.join(".")}: ${i.message}`);
+        for (const what of found) broken.add(`${kind.id}, ${method.id}, ${product.id}: ${what}`);
+        for (const topic of topicsOf(resolved.guide)) tied.add(topic);
+      }
+  // a caution that is tied to no task, input or machine of any kind would reach no one
+  for (const { topic } of guide.cautions) if (!tied.has(topic)) broken.add(`cautions: "${topic}" is tied to nothing`);
+  return [...broken];
+}
+
+function lawsOf(resolved: ResolvedGuide, around: Surroundings): string[] {
+  const { guide, method, product } = resolved;
+  return [
+    ...referencesExist(resolved, around),
+    ...anchorsExist(guide, method.waterAtPlanting === "standing", method.nursery !== undefined),
+    ...cautionsHaveTexts(guide),
+    ...stagesInOrder(resolved),
+    ...stockAgrees(resolved),
+    ...windowsWarmEnough(resolved, around),
+    ...figuresPlausible(resolved),
+    ...guide.feed.patterns.flatMap((p) => {
+      const sum = p.splits.reduce((total, s) => total + s.sharePct, 0);
+      return sum === 100 ? [] : [`feed.patterns.${p.id}: splits make ${sum} %, not 100`];
+    }),
+    ...((product.removalKgPerT.n ?? 0) > product.nUptakeKgPerT.typical
+      ? [
+          `products.${product.id}: removes ${product.removalKgPerT.n} kg N/t but takes up ${product.nUptakeKgPerT.typical}`,
+        ]
+      : []),
+  ];
+}
+
+function referencesExist({ guide, kind, method }: ResolvedGuide, { crops }: Surroundings): string[] {
+  const broken: string[] = [];
+  const stages = new Set(guide.stages.map((s) => s.id));
+  const stage = (where: string, id: string | undefined) => {
+    if (id !== undefined && id !== "planting" && !stages.has(id)) broken.push(`${where}: no stage "${id}"`);
+  };
+  for (const harm of guide.climate.harm) stage(`climate.harm.${harm.id}`, harm.stage);
+  for (const r of guide.water.yieldResponse) stage("water.yieldResponse", r.stage);
+  for (const id of guide.water.criticalStages) stage("water.criticalStages", id);
+  for (const s of guide.water.standing) stage("water.standing", s.fromStage);
+  for (const threat of guide.threats) for (const id of threat.stages) stage(`threats.${threat.id}`, id);
+  stage("weeds.weedFreeFrom", guide.weeds.weedFreeFrom);
+  stage("weeds.weedFreeTo", guide.weeds.weedFreeTo);
+  stage(`kinds.${kind.id}.vernalisationDays`, kind.vernalisationDays?.until);
+  stage(`kinds.${kind.id}.dayLength`, kind.dayLength?.until);
+  for (const { crop } of [...guide.rotation.good, ...guide.rotation.bad])
+    if (!crops.has(crop)) broken.push(`rotation: no crop "${crop}"`);
+  for (const system of guide.ground.systems)
+    if (!tillageSystem(system.id)) broken.push(`ground.systems: no tillage system "${system.id}"`);
+  const own = guide.ground.systems.filter((s) => !s.methods || s.methods.includes(method.id));
+  if (own.filter((s) => s.fit === "default").length !== 1)
+    broken.push(
+      `ground.systems: one default for each planting method, not ${own.filter((s) => s.fit === "default").length}`,
+    );
+  if (own.length < 2) broken.push("ground.systems: two at least, to be compared");
+  for (const product of guide.products)
+    for (const { endUse } of product.quality)
+      if (!guide.kinds.some((k) => k.endUses.includes(endUse)))
+        broken.push(`products.${product.id}.quality: no kind has the end use "${endUse}"`);
+  return broken;
+}
+
+/** Every task hangs on something that exists, and needs nothing that this way of planting does not have. */
+function anchorsExist(guide: Guide, standing: boolean, nursery: boolean): string[] {
+  const broken: string[] = [];
+  const anchors = new Set([
+    ...ANCHORS,
+    ...(nursery ? ["nursery"] : []),
+    ...guide.stages.map((s) => s.id),
+    ...guide.tasks.map((t) => t.id),
+  ]);
+  const look = (where: string, when: Trigger) => {
+    if (!anchors.has(when.from)) broken.push(`${where}: hangs on "${when.from}", which is not there`);
+  };
+  for (const task of guide.tasks) {
+    look(`tasks.${task.id}`, task.when);
+    if (task.needs === "standingWater" && !standing) broken.push(`tasks.${task.id}: needs standing water`);
+    if (task.needs === "nursery" && !nursery) broken.push(`tasks.${task.id}: needs a nursery`);
+  }
+  for (const p of guide.feed.patterns) for (const s of p.splits) look(`feed.patterns.${p.id}.${s.id}`, s.when);
+  look("feed.base", guide.feed.base.when);
+  look("harvest.at", guide.harvest.at);
+  if (!standing && guide.water.standing.length > 0) broken.push("water.standing: this way of planting stands dry");
+  const ids = guide.tasks.map((t) => t.id);
+  for (const id of new Set(ids.filter((t, i) => ids.indexOf(t) !== i))) broken.push(`tasks.${id}: twice`);
+  return broken;
+}
+
+/** Topics of the cautions that some task, input or machine carries. */
+const topicsOf = (guide: Guide): string[] => [
+  MACHINE_CAUTION,
+  ...Object.values(INPUT_CAUTIONS),
+  ...guide.harvest.cautions,
+  ...guide.tasks.flatMap((t: Task) => t.cautions ?? []),
+];
+
+function cautionsHaveTexts(guide: Guide): string[] {
+  const known = new Set([...guide.cautions.map((c) => c.topic), ...Object.keys(GENERAL_CAUTIONS)]);
+  return [...new Set(topicsOf(guide))].filter((t) => !known.has(t)).map((t) => `cautions: no text for "${t}"`);
+}
+
+function stagesInOrder({ guide, kind, method }: ResolvedGuide): string[] {
+  const broken: string[] = [];
+  for (const key of ["thermalTimeCd", "days", "bbch"] as const) {
+    const values = guide.stages.map((s) => s[key]);
+    if (values.some((v, i) => i > 0 && v < (values[i - 1] as number))) broken.push(`stages: ${key} not in order`);
+  }
+  const last = guide.stages.at(-1);
+  const raised = method.nursery?.days ?? 0;
+  if (last && !near(last.days + raised, kind.maturityDays))
+    broken.push(
+      `stages.${last.id}: ${last.days}${raised ? ` + ${raised} nursery` : ""} days, but the kind takes ${kind.maturityDays.low} to ${kind.maturityDays.high}`,
+    );
+  const deepest = Math.max(...guide.stages.map((s) => s.rootCm));
+  if (!within(deepest, guide.soil.rootingDepthCm))
+    broken.push(`stages: roots to ${deepest} cm, outside of soil.rootingDepthCm`);
+  return broken;
+}
+
+/** Population, unit mass, spacing and mass of the stock say the same. */
+function stockAgrees({ method }: ResolvedGuide): string[] {
+  const broken: string[] = [];
+  const { stock, geometry, nursery } = method;
+  const rate = stock.handbookRateKgPerHa;
+  const plants = method.targetPlantsPerM2.typical;
+  const share = (pct: { typical: number }) => pct.typical / 100;
+  // units in the ground for the target, and their mass
+  const losses = nursery
+    ? share(nursery.fieldSurvivalPct)
+    : share(method.fieldEmergencePct) * (stock.by === "unit" ? share(stock.sproutingPct) : share(stock.germinationPct));
+  const perM2 = plants / losses;
+  const seeds =
+    nursery && stock.by === "seed" ? perM2 / share(nursery.survivalPct) / share(stock.germinationPct) : perM2;
+  const massKgPerHa =
+    stock.by === "unit" ? perM2 * 10 * stock.unitMassG.typical : (seeds * stock.thousandGrainWeightG.typical) / 100;
+  if (!near(massKgPerHa, rate))
+    broken.push(
+      `methods.${method.id}: ${plants} plants/m2 need ${Math.round(massKgPerHa)} kg/ha, outside of the handbook's ${rate.low} to ${rate.high}`,
+    );
+  const { rowSpacingCm: row, inRowSpacingCm: inRow, unitsPerStation = 1 } = geometry;
+  if (row && inRow) {
+    const bySpacing = (unitsPerStation * 10_000) / (row.typical * inRow.typical);
+    // what is planted: transplants are counted as they are set, other units before their losses
+    const planted = nursery ? plants : perM2;
+    if (Math.abs(bySpacing / planted - 1) > 2 * TOLERANCE)
+      broken.push(
+        `methods.${method.id}: ${row.typical} x ${inRow.typical} cm is ${bySpacing.toFixed(1)}/m2, the population asks for ${planted.toFixed(1)}`,
+      );
+  }
+  return broken;
+}
+
+function windowsWarmEnough({ kind, method }: ResolvedGuide, { zones }: Surroundings): string[] {
+  return kind.windows.flatMap(({ zone, days, methods }) => {
+    const climate = zones[zone];
+    if (!climate || (methods && !methods.includes(method.id))) return [];
+    const meanC = meanOn(climate, Number(days[1].slice(-5, -3)), Number(days[1].slice(-2)));
+    // the air's mean stands for the soil's, a degree or two either way
+    return meanC < method.soilTemperatureC.lowest - 2 || meanC > method.soilTemperatureC.highest + 2
+      ? [`kinds.${kind.id}: ${days[1]} in "${zone}" has ${meanC.toFixed(1)} C, outside of what ${method.id} stands`]
+      : [];
+  });
+}
+
+function figuresPlausible({ guide, kind, method }: ResolvedGuide): string[] {
+  const broken: string[] = [];
+  const { initial, mid, end } = guide.water.kc;
+  if (initial < 0.1 || initial > 1.2 || mid < 0.8 || mid > 1.35 || end < 0.15 || end > 1.25 || mid < end)
+    broken.push(`water.kc: ${initial}, ${mid}, ${end} is no course of a crop coefficient`);
+  const length = guide.water.stageLengthsDays.reduce((sum, days) => sum + days, 0) + (method.nursery?.days ?? 0);
+  if (!near(length, kind.maturityDays, 0.2))
+    broken.push(
+      `water.stageLengthsDays: ${length} days, but the kind takes ${kind.maturityDays.low} to ${kind.maturityDays.high}`,
+    );
+  const { failsBelow, bestFrom, bestTo, failsAbove } = guide.soil.ph;
+  if (!(failsBelow < bestFrom && bestFrom < bestTo && bestTo < failsAbove)) broken.push("soil.ph: not in order");
+  const { baseC, optimumC, ceilingC } = guide.climate;
+  if (!(baseC.value < optimumC.value && optimumC.value < ceilingC.value))
+    broken.push("climate: base, optimum, ceiling not in order");
+  for (const way of guide.harvest.methods)
+    if (way.work.implement && !(way.work.implement in IMPLEMENTS))
+      broken.push(`harvest.methods.${way.id}: no such machine`);
+  return broken;
+}
+
+/** Mean temperature of a day, between the middles of the months. */
+function meanOn(climate: Climate, month: number, day: number): number {
+  const at = month - 1 + (day - 15) / 30;
+  const of = (i: number) => climate.months[(i + 12) % 12]?.meanC ?? 0;
+  const low = Math.floor(at);
+  return of(low) + (at - low) * (of(low + 1) - of(low));
+}
+
+const within = (value: number, range: { low: number; high: number }) => value >= range.low && value <= range.high;
+const near = (value: number, range: { low: number; high: number }, slack = TOLERANCE) =>
+  within(value, { low: range.low * (1 - slack), high: range.high * (1 + slack) });

@@ -1,0 +1,21 @@
+/** What an operation is, for everything that treats some unlike others. */
+export const OPERATION_ROLES = [
+  "till",
+  "lime",
+  "manure",
+  "feed",
+  "prepare",
+  "nursery",
+  "plant",
+  "look",
+  "weed",
+  "irrigate",
+  "drain",
+  "tend",
+  "harvest",
+  "thresh",
+  "dry",
+  "cure",
+  "store",
+] as const;
+export type OperationRole = (typeof OPERATION_ROLES)[number];

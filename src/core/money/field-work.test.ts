@@ -1,0 +1,53 @@
+import { describe, expect, it } from "vitest";
+import { EXAMPLE_FACTS } from "../plan/example-facts";
+import { guideWork, handWork, machineWork, workCost } from "./field-work";
+
+const { prices } = EXAMPLE_FACTS;
+
+describe("workCost", () => {
+  const chisel = { ...machineWork("chisel"), fuelLPerHa: 12, hoursPerHa: 0.5 };
+  it("adds diesel, driver and machine", () => {
+    // 12 L x 1.50 + 0.5 h x (24.00 + 45.00) = 18.00 + 34.50 = 52.50
+    expect(workCost(prices, chisel, false)).toBe(5250);
+    // the planter's own hour is 70.00: 18.00 + 0.5 x 94.00 = 65.00
+    expect(workCost(prices, { ...chisel, implements: ["planter"] }, false)).toBe(6500);
+  });
+  it("takes the contractor's price where one is known and the farm has the work done", () => {
+    expect(workCost(prices, { ...chisel, implements: ["mouldboard"] }, true)).toBe(8500);
+    expect(workCost(prices, chisel, true)).toBe(5250);
+    // of two tools in one trip one has no contract price: by the hour
+    expect(workCost(prices, { ...chisel, implements: ["mouldboard", "roller"] }, true)).toBe(5250);
+  });
+  it("pays several tools of one trip once, by the dearest, and helpers by the hour", () => {
+    expect(workCost(prices, { ...chisel, implements: ["roller", "planter"] }, false)).toBe(6500);
+    // and two hours of a helper at 24.00
+    expect(workCost(prices, { ...chisel, helperHoursPerHa: 2 }, false)).toBe(5250 + 4800);
+    expect(workCost(prices, { ...chisel, implements: ["mouldboard"], helperHoursPerHa: 2 }, true)).toBe(8500 + 4800);
+  });
+  it("pays hands by the hour, contractor or not", () => {
+    expect(workCost(prices, handWork(10), false)).toBe(24_000);
+    expect(workCost(prices, handWork(10), true)).toBe(24_000);
+  });
+});
+
+describe("machineWork", () => {
+  it("goes at the implement's usual rate, or the rate given, once or several times", () => {
+    // 24 m x 10 km/h x 62.5 % / 10 = 15 ha/h; two trips 0.1333 h and 2 x 1.5 L
+    const spreading = machineWork("spreader", { trips: 2 });
+    expect(spreading.hoursPerHa).toBeCloseTo(2 / 15, 12);
+    expect(spreading.fuelLPerHa).toBe(3);
+    expect(machineWork("combine", { haPerHour: 2.2 }).hoursPerHa).toBeCloseTo(1 / 2.2, 12);
+    expect(machineWork("combine").power).toBe("harvester");
+  });
+});
+
+describe("guideWork", () => {
+  const planting = { implement: "planter", handHoursPerHa: 220 };
+  it("takes the hours by hand where the farm works by hand and the guide knows them", () => {
+    expect(guideWork(planting, true)).toMatchObject({ hoursPerHa: 220, fuelLPerHa: 0, implements: [], power: "hands" });
+    expect(guideWork(planting, false)).toMatchObject({ fuelLPerHa: 11, implements: ["planter"], power: "tractor" });
+    // a machine without hours by hand stays one, on any farm
+    expect(guideWork({ implement: "combine" }, true).implements).toEqual(["combine"]);
+    expect(guideWork(undefined, true).hoursPerHa).toBe(0);
+  });
+});

@@ -1,0 +1,26 @@
+import { z } from "zod";
+
+const id = z.string().min(1).max(80);
+const reason = z.string().trim().min(1).max(500);
+
+/** Decisions that belong to no sheet: crop, target, dates, and what was put in the place of what is computed. */
+export const commonDecisions = {
+  crop: z.strictObject({
+    guideId: id,
+    kindId: id.optional(),
+    methodId: id.optional(),
+    productId: id.optional(),
+  }),
+  targetTPerHa: z.number().positive().max(300).optional(),
+  /** wished dates by operation; held ones may not move */
+  dates: z.record(id, z.strictObject({ date: z.iso.date(), held: z.boolean() })).optional(),
+  /** waits and windows widened by some days */
+  relaxed: z.record(id, z.strictObject({ days: z.number().int().min(1).max(400), reason })).optional(),
+  skipped: z.record(id, z.strictObject({ reason })).optional(),
+  /** by figure */
+  overrides: z.record(id, z.strictObject({ value: z.number().finite(), reason })).optional(),
+};
+
+export type CommonDecisions = { [K in keyof typeof commonDecisions]?: z.infer<(typeof commonDecisions)[K]> } & {
+  crop: z.infer<(typeof commonDecisions)["crop"]>;
+};

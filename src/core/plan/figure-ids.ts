@@ -1,0 +1,60 @@
+/** The ids of a plan's figures: one that is not of these shapes does not compile. */
+
+import type { NutrientId } from "../nutrients";
+import type { SheetId } from "../sheet-ids";
+
+type GroundFigure = "fuel" | "hours" | "cost" | "cover";
+
+export type FigureId =
+  | "target"
+  | `ground.${GroundFigure}`
+  | "soil.targetPh"
+  | "soil.lime"
+  | "soil.limeCost"
+  | "seed.targetPlants"
+  | "seed.tgw"
+  | "seed.germination"
+  | "seed.emergence"
+  | "seed.unitMass"
+  | "seed.rowSpacing"
+  | "seed.inRowSpacing"
+  | "seed.depth"
+  | "seed.seedsPerM2"
+  | "seed.units"
+  | "seed.planted"
+  | "seed.rate"
+  | "seed.bought"
+  | "seed.order"
+  | "seed.handbookPlants"
+  | "seed.gPerCoulter"
+  | "seed.gInAll"
+  | "seed.nurseryArea"
+  | "feed.mineralN"
+  | "feed.mineralisation"
+  | "feed.recovery"
+  | "feed.residueN"
+  | `feed.${NutrientId}`
+  | `feed.manure.${NutrientId}`
+  | `feed.supplied.${NutrientId}`
+  /** by split */
+  | `feed.split.${string}`
+  /** by operation and product */
+  | `feed.dose.${string}.${string}`
+  | "feed.cost"
+  | "harvest.moisture"
+  | "keep.drying"
+  | `money.${SheetId}`
+  | "money.cost"
+  | "money.output"
+  | "money.margin"
+  | "money.breakEvenYield"
+  | "money.breakEvenPrice";
+
+/** Figures that are shown beside the plan and are not issued with it. */
+export type AsideId =
+  /** by tillage system */
+  | `system.${string}.${GroundFigure}`
+  /** by tillage system and pass */
+  | `pass.${string}.${string}.${"fuel" | "rate"}`
+  | `feed.over.${NutrientId}`
+  | `feed.bags.${string}.${string}`;

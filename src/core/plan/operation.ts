@@ -1,0 +1,200 @@
+/** An operation of a plan: first a thing to be dated that knows its own inputs and work, then what is done, when, with what. */
+
+import { GENERAL_CAUTIONS, INPUT_CAUTIONS, type InputKind, MACHINE_CAUTION } from "../cautions";
+import { daysBetween, type IsoDate } from "../dates";
+import { wholeBags } from "../feed/dose-fertilisers";
+import type { ImplementId } from "../ground/implements";
+import type { OperationRole } from "../guides/roles";
+import type { Trigger } from "../guides/schema";
+import { type FieldWork, NO_WORK, type Power, workCost } from "../money/field-work";
+import type { SheetId } from "../sheet-ids";
+import type { PlanContext } from "./context";
+import type { PlanWait, SolvedDates } from "./dates";
+import { ANY_TIME_BEFORE } from "./own-operations";
+
+export interface OperationInput {
+  kind: InputKind;
+  id: string;
+  name: string;
+  unit: "kg" | "t" | "units";
+  /** what goes on or into a hectare */
+  perHa: number;
+  /** for the whole field, with reserve: what is bought */
+  quantity: number;
+  bags: number | null;
+  bagKg: number | null;
+  /** minor money units for one unit */
+  pricePerUnit: number;
+}
+
+/** What a sheet plans to be done, before it has a date. */
+export interface PlannedOperation {
+  id: string;
+  role: OperationRole;
+  sheet: SheetId;
+  name: string;
+  /** short name for the ribbon */
+  mark: string;
+  detail: string;
+  reason: string;
+  /** what its date hangs on, the first the most */
+  when: Trigger[];
+  /** waits that come on top of the triggers */
+  waits?: PlanWait[];
+  /** how much its usual date counts against those of others */
+  weight: number;
+  /** topics of cautions of its own; those of its inputs and machines come by themselves */
+  cautions: string[];
+  /** dated by days and stage from the guide alone */
+  byDaysAndStage: boolean;
+  /** what is used, once dates are known; `logged` is the quantity a hectare that was logged */
+  inputs?: (logged: number | null) => OperationInput[];
+  /** the work of a hectare, once inputs are known; money units are minor */
+  work?: (inputs: OperationInput[]) => FieldWork;
+}
+
+export interface Operation {
+  id: string;
+  role: OperationRole;
+  sheet: SheetId;
+  name: string;
+  mark: string;
+  detail: string;
+  reason: string;
+  date: IsoDate | null;
+  earliest: IsoDate | null;
+  latest: IsoDate | null;
+  /** stage or anchor it is tied to, in words */
+  tiedTo: string;
+  doneOn: IsoDate | null;
+  held: boolean;
+  inConflict: boolean;
+  overdueDays: number;
+  inputs: OperationInput[];
+  /** hours of the machine, or by hand where there is none; helpers beside a machine apart */
+  hoursPerHa: number;
+  helperHoursPerHa: number;
+  fuelLPerHa: number;
+  /** minor money units, without what is bought */
+  costPerHa: number;
+  /** whose time it takes */
+  power: Power;
+  implements: ImplementId[];
+  cautions: { topic: string; text: string }[];
+  byDaysAndStage: boolean;
+}
+
+/** Puts dates, inputs, work, cost and cautions to each operation, in the order of their dates. */
+export function finishOperations(context: PlanContext, planned: PlannedOperation[], solved: SolvedDates): Operation[] {
+  const { facts, common } = context;
+  const clashing = new Set(solved.conflicts.flatMap((c) => c.ids));
+  const touched = new Set(
+    [...solved.waits, ...solved.windows]
+      .filter((m) => clashing.has(m.id))
+      .flatMap((m) => ("event" in m ? [m.event] : [m.from, m.to])),
+  );
+  const names = new Map([
+    ...planned.map((p) => [p.id, p.name.toLowerCase()] as const),
+    ...context.crop.guide.stages.map((s) => [s.id, s.name] as const),
+    ["planting", "planting"] as const,
+  ]);
+  const operations = planned.map((item): Operation => {
+    const dates = solved.dates[item.id];
+    const logged = facts.log.find((entry) => entry.operationId === item.id);
+    const doneOn = logged?.doneOn ?? null;
+    const inputs = item.inputs?.(logged?.quantityPerHa ?? null) ?? [];
+    const work = item.work?.(inputs) ?? NO_WORK;
+    const overdue = solved.overdue.get(item.id);
+    return {
+      id: item.id,
+      role: item.role,
+      sheet: item.sheet,
+      name: item.name,
+      mark: item.mark,
+      detail: item.detail,
+      reason: item.reason,
+      date: dates?.planned ?? null,
+      earliest: dates?.earliest ?? null,
+      latest: dates?.latest ?? null,
+      tiedTo: anchorInWords(item.when[0], names),
+      doneOn,
+      held: common.dates?.[item.id]?.held === true && !doneOn,
+      inConflict: touched.has(item.id),
+      overdueDays: overdue ?? overdueDays(facts.today, dates?.latest ?? null, doneOn),
+      inputs,
+      hoursPerHa: work.hoursPerHa,
+      helperHoursPerHa: work.helperHoursPerHa,
+      fuelLPerHa: work.fuelLPerHa,
+      costPerHa: workCost(facts.prices, work, facts.field.contractor) + work.extraCostPerHa,
+      power: work.power,
+      implements: work.implements,
+      cautions: cautionsOf(context, item, inputs, work.implements.length > 0),
+      byDaysAndStage: item.byDaysAndStage,
+    };
+  });
+  const order = (date: string | null) => date ?? "9999";
+  return operations.sort((a, b) => order(a.date).localeCompare(order(b.date)));
+}
+
+/** The cautions of an operation's own topics, of what it uses and of its machines, worded by the guide where it does. */
+function cautionsOf(
+  context: PlanContext,
+  item: PlannedOperation,
+  inputs: OperationInput[],
+  machine: boolean,
+): Operation["cautions"] {
+  const own = context.crop.guide.cautions;
+  const topics = [
+    ...(machine ? [MACHINE_CAUTION] : []),
+    ...inputs.map((i) => INPUT_CAUTIONS[i.kind]),
+    ...item.cautions,
+  ];
+  return [...new Set(topics)].flatMap((topic) => {
+    const text = own.find((c) => c.topic === topic)?.text ?? GENERAL_CAUTIONS[topic];
+    return text ? [{ topic, text }] : [];
+  });
+}
+
+/** "14 days after emerged": what a trigger hangs on, in words. */
+export function anchorInWords(when: Trigger | undefined, names: ReadonlyMap<string, string>): string {
+  if (!when) return "sowing window";
+  const name = names.get(when.from) ?? when.from;
+  if (when.usual === 0 || when.min <= ANY_TIME_BEFORE) return name;
+  const days = Math.abs(when.usual);
+  return `${days} ${days === 1 ? "day" : "days"} ${when.usual < 0 ? "before" : "after"} ${name}`;
+}
+
+/** Days that an operation still waiting is past its latest date. */
+export function overdueDays(today: IsoDate, latest: IsoDate | null, doneOn: IsoDate | null): number {
+  if (doneOn || !latest || latest >= today) return 0;
+  return daysBetween(latest, today);
+}
+
+/** An input measured in kg, for the field: bags are whole. */
+export function bagged(
+  input: Pick<OperationInput, "kind" | "id" | "name" | "perHa" | "quantity" | "pricePerUnit">,
+  bagKg: number | null,
+): OperationInput {
+  return { ...input, unit: "kg", bags: bagKg ? wholeBags(input.quantity, bagKg) : null, bagKg };
+}
+
+export interface InputLine extends OperationInput {
+  cost: number;
+}
+
+/** What is to be bought for the plan: the inputs of all operations, by product, with whole bags. */
+export function listInputs(operations: Operation[], areaHa: number): InputLine[] {
+  const lines = new Map<string, InputLine>();
+  for (const input of operations.flatMap((o) => o.inputs)) {
+    const key = `${input.kind}.${input.id}`;
+    const line = lines.get(key);
+    if (line) line.quantity += input.quantity;
+    else lines.set(key, { ...input, cost: 0 });
+  }
+  return [...lines.values()].map((line) => ({
+    ...line,
+    perHa: line.quantity / areaHa,
+    bags: line.bagKg ? wholeBags(line.quantity, line.bagKg) : null,
+    cost: Math.round(line.quantity * line.pricePerUnit),
+  }));
+}

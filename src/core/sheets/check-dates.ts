@@ -1,0 +1,107 @@
+/** Dates that cannot hold together, and waits that what was done has broken. */
+
+import type { PlanWait, PlanWindow } from "../plan/dates";
+import { PREVIOUS_OFF } from "../plan/own-operations";
+import type { Conflict } from "../season/solve-season";
+import type { SheetId } from "../sheet-ids";
+import { change } from "./decisions";
+import type { Plan } from "./plan";
+import type { Finding, Repair } from "./sheet";
+import { days, joinNames, sentence } from "./words";
+
+type Member = PlanWait | PlanWindow;
+
+export function checkConflicts(plan: Plan): Finding[] {
+  return [
+    ...plan.conflicts.map((conflict) => conflictFinding(plan, conflict)),
+    ...plan.broken.map(({ id, byDays }): Finding => {
+      const member = membersOf(plan).find((m) => m.id === id);
+      const stops = member?.source === "label" || member?.source === "law";
+      return {
+        id: `broken.${id}`,
+        sheet: sheetOfMembers(plan, [id]),
+        severity: stops ? "stop" : "advise",
+        title: `What was done broke a wait by ${days(byDays)}.`,
+        why: member?.reason ?? id,
+        repairs: [],
+      };
+    }),
+  ];
+}
+
+const membersOf = (plan: Plan): Member[] => [...plan.waits, ...plan.windows];
+const eventsOf = (member: Member) => ("event" in member ? [member.event] : [member.from, member.to]);
+
+/** The sheet of the first operation that a clash touches: where its finding stands. */
+export function sheetOfMembers(plan: Plan, ids: readonly string[]): SheetId {
+  const events = membersOf(plan)
+    .filter((m) => ids.includes(m.id))
+    .flatMap(eventsOf);
+  return plan.operations.find((o) => events.includes(o.id))?.sheet ?? "seed";
+}
+
+function conflictFinding(plan: Plan, conflict: Conflict): Finding {
+  const members = membersOf(plan).filter((m) => conflict.ids.includes(m.id));
+  const nameOf = (id: string) =>
+    plan.operations.find((o) => o.id === id)?.name ??
+    plan.stages.find((s) => s.id === id)?.name ??
+    (id === PREVIOUS_OFF ? "Previous crop off" : id);
+  const reasons = conflict.ids.map((id) => reasonOf(id, members, nameOf));
+  const repairs = conflict.relaxations.flatMap((r) => {
+    const member = members.find((m) => m.id === r.id);
+    return member ? [relaxation(member, r.byDays, nameOf)] : [];
+  });
+  const today = conflict.ids.includes("today");
+  const late =
+    today && members.every((m) => m.kind !== "held" && m.kind !== "sowing")
+      ? plan.operations.find((o) => members.some((m) => "to" in m && m.to === o.id) && !o.doneOn)
+      : undefined;
+  if (late)
+    repairs.push({
+      label: "Leave it out this season",
+      changes: [change(`skipped/${late.id}`, { reason: "overdue, left out" })],
+    });
+  const involved = [...new Set(members.flatMap(eventsOf))].filter((id) => plan.operations.some((o) => o.id === id));
+  const tooLate = members.some((m) => m.kind === "previousOff") && members.some((m) => m.kind === "sowing");
+  const by = days(conflict.shortByDays);
+  return {
+    id: `conflict.${[...conflict.ids].sort().join("+")}`,
+    sheet: sheetOfMembers(plan, conflict.ids),
+    severity: late ? "advise" : "stop",
+    title: late
+      ? `${late.name} is overdue by ${by}.`
+      : tooLate
+        ? `The previous crop comes off ${by} too late for the sowing window.`
+        : `${joinNames(involved.map(nameOf))} ${involved.length > 1 ? "clash" : "cannot hold"} by ${by}.`,
+    why: `${sentence(reasons.join("; "))} Together they are ${by} short.`,
+    repairs,
+  };
+}
+
+/** A member of a conflict in words: the solver calls today "today" and a fact "pin:<event>". */
+function reasonOf(id: string, members: Member[], nameOf: (id: string) => string): string {
+  if (id === "today") return "today is today";
+  const fact = /^pin:(.*)$/.exec(id)?.[1];
+  if (fact !== undefined) return `${nameOf(fact).toLowerCase()} is a fact`;
+  return members.find((m) => m.id === id)?.reason ?? id;
+}
+
+function relaxation(member: Member, byDays: number, nameOf: (id: string) => string): Repair {
+  if (member.kind === "held")
+    return {
+      label: `Let ${nameOf(member.event).toLowerCase()} move`,
+      changes: [change(`dates/${member.event}`, undefined)],
+    };
+  const label =
+    member.kind === "sowing"
+      ? `Widen the sowing window by ${days(byDays)}`
+      : "ease" in member && member.ease
+        ? member.ease(byDays)
+        : "to" in member
+          ? `Ease ${nameOf(member.to).toLowerCase()} by ${days(byDays)}`
+          : `Ease by ${days(byDays)}`;
+  return {
+    label,
+    changes: [change(`relaxed/${member.id}`, { days: byDays, reason: "accepted in a clash of dates" })],
+  };
+}

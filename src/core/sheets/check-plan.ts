@@ -1,0 +1,51 @@
+import type { PlanFacts } from "../plan/facts";
+import { checkConflicts } from "./check-dates";
+import { checkTargetAndRotation } from "./check-rotation";
+import type { Decisions } from "./decisions";
+import { change } from "./decisions";
+import { SHEET_MODULES } from "./index";
+import type { Plan } from "./plan";
+import type { Check, Finding } from "./sheet";
+import { sentence } from "./words";
+
+const ORDER = { stop: 0, advise: 1, hint: 2 };
+
+/**
+ * What contradicts what in a plan, why, and what to do: stopping findings first. Pure, like draftPlan.
+ *
+ * A stopping finding keeps a plan from being issued; advice and hints do not. Repairs are changes of the decisions.
+ */
+export function checkPlan(plan: Plan, facts: PlanFacts, decisions: Decisions): Finding[] {
+  const findings: Finding[] = [...problemFindings(plan, decisions), ...checkConflicts(plan)];
+  for (const sheet of SHEET_MODULES) {
+    const add: Check["add"] = (severity, id, title, why, repairs = []) =>
+      findings.push({ id, sheet: sheet.id, severity, title, why, repairs });
+    sheet.check?.({ plan, facts, decisions, add });
+  }
+  findings.push(...checkTargetAndRotation(plan, facts));
+  return findings.sort((a, b) => ORDER[a.severity] - ORDER[b.severity]);
+}
+
+/** True when nothing keeps the plan from being issued. */
+export function canIssue(findings: Finding[]): boolean {
+  return findings.every((f) => f.severity !== "stop");
+}
+
+/** What was entered and cannot be used. */
+function problemFindings(plan: Plan, decisions: Decisions): Finding[] {
+  return plan.problems.flatMap(({ sheet, errors }) =>
+    errors.map((error, i): Finding => {
+      const ofShares = error.field === "splits" && decisions.feed?.shares !== undefined;
+      return {
+        id: `problem.${sheet}.${error.field}.${i}`,
+        sheet,
+        severity: "stop",
+        title: sentence(error.message),
+        why: "The figure cannot be used as it stands; the plan rests on the default there.",
+        repairs: ofShares
+          ? [{ label: "Back to the pattern's shares", changes: [change("feed/shares", undefined)] }]
+          : [],
+      };
+    }),
+  );
+}

@@ -1,0 +1,96 @@
+import { daysBetween } from "../dates";
+import type { Operation } from "../plan/operation";
+import type { IssuedPlan } from "./issued-plan";
+import type { Plan } from "./plan";
+
+/** The figures, operations and choices by which two states of a plan are compared. */
+export interface PlanSummary {
+  figures: Record<string, { label: string; value: number; unit: string }>;
+  operations: Pick<Operation, "id" | "name" | "sheet" | "date">[];
+  crop: string;
+  systemName: string;
+  variety: string;
+}
+
+export interface PlanChange {
+  what: string;
+  kind: "figure" | "date" | "added" | "removed" | "choice";
+  before: string | number | null;
+  after: string | number | null;
+  unit?: string;
+  /** after - before, in the unit or in days */
+  change?: number;
+}
+
+/** What comparePlans needs of a draft. */
+export function summarisePlan(plan: Plan): PlanSummary {
+  return {
+    figures: short(plan.figures),
+    operations: plan.operations.map(({ id, name, sheet, date }) => ({ id, name, sheet, date })),
+    crop: plan.crop.kind.name,
+    systemName: plan.ground.chosen.name,
+    variety: plan.seed.variety,
+  };
+}
+
+/** What comparePlans needs of an issued version. */
+export function summariseIssued(issued: IssuedPlan): PlanSummary {
+  return {
+    figures: short(issued.figures),
+    operations: issued.operations.map(({ id, name, sheet, date }) => ({ id, name, sheet, date })),
+    crop: issued.crop.kindName,
+    systemName: issued.tillage,
+    variety: issued.variety,
+  };
+}
+
+const short = (
+  figures: Partial<Record<string, { label: string; value: number; unit: string }>>,
+): PlanSummary["figures"] =>
+  Object.fromEntries(
+    Object.entries(figures).flatMap(([id, figure]) =>
+      figure ? [[id, { label: figure.label, value: figure.value, unit: figure.unit }]] : [],
+    ),
+  );
+
+/**
+ * What changed from one version of a plan to another: choices, figures (by more than rounding), dates, operations
+ * added and removed, in that order.
+ */
+export function comparePlans(before: PlanSummary, after: PlanSummary): PlanChange[] {
+  const changes: PlanChange[] = [];
+  for (const [key, what] of [
+    ["crop", "Crop"],
+    ["variety", "Variety"],
+    ["systemName", "Tillage"],
+  ] as const)
+    if (before[key] !== after[key]) changes.push({ what, kind: "choice", before: before[key], after: after[key] });
+  for (const [id, figure] of Object.entries(after.figures)) {
+    const old = before.figures[id];
+    if (!old || Math.abs(figure.value - old.value) <= 1e-6 * Math.max(1, Math.abs(old.value))) continue;
+    changes.push({
+      what: figure.label,
+      kind: "figure",
+      before: old.value,
+      after: figure.value,
+      unit: figure.unit,
+      change: figure.value - old.value,
+    });
+  }
+  for (const operation of after.operations) {
+    const old = before.operations.find((o) => o.id === operation.id);
+    if (!old) changes.push({ what: operation.name, kind: "added", before: null, after: operation.date });
+    else if (old.date !== operation.date)
+      changes.push({
+        what: operation.name,
+        kind: "date",
+        before: old.date,
+        after: operation.date,
+        ...(old.date && operation.date ? { change: daysBetween(old.date, operation.date) } : {}),
+      });
+  }
+  for (const old of before.operations)
+    if (!after.operations.some((o) => o.id === old.id))
+      changes.push({ what: old.name, kind: "removed", before: old.date, after: null });
+  return changes;
+}

@@ -1,0 +1,53 @@
+/** Decisions as they are stored: their validation, and what brings older versions up. */
+
+import { z } from "zod";
+import { commonDecisions } from "../plan/common-decisions";
+import { DECISIONS_VERSION, type Decisions } from "./decisions";
+import { feedDecisions } from "./feed/decisions";
+import { groundDecisions } from "./ground/decisions";
+import { moneyDecisions } from "./money/decisions";
+import { seedDecisions } from "./seed/decisions";
+import { soilDecisions } from "./soil/decisions";
+
+export const decisionsSchema = z.strictObject({
+  version: z.literal(DECISIONS_VERSION),
+  ...commonDecisions,
+  ground: groundDecisions.optional(),
+  soil: soilDecisions.optional(),
+  seed: seedDecisions.optional(),
+  feed: feedDecisions.optional(),
+  money: moneyDecisions.optional(),
+}) satisfies z.ZodType<Decisions>;
+
+/** Decisions of any stored version as those of today; throws for what no version ever was. */
+export function upgradeDecisions(stored: unknown): Decisions {
+  const version = (stored as { version?: unknown } | null)?.version;
+  return decisionsSchema.parse(version === 1 ? fromVersion1(stored as VersionOne) : stored);
+}
+
+interface VersionOne {
+  crop: Record<string, unknown>;
+  lime?: unknown;
+  feed?: Record<string, unknown>;
+  [key: string]: unknown;
+}
+
+/** Lime stood for itself; fertilisers were chosen for phosphate and potash by name; an end use was never asked for. */
+function fromVersion1({ lime, feed, crop, ...rest }: VersionOne): unknown {
+  const { endUse: _, ...kept } = crop;
+  const upgraded: Record<string, unknown> = { ...rest, version: DECISIONS_VERSION, crop: kept };
+  if (lime !== undefined) upgraded.soil = { lime };
+  if (feed) {
+    const { phosphateId, potashId, nitrogenIds, ...others } = feed;
+    const products = {
+      ...(phosphateId === undefined ? {} : { p2o5: phosphateId }),
+      ...(potashId === undefined ? {} : { k2o: potashId }),
+    };
+    upgraded.feed = {
+      ...others,
+      ...(Object.keys(products).length > 0 ? { products } : {}),
+      ...(nitrogenIds === undefined ? {} : { splitProducts: nitrogenIds }),
+    };
+  }
+  return upgraded;
+}

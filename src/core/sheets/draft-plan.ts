@@ -1,0 +1,115 @@
+import { given } from "../figure";
+import { resolveGuide } from "../guides/resolve-guide";
+import type { Guide } from "../guides/schema";
+import { PlanContext } from "../plan/context";
+import { type SolvedDates, solveDates } from "../plan/dates";
+import type { PlanFacts } from "../plan/facts";
+import { finishOperations, listInputs, type PlannedOperation } from "../plan/operation";
+import { PREVIOUS_OFF } from "../plan/own-operations";
+import { failed, fieldError, ok, type Result } from "../result";
+import type { Decisions } from "./decisions";
+import { SHEET_MODULES } from "./index";
+import type { Plan, PlanParts } from "./plan";
+import type { Draft } from "./sheet";
+
+/**
+ * A whole plan from the field's facts and the agronomist's decisions: figures, operations with dates, inputs and money.
+ *
+ * Pure, and quick enough for every keystroke; the browser and the server call the same function. What cannot be used
+ * of the input stands under `problems`, and that part of the plan rests on defaults. Errors: another crop's guide, or a
+ * kind, method or product that the guide does not know.
+ *
+ * Example: draftPlan(facts, freshDecisions("wheat"), 2027, wheat) is the default winter wheat plan for harvest 2027.
+ */
+export function draftPlan(facts: PlanFacts, decisions: Decisions, season: number, guide: Guide): Result<Plan> {
+  const { guideId, kindId, methodId, productId } = decisions.crop;
+  if (guide.id !== guideId)
+    return failed([fieldError("crop.guideId", guideId, `"${guide.id}", the guide that is drafted with`)]);
+  const crop = resolveGuide(guide, { kind: kindId, method: methodId, product: productId });
+  if (!crop.ok) return crop;
+  const context = new PlanContext(facts, decisions, crop.value, season);
+  const draft: Draft = {
+    context,
+    facts,
+    decisions,
+    targetTPerHa: target(context, decisions),
+    // filled sheet by sheet in working order: each reads only what stands before it
+    parts: {} as PlanParts,
+  };
+
+  for (const sheet of SHEET_MODULES) sheet.draft?.(draft);
+  const planned = kept(
+    draft,
+    SHEET_MODULES.flatMap((sheet) => sheet.operations?.(draft) ?? []),
+  );
+  const solved = solveDates(context, planned);
+  for (const sheet of SHEET_MODULES) sheet.dated?.(draft, solved);
+  const operations = finishOperations(context, planned, solved);
+  const inputs = listInputs(operations, facts.field.areaHa);
+  for (const sheet of SHEET_MODULES) sheet.costed?.(draft, operations, inputs);
+
+  const dateOf = (role: PlannedOperation["role"]) => operations.find((o) => o.role === role)?.date ?? null;
+  return ok({
+    crop: crop.value,
+    season,
+    areaHa: facts.field.areaHa,
+    targetTPerHa: draft.targetTPerHa,
+    figures: context.figures,
+    asides: context.asides,
+    ...draft.parts,
+    stages: stagesOf(solved),
+    plantingDate: dateOf("plant"),
+    harvestDate: dateOf("harvest"),
+    operations,
+    inputs,
+    waits: solved.waits,
+    windows: solved.windows,
+    conflicts: solved.conflicts,
+    broken: solved.broken,
+    problems: context.problems,
+  });
+}
+
+function target(context: PlanContext, decisions: Decisions): number {
+  const usual = context.crop.product.targetTPerHa;
+  return context.use(
+    "target",
+    given(
+      "Target yield",
+      decisions.targetTPerHa ?? usual.typical,
+      "t/ha",
+      decisions.targetTPerHa !== undefined
+        ? { kind: "decided", text: "your target" }
+        : { kind: "source", text: `typical; ${context.source(usual.source)}` },
+    ),
+  );
+}
+
+/** Without what was left out; what hung on that alone goes with it. Planting stays: all dates hang on it. */
+function kept({ context, decisions, facts }: Draft, planned: PlannedOperation[]): PlannedOperation[] {
+  const skipped = decisions.skipped ?? {};
+  const left = planned.filter((item) => item.role === "plant" || !(item.id in skipped));
+  const anchors = new Set([
+    "planting",
+    ...left.map((i) => i.id),
+    ...left.map((i) => i.role),
+    ...context.crop.guide.stages.map((s) => s.id),
+    ...(facts.previousCrop?.harvest ? [PREVIOUS_OFF] : []),
+  ]);
+  return left.filter((item) => item.when.length === 0 || item.when.some((w) => anchors.has(w.from)));
+}
+
+function stagesOf(solved: SolvedDates): Plan["stages"] {
+  return solved.stages.map(({ stage, date, early, late, basis }) => ({
+    id: stage.id,
+    name: stage.name,
+    bbch: stage.bbch,
+    date: solved.dates[stage.id]?.planned ?? date,
+    cover: stage.cover,
+    rootCm: stage.rootCm,
+    look: stage.look,
+    early,
+    late,
+    basis,
+  }));
+}

@@ -1,0 +1,180 @@
+import { doseFertilisers, type FertiliserDose, wholeBags } from "../../feed/dose-fertilisers";
+import { splitNutrient } from "../../feed/split-nutrient";
+import { computed } from "../../figure";
+import { NUTRIENTS, type NutrientId, nutrientOf, sumAmounts } from "../../nutrients";
+import { OWN } from "../../plan/own-operations";
+import type { Fertiliser } from "../../records/fertiliser";
+import type { Draft } from "../sheet";
+import { manureGiven, nutrientNeeds, nutrientTable } from "./need";
+import type { FeedPart, PlannedDose } from "./part";
+
+/** Sulphur need from which the first split is sought in a product that holds some [kg/ha]; assumption. */
+const SULPHUR_WORTH_A_PRODUCT = 10;
+
+/** Needs by balance and school, the splits that make up the nitrogen, and what to buy for it. */
+export function draftFeed(draft: Draft): void {
+  const { context, decisions, parts } = draft;
+  const { feed } = context.crop.guide;
+  const manure = manureGiven(draft);
+  const need = nutrientNeeds(draft, manure);
+
+  const pattern = feed.patterns.find((p) => p.id === decisions.feed?.patternId) ?? feed.patterns[0];
+  if (!pattern) throw new Error(`guide ${context.crop.guide.id} has no split pattern`);
+  const asked = pattern.splits.map((split) => ({
+    at: split.id,
+    sharePct: decisions.feed?.shares?.[split.id] ?? split.sharePct,
+  }));
+  const split = splitNutrient({ totalKgPerHa: need.n, splits: asked });
+  if (!split.ok) context.problems.push({ sheet: "feed", errors: split.errors });
+  // shares that do not add up are shown as they were typed, so that what is over or missing stays visible
+  const shares = split.ok ? split.value.splits : asked.map((a) => ({ ...a, kgPerHa: (need.n * a.sharePct) / 100 }));
+  const splits = shares.map((line) => {
+    const planned = pattern.splits.find((p) => p.id === line.at);
+    const name = planned?.name ?? line.at;
+    const nKgPerHa = context.use(
+      `feed.split.${line.at}`,
+      computed(`N, ${name.toLowerCase()}`, line.kgPerHa, "kg N/ha", "nitrogen to apply x share", [
+        { label: "nitrogen to apply", value: need.n, unit: "kg/ha" },
+        { label: "share", value: line.sharePct, unit: "%" },
+      ]),
+    );
+    return { id: line.at, name, sharePct: line.sharePct, nKgPerHa, conditional: planned?.conditional ?? null };
+  });
+
+  const products = chooseProducts(draft, need, splits);
+  const dosed = context.take(
+    "feed",
+    doseFertilisers({
+      base: products.base.map(({ nutrient, product }) => ({ nutrient, kgPerHa: need[nutrient], product })),
+      baseAt: OWN.base,
+      splits: splits.map((s, i) => ({ at: s.id, kgPerHa: s.nKgPerHa, product: products.splits[i] ?? null })),
+    }),
+  );
+  const nameOf = (at: string) => (pattern.splits.find((p) => p.id === at)?.name ?? feed.base.name).toLowerCase();
+  const doses = (dosed?.value.doses ?? []).map((dose) => putDose(draft, dose, nameOf(dose.at)));
+  parts.feed = {
+    need,
+    supplied: nutrientTable(dosed?.value.supplied),
+    manure,
+    splits: splits.map((s, i) => ({ ...s, productId: products.splits[i]?.id ?? null })),
+    doses,
+    base: products.base.map(({ nutrient, product }) => ({ nutrient, productId: product?.id ?? null })),
+    patternId: pattern.id,
+  };
+  putBalance(draft, parts.feed);
+}
+
+/** A product for each base nutrient with a need and for each split: the chosen one, else the cheapest that suits. */
+function chooseProducts(draft: Draft, need: FeedPart["need"], splits: { id: string; nKgPerHa: number }[]) {
+  const { facts, decisions, context } = draft;
+  const { feed } = context.crop.guide;
+  const chosen = decisions.feed ?? {};
+  const allowed = facts.fertilisers.filter((f) => !feed.organicOnly || f.organic);
+  const of = (id: string | undefined) => facts.fertilisers.find((f) => f.id === id);
+  const holds = (f: Fertiliser, id: NutrientId) => f.contents[id] ?? 0;
+  const onlyOf = (f: Fertiliser, id: NutrientId) =>
+    holds(f, id) > 0 && NUTRIENTS.every((n) => n.id === id || n.given === "along" || holds(f, n.id) === 0);
+  const base = NUTRIENTS.filter((n) => n.given === "base" && need[n.id] > 0).map(({ id }) => ({
+    nutrient: id,
+    product:
+      of(chosen.products?.[id]) ??
+      cheapest(allowed, (f) => onlyOf(f, id) && !(feed.avoidChloride && f.containsChloride)),
+  }));
+  const straight = (f: Fertiliser, least: number) => onlyOf(f, "n") && holds(f, "n") > least;
+  const usual = cheapest(allowed, (f) => straight(f, feed.organicOnly ? 0 : 20));
+  const sulphurous = cheapest(allowed, (f) => straight(f, 15) && holds(f, "s") > 5);
+  return {
+    base,
+    splits: splits.map(
+      (line, i) =>
+        of(chosen.splitProducts?.[line.id]) ??
+        (i === 0 && need.s > SULPHUR_WORTH_A_PRODUCT ? (sulphurous ?? usual) : usual),
+    ),
+  };
+}
+
+/** The cheapest source per kilogram of what it holds. */
+function cheapest(list: Fertiliser[], suits: (f: Fertiliser) => boolean): Fertiliser | null {
+  const perKg = (f: Fertiliser) =>
+    f.pricePerT / NUTRIENTS.reduce((sum, n) => sum + (n.given === "along" ? 0 : (f.contents[n.id] ?? 0)), 0);
+  return list
+    .filter(suits)
+    .reduce<Fertiliser | null>((best, f) => (best === null || perKg(f) < perKg(best) ? f : best), null);
+}
+
+/** A dose with its name, bags and cost, and its working: the rate from what it brings, and whole bags. */
+function putDose({ context, facts }: Draft, dose: FertiliserDose, where: string): PlannedDose {
+  const { areaHa } = facts.field;
+  const product = facts.fertilisers.find((f) => f.id === dose.id) as Fertiliser;
+  // the nutrient that the dose is reckoned by: nitrogen in a split, else the main one that it holds
+  const main = dose.base
+    ? NUTRIENTS.find((n) => n.given === "base" && (product.contents[n.id] ?? 0) > 0)
+    : nutrientOf("n");
+  const bags = wholeBags(dose.kgPerHa * areaHa, product.bagKg);
+  if (main)
+    context.show(
+      `feed.dose.${dose.at}.${dose.id}`,
+      computed(`${product.name}, ${where}`, dose.kgPerHa, "kg/ha", `${main.label} to bring / content`, [
+        { label: `${main.label} to bring`, value: dose.brings[main.id] ?? 0, unit: "kg/ha" },
+        { label: "content", value: product.contents[main.id] ?? 0, unit: "%" },
+      ]),
+    );
+  context.aside(
+    `feed.bags.${dose.at}.${dose.id}`,
+    computed(`Bags, ${product.name}, ${where}`, bags, "bags", "rate x area / bag, rounded up", [
+      { label: "rate", value: dose.kgPerHa, unit: "kg/ha" },
+      { label: "area", value: areaHa, unit: "ha" },
+      { label: "bag", value: product.bagKg, unit: "kg" },
+    ]),
+  );
+  return {
+    ...dose,
+    name: product.name,
+    bags,
+    bagKg: product.bagKg,
+    cost: (dose.kgPerHa * product.pricePerT) / 1000,
+    pricePerKg: product.pricePerT / 1000,
+  };
+}
+
+/** What is given of each nutrient, how far over the need, and what fertiliser costs. */
+function putBalance({ context, facts }: Draft, { need, supplied, doses }: FeedPart): void {
+  for (const { id, label, need: by } of NUTRIENTS) {
+    const always = by === "balance" || by === "offtake" || by === "perTonne";
+    if (!always && need[id] <= 0 && supplied[id] <= 0) continue;
+    context.show(
+      `feed.supplied.${id}`,
+      computed(
+        `${label} given`,
+        supplied[id],
+        "kg/ha",
+        "sum over the products of rate x content",
+        doses
+          .filter((d) => (d.brings[id] ?? 0) > 0)
+          .map((d) => ({ label: `${d.name}, ${d.kgPerHa.toFixed(0)} kg/ha`, value: d.brings[id] ?? 0, unit: "kg/ha" })),
+      ),
+    );
+    context.aside(
+      `feed.over.${id}`,
+      computed(`${label} over the need`, supplied[id] - need[id], "kg/ha", "given - needed", [
+        { label: "given", value: supplied[id], unit: "kg/ha" },
+        { label: "needed", value: need[id], unit: "kg/ha" },
+      ]),
+    );
+  }
+  const money = `${facts.prices.currency}/ha`;
+  context.show(
+    "feed.cost",
+    computed(
+      "Fertiliser",
+      doses.reduce((sum, d) => sum + d.cost, 0) / 100,
+      money,
+      "sum over the products of rate x price",
+      doses.map((d) => ({ label: `${d.name}, ${d.kgPerHa.toFixed(0)} kg/ha`, value: d.cost / 100, unit: money })),
+    ),
+  );
+}
+
+/** Sum of what the base dressing brings of a nutrient. */
+export const fromBase = (feed: FeedPart, id: NutrientId): number =>
+  sumAmounts(feed.doses.filter((d) => d.base).map((d) => d.brings))[id] ?? 0;

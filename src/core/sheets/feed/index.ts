@@ -1,0 +1,34 @@
+import { NUTRIENTS } from "../../nutrients";
+import type { Sheet } from "../sheet";
+import { checkFeed } from "./check";
+import { draftFeed } from "./draft";
+import { feedOperations } from "./operations";
+
+/** Sheet 4: needs, splits, products and the balance of nutrients. */
+export const feed: Sheet = {
+  id: "feed",
+  fallsBack: { crop: ["feed"] },
+  draft: draftFeed,
+  operations: feedOperations,
+  check: checkFeed,
+  present: {
+    result: ({ feed: { need } }, words) =>
+      NUTRIENTS.filter((n) => n.need === "balance" || n.need === "offtake" || (n.need === "whenLow" && need[n.id] > 0))
+        .map((n) => `${words.number(need[n.id], n.trace ? 1 : 0)} ${n.label}`)
+        .join(", "),
+    ledger: () => [
+      {
+        label: "Over need",
+        of: "N, P₂O₅, K₂O",
+        figures: (["n", "p2o5", "k2o"] as const).map((id) => ({ id: `feed.over.${id}` as const, decimals: 0 })),
+      },
+    ],
+    figures: ({ feed }) => [
+      ...NUTRIENTS.map((n) => `feed.${n.id}` as const),
+      ...NUTRIENTS.filter((n) => feed.need[n.id] > 0 || feed.supplied[n.id] > 0).map(
+        (n) => `feed.supplied.${n.id}` as const,
+      ),
+      "feed.cost",
+    ],
+  },
+};

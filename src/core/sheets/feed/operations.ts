@@ -1,0 +1,118 @@
+import { MANURES, type ManureId } from "../../feed/manure";
+import { handWork, machineWork } from "../../money/field-work";
+import { bagged, type PlannedOperation } from "../../plan/operation";
+import { OWN, PREVIOUS_OFF } from "../../plan/own-operations";
+import type { Draft } from "../sheet";
+
+/** Hours by hand to spread one hectare; assumption. */
+const HAND_SPREADING_H_PER_HA = 5;
+
+/** Manure, the base dressing and the nitrogen splits, as far as there is something to spread. */
+export function feedOperations(draft: Draft): PlannedOperation[] {
+  const { context, parts } = draft;
+  const { feed: guide } = context.crop.guide;
+  const { feed } = parts;
+  const operations = manureOperation(draft);
+  if (feed.doses.some((d) => d.base))
+    operations.push({
+      id: OWN.base,
+      role: "feed",
+      sheet: "feed",
+      name: guide.base.name,
+      mark: "P, K",
+      detail: guide.base.placement,
+      reason: "phosphate and potash move little in the soil, so they go where roots will be",
+      when: [guide.base.when],
+      weight: 20,
+      cautions: [],
+      byDaysAndStage: false,
+      ...spreading(draft, OWN.base),
+    });
+  const pattern = guide.patterns.find((p) => p.id === feed.patternId);
+  for (const split of pattern?.splits ?? []) {
+    const line = feed.splits.find((s) => s.id === split.id);
+    if (!line || line.nKgPerHa <= 0) continue;
+    operations.push({
+      id: split.id,
+      role: "feed",
+      sheet: "feed",
+      name: split.name,
+      mark: `N ${Math.round(line.nKgPerHa)}`,
+      detail: split.conditional ? `Only ${split.conditional}.` : "Even over the full width.",
+      reason: pattern?.why ?? "",
+      when: [split.when],
+      weight: 20,
+      cautions: [],
+      byDaysAndStage: false,
+      ...spreading(draft, split.id),
+    });
+  }
+  return operations;
+}
+
+/** The doses of an operation as inputs, one trip of the spreader each. */
+function spreading({ facts, parts }: Draft, at: string): Pick<PlannedOperation, "inputs" | "work"> {
+  const { areaHa, handWork: byHand } = facts.field;
+  const doses = parts.feed.doses.filter((d) => d.at === at);
+  return {
+    inputs: (logged) =>
+      doses.map((dose) => {
+        const perHa = doses.length === 1 && logged !== null ? logged : dose.kgPerHa;
+        return bagged(
+          {
+            kind: "fertiliser",
+            id: dose.id,
+            name: dose.name,
+            perHa,
+            quantity: perHa * areaHa,
+            pricePerUnit: dose.pricePerKg,
+          },
+          dose.bagKg,
+        );
+      }),
+    work: (inputs) =>
+      byHand ? handWork(HAND_SPREADING_H_PER_HA * inputs.length) : machineWork("spreader", { trips: inputs.length }),
+  };
+}
+
+function manureOperation({ context, facts, decisions, parts }: Draft): PlannedOperation[] {
+  const manure = decisions.feed?.manure;
+  if (!manure || manure.tPerHa <= 0) return [];
+  const [first] = parts.ground.chosen.passes.filter((p) => !p.afterPlanting);
+  return [
+    {
+      id: OWN.manure,
+      role: "manure",
+      sheet: "feed",
+      name: "Spread manure and turn in",
+      mark: "manure",
+      detail: `Turned in within ${manure.hoursToIncorporation} hours.`,
+      reason: context.crop.guide.feed.manure,
+      when: [
+        { from: first?.id ?? "planting", min: -60, usual: -1, max: 0 },
+        { from: PREVIOUS_OFF, min: 1, usual: 3, max: null },
+      ],
+      weight: 25,
+      cautions: [],
+      byDaysAndStage: false,
+      inputs: (logged) => {
+        const perHa = logged ?? manure.tPerHa;
+        return [
+          {
+            kind: "manure",
+            id: manure.kind,
+            name: MANURES[manure.kind as ManureId]?.name ?? "manure",
+            unit: "t",
+            perHa,
+            quantity: perHa * facts.field.areaHa,
+            bags: null,
+            bagKg: null,
+            // one's own: it costs its spreading
+            pricePerUnit: 0,
+          },
+        ];
+      },
+      work: () => machineWork("manureSpreader"),
+    },
+  ];
+}

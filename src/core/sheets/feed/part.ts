@@ -1,0 +1,35 @@
+import type { FertiliserDose } from "../../feed/dose-fertilisers";
+import type { NutrientId } from "../../nutrients";
+
+export type NutrientTable = Record<NutrientId, number>;
+
+export interface SplitLine {
+  id: string;
+  name: string;
+  sharePct: number;
+  nKgPerHa: number;
+  productId: string | null;
+  conditional: string | null;
+}
+
+export interface PlannedDose extends FertiliserDose {
+  name: string;
+  /** of the whole field */
+  bags: number;
+  bagKg: number;
+  /** minor money units a hectare, and a kilogram */
+  cost: number;
+  pricePerKg: number;
+}
+
+/** Sheet 4: what the target needs, what is given, in which splits and products. */
+export interface FeedPart {
+  need: NutrientTable;
+  supplied: NutrientTable;
+  manure: NutrientTable;
+  splits: SplitLine[];
+  doses: PlannedDose[];
+  /** the product of each base nutrient with a need; null where the catalogue has none */
+  base: { nutrient: NutrientId; productId: string | null }[];
+  patternId: string;
+}

@@ -1,0 +1,170 @@
+import { computed } from "../../figure";
+import { combinedPass } from "../../ground/combined-pass";
+import type { ImplementId } from "../../ground/implements";
+import { residueCover } from "../../ground/residue-cover";
+import { type SystemPass, type TillageSystem, tillageSystem } from "../../ground/systems";
+import { type FieldWork, workCost } from "../../money/field-work";
+import { plantingWork } from "../planting-work";
+import type { Draft } from "../sheet";
+import type { PlannedPass, SystemSummary } from "./part";
+
+/** Cover at the start where no previous crop is known, and the share of it that baling leaves; assumptions. */
+const UNKNOWN_COVER_PCT = 30;
+const LEFT_BY_BALING = 0.45;
+
+/** The tillage systems that the guide knows for this way of planting, each summed over its passes, and the one chosen. */
+export function draftGround(draft: Draft): void {
+  const { context, decisions } = draft;
+  const { guide, method } = context.crop;
+  const all = guide.ground.systems.flatMap((entry) => {
+    if (entry.methods && !entry.methods.includes(method.id)) return [];
+    const system = tillageSystem(entry.id);
+    return system ? [summarise(draft, system, entry.fit, entry.why)] : [];
+  });
+  const wanted = decisions.ground?.systemId;
+  const fallback = all.find((s) => s.fit === "default") ?? (all[0] as SystemSummary);
+  const chosen = all.find((s) => s.id === wanted) ?? fallback;
+  if (wanted && chosen.id !== wanted)
+    context.problems.push({
+      sheet: "ground",
+      errors: [
+        {
+          field: "ground.systemId",
+          given: wanted,
+          allowed: all.map((s) => s.id).join(", "),
+          message: `tillage system "${wanted}" is not known for this crop and way of planting`,
+        },
+      ],
+    });
+  const compared =
+    all.find((s) => s.id === decisions.ground?.compareWith && s.id !== chosen.id) ??
+    all.find((s) => s.id !== chosen.id) ??
+    chosen;
+  draft.parts.ground = { chosen, compared, all };
+  for (const what of ["fuel", "hours", "cost", "cover"] as const) {
+    const figure = context.asides[`system.${chosen.id}.${what}`];
+    if (figure) context.show(`ground.${what}`, figure);
+  }
+}
+
+function summarise(draft: Draft, system: TillageSystem, fit: SystemSummary["fit"], why: string): SystemSummary {
+  const { context, decisions, facts } = draft;
+  const { prices, field } = facts;
+  const passes = system.passes.flatMap((pass) => planPass(draft, system.id, changed(draft, pass)));
+  const planting = plantingWork(draft, system);
+  const plantingName = context.crop.method.name;
+  const plantingCost = workCost(prices, planting, field.contractor);
+  const summed = [
+    ...passes.map((p) => ({ label: p.name, fuel: p.fuelLPerHa, hours: p.hoursPerHa, cost: p.costPerHa })),
+    {
+      label: plantingName.toLowerCase(),
+      fuel: planting.fuelLPerHa,
+      hours: planting.hoursPerHa,
+      cost: plantingCost,
+    },
+  ];
+  const sum = (key: "fuel" | "hours" | "cost") => summed.reduce((total, pass) => total + pass[key], 0);
+
+  const before = facts.previousCrop?.leaves;
+  const start =
+    (before?.residueCoverPct ?? UNKNOWN_COVER_PCT) * (decisions.ground?.residue === "baled" ? LEFT_BY_BALING : 1);
+  const tools = passes.filter((p) => !p.afterPlanting).flatMap((p) => p.tools.map((t) => t.implement));
+  const cover = context.take(
+    "ground",
+    residueCover({
+      startPct: start,
+      passes: [...tools, ...planting.implements].map((implement) => ({ implement })),
+      fragile: before?.fragile ?? false,
+    }),
+  );
+
+  const name = system.name.toLowerCase();
+  const money = `${prices.currency}/ha`;
+  const of = <K extends "fuel" | "hours" | "cost" | "cover">(what: K) => `system.${system.id}.${what}` as const;
+  const inputs = (key: "fuel" | "hours" | "cost", unit: string, scale = 1) =>
+    summed.map((p) => ({ label: p.label, value: p[key] / scale, unit }));
+  context.aside(
+    of("fuel"),
+    computed(`Diesel, ${name}`, sum("fuel"), "L/ha", "sum of the passes, planting included", inputs("fuel", "L/ha")),
+  );
+  context.aside(
+    of("hours"),
+    computed(`Hours, ${name}`, sum("hours"), "h/ha", "sum of 1 / work rate", inputs("hours", "h/ha")),
+  );
+  context.aside(
+    of("cost"),
+    computed(
+      `Cost, ${name}`,
+      sum("cost") / 100,
+      money,
+      "sum of diesel, driver and machine (or contractor, or hands) over the passes",
+      inputs("cost", money, 100),
+    ),
+  );
+  if (cover?.figures.coverPct) context.aside(of("cover"), cover.figures.coverPct);
+  return {
+    id: system.id,
+    name: system.name,
+    fit,
+    why,
+    plantsUnworked: system.plantsUnworked ?? false,
+    fuelLPerHa: sum("fuel"),
+    hoursPerHa: sum("hours"),
+    costPerHa: sum("cost"),
+    coverPct: cover?.value.coverPct ?? 0,
+    deepestCm: Math.max(0, ...passes.flatMap((p) => p.tools.map((t) => t.depthCm))),
+    passes,
+  };
+}
+
+/** A pass as it was changed for this plan: another depth, speed, width or tool, or a tool more in the same trip. */
+function changed({ decisions }: Draft, pass: SystemPass): SystemPass {
+  const own = decisions.ground?.passes?.[pass.id];
+  if (!own) return pass;
+  const { depthCm, implement, with: more, ...size } = own;
+  const [main, ...others] = pass.tools;
+  if (!main) return pass;
+  return {
+    ...pass,
+    ...size,
+    tools: [
+      { implement: (implement as ImplementId | undefined) ?? main.implement, depthCm: depthCm ?? main.depthCm },
+      ...others,
+      ...(more ? [{ implement: more as ImplementId, depthCm: Math.min(5, depthCm ?? main.depthCm) }] : []),
+    ],
+  };
+}
+
+/** One pass with fuel, hours and cost; none when its figures cannot be used. */
+function planPass({ context, facts }: Draft, system: string, pass: SystemPass): PlannedPass[] {
+  const result = context.take(
+    "ground",
+    combinedPass({
+      tools: pass.tools,
+      speedKmH: pass.speedKmH,
+      widthM: pass.widthM,
+      texture: facts.field.textureClass,
+      fieldEfficiencyPct: pass.fieldEfficiencyPct,
+    }),
+  );
+  if (!result) return [];
+  const { fuelLPerHa, workRateHaPerH, draftKnPerM } = result.value;
+  const { fuelLPerHa: fuel, workRateHaPerH: rate } = result.figures;
+  const name = pass.name.toLowerCase();
+  if (fuel) context.aside(`pass.${system}.${pass.id}.fuel`, { ...fuel, label: `Diesel, ${name}` });
+  if (rate) context.aside(`pass.${system}.${pass.id}.rate`, { ...rate, label: `Work rate, ${name}` });
+  const planned = { ...pass, fuelLPerHa, hoursPerHa: 1 / workRateHaPerH, draftKnPerM };
+  return [{ ...planned, costPerHa: workCost(facts.prices, workOfPass(planned), facts.field.contractor) }];
+}
+
+/** A pass as field work. */
+export function workOfPass(pass: Pick<PlannedPass, "fuelLPerHa" | "hoursPerHa" | "tools">): FieldWork {
+  return {
+    hoursPerHa: pass.hoursPerHa,
+    helperHoursPerHa: 0,
+    fuelLPerHa: pass.fuelLPerHa,
+    implements: pass.tools.map((t) => t.implement),
+    power: "tractor",
+    extraCostPerHa: 0,
+  };
+}

@@ -1,0 +1,69 @@
+import type { PlannedOperation } from "../../plan/operation";
+import { ANY_TIME_BEFORE, OWN, PREVIOUS_OFF } from "../../plan/own-operations";
+import type { Draft } from "../sheet";
+import { workOfPass } from "./draft";
+import type { PlannedPass } from "./part";
+
+/** The passes of the chosen system, dated back from planting, each kept from the next by its wait. */
+export function groundOperations({ parts }: Draft): PlannedOperation[] {
+  const { passes } = parts.ground.chosen;
+  const before = passes.filter((p) => !p.afterPlanting);
+  return [
+    ...before.map((pass, i): PlannedOperation => {
+      const next = before[i + 1];
+      const usualToPlanting = before.slice(i).reduce((sum, p) => sum + p.gap.usual, 0);
+      return {
+        ...common(pass),
+        detail: `${depthInWords(pass)}${pass.speedKmH} km/h. When the soil is ${pass.soilFit}.`,
+        reason: `decide before going on: ${pass.decision}`,
+        // the date hangs on planting, counted back by the usual waits; the waits between passes are kept as they are
+        when: [
+          { from: "planting", min: ANY_TIME_BEFORE, usual: -usualToPlanting, max: 0 },
+          ...(i === 0 ? [{ from: PREVIOUS_OFF, min: 1, usual: 1, max: null }] : []),
+        ],
+        waits: [
+          {
+            id: `${pass.id}.then`,
+            kind: "sequence",
+            from: pass.id,
+            to: next?.id ?? OWN.plant,
+            minDays: pass.gap.min,
+            maxDays: pass.gap.max,
+            reason: `${pass.name}: ${pass.gap.min} to ${pass.gap.max ?? "any number of"} days before ${next ? next.name.toLowerCase() : "planting"}`,
+            source: "agronomy",
+            hard: false,
+          },
+        ],
+      };
+    }),
+    ...passes.flatMap((pass): PlannedOperation[] =>
+      pass.afterPlanting
+        ? [
+            {
+              ...common(pass),
+              detail: `When the soil is ${pass.soilFit}.`,
+              reason: `decide first: ${pass.decision}`,
+              when: [{ from: "planting", ...pass.afterPlanting }],
+            },
+          ]
+        : [],
+    ),
+  ];
+}
+
+const common = (pass: PlannedPass) => ({
+  id: pass.id,
+  role: "till" as const,
+  sheet: "ground" as const,
+  name: pass.name,
+  mark: pass.mark,
+  weight: 20,
+  cautions: [],
+  byDaysAndStage: false,
+  work: () => workOfPass(pass),
+});
+
+function depthInWords({ tools }: PlannedPass): string {
+  const deepest = Math.max(...tools.map((t) => t.depthCm));
+  return deepest > 0 ? `${deepest} cm deep, ` : "";
+}

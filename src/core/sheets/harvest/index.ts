@@ -1,0 +1,29 @@
+import type { Sheet } from "../sheet";
+import { draftHarvest } from "./draft";
+import { harvestOperations } from "./operations";
+
+/** Sheet 7: when and how the crop is cut or lifted. */
+export const harvest: Sheet = {
+  id: "harvest",
+  fallsBack: {},
+  draft: draftHarvest,
+  operations: harvestOperations,
+  present: {
+    result: (plan, words) => (plan.harvestDate ? `about ${words.date(plan.harvestDate)}` : "no date"),
+    figures: () => ["harvest.moisture"],
+    text: ({ harvest, crop: { guide, kind, product } }) => [
+      `${harvest.methodName}, loss about ${harvest.lossPct} %.`,
+      ...product.quality
+        .filter((q) => kind.endUses.includes(q.endUse))
+        .map(
+          (q) =>
+            `For ${q.endUse}: ${q.what} ${[q.atLeast === undefined ? "" : `at least ${q.atLeast}`, q.atMost === undefined ? "" : `at most ${q.atMost}`].filter(Boolean).join(", ")} ${q.unit}; if missed, ${q.ifMissed}.`,
+        ),
+      ...(guide.harvest.moisturePct
+        ? [
+            `Ripe from ${guide.harvest.moisturePct.physiological} % moisture on, cut at ${guide.harvest.moisturePct.cut} %, safe at ${guide.harvest.moisturePct.safe} %.`,
+          ]
+        : []),
+    ],
+  },
+};

@@ -1,0 +1,114 @@
+import type { InputKind } from "../../cautions";
+import { computed } from "../../figure";
+import type { InputLine, Operation } from "../../plan/operation";
+import { SHEET_NAMES, SHEETS, type SheetId } from "../../sheet-ids";
+import type { Draft } from "../sheet";
+import type { MoneyPart } from "./part";
+
+/** The sheet on which an input's cost stands. */
+const SHEET_OF_INPUT: Record<InputKind, SheetId> = { seed: "seed", fertiliser: "feed", manure: "feed", lime: "soil" };
+
+/** Cost by sheet, output at the target, margin, and the yield and price at which the crop breaks even. */
+export function costedMoney(draft: Draft, operations: Operation[], inputs: InputLine[]): void {
+  const { context, facts, decisions, parts, targetTPerHa } = draft;
+  const { currency } = facts.prices;
+  const unit = `${currency}/ha`;
+  const costBySheet = costsBySheet(draft, operations, inputs);
+  const lines = SHEETS.filter((sheet) => (costBySheet[sheet] ?? 0) > 0);
+  const costPerHa =
+    100 *
+    context.use(
+      "money.cost",
+      computed(
+        "Cost",
+        lines.reduce((sum, s) => sum + (costBySheet[s] ?? 0), 0) / 100,
+        unit,
+        "sum of the sheets",
+        lines.map((s) => ({ label: costName(s), value: (costBySheet[s] ?? 0) / 100, unit })),
+        "Variable costs and field work; rent, overheads and finance are not in it unless entered.",
+      ),
+    );
+
+  const { guide, product } = context.crop;
+  const entered = decisions.money?.pricePerT;
+  const pricePerT = entered ?? facts.prices.cropPerT[`${guide.id}.${product.id}`] ?? null;
+  parts.money = {
+    costBySheet,
+    costPerHa,
+    outputPerHa: null,
+    marginPerHa: null,
+    pricePerT,
+    breakEvenTPerHa: null,
+    breakEvenPricePerT: targetTPerHa > 0 ? costPerHa / targetTPerHa : null,
+  };
+  if (pricePerT === null || pricePerT === 0) return;
+  const price = {
+    label: "price",
+    value: pricePerT / 100,
+    unit: `${currency}/t`,
+    basis:
+      entered === undefined
+        ? { kind: "source" as const, text: "the practice's price list" }
+        : { kind: "decided" as const, text: "entered" },
+  };
+  const target = { label: "target", value: targetTPerHa, unit: "t/ha" };
+  const cost = { label: "cost", value: costPerHa / 100, unit };
+  const outputPerHa = targetTPerHa * pricePerT;
+  const marginPerHa = outputPerHa - costPerHa;
+  const breakEvenTPerHa = costPerHa / pricePerT;
+  const breakEvenPricePerT = costPerHa / targetTPerHa;
+  context.show(
+    "money.output",
+    computed("Output at target", outputPerHa / 100, unit, "target x price", [target, price]),
+  );
+  context.show(
+    "money.margin",
+    computed("Margin at target", marginPerHa / 100, unit, "target x price - cost", [target, price, cost]),
+  );
+  context.show(
+    "money.breakEvenYield",
+    computed("Break-even yield", breakEvenTPerHa, "t/ha", "cost / price", [cost, price]),
+  );
+  context.show(
+    "money.breakEvenPrice",
+    computed("Break-even price", breakEvenPricePerT / 100, `${currency}/t`, "cost / target", [cost, target]),
+  );
+  Object.assign(parts.money, { outputPerHa, marginPerHa, breakEvenTPerHa, breakEvenPricePerT });
+}
+
+/** Work and what is bought, by sheet, each with its working. */
+function costsBySheet(
+  { context, facts, decisions }: Draft,
+  operations: Operation[],
+  inputs: InputLine[],
+): MoneyPart["costBySheet"] {
+  const unit = `${facts.prices.currency}/ha`;
+  const { areaHa } = facts.field;
+  const costBySheet: MoneyPart["costBySheet"] = {};
+  for (const sheet of SHEETS) {
+    const own = operations.filter((o) => o.sheet === sheet && o.costPerHa > 0);
+    const bought = inputs.filter((i) => SHEET_OF_INPUT[i.kind] === sheet);
+    const other = sheet === "money" ? (decisions.money?.otherCostPerHa ?? 0) : 0;
+    const cost =
+      own.reduce((sum, o) => sum + o.costPerHa, 0) + bought.reduce((sum, i) => sum + i.cost / areaHa, 0) + other;
+    if (cost <= 0) continue;
+    costBySheet[sheet] = cost;
+    context.show(
+      `money.${sheet}`,
+      computed(
+        `Cost, ${costName(sheet).toLowerCase()}`,
+        cost / 100,
+        unit,
+        "work (diesel, driver, machine or contractor; hand work) + what is bought",
+        [
+          ...own.map((o) => ({ label: o.name, value: o.costPerHa / 100, unit })),
+          ...bought.map((i) => ({ label: i.name, value: i.cost / areaHa / 100, unit })),
+          ...(other > 0 ? [{ label: "other, entered", value: other / 100, unit }] : []),
+        ],
+      ),
+    );
+  }
+  return costBySheet;
+}
+
+const costName = (sheet: SheetId) => (sheet === "money" ? "Other" : SHEET_NAMES[sheet]);

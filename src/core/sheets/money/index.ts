@@ -1,0 +1,29 @@
+import { SHEETS } from "../../sheet-ids";
+import type { Sheet } from "../sheet";
+import { checkMoney } from "./check";
+import { costedMoney } from "./draft";
+
+/** Sheet 9: cost, output and margin. */
+export const money: Sheet = {
+  id: "money",
+  fallsBack: { crop: ["money"] },
+  costed: costedMoney,
+  check: checkMoney,
+  present: {
+    result: ({ money }, words) =>
+      `${words.money(money.costPerHa)} cost${money.marginPerHa === null ? "" : `, ${words.money(money.marginPerHa)} margin`} ${words.currency}`,
+    ledger: () => [
+      { label: "Cost", figures: [{ id: "money.cost", decimals: 0 }] },
+      { label: "Break-even yield", figures: [{ id: "money.breakEvenYield" }] },
+      { label: "Margin at target", figures: [{ id: "money.margin", decimals: 0 }] },
+    ],
+    figures: () => [
+      "money.cost",
+      "money.output",
+      "money.margin",
+      "money.breakEvenYield",
+      "money.breakEvenPrice",
+      ...SHEETS.map((sheet) => `money.${sheet}` as const),
+    ],
+  },
+};

@@ -1,0 +1,12 @@
+import type { SheetId } from "../../sheet-ids";
+
+/** Sheet 9: what the plan costs and brings; minor money units. */
+export interface MoneyPart {
+  costBySheet: Partial<Record<SheetId, number>>;
+  costPerHa: number;
+  outputPerHa: number | null;
+  marginPerHa: number | null;
+  pricePerT: number | null;
+  breakEvenTPerHa: number | null;
+  breakEvenPricePerT: number | null;
+}

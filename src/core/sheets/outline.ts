@@ -1,0 +1,198 @@
+/** A plan in short, for views across many fields: what the season page draws and what the week lists. */
+
+import { type IsoDate, isoDate, toDay } from "../dates";
+import { OPERATION_ROLES, type OperationRole } from "../guides/roles";
+import type { PlanFacts } from "../plan/facts";
+import type { Operation } from "../plan/operation";
+import { SHEETS, type SheetId } from "../sheet-ids";
+import type { Plan } from "./plan";
+
+/** Counted up whenever what an outline holds, or how it is drafted, changes: kept outlines of before are drafted anew. */
+export const OUTLINE_VERSION = 4;
+
+const RESOURCES = ["tractors", "harvesters", "hands", "contractor"] as const;
+export type Resource = (typeof RESOURCES)[number];
+
+export interface SeasonOperation {
+  id: string;
+  role: OperationRole;
+  sheet: SheetId;
+  name: string;
+  date: IsoDate;
+  earliest: IsoDate | null;
+  latest: IsoDate | null;
+  done: boolean;
+  held: boolean;
+  resource: Resource | null;
+  /** for the whole field */
+  hours: number;
+}
+
+export interface SeasonOutline {
+  crop: string;
+  guideId: string;
+  planting: IsoDate | null;
+  harvest: IsoDate | null;
+  conflicts: number;
+  stages: { date: IsoDate; cover: number }[];
+  operations: SeasonOperation[];
+}
+
+export type WeekOperation = Pick<
+  Operation,
+  | "id"
+  | "role"
+  | "name"
+  | "mark"
+  | "sheet"
+  | "detail"
+  | "date"
+  | "earliest"
+  | "latest"
+  | "doneOn"
+  | "inputs"
+  | "cautions"
+  | "overdueDays"
+>;
+
+export interface PlanOutline {
+  season: SeasonOutline;
+  week: WeekOperation[];
+}
+
+/**
+ * Whose time an operation takes: hands where it is done by hand, a contractor's where one is hired for what machines do,
+ * else the farm's harvesters or tractors. Looking and judging takes the adviser's time only.
+ */
+export function resourceOf(
+  operation: Pick<Operation, "role" | "power" | "hoursPerHa">,
+  field: Pick<PlanFacts["field"], "contractor">,
+): Resource | null {
+  if (operation.hoursPerHa <= 0 || operation.role === "look") return null;
+  if (operation.power === "hands") return "hands";
+  if (field.contractor) return "contractor";
+  return operation.power === "harvester" ? "harvesters" : "tractors";
+}
+
+/** The outline of a drafted plan. */
+export function outlinePlan(plan: Plan, facts: Pick<PlanFacts, "field">): PlanOutline {
+  return {
+    season: {
+      crop: plan.crop.kind.name,
+      guideId: plan.crop.guide.id,
+      planting: plan.plantingDate,
+      harvest: plan.harvestDate,
+      conflicts: plan.conflicts.length,
+      stages: plan.stages.map(({ date, cover }) => ({ date, cover })),
+      operations: plan.operations.flatMap((o): SeasonOperation[] =>
+        o.date
+          ? [
+              {
+                id: o.id,
+                role: o.role,
+                sheet: o.sheet,
+                name: o.name,
+                date: o.date,
+                earliest: o.earliest,
+                latest: o.latest,
+                done: o.doneOn !== null,
+                held: o.held,
+                resource: resourceOf(o, facts.field),
+                hours: Math.round(10 * o.hoursPerHa * facts.field.areaHa) / 10,
+              },
+            ]
+          : [],
+      ),
+    },
+    week: plan.operations.map((o) => ({
+      id: o.id,
+      role: o.role,
+      name: o.name,
+      mark: o.mark,
+      sheet: o.sheet,
+      detail: o.detail,
+      date: o.date,
+      earliest: o.earliest,
+      latest: o.latest,
+      doneOn: o.doneOn,
+      inputs: o.inputs,
+      cautions: o.cautions,
+      overdueDays: o.overdueDays,
+    })),
+  };
+}
+
+/** What the operations of many plans of one crop have in common: id, sheet, name, whose time. */
+export type OperationShape = [id: string, role: number, sheet: number, name: string, resource: number | null][];
+
+/** A season outline as a short array: dates as days from the first operation, which are told apart by a shape. */
+export type PackedSeason = [
+  crop: string,
+  guideId: string,
+  base: number,
+  planting: number | null,
+  harvest: number | null,
+  conflicts: number,
+  stages: [day: number, coverPct: number][],
+  operations: [day: number, earliest: number | null, latest: number | null, flags: number, hours: number][],
+];
+
+/** Packs an outline for sending hundreds of them; `unpackSeason` is its inverse. */
+export function packSeason(outline: SeasonOutline): { shape: OperationShape; season: PackedSeason } {
+  const base = toDay(outline.operations[0]?.date ?? outline.planting ?? "1970-01-01");
+  const day = (date: IsoDate | null) => (date === null ? null : toDay(date) - base);
+  return {
+    shape: outline.operations.map((o) => [
+      o.id,
+      OPERATION_ROLES.indexOf(o.role),
+      SHEETS.indexOf(o.sheet),
+      o.name,
+      o.resource === null ? null : RESOURCES.indexOf(o.resource),
+    ]),
+    season: [
+      outline.crop,
+      outline.guideId,
+      base,
+      day(outline.planting),
+      day(outline.harvest),
+      outline.conflicts,
+      outline.stages.map((s) => [toDay(s.date) - base, Math.round(100 * s.cover)]),
+      outline.operations.map((o) => [
+        toDay(o.date) - base,
+        day(o.earliest),
+        day(o.latest),
+        (o.done ? 1 : 0) + (o.held ? 2 : 0),
+        o.hours,
+      ]),
+    ],
+  };
+}
+
+export function unpackSeason(shape: OperationShape, packed: PackedSeason): SeasonOutline {
+  const [crop, guideId, base, planting, harvest, conflicts, stages, operations] = packed;
+  const date = (day: number | null) => (day === null ? null : isoDate(base + day));
+  return {
+    crop,
+    guideId,
+    planting: date(planting),
+    harvest: date(harvest),
+    conflicts,
+    stages: stages.map(([day, cover]) => ({ date: isoDate(base + day), cover: cover / 100 })),
+    operations: operations.map(([day, earliest, latest, flags, hours], i) => {
+      const [id, role, sheet, name, resource] = shape[i] as OperationShape[number];
+      return {
+        id,
+        role: OPERATION_ROLES[role] as OperationRole,
+        sheet: SHEETS[sheet] as SheetId,
+        name,
+        date: isoDate(base + day),
+        earliest: date(earliest),
+        latest: date(latest),
+        done: (flags & 1) > 0,
+        held: (flags & 2) > 0,
+        resource: resource === null ? null : (RESOURCES[resource] as Resource),
+        hours,
+      };
+    }),
+  };
+}

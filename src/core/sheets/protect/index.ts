@@ -1,0 +1,24 @@
+import type { Sheet } from "../sheet";
+import { taskOperations } from "../task-operations";
+
+/** Sheet 6: weeds, pests and diseases, for now as looks and work of the guide, dated by days and stage. */
+export const protect: Sheet = {
+  id: "protect",
+  fallsBack: {},
+  operations: (draft) => taskOperations(draft, "protect"),
+  present: {
+    result: (plan) => {
+      const own = plan.operations.filter((o) => o.sheet === "protect");
+      const looks = own.filter((o) => o.role === "look").length;
+      return `${looks} looks planned${own.length > looks ? `, ${own.length - looks} ${own.length - looks === 1 ? "job" : "jobs"}` : ""}`;
+    },
+    figures: () => [],
+    text: ({ crop: { guide } }) => {
+      const stage = (id: string) => guide.stages.find((s) => s.id === id)?.name ?? id;
+      return [
+        `Keep weed-free from "${stage(guide.weeds.weedFreeFrom)}" to "${stage(guide.weeds.weedFreeTo)}".`,
+        `Look for: ${guide.threats.map((t) => t.name.toLowerCase()).join(", ")}.`,
+      ];
+    },
+  },
+};

@@ -1,0 +1,27 @@
+import { z } from "zod";
+
+const id = z.string().min(1).max(80);
+const positive = z.number().positive();
+
+export const seedDecisions = z.strictObject({
+  lotId: id.optional(),
+  school: z.enum(["population", "handbook"]).optional(),
+  handbookRateKgPerHa: positive.max(10_000).optional(),
+  targetPlantsPerM2: positive.max(20_000).optional(),
+  thousandGrainWeightG: positive.max(5000).optional(),
+  germinationPct: positive.max(100).optional(),
+  fieldEmergencePct: positive.max(100).optional(),
+  /** by the guide's moves of the target population */
+  adjustments: z
+    .record(id, z.strictObject({ on: z.boolean(), changePct: z.number().min(-90).max(300).optional() }))
+    .optional(),
+  rowSpacingCm: positive.max(1000).optional(),
+  inRowSpacingCm: positive.max(1000).optional(),
+  unitsPerStation: positive.max(100).optional(),
+  unitMassG: positive.max(5000).optional(),
+  /** mass that is bought for a hectare */
+  stockKgPerHa: positive.max(100_000).optional(),
+  reservePct: z.number().min(0).max(200).optional(),
+  coulters: z.number().int().min(1).max(200).optional(),
+  checkRunM: positive.max(1000).optional(),
+});

@@ -1,0 +1,106 @@
+import { daysBetween, type IsoDate } from "../../dates";
+import { computed, given, type Input } from "../../figure";
+import { type SolvedDates, windowOfPlan } from "../../plan/dates";
+import { OWN } from "../../plan/own-operations";
+import type { SeedLot } from "../../records/seed-lot";
+import type { Draft } from "../sheet";
+import { wayOf } from "./ways";
+
+/** Most that lateness moves the target population [per cent]. */
+const MOST_BY_LATENESS_PCT = 50;
+
+/** Once the planting date stands: the target population moved by the situation, the stock that gives it, what to order. */
+export function datedSeed(draft: Draft, solved: SolvedDates): void {
+  const { context, decisions, parts } = draft;
+  const { method } = context.crop;
+  const seed = decisions.seed ?? {};
+  const way = wayOf(method);
+  const lot = lotOf(draft);
+  const planting = solved.dates[OWN.plant]?.planned ?? null;
+  const target = targetPlants(draft, planting, windowOfPlan(context, OWN.plant).best);
+  const reservePct = seed.reservePct ?? way.usualReservePct;
+  const { rowSpacingCm } = method.geometry;
+  const row = seed.rowSpacingCm ?? rowSpacingCm?.typical ?? null;
+  const rowFigure =
+    row === null
+      ? null
+      : given(
+          "Row spacing",
+          row,
+          "cm",
+          seed.rowSpacingCm === undefined
+            ? { kind: "source", text: context.source(rowSpacingCm?.source) }
+            : { kind: "decided", text: "your drill or planter" },
+        );
+  const rowUsed = rowFigure ? context.use("seed.rowSpacing", rowFigure) : null;
+  context.show(
+    "seed.depth",
+    given("Depth", method.depthCm.typical, "cm", { kind: "source", text: context.source(method.depthCm.source) }),
+  );
+  parts.seed = {
+    ...way.stock(draft, { lot, targetPlantsPerM2: target.value, rowSpacingCm: rowUsed, reservePct }),
+    lotId: lot?.id ?? null,
+    variety: lot?.variety ?? "",
+    targetPlantsPerM2: target.value,
+    adjustments: target.adjustments,
+    rowSpacingCm: rowUsed,
+    reservePct,
+    depthCm: method.depthCm.typical,
+  };
+}
+
+/** The lot that is used: the chosen one, else a certified one of the kind, else any of it. */
+export function lotOf({ context, facts, decisions }: Draft): SeedLot | null {
+  const { guide, kind } = context.crop;
+  const lots = facts.seedLots.filter((l) => l.guideId === guide.id && l.kindId === kind.id);
+  return lots.find((l) => l.id === decisions.seed?.lotId) ?? lots.find((l) => l.certified) ?? lots[0] ?? null;
+}
+
+/** The guide's target, moved by lateness and by the situations that are switched on; each step a line of the working. */
+function targetPlants({ context, decisions }: Draft, planting: IsoDate | null, bestDate: IsoDate) {
+  const { method } = context.crop;
+  const usual = method.targetPlantsPerM2;
+  const chosen = decisions.seed?.adjustments ?? {};
+  const daysLate = planting ? Math.max(0, daysBetween(bestDate, planting)) : 0;
+  const adjustments = method.adjustments.map((a) => {
+    const decided = chosen[a.id];
+    const byLateness = Math.min(MOST_BY_LATENESS_PCT, Math.round((a.perDaysLate ?? 0) * daysLate * 10) / 10);
+    return {
+      id: a.id,
+      situation: a.situation,
+      why: a.why,
+      changePct: decided?.changePct ?? (a.perDaysLate === undefined ? a.changePct : byLateness),
+      on: decided?.on ?? a.perDaysLate !== undefined,
+    };
+  });
+  const inputs: Input[] = [
+    {
+      label: "usual target",
+      value: usual.typical,
+      unit: "/m²",
+      basis: { kind: "source", text: [context.source(usual.source), usual.varies].filter(Boolean).join("; ") },
+    },
+  ];
+  let value = usual.typical;
+  for (const a of adjustments) {
+    if (!a.on || a.changePct === 0) continue;
+    value *= 1 + a.changePct / 100;
+    inputs.push({ label: a.situation, value: a.changePct, unit: "%", basis: { kind: "assumption", text: a.why } });
+  }
+  const decided = decisions.seed?.targetPlantsPerM2;
+  const figure =
+    decided !== undefined
+      ? given("Target plants", decided, "/m²", {
+          kind: "decided",
+          text: `your target; the guide's would be ${Math.round(value)}`,
+        })
+      : computed(
+          "Target plants",
+          value,
+          "/m²",
+          "usual target x (1 + each change)",
+          inputs,
+          `usual range ${usual.low} to ${usual.high}; schools differ on whether poor or dry ground wants more or less`,
+        );
+  return { value: context.use("seed.targetPlants", figure), adjustments };
+}

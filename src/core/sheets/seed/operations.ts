@@ -1,0 +1,90 @@
+import type { PlantingMethod } from "../../guides/schema";
+import { NO_WORK } from "../../money/field-work";
+import { bagged, type PlannedOperation } from "../../plan/operation";
+import { OWN } from "../../plan/own-operations";
+import { plantingWork } from "../planting-work";
+import type { Draft } from "../sheet";
+import { taskOperations } from "../task-operations";
+import { lotOf } from "./draft";
+import { wayOf } from "./ways";
+
+/** What planting is called, and its mark, by the way a method plants. */
+const PLANTING: Record<PlantingMethod["how"], [name: string, mark: string]> = {
+  drilled: ["Drill", "sow"],
+  broadcast: ["Broadcast and cover", "sow"],
+  stations: ["Sow", "sow"],
+  transplants: ["Transplant", "transplant"],
+  cloves: ["Plant", "plant"],
+  bulbs: ["Plant", "plant"],
+  bulbils: ["Plant", "plant"],
+  sets: ["Plant", "plant"],
+  tubers: ["Plant", "plant"],
+  cuttings: ["Plant", "plant"],
+};
+
+/** The nursery where there is one, planting itself, and the guide's tasks round the stand. */
+export function seedOperations(draft: Draft): PlannedOperation[] {
+  const { context } = draft;
+  const { method } = context.crop;
+  const way = wayOf(method);
+  const { nursery } = method;
+  const [name, mark] = PLANTING[method.how];
+  const stockAt = (role: PlannedOperation["role"]) => (role === way.usedAt ? { inputs: stockInputs(draft) } : {});
+  const operations: PlannedOperation[] = [
+    {
+      id: OWN.plant,
+      role: "plant",
+      sheet: "seed",
+      name,
+      mark,
+      detail: `${method.depthCm.typical} cm deep.`,
+      reason: "the date all others hang on",
+      when: [],
+      weight: 50,
+      cautions: [],
+      byDaysAndStage: false,
+      work: () => plantingWork(draft, draft.parts.ground.chosen),
+      ...stockAt("plant"),
+    },
+  ];
+  if (nursery)
+    operations.unshift({
+      id: OWN.nursery,
+      role: "nursery",
+      sheet: "seed",
+      name: "Sow the nursery",
+      mark: "nursery",
+      detail: `${nursery.seedGPerM2} g of seed to the m² of bed; water shallow and clear.`,
+      reason: `seedlings are set at about ${nursery.days} days`,
+      when: [{ from: "planting", min: -nursery.days - 7, usual: -nursery.days, max: -nursery.days + 4 }],
+      weight: 30,
+      cautions: [],
+      byDaysAndStage: false,
+      work: () => NO_WORK,
+      ...stockAt("nursery"),
+    });
+  return [...operations, ...taskOperations(draft, "seed")];
+}
+
+/** The stock: what goes into the ground of a hectare, and what is bought for the field. */
+function stockInputs(draft: Draft): NonNullable<PlannedOperation["inputs"]> {
+  const { facts, parts } = draft;
+  return (logged) => {
+    const lot = lotOf(draft);
+    const { seed } = parts;
+    const perHa = logged ?? seed.sownKgPerHa ?? seed.plantedKgPerHa ?? 0;
+    return [
+      bagged(
+        {
+          kind: "seed",
+          id: lot?.id ?? "seed",
+          name: lot?.variety ?? "seed",
+          perHa,
+          quantity: logged === null ? seed.orderKg : perHa * facts.field.areaHa,
+          pricePerUnit: (lot?.pricePerT ?? 0) / 1000,
+        },
+        lot?.bagKg ?? null,
+      ),
+    ];
+  };
+}

@@ -1,0 +1,76 @@
+import { drillCheck } from "../../../establish/drill-check";
+import { populationFromRate, sowingRate } from "../../../establish/sowing-rate";
+import { given, withBases } from "../../../figure";
+import type { Draft } from "../../sheet";
+import type { StockPlan } from "../part";
+import { emergenceFigure, lotFigures, order, type StandWanted, type Way } from "./way";
+
+const USUAL_COULTERS = 24;
+const USUAL_RUN_M = 20;
+
+/** Seed drilled or broadcast by mass: what is sown is what is planted, and the reserve is bought on top. */
+export const byMass: Way = {
+  fits: (method) => method.stock.by === "seed" && !method.nursery,
+  usualReservePct: 5,
+  usedAt: "plant",
+  stock: drilledSeed,
+};
+
+function drilledSeed(draft: Draft, { lot, targetPlantsPerM2, rowSpacingCm, reservePct }: StandWanted): StockPlan {
+  const { context, decisions } = draft;
+  const seed = decisions.seed ?? {};
+  const figures = { ...lotFigures(draft, lot), fieldEmergencePct: emergenceFigure(draft) };
+  const { stock } = context.crop.method;
+  const usual = stock.handbookRateKgPerHa;
+  const handbookRate = seed.handbookRateKgPerHa ?? usual.typical;
+  const rate = context.take("seed", sowingRate({ targetPlantsPerM2, ...figures }));
+  const bases = {
+    germination: context.figures["seed.germination"]?.basis,
+    "field emergence": context.figures["seed.emergence"]?.basis,
+    "thousand-grain weight": context.figures["seed.tgw"]?.basis,
+  };
+  if (rate?.figures.seedsPerM2) context.show("seed.seedsPerM2", withBases(rate.figures.seedsPerM2, bases));
+  const byHandbook = seed.school === "handbook";
+  const rateFigure = byHandbook
+    ? given(
+        "Seed rate",
+        handbookRate,
+        "kg/ha",
+        seed.handbookRateKgPerHa === undefined
+          ? { kind: "source", text: context.source(usual.source) }
+          : { kind: "decided", text: "your handbook's rate" },
+      )
+    : rate?.figures.kgPerHa;
+  const kgPerHa = rateFigure ? context.use("seed.rate", withBases(rateFigure, bases)) : handbookRate;
+  const population = context.take(
+    "seed",
+    populationFromRate({ kgPerHa: byHandbook ? kgPerHa : handbookRate, ...figures }),
+  );
+  if (population?.figures.plantsPerM2) context.show("seed.handbookPlants", population.figures.plantsPerM2);
+  const coulters = seed.coulters ?? USUAL_COULTERS;
+  const runM = seed.checkRunM ?? USUAL_RUN_M;
+  const check =
+    rowSpacingCm === null ? null : context.take("seed", drillCheck({ kgPerHa, rowSpacingCm, runM, coulters }));
+  if (check?.figures.gPerCoulter) context.show("seed.gPerCoulter", check.figures.gPerCoulter);
+  if (check?.figures.gInAll) context.show("seed.gInAll", check.figures.gInAll);
+  return {
+    by: "seed",
+    plantedKgPerHa: kgPerHa,
+    sownKgPerHa: kgPerHa,
+    unitsPerM2: rate?.value.seedsPerM2 ?? null,
+    plantsFromHandbook: population?.value.plantsPerM2 ?? null,
+    ...order(draft, {
+      perHa: kgPerHa * (1 + reservePct / 100),
+      formula: "rate x (1 + reserve)",
+      inputs: [
+        { label: "rate", value: kgPerHa, unit: "kg/ha" },
+        { label: "reserve", value: reservePct, unit: "%" },
+      ],
+      lot,
+    }),
+    inRowSpacingCm: null,
+    drillCheck: check ? { ...check.value, coulters, runM } : null,
+    reconciliation: null,
+    nurseryM2PerHa: null,
+  };
+}

@@ -1,0 +1,108 @@
+import { wholeBags } from "../../../feed/dose-fertilisers";
+import { type Basis, computed, given } from "../../../figure";
+import type { OperationRole } from "../../../guides/roles";
+import type { PlantingMethod, Ranged } from "../../../guides/schema";
+import type { FigureId } from "../../../plan/figure-ids";
+import type { SeedLot } from "../../../records/seed-lot";
+import type { Draft } from "../../sheet";
+import type { StockPlan } from "../part";
+
+/** What a way of establishing a stand starts from. */
+export interface StandWanted {
+  lot: SeedLot | null;
+  targetPlantsPerM2: number;
+  rowSpacingCm: number | null;
+  reservePct: number;
+}
+
+/** A way of establishing a stand: seeded by mass, planted by unit, raised in a nursery; all with the same face. */
+export interface Way {
+  fits: (method: PlantingMethod) => boolean;
+  /** reserve where none is decided, per cent; assumption */
+  usualReservePct: number;
+  /** the role of the operation that uses the stock */
+  usedAt: OperationRole;
+  stock: (draft: Draft, wanted: StandWanted) => StockPlan;
+}
+
+/** Thousand-grain weight and germination of a lot: decided, from the lot, or typical of the guide. */
+export function lotFigures(draft: Draft, lot: SeedLot | null) {
+  const { seed } = draft.decisions;
+  const { stock } = draft.context.crop.method;
+  const typical = stock.by === "seed" ? stock : null;
+  return {
+    thousandGrainWeightG: lotFigure(
+      draft,
+      "seed.tgw",
+      "Thousand-grain weight",
+      "g",
+      seed?.thousandGrainWeightG,
+      lot?.thousandGrainWeightG,
+      typical?.thousandGrainWeightG,
+      lot,
+    ),
+    germinationPct: lotFigure(
+      draft,
+      "seed.germination",
+      "Germination",
+      "%",
+      seed?.germinationPct,
+      lot?.germinationPct,
+      typical?.germinationPct,
+      lot,
+    ),
+  };
+}
+
+/** Share of the viable seed or units that become plants. */
+export function emergenceFigure(draft: Draft): number {
+  const { method } = draft.context.crop;
+  const decided = draft.decisions.seed?.fieldEmergencePct;
+  return lotFigure(draft, "seed.emergence", "Field emergence", "%", decided, null, method.fieldEmergencePct, null);
+}
+
+function lotFigure(
+  { context }: Draft,
+  id: FigureId,
+  label: string,
+  unit: string,
+  decided: number | undefined,
+  fromLot: number | null | undefined,
+  usual: Ranged | undefined,
+  lot: SeedLot | null,
+): number {
+  const basis: Basis =
+    decided !== undefined
+      ? { kind: "decided", text: "entered" }
+      : fromLot
+        ? { kind: "measured", text: `seed lot ${lot?.variety}` }
+        : { kind: "assumption", text: `typical; ${context.source(usual?.source)}` };
+  return context.use(id, given(label, decided ?? fromLot ?? usual?.typical ?? 0, unit, basis));
+}
+
+/** What is bought for a hectare, and for the field in whole bags. */
+export function order(
+  draft: Draft,
+  {
+    perHa,
+    formula,
+    inputs,
+    lot,
+  }: {
+    perHa: number;
+    formula: string;
+    inputs: { label: string; value: number; unit: string }[];
+    lot: SeedLot | null;
+  },
+): Pick<StockPlan, "boughtKgPerHa" | "orderKg" | "bags"> {
+  const { context, facts } = draft;
+  const boughtKgPerHa = context.use("seed.bought", computed("Bought for a hectare", perHa, "kg/ha", formula, inputs));
+  const orderKg = context.use(
+    "seed.order",
+    computed("To order", boughtKgPerHa * facts.field.areaHa, "kg", "bought for a hectare x area", [
+      { label: "bought for a hectare", value: boughtKgPerHa, unit: "kg/ha" },
+      { label: "area", value: facts.field.areaHa, unit: "ha" },
+    ]),
+  );
+  return { boughtKgPerHa, orderKg, bags: lot ? wholeBags(orderKg, lot.bagKg) : null };
+}

@@ -1,0 +1,98 @@
+/**
+ * The face of a sheet: all that the rest of the program knows of one. A sheet reads what the sheets before it put on the
+ * draft and never imports another.
+ *
+ * Phases: (1) `draft`, without dates; (2) `operations`; (3) dates are solved; (4) `dated`, what needs them; (5) work and cost
+ * are put to the operations, then `costed`.
+ */
+
+import type { Figure } from "../figure";
+import type { PlanContext } from "../plan/context";
+import type { SolvedDates } from "../plan/dates";
+import type { PlanFacts } from "../plan/facts";
+import type { FigureId } from "../plan/figure-ids";
+import type { InputLine, Operation, PlannedOperation } from "../plan/operation";
+import type { SheetId } from "../sheet-ids";
+import type { Dimension } from "../units/units";
+import type { Change, DecisionPath, Decisions } from "./decisions";
+import type { Plan, PlanParts } from "./plan";
+
+/** A plan that is being drafted. */
+export interface Draft {
+  context: PlanContext;
+  facts: PlanFacts;
+  decisions: Decisions;
+  targetTPerHa: number;
+  /** what the sheets before have put there, in working order */
+  parts: PlanParts;
+}
+
+export type Severity = "stop" | "advise" | "hint";
+export interface Repair {
+  label: string;
+  changes: Change[];
+}
+
+/** A contradiction, limit, risk or hint, with its reason and, where there is one, a repair. */
+export interface Finding {
+  id: string;
+  sheet: SheetId;
+  severity: Severity;
+  title: string;
+  why: string;
+  repairs: Repair[];
+}
+
+/** What a sheet's check works with; `add` puts a finding on this sheet. */
+export interface Check {
+  plan: Plan;
+  facts: PlanFacts;
+  decisions: Decisions;
+  add: (severity: Severity, id: string, title: string, why: string, repairs?: Repair[]) => void;
+}
+
+/** How numbers are written: by the screen in the user's units, by a document in the grower's. */
+export interface Words {
+  quantity: (si: number, dimension: Dimension, decimals?: number) => string;
+  number: (value: number, decimals?: number) => string;
+  /** minor money units as an amount, without the currency */
+  money: (minor: number) => string;
+  date: (date: string) => string;
+  currency: string;
+}
+
+export interface LedgerLine {
+  label: string;
+  /** one figure, or several side by side */
+  figures: { id: FigureId | `feed.over.${"n" | "p2o5" | "k2o"}`; decimals?: number }[];
+  /** what the several are, in small */
+  of?: string;
+}
+
+/** What ladder, ledger, booklet and card take from a sheet. */
+export interface Presentation {
+  /** the sheet's one key result, in a few words */
+  result: (plan: Plan, words: Words) => string;
+  ledger?: (plan: Plan) => LedgerLine[];
+  /** figures that the booklet prints, where the plan has them */
+  figures: (plan: Plan) => FigureId[];
+  /** sentences that the booklet prints before them */
+  text?: (plan: Plan, words: Words) => string[];
+}
+
+/** Decisions that go back to the guide when the crop, the kind or the planting method changes. */
+export type FallsBack = Partial<Record<"crop" | "kind" | "method", DecisionPath[]>>;
+
+export interface Sheet {
+  id: SheetId;
+  fallsBack: FallsBack;
+  draft?: (draft: Draft) => void;
+  operations?: (draft: Draft) => PlannedOperation[];
+  dated?: (draft: Draft, solved: SolvedDates) => void;
+  costed?: (draft: Draft, operations: Operation[], inputs: InputLine[]) => void;
+  check?: (check: Check) => void;
+  present: Presentation;
+}
+
+/** A figure of a plan by id; undefined where the plan has none. */
+export const figureOf = (plan: Pick<Plan, "figures">, id: FigureId): Figure | undefined => plan.figures[id];

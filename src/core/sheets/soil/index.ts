@@ -1,0 +1,22 @@
+import type { Sheet } from "../sheet";
+import { checkSoil } from "./check";
+import { draftSoil } from "./draft";
+import { soilOperations } from "./operations";
+
+/** Sheet 2: what the soil test says, and lime. */
+export const soil: Sheet = {
+  id: "soil",
+  fallsBack: { crop: ["soil"] },
+  draft: draftSoil,
+  operations: soilOperations,
+  check: checkSoil,
+  present: {
+    result: ({ soil }, words) =>
+      soil.limeTPerHa > 0
+        ? `lime ${words.quantity(soil.limeTPerHa, "dressing")}`
+        : soil.testAgeDays === null
+          ? "no soil test"
+          : "no lime needed",
+    figures: () => ["soil.targetPh", "soil.lime", "soil.limeCost"],
+  },
+};

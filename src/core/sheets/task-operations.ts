@@ -1,0 +1,30 @@
+import type { Task } from "../guides/schema";
+import { guideWork } from "../money/field-work";
+import type { PlannedOperation } from "../plan/operation";
+import type { SheetId } from "../sheet-ids";
+import type { Draft } from "./sheet";
+
+/** How much the usual date of a task counts when dates compete. */
+const TASK_WEIGHT = 10;
+
+/** The guide's tasks of a sheet as operations. */
+export function taskOperations(draft: Draft, sheet: SheetId): PlannedOperation[] {
+  return draft.context.crop.guide.tasks.filter((t) => t.sheet === sheet).map((t) => taskOperation(draft, t));
+}
+
+export function taskOperation({ facts }: Draft, task: Task): PlannedOperation {
+  return {
+    id: task.id,
+    role: task.role,
+    sheet: task.sheet,
+    name: task.name,
+    mark: task.mark,
+    detail: task.detail,
+    reason: task.ifNot ? `${task.reason}; else ${task.ifNot}` : task.reason,
+    when: [task.when],
+    weight: TASK_WEIGHT,
+    cautions: task.cautions ?? [],
+    byDaysAndStage: true,
+    work: () => guideWork(task.work, facts.field.handWork),
+  };
+}

@@ -1,0 +1,15 @@
+/** Small helpers for the sentences of findings. */
+
+export const round = (value: number, decimals = 0): number => Number(value.toFixed(decimals));
+
+export const days = (n: number): string => `${n} ${n === 1 ? "day" : "days"}`;
+
+/** With a capital and a full stop. */
+export const sentence = (text: string): string =>
+  text ? `${text.charAt(0).toUpperCase()}${text.slice(1)}${/[.?!]$/.test(text) ? "" : "."}` : text;
+
+/** "Spread lime and drill": names in a row, the later ones in small letters. */
+export const joinNames = (names: string[]): string =>
+  names.length <= 1
+    ? (names[0] ?? "Dates")
+    : `${names.slice(0, -1).join(", ")} and ${(names.at(-1) as string).toLowerCase()}`;

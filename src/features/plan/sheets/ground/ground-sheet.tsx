@@ -1,0 +1,188 @@
+"use client";
+
+import { type ImplementId, implementOf } from "@/core/ground/implements";
+import type { PlannedPass } from "@/core/sheets/ground/part";
+import { Choice } from "@/ui/choice";
+import { WrittenValue } from "@/ui/written-value";
+import { useUnits } from "../../../shared/units";
+import { DecisionLine, SheetHead } from "../../decision-line";
+import { usePlanModel } from "../../plan-context";
+import { FigureValue } from "../../working";
+
+/** Tools that can be drawn behind another in one trip. */
+const DRAWN_BEHIND: ImplementId[] = ["roller", "harrow", "drill"];
+
+const sizeOf = (pass: PlannedPass, key: "depthCm" | "speedKmH" | "widthM") =>
+  key === "depthCm" ? (pass.tools[0]?.depthCm ?? 0) : pass[key];
+
+/** Sheet 1: two tillage systems side by side, and the passes of the one chosen. */
+export function GroundSheet() {
+  const { plan, decisions, set, editable } = usePlanModel();
+  const { split, read, number, show } = useUnits();
+  if (!plan) return null;
+  const { chosen, compared, all } = plan.ground;
+  const options = all.map((s) => ({
+    value: s.id,
+    label: s.name,
+    note: `${s.fit === "harms" ? "Harms: " : ""}${s.why}`,
+  }));
+  const rows: [string, "fuel" | "hours" | "cost" | "cover", number][] = [
+    ["Diesel", "fuel", 1],
+    ["Hours", "hours", 2],
+    ["Cost of the passes", "cost", 0],
+    ["Residue cover after sowing", "cover", 0],
+  ];
+  return (
+    <div>
+      <SheetHead
+        title="Ground"
+        about={`${plan.crop.guide.ground.tilth} tilth, loosened to ${show(plan.crop.guide.ground.loosenCm.low, "length")} to ${show(plan.crop.guide.ground.loosenCm.high, "length")}; two systems compared over all passes, planting included`}
+      />
+      <DecisionLine
+        what="Work the ground by"
+        value={
+          <Choice
+            label="Tillage system"
+            value={chosen.id}
+            options={options}
+            disabled={!editable}
+            onChange={(id) => set("ground/systemId", id)}
+          />
+        }
+        leads={<span className="text-soft">{chosen.why}</span>}
+      />
+      <DecisionLine
+        what="Residue of the previous crop"
+        value={
+          <Choice
+            label="Residue"
+            value={decisions.ground?.residue ?? "kept"}
+            disabled={!editable}
+            options={[
+              { value: "kept", label: "Kept on the field" },
+              { value: "baled", label: "Baled and taken off" },
+            ]}
+            onChange={(value) => set("ground/residue", value === "baled" ? "baled" : undefined)}
+          />
+        }
+        leads={
+          <span>
+            leaves <FigureValue id="ground.cover" decimals={0} /> cover after sowing
+          </span>
+        }
+      />
+      <table className="mt-2 w-full border-collapse">
+        <caption className="sr-only">Two tillage systems compared</caption>
+        <thead>
+          <tr className="text-[12px] text-soft">
+            <th scope="col" className="py-1 text-left font-medium">
+              For a hectare
+            </th>
+            <th scope="col" className="py-1 text-right font-semibold text-ink">
+              {chosen.name}
+            </th>
+            <th scope="col" className="py-1 text-right font-medium">
+              <Choice
+                label="Compare with"
+                value={compared.id}
+                options={options.filter((o) => o.value !== chosen.id)}
+                onChange={(id) => set("ground/compareWith", id)}
+                disabled={!editable}
+              />
+            </th>
+            <th scope="col" className="w-24 py-1 text-right font-medium">
+              difference
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map(([label, key, decimals]) => {
+            const a = plan.asides[`system.${chosen.id}.${key}`]?.value ?? 0;
+            const b = plan.asides[`system.${compared.id}.${key}`]?.value ?? 0;
+            return (
+              <tr key={key} className="border-t border-line">
+                <th scope="row" className="py-1 text-left font-normal">
+                  {label}
+                </th>
+                <td className="py-1 text-right">
+                  <FigureValue id={`system.${chosen.id}.${key}`} decimals={decimals} />
+                </td>
+                <td className="py-1 text-right">
+                  <FigureValue id={`system.${compared.id}.${key}`} decimals={decimals} />
+                </td>
+                <td className="py-1 text-right text-soft">{`${b - a < 0 ? "−" : "+"}${number(Math.abs(b - a), decimals)}`}</td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+      <table className="mt-3 w-full border-collapse">
+        <caption className="pb-1 text-left text-[13px] text-soft">Passes of “{chosen.name}”</caption>
+        <thead>
+          <tr className="text-[12px] text-soft">
+            {["Pass", "Depth", "Speed", "Width", "With", "Diesel", "Work rate"].map((head, i) => (
+              <th key={head} scope="col" className={`font-medium ${i === 0 ? "text-left" : "text-right"}`}>
+                {head}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {chosen.passes.map((pass) => (
+            <tr
+              key={pass.id}
+              className="border-t border-line align-baseline"
+              title={`Before going on: ${pass.decision}`}
+            >
+              <th scope="row" className="py-1 text-left font-normal">
+                {pass.name}
+              </th>
+              {(
+                [
+                  ["depthCm", "Depth", "length", 0, 80],
+                  ["speedKmH", "Speed", "speed", 0.1, 30],
+                  ["widthM", "Width", "distance", 0.1, 60],
+                ] as const
+              ).map(([key, label, dimension, min, max]) => (
+                <td key={key} className="py-1 text-right">
+                  <WrittenValue
+                    label={`${pass.name}, ${label.toLowerCase()}`}
+                    text={split(sizeOf(pass, key), dimension).number}
+                    suffix={split(1, dimension).unit}
+                    width="3.4em"
+                    disabled={!editable}
+                    read={read(label, dimension, { min, max })}
+                    onValue={(value) => set(`ground/passes/${pass.id}/${key}`, value)}
+                    onClear={() => set(`ground/passes/${pass.id}/${key}`, undefined)}
+                  />
+                </td>
+              ))}
+              <td className="py-1 text-right">
+                <Choice
+                  label={`${pass.name}, with`}
+                  value={decisions.ground?.passes?.[pass.id]?.with ?? "nothing"}
+                  disabled={!editable}
+                  options={[
+                    { value: "nothing", label: "nothing", note: "one tool in this trip" },
+                    ...DRAWN_BEHIND.filter((i) => i !== pass.tools[0]?.implement).map((i) => ({
+                      value: i,
+                      label: implementOf(i).name,
+                      note: "in the same trip: drafts and diesel are added, covers multiplied",
+                    })),
+                  ]}
+                  onChange={(i) => set(`ground/passes/${pass.id}/with`, i === "nothing" ? undefined : i)}
+                />
+              </td>
+              <td className="py-1 text-right">
+                <FigureValue id={`pass.${chosen.id}.${pass.id}.fuel`} decimals={1} />
+              </td>
+              <td className="py-1 text-right">
+                <FigureValue id={`pass.${chosen.id}.${pass.id}.rate`} />
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}

@@ -1,0 +1,108 @@
+"use client";
+
+import { SHEET_NAMES, SHEETS } from "@/core/sheet-ids";
+import { WrittenValue } from "@/ui/written-value";
+import { SheetMark, sheetColour } from "../../../shared/sheet-mark";
+import { useUnits } from "../../../shared/units";
+import { DecisionLine, SheetHead } from "../../decision-line";
+import { usePlanModel } from "../../plan-context";
+import { FigureValue } from "../../working";
+
+/** Sheet 9: cost by sheet, margin, and where the crop breaks even. */
+export function MoneySheet() {
+  const { plan, decisions, set, editable } = usePlanModel();
+  const { number, read, currency, money } = useUnits();
+  if (!plan) return null;
+  const sheets = SHEETS.filter((s) => (plan.money.costBySheet[s] ?? 0) > 0);
+  const most = Math.max(1, ...sheets.map((s) => plan.money.costBySheet[s] ?? 0));
+  return (
+    <div>
+      <SheetHead title="Money" about="costs by sheet against the output at the target" />
+      <DecisionLine
+        what="Price"
+        hint="per tonne, as sold"
+        value={
+          <WrittenValue
+            label="Price per tonne"
+            text={plan.money.pricePerT === null ? "" : number(plan.money.pricePerT / 100, 2)}
+            suffix={`${currency}/t`}
+            disabled={!editable}
+            read={read("Price", "count", { min: 0, max: 1_000_000 })}
+            onValue={(v) => set("money/pricePerT", Math.round(v * 100))}
+            onClear={() => set("money/pricePerT", undefined)}
+          />
+        }
+        leads={
+          <span>
+            output <FigureValue id="money.output" decimals={0} />
+          </span>
+        }
+      />
+      <DecisionLine
+        what="Other costs"
+        hint="rent, insurance, levies"
+        value={
+          <WrittenValue
+            label="Other costs per hectare"
+            text={decisions.money?.otherCostPerHa ? number(decisions.money.otherCostPerHa / 100, 2) : ""}
+            suffix={`${currency}/ha`}
+            disabled={!editable}
+            read={read("Other costs", "count", { min: 0, max: 1_000_000 })}
+            onValue={(v) => set("money/otherCostPerHa", Math.round(v * 100))}
+            onClear={() => set("money/otherCostPerHa", undefined)}
+          />
+        }
+      />
+      <table className="mt-2 w-full border-collapse">
+        <caption className="sr-only">Cost by sheet</caption>
+        <tbody>
+          {sheets.map((s) => (
+            <tr key={s} className="border-t border-line">
+              <th scope="row" className="w-40 py-1 text-left font-normal">
+                <span className="inline-flex items-center gap-2">
+                  <SheetMark sheet={s} size={15} /> {s === "money" ? "Other" : SHEET_NAMES[s]}
+                </span>
+              </th>
+              <td className="py-1">
+                <span
+                  className="block h-3"
+                  aria-hidden
+                  style={{
+                    width: `${((plan.money.costBySheet[s] ?? 0) / most) * 100}%`,
+                    background: sheetColour(s),
+                    opacity: 0.55,
+                  }}
+                />
+              </td>
+              <td className="w-36 py-1 text-right">
+                <FigureValue id={`money.${s}`} decimals={0} />
+              </td>
+            </tr>
+          ))}
+          <tr className="border-t-2 border-ink font-semibold">
+            <th scope="row" className="py-1 text-left">
+              Cost
+            </th>
+            <td />
+            <td className="py-1 text-right">
+              <FigureValue id="money.cost" decimals={0} />
+            </td>
+          </tr>
+        </tbody>
+      </table>
+      <div className="mt-3">
+        <DecisionLine
+          what="Margin at the target"
+          value={<FigureValue id="money.margin" decimals={0} />}
+          leads={
+            plan.money.marginPerHa === null ? null : (
+              <span className="text-soft">{`${money(plan.money.marginPerHa * plan.areaHa)} ${currency} on the field`}</span>
+            )
+          }
+        />
+        <DecisionLine what="Breaks even at a yield of" value={<FigureValue id="money.breakEvenYield" />} />
+        <DecisionLine what="Breaks even at a price of" value={<FigureValue id="money.breakEvenPrice" decimals={2} />} />
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,27 @@
+import { type FarmRecord, farmRecord } from "@/core/records/farm";
+import type { Client } from "../db";
+import { recordTable } from "./record-table";
+
+export const farmTable = recordTable("farm", farmRecord, {
+  name: "name",
+  zone: "zone",
+  handWork: "hand_work",
+  contractor: "contractor",
+  labourPerH: "labour_per_h",
+  tractors: "tractors",
+  harvesters: "harvesters",
+  hands: "hands",
+  dayHours: "day_hours",
+});
+
+export const insertFarm = (
+  client: Client,
+  practiceId: string,
+  ids: { id: string; growerId: string; stationId: string | null },
+  farm: FarmRecord,
+): Promise<void> =>
+  farmTable.insert(
+    client,
+    { practice_id: practiceId, id: ids.id, grower_id: ids.growerId, station_id: ids.stationId },
+    farm,
+  );
