@@ -186,7 +186,7 @@ describe("plans", () => {
 
   it("refuse a stale save with what stands now, and note each change with its author", async () => {
     const id = await inPractice(castellan, async (c) =>
-      startPlan(c, castellan, await fieldId(castellan, "Tamarind Row"), 2028, "rice"),
+      startPlan(c, castellan, { fieldId: await fieldId(castellan, "Tamarind Row"), season: 2028, guideId: "rice" }),
     );
     const fresh = freshDecisions("rice");
     const first = await inPractice(castellan, (c) => saveDecisions(c, castellan, id, 1, target(fresh, 5)));
@@ -208,7 +208,7 @@ describe("plans", () => {
 
   it("let one of two saves at once through", async () => {
     const id = await inPractice(castellan, async (c) =>
-      startPlan(c, castellan, await fieldId(castellan, "Tamarind Row"), 2029, "rice"),
+      startPlan(c, castellan, { fieldId: await fieldId(castellan, "Tamarind Row"), season: 2029, guideId: "rice" }),
     );
     const results = await Promise.all(
       [5, 6, 7].map((t) =>
@@ -272,7 +272,7 @@ describe("migrations", () => {
         cwd: path.resolve(import.meta.dirname, ".."),
       });
     const counts = (await Promise.all([run(), run()])).map(({ stdout }) => Number(stdout.trim())).sort();
-    expect(counts).toEqual([0, 4]);
+    expect(counts).toEqual([0, 6]);
     expect(await migrate(url)).toEqual([]);
     await owner.query("drop database migrations_test with (force)");
   });

@@ -1,5 +1,6 @@
 /** Who changed what: the leaves that changed, from what to what, in the transaction of the change. */
 
+import type { AuditLine } from "./contracts";
 import { type Client, rows, type Scope } from "./db";
 
 type Leaves = Record<string, unknown>;
@@ -55,13 +56,6 @@ export function differingLeaves(before: unknown, after: unknown): { before: Leav
 
 const isTree = (value: unknown): value is Record<string, unknown> =>
   typeof value === "object" && value !== null && !Array.isArray(value);
-
-export interface AuditLine {
-  at: string;
-  person: string;
-  action: string;
-  entity: string;
-}
 
 /** The latest changes of one thing. */
 export async function auditOf(

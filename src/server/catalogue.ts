@@ -1,13 +1,12 @@
 /** Products and prices of a practice. */
 
-import { z } from "zod";
 import type { Prices } from "@/core/plan/facts";
 import type { Fertiliser } from "@/core/records/fertiliser";
 import type { LimeProduct } from "@/core/records/lime-product";
-import { minor } from "@/core/records/parts";
 import { pricesRecord } from "@/core/records/prices";
 import type { SeedLot } from "@/core/records/seed-lot";
 import { audit } from "./audit";
+import type { Received } from "./contracts";
 import { type Client, row, type Scope } from "./db";
 import { loadFertilisers } from "./records/fertilisers";
 import { loadLimeProducts } from "./records/lime-products";
@@ -34,17 +33,12 @@ export async function loadCatalogue(client: Client, scope: Scope): Promise<Catal
   };
 }
 
-export const settingsSchema = z.strictObject({
-  unitSet: z.enum(["metric", "usCustomary", "imperial", "southAsian"]).optional(),
-  decimalMark: z.enum(["point", "comma"]).optional(),
-  asOf: z.iso.date().nullable().optional(),
-  prices: pricesRecord.optional(),
-  fertiliserPrices: z.record(z.string(), minor).optional(),
-});
-export type Settings = z.infer<typeof settingsSchema>;
-
 /** Changes units, the working date and prices; each is noted. */
-export async function saveSettings(client: Client, scope: Scope, settings: Settings): Promise<void> {
+export async function saveSettings(
+  client: Client,
+  scope: Scope,
+  settings: Received<"PUT /api/settings">,
+): Promise<void> {
   const before = await row<Record<string, unknown>>(
     client,
     `select unit_set as "unitSet", decimal_mark as "decimalMark", as_of as "asOf", prices from practice where id = $1 for update`,

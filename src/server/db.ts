@@ -77,6 +77,9 @@ async function transaction<T>(work: (client: Client) => Promise<T>): Promise<T> 
   }
 }
 
+/** Whether a text from outside can be the id of a row. */
+export const isId = (text: string): boolean => /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/.test(text);
+
 /** The rows of a query with their shape. */
 export async function rows<T>(client: Client, text: string, values: unknown[] = []): Promise<T[]> {
   return (await client.query(text, values)).rows as T[];

@@ -1,22 +1,13 @@
 /** Secret calendar addresses that a calendar program can subscribe to without signing in; only a hash is kept. */
 
 import { createHash, randomBytes } from "node:crypto";
-import { z } from "zod";
 import type { IsoDate } from "@/core/dates";
 import { type Access, Refused } from "./access";
 import { audit } from "./audit";
-import { asFeed, type Client, inPractice, row, rows, type Scope } from "./db";
+import type { FeedLine } from "./contracts";
+import { asFeed, type Client, inPractice, isId, row, rows, type Scope } from "./db";
 import { type CalendarOperation, writeEvents } from "./documents/calendar";
 import { refreshOutlines } from "./outlines";
-
-export const feedSchema = z.strictObject({ name: z.string().trim().min(1).max(80) });
-
-export interface FeedLine {
-  id: string;
-  name: string;
-  createdAt: string;
-  lastReadAt: string | null;
-}
 
 const hashOf = (token: string) => createHash("sha256").update(token).digest("hex");
 
@@ -43,7 +34,7 @@ export async function createFeed(client: Client, access: Access, name: string): 
 
 /** Ends an address: from now on it answers as one that never was. */
 export async function revokeFeed(client: Client, access: Access, id: string): Promise<void> {
-  const revoked = /^[0-9a-f-]{36}$/.test(id)
+  const revoked = isId(id)
     ? await row<{ name: string }>(
         client,
         "update calendar_feed set revoked_at = now() where practice_id = $1 and user_id = $2 and id = $3 and revoked_at is null returning name",

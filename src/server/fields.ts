@@ -1,30 +1,14 @@
 /** Fields with what is known of them. */
 
 import type { IsoDate } from "@/core/dates";
-import type { FieldFacts, PreviousCrop } from "@/core/plan/facts";
+import type { PreviousCrop } from "@/core/plan/facts";
 import type { GrownCrop } from "@/core/records/grown-crop";
-import type { SoilTest } from "@/core/records/soil-test";
 import type { Climate, MonthNormal } from "@/core/weather/climate";
-import { type Client, row, rows, type Scope } from "./db";
+import type { FieldLine, FieldSheet } from "./contracts";
+import { type Client, isId, row, rows, type Scope } from "./db";
 import { cropBefore } from "./guides";
 import { loadGrownCrops } from "./records/grown-crops";
 import { loadSoilTests } from "./records/soil-tests";
-
-export interface FieldLine {
-  id: string;
-  name: string;
-  farm: string;
-  grower: string;
-  areaHa: number;
-  textureClass: string;
-  ph: number | null;
-  testedOn: IsoDate | null;
-  planId: string | null;
-  season: number | null;
-  guideId: string | null;
-  issued: number | null;
-  logged: number;
-}
 
 /** All fields that this person may see, each with its latest plan. */
 export async function listFields(client: Client, scope: Scope): Promise<FieldLine[]> {
@@ -75,18 +59,9 @@ export async function listFieldNames(
   }));
 }
 
-export interface FieldSheet {
-  field: FieldFacts & { grower: string; note: string; boundary: unknown; labourPerH: number | null };
-  soilTests: (SoilTest & { id: string })[];
-  history: GrownCrop[];
-  plans: { id: string; season: number; guideId: string; issued: number | null }[];
-  climate: Climate | null;
-  stationId: string | null;
-}
-
 /** One field, whole; null when there is none that this person may see. */
 export async function loadField(client: Client, scope: Scope, fieldId: string): Promise<FieldSheet | null> {
-  if (!/^[0-9a-f-]{36}$/.test(fieldId)) return null;
+  if (!isId(fieldId)) return null;
   const found = await row<FieldSheet["field"] & { stationId: string | null }>(
     client,
     `select f.id, f.name, fa.name as farm, g.name as grower, f.area_ha as "areaHa", f.texture_class as "textureClass", f.drainage, f.note, f.boundary,

@@ -4,7 +4,7 @@ import type { LogEntry } from "@/core/records/log-entry";
 import type { Access } from "./access";
 import { Refused } from "./access";
 import { audit } from "./audit";
-import { type Client, row } from "./db";
+import { type Client, isId, row } from "./db";
 
 /** Logs an operation as done. Refuses the future, an unknown plan and an operation that was logged before. */
 export async function logOperation(client: Client, access: Access, input: LogEntry): Promise<void> {
@@ -45,6 +45,7 @@ export async function logOperation(client: Client, access: Access, input: LogEnt
 
 /** Takes an entry back; it stays in the books as withdrawn. */
 export async function withdrawLog(client: Client, access: Access, planId: string, operationId: string): Promise<void> {
+  if (!isId(planId)) throw new Refused(404, "There is no such plan.");
   const withdrawn = await row<{ id: string }>(
     client,
     "update log_entry set withdrawn_at = now() where practice_id = $1 and plan_id = $2 and operation_id = $3 and withdrawn_at is null returning id",

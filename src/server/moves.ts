@@ -1,26 +1,12 @@
 /** Putting operations on other days: a wish of the draft, and at once what the week shows of an issued version. */
 
-import { z } from "zod";
 import { formatDay } from "@/core/dates";
 import { decisionsSchema } from "@/core/sheets/decisions-schema";
 import { draftPlan } from "@/core/sheets/draft-plan";
 import { type Access, Refused } from "./access";
+import type { MoveResult, Received } from "./contracts";
 import type { Client } from "./db";
 import { loadPlan, saveDecisions } from "./plans";
-
-export const movesSchema = z.strictObject({
-  moves: z
-    .array(z.strictObject({ planId: z.uuid(), operationId: z.string().min(1).max(80), date: z.iso.date() }))
-    .min(1)
-    .max(200),
-});
-
-export interface MoveResult {
-  planId: string;
-  operationId: string;
-  /** null when it was moved, else why not */
-  refused: string | null;
-}
 
 /**
  * Moves each operation to its date when the plan, drafted with that wish, puts it there and no new clash comes of it; the
@@ -29,7 +15,7 @@ export interface MoveResult {
 export async function moveOperations(
   client: Client,
   access: Access,
-  moves: z.infer<typeof movesSchema>["moves"],
+  moves: Received<"POST /api/moves">["moves"],
 ): Promise<MoveResult[]> {
   const results: MoveResult[] = [];
   const byPlan = groupByPlan(moves);

@@ -5,7 +5,7 @@ import type { StageSeen } from "@/core/records/stage-seen";
 import { draftPlan } from "@/core/sheets/draft-plan";
 import { type Access, Refused } from "./access";
 import { audit } from "./audit";
-import { type Client, row, rows, type Scope } from "./db";
+import { type Client, isId, row, rows, type Scope } from "./db";
 import { loadPlan } from "./plans";
 
 export async function loadObservations(client: Client, scope: Scope, planId: string): Promise<StageObservation[]> {
@@ -68,6 +68,7 @@ export async function observeStage(client: Client, access: Access, input: StageS
 
 /** Takes a stage back; it stays in the books as withdrawn. */
 export async function withdrawStage(client: Client, access: Access, planId: string, stageId: string): Promise<void> {
+  if (!isId(planId)) throw new Refused(404, "There is no such plan.");
   const withdrawn = await row<{ id: string }>(
     client,
     "update stage_observation set withdrawn_at = now() where practice_id = $1 and plan_id = $2 and stage_id = $3 and withdrawn_at is null returning id",

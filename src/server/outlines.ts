@@ -9,11 +9,10 @@ import { decisionsSchema, upgradeDecisions } from "@/core/sheets/decisions-schem
 import { draftPlan } from "@/core/sheets/draft-plan";
 import { OUTLINE_VERSION, outlinePlan, packSeason, type WeekOperation } from "@/core/sheets/outline";
 import type { Access } from "./access";
+import type { OutlineBasis } from "./contracts";
 import { type Client, rows } from "./db";
 import { guideOf } from "./guides";
 import { loadPlanFacts } from "./plan-facts";
-
-export type OutlineBasis = "draft" | "issued";
 
 /** Time given to drafting within one request [ms], and plans drafted between looks at the clock. */
 const BUDGET_MS = 150;

@@ -12,18 +12,13 @@ import { type IssuedPlan, issuedPlan, upgradeIssued } from "@/core/sheets/issued
 import type { UnitSet } from "@/core/units/units";
 import type { Access } from "./access";
 import { Refused } from "./access";
-import { type AuditLine, audit, auditOf } from "./audit";
-import { type Client, row, rows, type Scope } from "./db";
+import { audit, auditOf } from "./audit";
+import type { AuditLine, Received, SaveResult, VersionLine } from "./contracts";
+import { type Client, isId, row, rows, type Scope } from "./db";
 import { documentWords } from "./documents/words";
 import { loadField } from "./fields";
 import { guideOf, revisionOf } from "./guides";
 import { loadPlanFacts } from "./plan-facts";
-
-export interface VersionLine {
-  number: number;
-  issuedAt: string;
-  issuedBy: string;
-}
 
 export interface LoadedPlan {
   id: string;
@@ -43,7 +38,7 @@ export interface LoadedPlan {
 
 /** A plan with everything that is needed to draft it; null when there is none that this person may see. */
 export async function loadPlan(client: Client, access: Access, planId: string): Promise<LoadedPlan | null> {
-  if (!/^[0-9a-f-]{36}$/.test(planId)) return null;
+  if (!isId(planId)) return null;
   const plan = await row<{
     id: string;
     fieldId: string;
@@ -91,10 +86,9 @@ export function guideOfPlan(decisions: Decisions): Guide {
 export async function startPlan(
   client: Client,
   access: Access,
-  fieldId: string,
-  season: number,
-  guideId: string,
+  { fieldId, season, guideId }: Received<"POST /api/plans">,
 ): Promise<string> {
+  if (!guideOf(guideId)) throw new Refused(404, `There is no guide of "${guideId}".`);
   if (!(await loadField(client, access, fieldId))) throw new Refused(404, "There is no such field.");
   const existing = await row<{ id: string }>(
     client,
@@ -112,10 +106,6 @@ export async function startPlan(
   await audit(client, access, "plan", created.id, "started", null, decisions);
   return created.id;
 }
-
-export type SaveResult =
-  | { saved: true; revision: number }
-  | { saved: false; revision: number; decisions: Decisions; updatedBy: string; updatedAt: string };
 
 /** Saves decisions that were based on `revision`; a stale save changes nothing and brings back what stands now. */
 export async function saveDecisions(
@@ -241,7 +231,7 @@ export async function loadVersion(
   planId: string,
   number: number,
 ): Promise<{ number: number; issuedAt: string; season: number; issued: IssuedPlan } | null> {
-  if (!/^[0-9a-f-]{36}$/.test(planId) || !Number.isInteger(number)) return null;
+  if (!isId(planId) || !Number.isInteger(number)) return null;
   const found = await row<{ number: number; issuedAt: string; season: number; snapshot: unknown }>(
     client,
     `select v.number, v.issued_on as "issuedAt", p.season, v.snapshot from plan_version v join plan p on p.practice_id = v.practice_id and p.id = v.plan_id

@@ -3,57 +3,15 @@
 import { addDays, type IsoDate, toDay } from "@/core/dates";
 import { weekOf } from "@/core/season/level-load";
 import { type Drainage, reliableDays, workableDays } from "@/core/season/workable-days";
-import type { OperationShape, PackedSeason } from "@/core/sheets/outline";
 import type { TextureClass } from "@/core/soil/texture";
 import type { Climate } from "@/core/weather/climate";
 import { SEASON_DAYS, seasonWeather } from "@/core/weather/season-weather";
 import type { Access } from "./access";
+import type { FarmCapacity, SeasonSheet } from "./contracts";
 import { type Client, rows } from "./db";
 import { refreshOutlines } from "./outlines";
 import { loadPlaces } from "./places";
 import { loadClimates } from "./plan-facts";
-
-/** One field in the season's list; its outline is unpacked on the page. */
-export type PackedRow = [
-  planId: string,
-  field: string,
-  farmId: string,
-  farm: string,
-  grower: string,
-  areaHa: number,
-  version: number | null,
-  logged: number,
-  /** position of its shape in the answer */
-  shape: number,
-  season: PackedSeason,
-];
-
-export interface PackedRows {
-  shapes: OperationShape[];
-  rows: PackedRow[];
-}
-
-export interface FarmCapacity {
-  id: string;
-  farm: string;
-  tractors: number;
-  harvesters: number;
-  hands: number;
-  dayHours: number;
-  handWork: boolean;
-  contractor: boolean;
-  /** workable days of each week to reckon with, from `firstWeek` on */
-  days: number[];
-}
-
-export interface SeasonSheet {
-  season: number;
-  seasons: number[];
-  farms: FarmCapacity[];
-  firstWeek: IsoDate;
-  /** plans whose outline is not drafted yet */
-  waiting: number;
-}
 
 export async function loadSeason(client: Client, access: Access, wanted?: number): Promise<SeasonSheet> {
   const { fresh, stale } = await refreshOutlines(client, access, "draft");

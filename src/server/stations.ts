@@ -1,13 +1,12 @@
 /** Weather stations: their normals, what was measured there, which farms they stand for. */
 
-import { z } from "zod";
 import { type IsoDate, toDay } from "@/core/dates";
-import type { Climate } from "@/core/weather/climate";
 import type { WeatherRow } from "@/core/weather/read-weather-table";
 import type { ObservedWeather } from "@/core/weather/season-weather";
 import { Refused } from "./access";
 import { audit } from "./audit";
-import { type Client, row, rows, type Scope } from "./db";
+import type { FarmStation, ImportResult, StationLine, StationSheet } from "./contracts";
+import { type Client, isId, row, rows, type Scope } from "./db";
 import { loadClimate } from "./fields";
 
 /** Measured days since the year before a season, as the core takes them; null where there are none. */
@@ -39,17 +38,6 @@ export async function loadObservedWeather(
   return observed;
 }
 
-export interface StationLine {
-  id: string;
-  name: string;
-  latitudeDeg: number;
-  altitudeM: number;
-  farms: string[];
-  measuredFrom: IsoDate | null;
-  measuredTo: IsoDate | null;
-  measuredDays: number;
-}
-
 export async function listStations(client: Client, scope: Scope): Promise<StationLine[]> {
   return rows<StationLine>(
     client,
@@ -63,25 +51,8 @@ export async function listStations(client: Client, scope: Scope): Promise<Statio
   );
 }
 
-export interface StationSheet {
-  station: StationLine;
-  climate: Climate;
-  imports: {
-    fileName: string;
-    days: number;
-    newDays: number;
-    changedDays: number;
-    from: IsoDate;
-    to: IsoDate;
-    by: string;
-    at: string;
-  }[];
-  /** the last measured year, at most */
-  observed: ObservedWeather | null;
-}
-
 export async function loadStation(client: Client, scope: Scope, stationId: string): Promise<StationSheet | null> {
-  if (!/^[0-9a-f-]{36}$/.test(stationId)) return null;
+  if (!isId(stationId)) return null;
   const station = (await listStations(client, scope)).find((s) => s.id === stationId);
   const climate = station ? await loadClimate(client, scope, stationId) : null;
   if (!station || !climate) return null;
@@ -98,12 +69,6 @@ export async function loadStation(client: Client, scope: Scope, stationId: strin
   return { station, climate, imports, observed };
 }
 
-export interface FarmStation {
-  id: string;
-  name: string;
-  stationId: string | null;
-}
-
 export function listFarms(client: Client, scope: Scope): Promise<FarmStation[]> {
   return rows<FarmStation>(
     client,
@@ -112,13 +77,11 @@ export function listFarms(client: Client, scope: Scope): Promise<FarmStation[]> 
   );
 }
 
-export const farmStationSchema = z.strictObject({ farmId: z.uuid(), stationId: z.uuid() });
-
 /** Takes a farm's weather from another station. */
 export async function chooseStation(
   client: Client,
   scope: Scope,
-  { farmId, stationId }: z.infer<typeof farmStationSchema>,
+  { farmId, stationId }: { farmId: string; stationId: string },
 ): Promise<void> {
   const known = await row(client, "select 1 from station where practice_id = $1 and id = $2", [
     scope.practiceId,
@@ -137,15 +100,6 @@ export async function chooseStation(
     stationId,
   ]);
   await audit(client, scope, "farm", farmId, "took its weather from another station", before, { stationId });
-}
-
-export interface ImportResult {
-  days: number;
-  newDays: number;
-  changedDays: number;
-  unchangedDays: number;
-  from: IsoDate;
-  to: IsoDate;
 }
 
 /**

@@ -6,38 +6,12 @@ import type { Drainage } from "@/core/season/workable-days";
 import type { WeekOperation } from "@/core/sheets/outline";
 import type { TextureClass } from "@/core/soil/texture";
 import type { Access } from "./access";
+import type { DueOperation, FarmOutlook, WeekSheet } from "./contracts";
 import { type Client, rows } from "./db";
 import { refreshOutlines } from "./outlines";
 import { loadPlaces } from "./places";
 import { loadClimates } from "./plan-facts";
 import { loadObservedWeather } from "./stations";
-
-export interface DueOperation extends WeekOperation {
-  planId: string;
-  version: number;
-  issuedDate: IsoDate | null;
-  field: string;
-  farm: string;
-  areaHa: number;
-  crop: string;
-}
-
-export interface FarmOutlook {
-  farm: string;
-  station: string;
-  soil: string;
-  days: OutlookDay[];
-  /** the last day that was measured there; null where nothing was */
-  measuredTo: IsoDate | null;
-}
-
-export interface WeekSheet {
-  due: DueOperation[];
-  /** plans that are issued, for their cards */
-  plans: { planId: string; version: number; field: string }[];
-  outlooks: FarmOutlook[];
-  waiting: number;
-}
 
 /** Days before and after the week that the page shows too. */
 const BEFORE = 7;

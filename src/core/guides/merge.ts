@@ -62,4 +62,4 @@ const join = (path: string, key: string) => (path ? `${path}.${key}` : key);
 const isTree = (value: unknown): value is Tree => typeof value === "object" && value !== null && !Array.isArray(value);
 const isFigure = (value: Tree) => ("typical" in value && "low" in value) || ("value" in value && "source" in value);
 const isList = (value: unknown): value is { id: string }[] =>
-  Array.isArray(value) && value.every((item) => isTree(item) && typeof item.id === "string");
+  Array.isArray(value) && value.every((entry) => isTree(entry) && typeof entry.id === "string");

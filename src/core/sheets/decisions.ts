@@ -92,5 +92,29 @@ export function changesBetween(before: Decisions, after: Decisions): Change[] {
   return changes;
 }
 
+/**
+ * One's own changes since `base` put on top of what somebody else made of it meanwhile, and the paths that both changed
+ * differently, where one's own stand.
+ *
+ * Example: base {targetTPerHa: 8}, mine 9 there, theirs money/harvest 3 there: 9 with their money, and both is empty.
+ */
+export function putOnTop(
+  base: Decisions,
+  mine: Decisions,
+  theirs: Decisions,
+): { decisions: Decisions; both: DecisionPath[] } {
+  const own = changesBetween(base, mine);
+  const others = changesBetween(base, theirs);
+  const touch = (a: string, b: string) => `${a}/`.startsWith(`${b}/`) || `${b}/`.startsWith(`${a}/`);
+  return {
+    decisions: applyChanges(theirs, own),
+    both: own
+      .filter((mine) =>
+        others.some((o) => touch(o.path, mine.path) && JSON.stringify(o.value) !== JSON.stringify(mine.value)),
+      )
+      .map((c) => c.path),
+  };
+}
+
 const isTree = (value: unknown): value is Record<string, unknown> =>
   typeof value === "object" && value !== null && !Array.isArray(value);

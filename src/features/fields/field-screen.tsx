@@ -7,9 +7,10 @@ import { formatDay } from "@/core/dates";
 import { NUTRIENTS, type SoilTestKey } from "@/core/nutrients";
 import { interpretSoilTest } from "@/core/soil/interpret-soil-test";
 import { textureName } from "@/core/soil/texture";
+import type { FieldSheet } from "@/server/contracts";
 import { Button } from "@/ui/button";
 import { Choice } from "@/ui/choice";
-import type { FieldSheet } from "../shared/server-types";
+import { send } from "../shared/send";
 import { useUnits } from "../shared/units";
 import { FieldOutline } from "./field-outline";
 
@@ -181,18 +182,9 @@ function StartPlan({
   const [problem, setProblem] = useState<string | null>(null);
   if (seasons.length === 0) return null;
   const start = async () => {
-    try {
-      const response = await fetch("/api/plans", {
-        method: "POST",
-        headers: { "content-type": "application/json" },
-        body: JSON.stringify({ fieldId, season, guideId: crop }),
-      });
-      const body = await response.json();
-      if (response.ok) router.push(`/plans/${body.id}`);
-      else setProblem(body.error);
-    } catch {
-      setProblem("The server does not answer; try again.");
-    }
+    const reply = await send("POST /api/plans", { body: { fieldId, season, guideId: crop } });
+    if (reply.ok) router.push(`/plans/${reply.value.id}`);
+    else setProblem(reply.reason);
   };
   return (
     <p className="mt-2 flex flex-wrap items-baseline gap-3">

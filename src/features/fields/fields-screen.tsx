@@ -5,8 +5,8 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useMemo } from "react";
 import { daysBetween, formatDay } from "@/core/dates";
+import type { FieldLine } from "@/server/contracts";
 import { DataTable } from "@/ui/data-table";
-import type { FieldLine } from "../shared/server-types";
 import { useUnits } from "../shared/units";
 
 /** All fields, with what is known and where each plan stands. */

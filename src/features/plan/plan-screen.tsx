@@ -5,7 +5,7 @@ import { useRouter } from "next/navigation";
 import { useCallback, useEffect, useState } from "react";
 import type { Operation } from "@/core/plan/operation";
 import { SHEET_NAMES, SHEETS, type SheetId } from "@/core/sheet-ids";
-import type { AuditLine } from "../shared/server-types";
+import type { AuditLine } from "@/server/contracts";
 import { UnitsProvider, useUnits } from "../shared/units";
 import { useCommands } from "../shell/commands";
 import { FindingsPanel } from "./findings";

@@ -4,6 +4,7 @@ import { useState } from "react";
 import { formatDay } from "@/core/dates";
 import { Button } from "@/ui/button";
 import { Dialog } from "@/ui/dialog";
+import { type Reply, send } from "../shared/send";
 import { usePlanModel } from "./plan-context";
 import { stageInWords } from "./stage-in-words";
 
@@ -33,21 +34,14 @@ function StageForm({ stageId, onClose }: { stageId: string; onClose: () => void 
   const planted = plan?.operations.find((o) => o.role === "plant")?.doneOn;
   const seen = facts.observations.find((o) => o.stageId === stageId);
 
-  const ask = async (request: () => Promise<Response>, then: () => void) => {
+  const ask = async (request: Promise<Reply<"POST /api/stages" | "DELETE /api/stages">>, then: () => void) => {
     setBusy(true);
     setProblem(null);
-    try {
-      const response = await request();
-      if (response.ok) {
-        then();
-        onClose();
-      } else {
-        const body = (await response.json().catch(() => ({}))) as { error?: string };
-        setProblem(body.error ?? "The server refused it.");
-      }
-    } catch {
-      setProblem("The server does not answer; what you typed stays here. Try again.");
-    }
+    const reply = await request;
+    if (reply.ok) {
+      then();
+      onClose();
+    } else setProblem(reply.status === null ? `${reply.reason} What you typed stays here; try again.` : reply.reason);
     setBusy(false);
   };
   const noteIt = () => {
@@ -56,12 +50,7 @@ function StageForm({ stageId, onClose }: { stageId: string; onClose: () => void 
       return;
     }
     void ask(
-      () =>
-        fetch("/api/stages", {
-          method: "POST",
-          headers: { "content-type": "application/json" },
-          body: JSON.stringify({ id: crypto.randomUUID(), planId, stageId, seenOn, note: note.trim() }),
-        }),
+      send("POST /api/stages", { body: { id: crypto.randomUUID(), planId, stageId, seenOn, note: note.trim() } }),
       () => setObservations((list) => [...list.filter((o) => o.stageId !== stageId), { stageId, seenOn }]),
     );
   };
@@ -77,10 +66,8 @@ function StageForm({ stageId, onClose }: { stageId: string; onClose: () => void 
             look="quiet"
             disabled={busy}
             onClick={() =>
-              void ask(
-                () =>
-                  fetch(`/api/stages?planId=${planId}&stageId=${encodeURIComponent(stageId)}`, { method: "DELETE" }),
-                () => setObservations((list) => list.filter((o) => o.stageId !== stageId)),
+              void ask(send("DELETE /api/stages", { query: { planId, stageId } }), () =>
+                setObservations((list) => list.filter((o) => o.stageId !== stageId)),
               )
             }
           >

@@ -2,6 +2,7 @@
 
 import { useEffect, useState } from "react";
 import type { Guide } from "@/core/guides/schema";
+import { send } from "../shared/send";
 
 /** The guide of a crop: the one that the page came with, or fetched when the plan's crop becomes another one. */
 export function useGuide(id: string, first: Guide): { guide: Guide | null; problem: string | null } {
@@ -12,11 +13,11 @@ export function useGuide(id: string, first: Guide): { guide: Guide | null; probl
     if (!missing) return;
     const stop = new AbortController();
     setProblem(null);
-    fetchJson<{ guide: Guide }>(`/api/guides/${encodeURIComponent(id)}`, stop.signal)
-      .then(({ guide }) => setKnown((all) => new Map(all).set(guide.id, guide)))
-      .catch((error: Error) => {
-        if (!stop.signal.aborted) setProblem(`The guide of this crop could not be fetched: ${error.message}`);
-      });
+    void send("GET /api/guides/{id}", { path: { id }, signal: stop.signal }).then((reply) => {
+      if (stop.signal.aborted) return;
+      if (reply.ok) setKnown((all) => new Map(all).set(reply.value.guide.id, reply.value.guide));
+      else setProblem(`The guide of this crop could not be fetched. ${reply.reason}`);
+    });
     return () => stop.abort();
   }, [id, missing]);
   return { guide: known.get(id) ?? null, problem };
@@ -30,20 +31,15 @@ export function useGuidesOfZone(zone: string): { guides: Guide[] | null; problem
   });
   useEffect(() => {
     const stop = new AbortController();
-    fetchJson<{ guides: Guide[] }>(`/api/guides?zone=${encodeURIComponent(zone)}`, stop.signal)
-      .then(({ guides }) => setState({ guides, problem: null }))
-      .catch((error: Error) => {
-        if (!stop.signal.aborted)
-          setState({ guides: null, problem: `Other crops' guides could not be fetched: ${error.message}` });
-      });
+    void send("GET /api/guides", { query: { zone }, signal: stop.signal }).then((reply) => {
+      if (stop.signal.aborted) return;
+      setState(
+        reply.ok
+          ? { guides: reply.value.guides, problem: null }
+          : { guides: null, problem: `Other crops' guides could not be fetched. ${reply.reason}` },
+      );
+    });
     return () => stop.abort();
   }, [zone]);
   return state;
-}
-
-async function fetchJson<T>(path: string, signal: AbortSignal): Promise<T> {
-  const response = await fetch(path, { signal });
-  const body = await response.json();
-  if (!response.ok) throw new Error(body.error ?? "the server refused");
-  return body as T;
 }

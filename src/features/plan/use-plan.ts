@@ -1,6 +1,6 @@
 "use client";
 
-import { useCallback, useEffect, useMemo, useReducer, useRef, useState } from "react";
+import { useCallback, useMemo, useReducer, useRef, useState } from "react";
 import type { Guide } from "@/core/guides/schema";
 import type { StageObservation } from "@/core/phenology/stage-dates";
 import type { LoggedOperation, PlanFacts } from "@/core/plan/facts";
@@ -18,6 +18,7 @@ import { draftPlan } from "@/core/sheets/draft-plan";
 import type { Plan } from "@/core/sheets/plan";
 import type { Finding } from "@/core/sheets/sheet";
 import { useGuide } from "./use-guides";
+import { useSaving } from "./use-saving";
 
 interface History {
   past: Decisions[];
@@ -73,12 +74,6 @@ export function stepHistory(history: History, step: Step): History {
 
 export const freshHistory = (now: Decisions): History => ({ past: [], now, future: [], lastPath: "", lastAt: 0 });
 
-export type SaveState =
-  | { kind: "saved" }
-  | { kind: "saving" }
-  | { kind: "waiting"; reason: string }
-  | { kind: "stale"; by: string; at: string; theirs: Decisions; revision: number };
-
 export interface PlanStart {
   planId: string;
   season: number;
@@ -90,8 +85,6 @@ export interface PlanStart {
   lastSummary: PlanSummary | null;
   editable: boolean;
 }
-
-const keepKey = (planId: string) => `wheatonomy.plan.${planId}`;
 
 /** Everything that a plan's screen works with: decisions with undo, the plan drafted from them, saving as one goes. */
 export function usePlan(start: PlanStart) {
@@ -124,7 +117,8 @@ export function usePlan(start: PlanStart) {
       step({ type: "change", changes: [changeOf(path, value)], at: Date.now() }),
     [],
   );
-  const saving = useSaving(start, decisions, step);
+  const replace = useCallback((other: Decisions) => step({ type: "replace", decisions: other }), []);
+  const saving = useSaving(start, decisions, replace);
   const draftWith = useCallback(
     (list: Change[], other?: Guide) =>
       draftPlan(facts, applyChanges(decisions, list), start.season, other ?? guide ?? start.guide),
@@ -157,123 +151,3 @@ export function usePlan(start: PlanStart) {
 }
 
 export type PlanModel = ReturnType<typeof usePlan>;
-
-/** Saves shortly after each change, tries again when the server is lost, and keeps what is unsaved on the device. */
-function useSaving(start: PlanStart, decisions: Decisions, step: (s: Step) => void) {
-  const [state, setState] = useState<SaveState>({ kind: "saved" });
-  const [revision, setRevision] = useState(start.revision);
-  const saved = useRef(start.decisions);
-  const latest = useRef(decisions);
-  latest.current = decisions;
-  const inFlight = useRef(false);
-  const tries = useRef(0);
-  const timer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
-  const revisionRef = useRef(revision);
-  revisionRef.current = revision;
-  const stateRef = useRef(state);
-  stateRef.current = state;
-
-  const send = useCallback(async () => {
-    if (inFlight.current || stateRef.current.kind === "stale" || latest.current === saved.current) return;
-    inFlight.current = true;
-    const sent = latest.current;
-    setState({ kind: "saving" });
-    let wait = 0;
-    try {
-      const response = await fetch(`/api/plans/${start.planId}`, {
-        method: "PUT",
-        headers: { "content-type": "application/json" },
-        body: JSON.stringify({ revision: revisionRef.current, decisions: sent }),
-      });
-      const body = await response.json();
-      if (response.ok) {
-        saved.current = sent;
-        tries.current = 0;
-        revisionRef.current = body.revision;
-        setRevision(body.revision);
-        localStorage.removeItem(keepKey(start.planId));
-        setState({ kind: "saved" });
-      } else if (response.status === 409) {
-        setState({
-          kind: "stale",
-          by: body.updatedBy,
-          at: body.updatedAt,
-          theirs: body.decisions,
-          revision: body.revision,
-        });
-      } else {
-        setState({ kind: "waiting", reason: body.errors?.[0]?.message ?? body.error ?? "The save was refused." });
-        wait = response.status >= 500 ? 1 : 0;
-      }
-    } catch {
-      setState({
-        kind: "waiting",
-        reason: "The server does not answer. What you typed is kept on this device and will be sent again.",
-      });
-      wait = 1;
-    }
-    inFlight.current = false;
-    if (wait) {
-      tries.current += 1;
-      timer.current = setTimeout(send, Math.min(20_000, 1500 * 2 ** Math.min(4, tries.current)));
-    } else if (latest.current !== saved.current && latest.current !== sent) timer.current = setTimeout(send, 300);
-  }, [start.planId]);
-
-  // what a lost page or server left unsaved on this device comes back once
-  useEffect(() => {
-    const kept = localStorage.getItem(keepKey(start.planId));
-    if (!kept) return;
-    try {
-      const { revision: base, decisions: mine } = JSON.parse(kept) as { revision: number; decisions: Decisions };
-      if (JSON.stringify(mine) === JSON.stringify(start.decisions)) localStorage.removeItem(keepKey(start.planId));
-      else if (base === start.revision) step({ type: "replace", decisions: mine });
-      else {
-        step({ type: "replace", decisions: mine });
-        setState({
-          kind: "stale",
-          by: "somebody",
-          at: "since then",
-          theirs: start.decisions,
-          revision: start.revision,
-        });
-      }
-    } catch {
-      localStorage.removeItem(keepKey(start.planId));
-    }
-  }, [start.planId, start.revision, start.decisions, step]);
-
-  useEffect(() => {
-    if (decisions === saved.current || !start.editable) return;
-    localStorage.setItem(keepKey(start.planId), JSON.stringify({ revision: revisionRef.current, decisions }));
-    clearTimeout(timer.current);
-    timer.current = setTimeout(send, 500);
-  }, [decisions, send, start.planId, start.editable]);
-
-  useEffect(() => {
-    const again = () => void send();
-    window.addEventListener("online", again);
-    return () => {
-      window.removeEventListener("online", again);
-      clearTimeout(timer.current);
-    };
-  }, [send]);
-
-  /** In a clash with another's save: theirs in place of mine, or mine on top of theirs. */
-  const settle = (take: "theirs" | "mine") => {
-    if (state.kind !== "stale") return;
-    revisionRef.current = state.revision;
-    setRevision(state.revision);
-    saved.current = state.theirs;
-    if (take === "theirs") {
-      localStorage.removeItem(keepKey(start.planId));
-      step({ type: "replace", decisions: state.theirs });
-      setState({ kind: "saved" });
-    } else {
-      stateRef.current = { kind: "saved" };
-      setState({ kind: "saved" });
-      void send();
-    }
-  };
-  const isSaved = decisions === saved.current && state.kind === "saved";
-  return { saveState: state, revision, isSaved, settle, saveNow: send };
-}

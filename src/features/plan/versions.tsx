@@ -4,10 +4,11 @@ import { Download } from "lucide-react";
 import { useState } from "react";
 import { formatDay } from "@/core/dates";
 import type { PlanChange } from "@/core/sheets/compare";
+import type { AuditLine } from "@/server/contracts";
 import { Button } from "@/ui/button";
 import { Dialog } from "@/ui/dialog";
 import { dimensionOf } from "../shared/dimension-of-unit";
-import type { AuditLine } from "../shared/server-types";
+import { send } from "../shared/send";
 import { useUnits } from "../shared/units";
 import { usePlanModel } from "./plan-context";
 
@@ -166,20 +167,11 @@ export function IssueDialog({
   const issue = async () => {
     setBusy(true);
     setProblem(null);
-    try {
-      const response = await fetch(`/api/plans/${planId}/issue`, {
-        method: "POST",
-        headers: { "content-type": "application/json" },
-        body: JSON.stringify({ revision }),
-      });
-      const body = await response.json();
-      if (response.ok) {
-        onOpenChange(false);
-        onIssued(body.number);
-      } else setProblem(body.error);
-    } catch {
-      setProblem("The server does not answer. Nothing was issued; try again.");
-    }
+    const reply = await send("POST /api/plans/{id}/issue", { path: { id: planId }, body: { revision } });
+    if (reply.ok) {
+      onOpenChange(false);
+      onIssued(reply.value.number);
+    } else setProblem(reply.status === null ? `${reply.reason} Nothing was issued; try again.` : reply.reason);
     setBusy(false);
   };
   return (

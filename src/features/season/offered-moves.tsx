@@ -5,8 +5,9 @@ import { memo, useMemo, useState } from "react";
 import { formatDay } from "@/core/dates";
 import type { Move } from "@/core/season/level-load";
 import type { Resource } from "@/core/sheets/outline";
+import type { FarmCapacity } from "@/server/contracts";
 import { Button } from "@/ui/button";
-import type { FarmCapacity } from "../shared/server-types";
+import { send } from "../shared/send";
 import { useUnits } from "../shared/units";
 import { jobKey, RESOURCE_NAMES, type SeasonLoad } from "./season-load";
 import type { SeasonRow } from "./season-rows";
@@ -45,30 +46,25 @@ export const OfferedMoves = memo(function OfferedMoves({
   const accept = async (moves: Move[]) => {
     setBusy(true);
     setSaid(null);
-    try {
-      const response = await fetch("/api/moves", {
-        method: "POST",
-        headers: { "content-type": "application/json" },
-        body: JSON.stringify({
-          moves: moves.flatMap((m) => {
-            const job = jobs.get(m.job);
-            return job ? [{ planId: job.row.planId, operationId: job.operation.id, date: m.to }] : [];
-          }),
-        }),
+    const wanted = moves.flatMap((m) => {
+      const job = jobs.get(m.job);
+      return job ? [{ planId: job.row.planId, operationId: job.operation.id, date: m.to }] : [];
+    });
+    const reply = await send("POST /api/moves", { body: { moves: wanted } });
+    if (!reply.ok)
+      setSaid({
+        text: reply.status === null ? `${reply.reason} Nothing was moved; try again.` : reply.reason,
+        bad: true,
       });
-      const body = (await response.json()) as { results?: { refused: string | null }[]; error?: string };
-      if (!response.ok) setSaid({ text: body.error ?? "The server refused it.", bad: true });
-      else {
-        const refused = (body.results ?? []).flatMap((r) => r.refused ?? []);
-        const moved = (body.results?.length ?? 0) - refused.length;
-        setSaid({
-          text: [moved === 1 ? "One date moved." : `${moved} dates moved.`, ...refused].join(" "),
-          bad: refused.length > 0,
-        });
-        router.refresh();
-      }
-    } catch {
-      setSaid({ text: "The server does not answer; nothing was moved. Try again.", bad: true });
+    else {
+      const { results } = reply.value;
+      const refused = results.flatMap((r) => r.refused ?? []);
+      const moved = results.length - refused.length;
+      setSaid({
+        text: [moved === 1 ? "One date moved." : `${moved} dates moved.`, ...refused].join(" "),
+        bad: refused.length > 0,
+      });
+      router.refresh();
     }
     setBusy(false);
   };

@@ -2,7 +2,8 @@
 
 import { useEffect, useState } from "react";
 import { type OperationShape, type SeasonOutline, unpackSeason } from "@/core/sheets/outline";
-import type { PackedRow, PackedRows } from "../shared/server-types";
+import type { PackedRow } from "@/server/contracts";
+import { send } from "../shared/send";
 
 /** One field of the season page. */
 export interface SeasonRow extends SeasonOutline {
@@ -30,16 +31,12 @@ export function useSeasonRows(season: number, stamp: string): { rows: SeasonRow[
   // biome-ignore lint/correctness/useExhaustiveDependencies: a new stamp asks again for the same season
   useEffect(() => {
     const stop = new AbortController();
-    fetch(`/api/season?season=${season}`, { signal: stop.signal })
-      .then(async (response) => {
-        const body = await response.json();
-        if (!response.ok) throw new Error((body as { error?: string }).error ?? "The server refused it.");
-        const { shapes, rows } = body as PackedRows;
-        setState({ rows: rows.map((row) => unpackRow(row, shapes)), problem: null });
-      })
-      .catch((error: Error) => {
-        if (!stop.signal.aborted) setState((s) => ({ ...s, problem: error.message || "The server does not answer." }));
-      });
+    void send("GET /api/season", { query: { season }, signal: stop.signal }).then((reply) => {
+      if (stop.signal.aborted) return;
+      if (!reply.ok) return setState((s) => ({ ...s, problem: reply.reason }));
+      const { shapes, rows } = reply.value;
+      setState({ rows: rows.map((row) => unpackRow(row, shapes)), problem: null });
+    });
     return () => stop.abort();
   }, [season, stamp]);
   return state;

@@ -2,6 +2,7 @@
 
 import { useRouter } from "next/navigation";
 import { useEffect, useState } from "react";
+import { send } from "../shared/send";
 
 /** While plans wait to be drafted, asks the server for some more at a time; then the page is drawn with all of them. */
 export function useDrafting(basis: "draft" | "issued", waiting: number): { done: number; of: number } | null {
@@ -15,10 +16,9 @@ export function useDrafting(basis: "draft" | "issued", waiting: number): { done:
     let gone = false;
     const work = async () => {
       for (;;) {
-        const response = await fetch(`/api/outlines?basis=${basis}`, { method: "POST" });
-        if (gone || !response.ok) return;
-        const now = (await response.json()) as { done: number; of: number };
-        if (gone) return;
+        const reply = await send("POST /api/outlines", { query: { basis } });
+        if (gone || !reply.ok) return;
+        const now = reply.value;
         setProgress(now);
         if (now.done >= now.of) {
           router.refresh();
@@ -26,7 +26,7 @@ export function useDrafting(basis: "draft" | "issued", waiting: number): { done:
         }
       }
     };
-    void work().catch(() => {});
+    void work();
     return () => {
       gone = true;
     };

@@ -5,9 +5,11 @@ import { useState } from "react";
 import type { Prices } from "@/core/plan/facts";
 import type { Fertiliser } from "@/core/records/fertiliser";
 import type { UnitSet } from "@/core/units/units";
+import type { Sent } from "@/server/contracts";
 import { Button } from "@/ui/button";
 import { Choice } from "@/ui/choice";
 import { WrittenValue } from "@/ui/written-value";
+import { send } from "../shared/send";
 import { useUnits } from "../shared/units";
 
 const UNIT_SETS: { value: UnitSet; label: string; note: string }[] = [
@@ -41,20 +43,13 @@ export function SettingsScreen({
   const [state, setState] = useState<"saved" | "saving" | string>("saved");
   const [now, setNow] = useState(prices);
   const machines = [...new Set([...Object.keys(prices.machinePerH), ...harvesters])];
-  const save = async (settings: unknown) => {
+  const save = async (settings: Sent<"PUT /api/settings">) => {
     setState("saving");
-    try {
-      const response = await fetch("/api/settings", {
-        method: "PUT",
-        headers: { "content-type": "application/json" },
-        body: JSON.stringify(settings),
-      });
-      const body = await response.json();
-      setState(response.ok ? "saved" : (body.errors?.[0]?.message ?? body.error));
-      if (response.ok) router.refresh();
-    } catch {
-      setState("The server does not answer; the last change is not saved yet.");
-    }
+    const reply = await send("PUT /api/settings", { body: settings });
+    if (reply.ok) router.refresh();
+    setState(
+      reply.ok ? "saved" : reply.status === null ? `${reply.reason} The last change is not saved yet.` : reply.reason,
+    );
   };
   const savePrices = (next: Prices) => {
     setNow(next);
@@ -95,7 +90,7 @@ export function SettingsScreen({
               value={practice.unitSet}
               options={UNIT_SETS}
               disabled={!editable}
-              onChange={(unitSet) => void save({ unitSet })}
+              onChange={(unitSet) => void save({ unitSet: unitSet as UnitSet })}
             />
           </div>
           <div className="flex justify-between border-b border-line py-1.5">
@@ -108,7 +103,7 @@ export function SettingsScreen({
                 { value: "point", label: "Point, 1.5" },
                 { value: "comma", label: "Comma, 1,5" },
               ]}
-              onChange={(decimalMark) => void save({ decimalMark })}
+              onChange={(decimalMark) => void save({ decimalMark: decimalMark as "point" | "comma" })}
             />
           </div>
           <div className="flex items-baseline justify-between gap-3 border-b border-line py-1.5">

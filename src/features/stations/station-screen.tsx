@@ -5,8 +5,8 @@ import { useMemo } from "react";
 import { formatDay } from "@/core/dates";
 import { completeNormals } from "@/core/weather/climate";
 import type { Spread, YearStatistics } from "@/core/weather/year-statistics";
+import type { StationSheet } from "@/server/contracts";
 import { CHART_LINE, CHART_TEXT, Chart } from "@/ui/chart";
-import type { StationSheet } from "../shared/server-types";
 import { useUnits } from "../shared/units";
 import { WeatherImport } from "./weather-import";
 

@@ -4,8 +4,9 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { formatDay } from "@/core/dates";
+import type { FarmStation, StationLine } from "@/server/contracts";
 import { Choice } from "@/ui/choice";
-import type { FarmStation, StationLine } from "../shared/server-types";
+import { send } from "../shared/send";
 import { useUnits } from "../shared/units";
 
 /** Weather stations, and which farm takes its weather from which. */
@@ -23,18 +24,9 @@ export function StationsScreen({
   const [problem, setProblem] = useState<string | null>(null);
   const choose = async (farmId: string, stationId: string) => {
     setProblem(null);
-    try {
-      const response = await fetch("/api/farms", {
-        method: "PUT",
-        headers: { "content-type": "application/json" },
-        body: JSON.stringify({ farmId, stationId }),
-      });
-      if (response.ok) router.refresh();
-      else
-        setProblem(((await response.json().catch(() => ({}))) as { error?: string }).error ?? "The server refused it.");
-    } catch {
-      setProblem("The server does not answer; the station was not changed. Try again.");
-    }
+    const reply = await send("PUT /api/farms", { body: { farmId, stationId } });
+    if (reply.ok) router.refresh();
+    else setProblem(reply.status === null ? `${reply.reason} The station was not changed; try again.` : reply.reason);
   };
   return (
     <div className="mx-auto grid max-w-[1100px] gap-5 px-4 py-4">

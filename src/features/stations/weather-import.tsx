@@ -11,9 +11,10 @@ import {
   type WeatherColumn,
   type WeatherMapping,
 } from "@/core/weather/read-weather-table";
+import type { Sent, StationSheet, WeatherAnswer } from "@/server/contracts";
 import { Button } from "@/ui/button";
 import { Choice } from "@/ui/choice";
-import type { StationSheet } from "../shared/server-types";
+import { send } from "../shared/send";
 
 interface Looked {
   fileName: string;
@@ -34,43 +35,21 @@ export function WeatherImport({ sheet, today, editable }: { sheet: StationSheet;
   const [done, setDone] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
 
-  const ask = async (body: object): Promise<Record<string, never> | null> => {
+  type Step = Extract<WeatherAnswer, { ok: true }>["step"];
+  type Of<S extends Step> = Extract<WeatherAnswer, { step: S }>;
+  const ask = async <S extends Step>(step: S, body: Sent<"POST /api/stations/{id}/weather">): Promise<Of<S> | null> => {
     setBusy(true);
     setProblems(null);
     setDone(null);
-    try {
-      const response = await fetch(`/api/stations/${sheet.station.id}/weather`, {
-        method: "POST",
-        headers: { "content-type": "application/json" },
-        body: JSON.stringify(body),
-      });
-      const answer = (await response.json()) as {
-        ok?: boolean;
-        problems?: TableProblem[];
-        of?: number;
-        error?: string;
-        errors?: { message: string }[];
-      };
-      if (answer.ok) return answer as Record<string, never>;
-      const said = answer.errors?.map((e) => e.message).join("; ") ?? answer.error;
-      const list = answer.problems ?? [
-        { line: null, column: null, given: "", message: said ?? "The server refused the file." },
-      ];
-      setProblems({ list, of: answer.of ?? list.length });
-    } catch {
-      setProblems({
-        list: [
-          {
-            line: null,
-            column: null,
-            given: "",
-            message: "The server does not answer. The file and the mapping stay here; try again.",
-          },
-        ],
-        of: 1,
-      });
-    } finally {
-      setBusy(false);
+    const reply = await send("POST /api/stations/{id}/weather", { path: { id: sheet.station.id }, body });
+    setBusy(false);
+    if (reply.ok && reply.value.ok && reply.value.step === step) return reply.value as Of<S>;
+    if (reply.ok && !reply.value.ok) setProblems({ list: reply.value.problems, of: reply.value.of });
+    else {
+      const said = reply.ok ? "The server answered something else." : reply.reason;
+      const message =
+        !reply.ok && reply.status === null ? `${said} The file and the mapping stay here; try again.` : said;
+      setProblems({ list: [{ line: null, column: null, given: "", message }], of: 1 });
     }
     return null;
   };
@@ -78,24 +57,14 @@ export function WeatherImport({ sheet, today, editable }: { sheet: StationSheet;
     if (!chosen) return;
     const base64 = await readBase64(chosen);
     setFile(null);
-    const answer = (await ask({ fileName: chosen.name, base64 })) as
-      | (Omit<Looked, "fileName" | "base64"> & { guess: WeatherMapping })
-      | null;
+    const answer = await ask("columns", { fileName: chosen.name, base64 });
     if (!answer) return;
     setFile({ fileName: chosen.name, base64, header: answer.header, sample: answer.sample, lines: answer.lines });
     setMapping(answer.guess);
   };
   const take = async () => {
     if (!file || !mapping) return;
-    const answer = (await ask({ fileName: file.fileName, base64: file.base64, mapping, replace })) as {
-      days: number;
-      newDays: number;
-      changedDays: number;
-      unchangedDays: number;
-      gaps: number;
-      from: string;
-      to: string;
-    } | null;
+    const answer = await ask("taken", { fileName: file.fileName, base64: file.base64, mapping, replace });
     if (!answer) return;
     setDone(
       `${answer.days} days from ${formatDay(answer.from, true)} to ${formatDay(answer.to, true)}: ${answer.newDays} new, ${answer.changedDays} replaced, ${answer.unchangedDays} as they were${answer.gaps > 0 ? `; ${answer.gaps} missing days stay simulated` : ""}.`,

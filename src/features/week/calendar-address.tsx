@@ -2,9 +2,10 @@
 
 import { CalendarPlus } from "lucide-react";
 import { useState } from "react";
+import type { Answers, Call, FeedLine } from "@/server/contracts";
 import { Button } from "@/ui/button";
 import { Dialog } from "@/ui/dialog";
-import type { FeedLine } from "../shared/server-types";
+import { type Reply, send } from "../shared/send";
 
 /** Secret addresses under which calendar programs can subscribe to what is due; made, copied and ended here. */
 export function CalendarAddress() {
@@ -15,24 +16,26 @@ export function CalendarAddress() {
   const [copied, setCopied] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
 
-  const ask = async (method: string, path: string, body?: object): Promise<Record<string, unknown> | null> => {
-    setProblem(null);
-    try {
-      const response = await fetch(path, {
-        method,
-        ...(body ? { headers: { "content-type": "application/json" }, body: JSON.stringify(body) } : {}),
-      });
-      const answer = (await response.json().catch(() => ({}))) as { error?: string; errors?: { message: string }[] };
-      if (response.ok) return answer as Record<string, unknown>;
-      setProblem(answer.errors?.map((e) => e.message).join("; ") ?? answer.error ?? "The server refused it.");
-    } catch {
-      setProblem("The server does not answer. Try again.");
-    }
-    return null;
+  /** What a reply holds; a refusal is shown and gives null. */
+  const shown = <C extends Call>(reply: Reply<C>): Answers[C] | null => {
+    setProblem(reply.ok ? null : reply.reason);
+    return reply.ok ? reply.value : null;
   };
   const look = async () => {
-    const answer = await ask("GET", "/api/feeds");
-    if (answer) setFeeds(answer.feeds as FeedLine[]);
+    const answer = shown(await send("GET /api/feeds"));
+    if (answer) setFeeds(answer.feeds);
+  };
+  const make = async () => {
+    const answer = shown(await send("POST /api/feeds", { body: { name } }));
+    if (!answer) return;
+    setMade(`${window.location.origin}${answer.path}.ics`);
+    setCopied(false);
+    await look();
+  };
+  const end = async (id: string) => {
+    if (!shown(await send("DELETE /api/feeds", { query: { id } }))) return;
+    setMade(null);
+    await look();
   };
   return (
     <>
@@ -56,12 +59,7 @@ export function CalendarAddress() {
           noValidate
           onSubmit={(event) => {
             event.preventDefault();
-            void ask("POST", "/api/feeds", { name }).then((answer) => {
-              if (!answer) return;
-              setMade(`${window.location.origin}${answer.path}.ics`);
-              setCopied(false);
-              void look();
-            });
+            void make();
           }}
         >
           <label className="flex items-baseline gap-2">
@@ -110,16 +108,7 @@ export function CalendarAddress() {
                     made {f.createdAt}, {f.lastReadAt ? `last read ${f.lastReadAt}` : "not read yet"}
                   </span>
                 </span>
-                <Button
-                  look="quiet"
-                  onClick={() =>
-                    void ask("DELETE", `/api/feeds?id=${f.id}`).then((answer) => {
-                      if (!answer) return;
-                      setMade(null);
-                      void look();
-                    })
-                  }
-                >
+                <Button look="quiet" onClick={() => void end(f.id)}>
                   End it<span className="sr-only"> {f.name}</span>
                 </Button>
               </li>

@@ -2,6 +2,8 @@
 
 /** Log entries on their way to the server: kept on the device until they have arrived, each sent under its own id. */
 
+import { send } from "../shared/send";
+
 export interface Outgoing {
   id: string;
   planId: string;
@@ -51,31 +53,15 @@ export async function sendWaiting(): Promise<{ entry: Outgoing; reason: string }
 }
 
 async function post({ label: _label, ...entry }: Outgoing): Promise<Answer> {
-  try {
-    const response = await fetch("/api/log", {
-      method: "POST",
-      headers: { "content-type": "application/json" },
-      body: JSON.stringify(entry),
-    });
-    if (response.ok) return { kind: "sent" };
-    if (response.status >= 500 || response.status === 401) return { kind: "kept" };
-    const body = (await response.json().catch(() => ({}))) as { error?: string };
-    return { kind: "refused", reason: body.error ?? "The server refused it." };
-  } catch {
-    return { kind: "kept" };
-  }
+  const reply = await send("POST /api/log", { body: entry });
+  if (reply.ok) return { kind: "sent" };
+  // without a server, or signed out, the entry waits; anything else is a refusal
+  if (reply.status === null || reply.status >= 500 || reply.status === 401) return { kind: "kept" };
+  return { kind: "refused", reason: reply.reason };
 }
 
 /** Takes a logged entry back; null when done, else why not. */
 export async function withdraw(planId: string, operationId: string): Promise<string | null> {
-  try {
-    const response = await fetch(`/api/log?planId=${planId}&operationId=${encodeURIComponent(operationId)}`, {
-      method: "DELETE",
-    });
-    if (response.ok) return null;
-    const body = (await response.json().catch(() => ({}))) as { error?: string };
-    return body.error ?? "The server refused it.";
-  } catch {
-    return "The server does not answer; try again.";
-  }
+  const reply = await send("DELETE /api/log", { query: { planId, operationId } });
+  return reply.ok ? null : reply.reason;
 }

@@ -3,8 +3,8 @@
 import { useState } from "react";
 import { formatDay, toDay } from "@/core/dates";
 import { FIT_JOBS, FIT_LIMITS, FIT_NAMES, hoursInWords } from "@/core/season/fit-hours";
+import type { FarmOutlook } from "@/server/contracts";
 import { Choice } from "@/ui/choice";
-import type { FarmOutlook } from "../shared/server-types";
 import { useUnits } from "../shared/units";
 
 const DAY = ["Mon", "Tue", "Wed", "Thu", "Fri", "Sat", "Sun"];

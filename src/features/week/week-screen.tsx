@@ -16,10 +16,11 @@ import { useRouter } from "next/navigation";
 import { type ReactNode, useMemo, useState } from "react";
 import { addDays, daysBetween, formatDay, toDay } from "@/core/dates";
 import { weekOf } from "@/core/season/level-load";
+import type { DueOperation, WeekSheet } from "@/server/contracts";
 import { Button } from "@/ui/button";
 import { Popover } from "@/ui/popover";
 import { useDrafting } from "../season/use-drafting";
-import type { DueOperation, WeekSheet } from "../shared/server-types";
+import { send } from "../shared/send";
 import { SheetMark } from "../shared/sheet-mark";
 import { useUnits } from "../shared/units";
 import { CalendarAddress } from "./calendar-address";
@@ -83,23 +84,14 @@ export function WeekScreen({
       return;
     }
     setSaid(null);
-    try {
-      const response = await fetch("/api/moves", {
-        method: "POST",
-        headers: { "content-type": "application/json" },
-        body: JSON.stringify({ moves: [{ planId: o.planId, operationId: o.id, date }] }),
-      });
-      const body = (await response.json()) as { results?: { refused: string | null }[]; error?: string };
-      const refused = response.ok ? (body.results?.[0]?.refused ?? null) : (body.error ?? "The server refused it.");
-      setSaid(
-        refused
-          ? { text: refused, bad: true }
-          : { text: `${o.name}, ${o.field}: now on ${formatDay(date)}.`, bad: false },
-      );
-      if (!refused) router.refresh();
-    } catch {
-      setSaid({ text: "The server does not answer; the date was not moved. Try again.", bad: true });
-    }
+    const reply = await send("POST /api/moves", { body: { moves: [{ planId: o.planId, operationId: o.id, date }] } });
+    const refused = reply.ok ? (reply.value.results[0]?.refused ?? null) : `${reply.reason} The date was not moved.`;
+    setSaid(
+      refused
+        ? { text: refused, bad: true }
+        : { text: `${o.name}, ${o.field}: now on ${formatDay(date)}.`, bad: false },
+    );
+    if (!refused) router.refresh();
   };
   const line = (o: DueOperation, withDate = false) => (
     <DueLine

@@ -1,13 +1,8 @@
-import { requireAction } from "@/server/access";
 import { inPractice } from "@/server/db";
-import { json, respond } from "@/server/respond";
-import { chooseStation, farmStationSchema } from "@/server/stations";
+import { DONE, route } from "@/server/respond";
+import { chooseStation } from "@/server/stations";
 
-export function PUT(request: Request): Promise<Response> {
-  return respond(async () => {
-    const access = await requireAction(request, "settings");
-    const input = farmStationSchema.parse(await request.json());
-    await inPractice(access, (client) => chooseStation(client, access, input));
-    return json({ ok: true });
-  });
-}
+export const PUT = route("PUT /api/farms", "settings", async ({ access, body }) => {
+  await inPractice(access, (client) => chooseStation(client, access, body));
+  return DONE;
+});

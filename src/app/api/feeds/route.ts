@@ -1,29 +1,17 @@
-import { requireAction } from "@/server/access";
 import { inPractice } from "@/server/db";
-import { createFeed, feedSchema, listFeeds, revokeFeed } from "@/server/feeds";
-import { json, respond } from "@/server/respond";
+import { createFeed, listFeeds, revokeFeed } from "@/server/feeds";
+import { DONE, route } from "@/server/respond";
 
-export function GET(request: Request): Promise<Response> {
-  return respond(async () => {
-    const access = await requireAction(request, "log");
-    return json({ feeds: await inPractice(access, (client) => listFeeds(client, access)) });
-  });
-}
+export const GET = route("GET /api/feeds", "log", async ({ access }) => ({
+  feeds: await inPractice(access, (client) => listFeeds(client, access)),
+}));
 
-export function POST(request: Request): Promise<Response> {
-  return respond(async () => {
-    const access = await requireAction(request, "log");
-    const { name } = feedSchema.parse(await request.json());
-    const { token } = await inPractice(access, (client) => createFeed(client, access, name));
-    return json({ path: `/api/calendar/${token}` });
-  });
-}
+export const POST = route("POST /api/feeds", "log", async ({ access, body }) => {
+  const { token } = await inPractice(access, (client) => createFeed(client, access, body.name));
+  return { path: `/api/calendar/${token}` };
+});
 
-export function DELETE(request: Request): Promise<Response> {
-  return respond(async () => {
-    const access = await requireAction(request, "log");
-    const id = new URL(request.url).searchParams.get("id") ?? "";
-    await inPractice(access, (client) => revokeFeed(client, access, id));
-    return json({ ok: true });
-  });
-}
+export const DELETE = route("DELETE /api/feeds", "log", async ({ access, query }) => {
+  await inPractice(access, (client) => revokeFeed(client, access, query.get("id") ?? ""));
+  return DONE;
+});

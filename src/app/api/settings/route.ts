@@ -1,13 +1,8 @@
-import { requireAction } from "@/server/access";
-import { saveSettings, settingsSchema } from "@/server/catalogue";
+import { saveSettings } from "@/server/catalogue";
 import { inPractice } from "@/server/db";
-import { json, respond } from "@/server/respond";
+import { DONE, route } from "@/server/respond";
 
-export function PUT(request: Request): Promise<Response> {
-  return respond(async () => {
-    const access = await requireAction(request, "settings");
-    const settings = settingsSchema.parse(await request.json());
-    await inPractice(access, (client) => saveSettings(client, access, settings));
-    return json({ ok: true });
-  });
-}
+export const PUT = route("PUT /api/settings", "settings", async ({ access, body }) => {
+  await inPractice(access, (client) => saveSettings(client, access, body));
+  return DONE;
+});
