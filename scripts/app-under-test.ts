@@ -48,6 +48,7 @@ export async function startApp(home: string): Promise<RunningApp> {
   execFileSync("node_modules/.bin/tsx", ["scripts/prepare-database.ts"], { cwd: root, env, stdio: "pipe" });
   const next = ["node_modules/next/dist/bin/next", "start", "-H", "127.0.0.1", "-p", String(port)];
   const server = spawn(process.execPath, next, { cwd: root, env, stdio: ["ignore", "pipe", "pipe"] });
+  const worker = spawn("node_modules/.bin/tsx", ["scripts/worker.ts"], { cwd: root, env, stdio: "inherit" });
   let output = "";
   await new Promise<void>((resolve, reject) => {
     const late = setTimeout(() => reject(new Error(`the server did not start:\n${output}`)), 180_000);
@@ -67,6 +68,7 @@ export async function startApp(home: string): Promise<RunningApp> {
     stop: async () => {
       server.removeAllListeners("exit");
       server.kill("SIGTERM");
+      worker.kill("SIGTERM");
       // an outage test may have started the database server anew
       (await startDatabase(home, { fast: true })).stop();
       database.stop();

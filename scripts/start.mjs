@@ -49,8 +49,18 @@ async function main() {
     ["node_modules/next/dist/bin/next", "start", "-H", "127.0.0.1", "-p", String(port)],
     { env, stdio: ["ignore", "pipe", "inherit"] },
   );
+  let ending = false;
+  let worker = null;
+  // drafts outlines beside the application; one that ends by itself is started again
+  const work = () => {
+    worker = spawn("node_modules/.bin/tsx", ["scripts/worker.ts"], { env, stdio: ["ignore", "inherit", "inherit"] });
+    worker.on("exit", () => ending || setTimeout(() => ending || work(), 2000));
+  };
+  work();
   for (const signal of ["SIGINT", "SIGTERM"]) process.on(signal, () => server.kill("SIGTERM"));
   server.on("exit", (code) => {
+    ending = true;
+    worker?.kill("SIGTERM");
     stop();
     process.exit(code ?? 0);
   });

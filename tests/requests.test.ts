@@ -62,7 +62,21 @@ describe("saving a plan", () => {
   it("answers a stale save with 409 and what stands", async () => {
     const stale = await as("imre", "PUT", `/api/plans/${plan}`, { revision: 99, decisions: wheat });
     expect(stale.status).toBe(409);
-    expect(await stale.json()).toMatchObject({ saved: false, revision: 1, decisions: wheat });
+    expect(await stale.json()).toMatchObject({ saved: false, revision: 1, decisions: { ...wheat, version: 2 } });
+  });
+
+  it("keeps nothing that no plan can be drafted from, and says why", async () => {
+    const send = (crop: object) =>
+      as("imre", "PUT", `/api/plans/${plan}`, { revision: 1, decisions: { ...wheat, crop } });
+    const kind = await send({ guideId: "wheat", kindId: "purple" });
+    expect(kind.status).toBe(422);
+    expect((await kind.json()).error).toContain("purple");
+    const crop = await send({ guideId: "moonflower" });
+    expect(crop.status).toBe(404);
+    expect((await crop.json()).error).toContain("moonflower");
+    expect(
+      await (await as("imre", "PUT", `/api/plans/${plan}`, { revision: 99, decisions: wheat })).json(),
+    ).toMatchObject({ revision: 1 });
   });
 
   it("keeps growers, other practices and strangers out", async () => {

@@ -5,12 +5,13 @@ import pg from "pg";
 import { afterAll, beforeAll, describe, expect, inject, it } from "vitest";
 import type { WeatherRow } from "@/core/weather/read-weather-table";
 import type { Access } from "@/server/access";
-import { asFeed, inPractice, pool, row, rows } from "@/server/db";
+import { asFeed, inPractice, pool, rows } from "@/server/db";
 import { createFeed, listFeeds, readFeed, revokeFeed } from "@/server/feeds";
 import { moveOperations } from "@/server/moves";
 import { observeStage } from "@/server/observations";
 import { loadPlan } from "@/server/plans";
 import { importWeather, listStations, loadObservedWeather } from "@/server/stations";
+import { accessOf, planOfField } from "./support/access";
 
 let castellan: Access;
 let fernhill: Access;
@@ -20,42 +21,13 @@ beforeAll(async () => {
   process.env.DATABASE_URL = inject("databaseUrl");
   owner = new pg.Client({ connectionString: inject("adminUrl") });
   await owner.connect();
-  const access = async (email: string): Promise<Access> => {
-    const m = (
-      await owner.query(
-        `select m.practice_id, m.user_id, m.role, u.name, p.name as practice from membership m join "user" u on u.id = m.user_id join practice p on p.id = m.practice_id where u.email = $1`,
-        [email],
-      )
-    ).rows[0];
-    return {
-      practiceId: m.practice_id,
-      userId: m.user_id,
-      growerId: null,
-      name: m.name,
-      role: m.role,
-      licenceNo: null,
-      practice: { name: m.practice, currency: "cr", unitSet: "metric", decimalMark: "point", asOf: "2026-08-12" },
-      today: "2026-08-12",
-    };
-  };
-  castellan = await access("imre@castellan.example");
-  fernhill = await access("una@fernhill.example");
+  castellan = await accessOf(owner, "imre@castellan.example");
+  fernhill = await accessOf(owner, "una@fernhill.example");
 });
 afterAll(async () => {
   await owner.end();
   await pool().end();
 });
-
-const planOf = async (name: string) =>
-  (
-    await inPractice(castellan, (c) =>
-      row<{ id: string }>(
-        c,
-        "select p.id from plan p join field f on f.practice_id = p.practice_id and f.id = p.field_id where f.name = $1",
-        [name],
-      ),
-    )
-  )?.id as string;
 
 describe("measured weather", () => {
   const day = (date: string, rainMm: number): WeatherRow => ({
@@ -116,7 +88,7 @@ describe("measured weather", () => {
 
 describe("moved operations", () => {
   it("become a wish of the draft and a note on the issued version; what cannot be is refused with its window", async () => {
-    const planId = await planOf("Brickkiln");
+    const planId = await planOfField(castellan, "Brickkiln");
     const before = await inPractice(castellan, (c) => loadPlan(c, castellan, planId));
     const results = await inPractice(castellan, (c) =>
       moveOperations(c, castellan, [
@@ -143,7 +115,7 @@ describe("moved operations", () => {
   });
 
   it("are nobody else's to move", async () => {
-    const planId = await planOf("Brickkiln");
+    const planId = await planOfField(castellan, "Brickkiln");
     await expect(
       inPractice(fernhill, (c) => moveOperations(c, fernhill, [{ planId, operationId: "disc", date: "2026-09-20" }])),
     ).rejects.toThrow("no such plan");
@@ -152,7 +124,7 @@ describe("moved operations", () => {
 
 describe("stages", () => {
   it("are not noted on another practice's plan", async () => {
-    const planId = await planOf("Heron Block");
+    const planId = await planOfField(castellan, "Heron Block");
     await expect(
       inPractice(fernhill, (c) =>
         observeStage(c, fernhill, { id: randomUUID(), planId, stageId: "tillering", seenOn: "2026-08-01", note: "" }),

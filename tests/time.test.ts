@@ -228,7 +228,7 @@ describe("the season page", () => {
     await page.goto("/season");
     const list = page.getByRole("region", { name: "Fields of the season" });
     await list.getByRole("link", { name: /^Coney Bank, Winter wheat, sown/ }).waitFor();
-    await page.getByText(/^12 of 12 fields/).waitFor();
+    await page.getByText(/^14 of 14 fields/).waitFor();
     await page.getByPlaceholder("field, farm, crop").fill("spring");
     await page.getByText(/^1 of 12 fields/).waitFor();
     await page.getByPlaceholder("field, farm, crop").fill("");
@@ -348,7 +348,7 @@ describe("accessibility of the views of time", () => {
     it(`axe finds nothing, ${colorScheme}`, async () => {
       const own = await signedIn(browser, undefined, { colorScheme, reducedMotion: "reduce" });
       await own.goto("/season");
-      await own.getByText(/^12 of 12 fields/).waitFor();
+      await own.getByText(/^14 of 14 fields/).waitFor();
       expect(await axeFindings(own), "season").toEqual([]);
       await own.goto("/stations");
       await own.waitForLoadState("networkidle");

@@ -18,12 +18,15 @@ const ALLOWED: Record<Role, Action[]> = {
   grower: ["log"],
 };
 
-export interface Access extends Scope {
+/** Whoever asks, and on which day. */
+export interface Asker extends Scope {
+  today: IsoDate;
+}
+export interface Access extends Asker {
   name: string;
   role: Role;
   licenceNo: string | null;
   practice: { name: string; currency: string; unitSet: UnitSet; decimalMark: "point" | "comma"; asOf: IsoDate | null };
-  today: IsoDate;
 }
 
 export function may(role: Role, action: Action): boolean {
@@ -32,7 +35,7 @@ export function may(role: Role, action: Action): boolean {
 
 export class Refused extends Error {
   constructor(
-    readonly status: 401 | 403 | 404,
+    readonly status: 401 | 403 | 404 | 409 | 422,
     message: string,
   ) {
     super(message);

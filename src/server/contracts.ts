@@ -15,7 +15,7 @@ import type { SoilTest } from "@/core/records/soil-test";
 import { stageSeenRecord } from "@/core/records/stage-seen";
 import type { OutlookDay } from "@/core/season/outlook";
 import type { Decisions } from "@/core/sheets/decisions";
-import { decisionsSchema } from "@/core/sheets/decisions-schema";
+import { anyDecisionsSchema } from "@/core/sheets/decisions-schema";
 import type { OperationShape, PackedSeason, WeekOperation } from "@/core/sheets/outline";
 import type { Climate } from "@/core/weather/climate";
 import { type TableProblem, WEATHER_COLUMNS, type WeatherMapping } from "@/core/weather/read-weather-table";
@@ -30,8 +30,14 @@ export const BODIES = {
     fieldId: z.uuid(),
     season: z.number().int().min(1900).max(2200),
     guideId: z.string().min(1).max(60),
+    /** a part of the field; absent: the whole */
+    part: z
+      .strictObject({ name: z.string().trim().min(1).max(60), areaHa: z.number().positive().lt(10_000) })
+      .optional(),
+    /** the planting of the same ground that it comes after */
+    follows: z.uuid().optional(),
   }),
-  "PUT /api/plans/{id}": z.strictObject({ revision, decisions: decisionsSchema }),
+  "PUT /api/plans/{id}": z.strictObject({ revision, decisions: anyDecisionsSchema }),
   "POST /api/plans/{id}/issue": z.strictObject({ revision }),
   "POST /api/log": logEntryRecord,
   "POST /api/stages": stageSeenRecord,
@@ -82,6 +88,9 @@ export interface Answers {
   "GET /api/guides/{id}": { guide: Guide };
   "POST /api/plans": { id: string };
   "PUT /api/plans/{id}": SaveResult;
+  "GET /api/plans/{id}/drafts": { drafts: DraftLine[] };
+  "POST /api/plans/{id}/drafts": { id: string };
+  "POST /api/plans/{id}/choice": Done;
   "POST /api/plans/{id}/issue": { number: number };
   "POST /api/log": Done;
   "DELETE /api/log": Done;
@@ -95,7 +104,7 @@ export interface Answers {
   "PUT /api/settings": Done;
   "POST /api/stations/{id}/weather": WeatherAnswer;
   "GET /api/season": PackedRows;
-  "POST /api/outlines": OutlineProgress;
+  "GET /api/outlines": OutlineProgress;
 }
 export type Call = keyof Answers;
 /** What a call sends; never where it sends nothing. */
@@ -123,6 +132,8 @@ export type WeatherAnswer =
 export interface OutlineProgress {
   done: number;
   of: number;
+  /** when the oldest of those was drafted that are shown while newer ones are made; null where none is */
+  shownFrom: string | null;
 }
 
 export interface AuditLine {
@@ -153,13 +164,55 @@ export interface FieldLine {
   guideId: string | null;
   issued: number | null;
   logged: number;
+  /** plantings of that season, the one of the plan among them */
+  plantings: number;
+}
+
+/** One draft of a planting's plan. */
+export interface PlantingDraft {
+  id: string;
+  /** 1 to 4 */
+  draft: number;
+  /** the one that season, week and issue go by */
+  chosen: boolean;
+  season: number;
+  guideId: string;
+  /** last issued version */
+  issued: number | null;
+}
+
+/** A draft with what one compares drafts by; null what could not be drafted, with the reason. */
+export interface DraftLine extends PlantingDraft {
+  crop: string;
+  targetTPerHa: number | null;
+  planting: IsoDate | null;
+  harvest: IsoDate | null;
+  /** in the currency, a hectare */
+  costPerHa: number | null;
+  marginPerHa: number | null;
+  /** findings that stop an issue */
+  stops: number | null;
+  problem: string | null;
+}
+
+/** A crop on a field or a part of it. */
+export interface PlantingLine {
+  id: string;
+  season: number;
+  /** empty where it has the whole field */
+  part: string;
+  /** null where it has the whole field */
+  areaHa: number | null;
+  /** the planting of the same ground that it comes after */
+  follows: string | null;
+  drafts: PlantingDraft[];
 }
 
 export interface FieldSheet {
   field: FieldFacts & { grower: string; note: string; boundary: unknown; labourPerH: number | null };
   soilTests: (SoilTest & { id: string })[];
   history: GrownCrop[];
-  plans: { id: string; season: number; guideId: string; issued: number | null }[];
+  plantings: PlantingLine[];
   climate: Climate | null;
   stationId: string | null;
 }

@@ -62,6 +62,14 @@ export async function asFeed<T>(tokenHash: string, work: (client: Client) => Pro
   });
 }
 
+/** Runs `work` for the worker: it sees which practices there are and their working date, nothing else. */
+export async function asWorker<T>(work: (client: Client) => Promise<T>): Promise<T> {
+  return transaction(async (client) => {
+    await client.query("select set_config('app.worker', 'on', true)");
+    return work(client);
+  });
+}
+
 async function transaction<T>(work: (client: Client) => Promise<T>): Promise<T> {
   const client = await pool().connect();
   try {

@@ -1,13 +1,11 @@
 /** Secret calendar addresses that a calendar program can subscribe to without signing in; only a hash is kept. */
 
 import { createHash, randomBytes } from "node:crypto";
-import type { IsoDate } from "@/core/dates";
 import { type Access, Refused } from "./access";
 import { audit } from "./audit";
 import type { FeedLine } from "./contracts";
 import { asFeed, type Client, inPractice, isId, row, rows, type Scope } from "./db";
 import { type CalendarOperation, writeEvents } from "./documents/calendar";
-import { refreshOutlines } from "./outlines";
 
 const hashOf = (token: string) => createHash("sha256").update(token).digest("hex");
 
@@ -59,9 +57,9 @@ export async function readFeed(token: string): Promise<string | null> {
   if (!feed) return null;
   const scope: Scope = { practiceId: feed.practice_id, userId: feed.user_id, growerId: feed.grower_id };
   return inPractice(scope, async (client) => {
-    const practice = await row<{ name: string; as_of: IsoDate | null; member: boolean }>(
+    const practice = await row<{ name: string; member: boolean }>(
       client,
-      "select name, as_of, exists (select from membership m where m.practice_id = practice.id and m.user_id = $2) as member from practice where id = $1",
+      "select name, exists (select from membership m where m.practice_id = practice.id and m.user_id = $2) as member from practice where id = $1",
       [scope.practiceId, scope.userId],
     );
     // who has left the practice has left its calendar
@@ -70,13 +68,12 @@ export async function readFeed(token: string): Promise<string | null> {
       scope.practiceId,
       hash,
     ]);
-    const today = practice.as_of ?? new Date().toISOString().slice(0, 10);
-    await refreshOutlines(client, { ...scope, today } as Access, "issued");
     const operations = await rows<CalendarOperation>(
       client,
-      `select o.plan_id as "planId", f.name as field, fa.name as farm, w.id, w.name, w.detail, w.sheet, w.date, w.earliest, w.latest, w."doneOn", w.inputs, w.cautions,
+      `select o.plan_id as "planId", f.name || case when b.part = '' then '' else ', ' || b.part end as field, fa.name as farm, w.id, w.name, w.detail, w.sheet, w.date, w.earliest, w.latest, w."doneOn", w.inputs, w.cautions,
          v.number as version, coalesce(m.n, 0) + coalesce(l.n, 0) + coalesce(s.n, 0) as changes
        from plan_outline o join plan p on p.practice_id = o.practice_id and p.id = o.plan_id
+       join planting b on b.practice_id = p.practice_id and b.id = p.planting_id
        join field f on f.practice_id = p.practice_id and f.id = p.field_id
        join farm fa on fa.practice_id = f.practice_id and fa.id = f.farm_id
        join (select practice_id, plan_id, max(number) as number from plan_version where practice_id = $1 group by 1, 2) v on v.practice_id = p.practice_id and v.plan_id = p.id
@@ -84,7 +81,7 @@ export async function readFeed(token: string): Promise<string | null> {
        left join (select plan_id, count(*) + count(withdrawn_at) as n from log_entry where practice_id = $1 group by 1) l on l.plan_id = p.id
        left join (select plan_id, count(*) + count(withdrawn_at) as n from stage_observation where practice_id = $1 group by 1) s on s.plan_id = p.id
        cross join lateral jsonb_to_recordset(o.week) as w (id text, name text, detail text, sheet text, date text, earliest text, latest text, "doneOn" text, inputs jsonb, cautions jsonb)
-       where o.practice_id = $1 and o.basis = 'issued' and w.date is not null order by w.date`,
+       where o.practice_id = $1 and p.chosen and o.basis = 'issued' and w.date is not null order by w.date`,
       [scope.practiceId],
     );
     return writeEvents(feed.name, operations);

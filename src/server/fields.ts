@@ -7,6 +7,7 @@ import type { Climate, MonthNormal } from "@/core/weather/climate";
 import type { FieldLine, FieldSheet } from "./contracts";
 import { type Client, isId, row, rows, type Scope } from "./db";
 import { cropBefore } from "./guides";
+import { listPlantings } from "./plantings";
 import { loadGrownCrops } from "./records/grown-crops";
 import { loadSoilTests } from "./records/soil-tests";
 
@@ -15,14 +16,16 @@ export async function listFields(client: Client, scope: Scope): Promise<FieldLin
   return rows<FieldLine>(
     client,
     `select f.id, f.name, fa.name as farm, g.name as grower, f.area_ha as "areaHa", f.texture_class as "textureClass",
-       t.ph, t.taken_on as "testedOn", p.id as "planId", p.season, p.decisions #>> '{crop,guideId}' as "guideId",
+       t.ph, t.taken_on as "testedOn", p.id as "planId", p.season, p.guide_id as "guideId",
+       (select count(*)::int from planting b where b.practice_id = f.practice_id and b.field_id = f.id and b.season = p.season) as plantings,
        (select max(number) from plan_version v where v.practice_id = f.practice_id and v.plan_id = p.id) as issued,
        (select count(*) from log_entry l where l.practice_id = f.practice_id and l.plan_id = p.id and l.withdrawn_at is null) as logged
      from field f
      join farm fa on fa.practice_id = f.practice_id and fa.id = f.farm_id
      join grower g on g.practice_id = f.practice_id and g.id = fa.grower_id
      left join lateral (select ph, taken_on from soil_test s where s.practice_id = f.practice_id and s.field_id = f.id order by taken_on desc limit 1) t on true
-     left join lateral (select id, season, decisions from plan q where q.practice_id = f.practice_id and q.field_id = f.id order by season desc limit 1) p on true
+     left join lateral (select q.id, q.season, q.guide_id, q.planting_id from plan q join planting b on b.practice_id = q.practice_id and b.id = q.planting_id
+       where q.practice_id = f.practice_id and q.field_id = f.id and q.chosen order by q.season desc, b.follows nulls first, b.part limit 1) p on true
      where f.practice_id = $1 order by fa.name, f.name`,
     [scope.practiceId],
   );
@@ -46,7 +49,7 @@ export async function listFieldNames(
   );
   const plans = await rows<{ fieldId: string; id: string }>(
     client,
-    `select distinct on (field_id) field_id as "fieldId", id from plan where practice_id = $1 order by field_id, season desc`,
+    `select distinct on (field_id) field_id as "fieldId", id from plan where practice_id = $1 and chosen order by field_id, season desc, draft`,
     key,
   );
   const farmOf = new Map(farms.map((f) => [f.id, f.name]));
@@ -73,19 +76,13 @@ export async function loadField(client: Client, scope: Scope, fieldId: string): 
   );
   if (!found) return null;
   const { stationId, ...field } = found;
-  const key = [scope.practiceId, fieldId];
   const soilTests = await loadSoilTests(client, scope, fieldId);
   const history = (await loadGrownCrops(client, scope, [fieldId])).get(fieldId) ?? [];
-  const plans = await rows<FieldSheet["plans"][number]>(
-    client,
-    `select p.id, p.season, p.decisions #>> '{crop,guideId}' as "guideId", (select max(number) from plan_version v where v.practice_id = p.practice_id and v.plan_id = p.id) as issued from plan p where p.practice_id = $1 and p.field_id = $2 order by p.season desc`,
-    key,
-  );
   return {
     field,
     soilTests,
     history,
-    plans,
+    plantings: await listPlantings(client, scope, fieldId),
     stationId,
     climate: stationId ? await loadClimate(client, scope, stationId) : null,
   };

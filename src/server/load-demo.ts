@@ -16,9 +16,10 @@ import { seedLotRecord } from "@/core/records/seed-lot";
 import { soilTestRecord } from "@/core/records/soil-test";
 import { upgradeDecisions } from "@/core/sheets/decisions-schema";
 import type { Access } from "./access";
-import { type Client, inPractice } from "./db";
+import { type Client, inPractice, row } from "./db";
 import { logOperation } from "./log";
 import { issuePlan } from "./plans";
+import { startPlan } from "./plantings";
 import { insertFarm } from "./records/farms";
 import { insertFertiliser } from "./records/fertilisers";
 import { insertField } from "./records/fields";
@@ -29,6 +30,10 @@ import { insertSoilTest } from "./records/soil-tests";
 
 const demoPlan = z.strictObject({
   season: z.number().int(),
+  /** a part of the field; absent: the whole */
+  part: z.strictObject({ name, areaHa: z.number().positive() }).optional(),
+  /** position in this list of the plan that it comes after on the same ground */
+  follows: z.number().int().min(0).optional(),
   issueOn: isoDate.optional(),
   decisions: z.unknown(),
   /** what has been done of it */
@@ -220,12 +225,19 @@ async function loadDemoField(
   await insertField(client, practiceId, id, farmId, field);
   for (const test of soilTests) await insertSoilTest(client, practiceId, id, test);
   for (const grown of history) await insertGrownCrop(client, practiceId, id, grown);
+  const plantings: string[] = [];
   for (const plan of plans) {
-    const planId = randomUUID();
-    await client.query(
-      "insert into plan (practice_id, id, field_id, season, decisions, updated_by) values ($1, $2, $3, $4, $5, $6)",
-      [practiceId, planId, id, plan.season, JSON.stringify(upgradeDecisions(plan.decisions)), access.userId],
+    const decisions = upgradeDecisions(plan.decisions);
+    const { season, part } = plan;
+    const follows = plan.follows === undefined ? undefined : plantings[plan.follows];
+    const wanted = { fieldId: id, season, guideId: decisions.crop.guideId, part, follows };
+    const planId = await startPlan(client, access, wanted, decisions);
+    const own = await row<{ planting_id: string }>(
+      client,
+      "select planting_id from plan where practice_id = $1 and id = $2",
+      [practiceId, planId],
     );
+    plantings.push(own?.planting_id as string);
     if (plan.issueOn) await issuePlan(client, { ...access, today: plan.issueOn }, planId, 1);
     for (const entry of plan.log ?? [])
       await logOperation(client, access, {

@@ -1,21 +1,21 @@
 /**
- * Outlines of all plans, drafted once and kept with a key of everything that they follow from. What is stale is drafted
- * again, a limited time per request, so that a page with hundreds of fields never waits for all of them.
+ * Outlines of all plans, kept with a key of everything that they follow from and the days for which they hold. What is
+ * stale is drafted again by the worker, from a queue, a few plans a transaction; pages show what is there.
  */
 
 import fs from "node:fs";
 import type { IsoDate } from "@/core/dates";
+import type { PlanFacts } from "@/core/plan/facts";
 import { decisionsSchema, upgradeDecisions } from "@/core/sheets/decisions-schema";
 import { draftPlan } from "@/core/sheets/draft-plan";
-import { OUTLINE_VERSION, outlinePlan, packSeason, type WeekOperation } from "@/core/sheets/outline";
-import type { Access } from "./access";
-import type { OutlineBasis } from "./contracts";
-import { type Client, rows } from "./db";
+import { OUTLINE_VERSION, outlineHolds, outlinePlan, packSeason, type WeekOperation } from "@/core/sheets/outline";
+import type { Asker } from "./access";
+import type { OutlineBasis, OutlineProgress } from "./contracts";
+import { asWorker, type Client, inPractice, rows } from "./db";
 import { guideOf } from "./guides";
 import { loadPlanFacts } from "./plan-facts";
 
-/** Time given to drafting within one request [ms], and plans drafted between looks at the clock. */
-const BUDGET_MS = 150;
+/** Plans drafted in one transaction of the worker. */
 const BATCH = 15;
 
 export interface OutlinePlan {
@@ -30,7 +30,9 @@ export interface OutlinePlan {
 
 interface Line extends OutlinePlan {
   key: string;
-  keptKey: string | null;
+  fresh: boolean;
+  /** what is there of it; null where nothing is */
+  draftedAt: string | null;
 }
 
 let build: string | undefined;
@@ -40,47 +42,87 @@ function buildId(): string {
   return build;
 }
 
+const NOBODY = "00000000-0000-0000-0000-000000000000";
 const LINES = `
-  select p.id, p.field_id as "fieldId", p.season, p.revision, v.number as version, coalesce(l.n, 0)::int as logged, o.key as "keptKey",
-    concat_ws('.', $2::text, case when $3 = 'draft' then p.revision else v.number end, cf.n, cp.n, l.n, extract(epoch from l.at), s.n, extract(epoch from s.at), m.n, extract(epoch from m.at)) as key
-  from plan p
-  left join lateral (select number from plan_version v where v.practice_id = p.practice_id and v.plan_id = p.id order by number desc limit 1) v on true
-  left join plan_outline o on o.practice_id = p.practice_id and o.plan_id = p.id and o.basis = $3
-  left join facts_clock cf on cf.practice_id = p.practice_id and cf.field_id = p.field_id
-  left join facts_clock cp on cp.practice_id = p.practice_id and cp.field_id = '00000000-0000-0000-0000-000000000000'
-  left join (select practice_id, plan_id, count(*) filter (where withdrawn_at is null) as n, max(greatest(at, withdrawn_at)) as at from log_entry where practice_id = $1 group by 1, 2) l
-    on l.practice_id = p.practice_id and l.plan_id = p.id
-  left join (select practice_id, plan_id, count(*) filter (where withdrawn_at is null) as n, max(greatest(at, withdrawn_at)) as at from stage_observation where practice_id = $1 group by 1, 2) s
-    on s.practice_id = p.practice_id and s.plan_id = p.id
-  left join (select practice_id, plan_id, version, count(*) as n, max(at) as at from moved_operation where practice_id = $1 group by 1, 2, 3) m
-    on $3 = 'issued' and m.practice_id = p.practice_id and m.plan_id = p.id and m.version = v.number
-  where p.practice_id = $1 and ($3 = 'draft' or v.number is not null)
-  order by p.id`;
+  with line as (
+    select p.id, p.field_id as "fieldId", p.season, p.revision, v.number as version, coalesce(l.n, 0)::int as logged, o.key as kept, o.drafted_at, o.from_day, o.to_day,
+      concat_ws('.', $2::text, case when $3 = 'draft' then p.revision else v.number end, cf.n, ca.n, cs.n, cp.n, l.n, extract(epoch from l.at), s.n, extract(epoch from s.at), m.n, extract(epoch from m.at)) as key
+    from plan p
+    join field f on f.practice_id = p.practice_id and f.id = p.field_id
+    join farm fa on fa.practice_id = f.practice_id and fa.id = f.farm_id
+    left join (select plan_id, max(number) as number from plan_version where practice_id = $1 group by 1) v on v.plan_id = p.id
+    left join plan_outline o on o.practice_id = p.practice_id and o.plan_id = p.id and o.basis = $3
+    left join facts_clock cf on cf.practice_id = p.practice_id and cf.of_id = f.id
+    left join facts_clock ca on ca.practice_id = p.practice_id and ca.of_id = fa.id
+    left join facts_clock cs on cs.practice_id = p.practice_id and cs.of_id = fa.station_id
+    left join facts_clock cp on cp.practice_id = p.practice_id and cp.of_id = '${NOBODY}'
+    left join (select plan_id, count(*) filter (where withdrawn_at is null) as n, max(greatest(at, withdrawn_at)) as at from log_entry where practice_id = $1 group by 1) l on l.plan_id = p.id
+    left join (select plan_id, count(*) filter (where withdrawn_at is null) as n, max(greatest(at, withdrawn_at)) as at from stage_observation where practice_id = $1 group by 1) s on s.plan_id = p.id
+    left join (select plan_id, version, count(*) as n, max(at) as at from moved_operation where practice_id = $1 group by 1, 2) m on $3 = 'issued' and m.plan_id = p.id and m.version = v.number
+    where p.practice_id = $1 and p.chosen and ($3 = 'draft' or v.number is not null)
+  )
+  select id, "fieldId", season, revision, version, logged, key, to_char(drafted_at, 'YYYY-MM-DD HH24:MI') as "draftedAt",
+    coalesce(key = kept and $4::date >= from_day and ($4::date <= to_day or to_day is null), false) as fresh
+  from line order by id`;
 
-/** Drafts stale outlines within the time budget; gives every plan with whether its outline is of today. */
-export async function refreshOutlines(
-  client: Client,
-  access: Access,
-  basis: OutlineBasis,
-): Promise<{ fresh: OutlinePlan[]; stale: OutlinePlan[] }> {
-  const lines = await rows<Line>(client, LINES, [
-    access.practiceId,
-    `${OUTLINE_VERSION}.${buildId()}.${access.today}`,
-    basis,
-  ]);
-  const fresh = lines.filter((l) => l.key === l.keptKey);
-  let stale = lines.filter((l) => l.key !== l.keptKey);
-  const until = performance.now() + BUDGET_MS;
-  while (stale.length > 0 && performance.now() < until) {
-    const batch = stale.slice(0, BATCH);
-    stale = stale.slice(BATCH);
-    await draftOutlines(client, access, basis, batch);
-    fresh.push(...batch);
-  }
-  return { fresh, stale };
+/** Every plan with whether its outline is of today. */
+export async function outlineLines(client: Client, asker: Asker, basis: OutlineBasis): Promise<Line[]> {
+  return rows<Line>(client, LINES, [asker.practiceId, `${OUTLINE_VERSION}.${buildId()}`, basis, asker.today]);
 }
 
-async function draftOutlines(client: Client, access: Access, basis: OutlineBasis, lines: Line[]): Promise<void> {
+/** Puts what is stale into the queue; gives how many wait there now. */
+async function queueStale(client: Client, asker: Asker): Promise<number> {
+  for (const basis of ["draft", "issued"] as const) {
+    const stale = (await outlineLines(client, asker, basis)).filter((l) => !l.fresh).map((l) => l.id);
+    if (stale.length > 0)
+      await client.query(
+        "insert into outline_job (practice_id, plan_id, basis) select $1, unnest($2::uuid[]), $3 on conflict do nothing",
+        [asker.practiceId, stale, basis],
+      );
+  }
+  const [waiting] = await rows<{ n: number }>(
+    client,
+    "select count(*)::int as n from outline_job where practice_id = $1",
+    [asker.practiceId],
+  );
+  return waiting?.n ?? 0;
+}
+
+/** Takes some jobs that nobody else has and does them; gives how many. */
+async function workSome(client: Client, asker: Asker): Promise<number> {
+  const taken = await rows<{ planId: string; basis: OutlineBasis }>(
+    client,
+    `delete from outline_job j using (
+       select plan_id, basis from outline_job where practice_id = $1 order by since limit $2 for update skip locked
+     ) t where j.practice_id = $1 and j.plan_id = t.plan_id and j.basis = t.basis
+     returning j.plan_id as "planId", j.basis`,
+    [asker.practiceId, BATCH],
+  );
+  for (const basis of ["draft", "issued"] as const) {
+    const ids = new Set(taken.filter((t) => t.basis === basis).map((t) => t.planId));
+    if (ids.size === 0) continue;
+    // what somebody drafted meanwhile is not drafted twice
+    const lines = (await outlineLines(client, asker, basis)).filter((l) => ids.has(l.id) && !l.fresh);
+    if (lines.length > 0) await draftOutlines(client, asker, basis, lines);
+  }
+  return taken.length;
+}
+
+/** Drafts all that is stale in a practice, in short transactions; gives the number of plans drafted. */
+export async function draftStale(asker: Asker): Promise<number> {
+  let drafted = 0;
+  let waiting = await inPractice(asker, (client) => queueStale(client, asker));
+  while (waiting > 0) {
+    const done = await inPractice(asker, (client) => workSome(client, asker));
+    // what is left is in the hands of another worker
+    if (done === 0) break;
+    drafted += done;
+    waiting -= done;
+  }
+  return drafted;
+}
+
+async function draftOutlines(client: Client, asker: Asker, basis: OutlineBasis, lines: Line[]): Promise<void> {
   const ids = lines.map((l) => l.id);
   const decided = await rows<{ id: string; decisions: unknown; moved: Record<string, IsoDate> | null }>(
     client,
@@ -90,50 +132,91 @@ async function draftOutlines(client: Client, access: Access, basis: OutlineBasis
            (select jsonb_object_agg(m.operation_id, m.moved_to) from moved_operation m where m.practice_id = v.practice_id and m.plan_id = v.plan_id and m.version = v.number) as moved
          from plan_version v where v.practice_id = $1 and v.plan_id = any($2::uuid[])
            and v.number = (select max(number) from plan_version w where w.practice_id = v.practice_id and w.plan_id = v.plan_id)`,
-    [access.practiceId, ids],
+    [asker.practiceId, ids],
   );
-  const facts = await loadPlanFacts(client, access, lines);
-  const made: { plan_id: string; key: string; season: string; shape: string; week: WeekOperation[] }[] = [];
-  for (const { id, decisions: stored, moved } of decided) {
+  const facts = await loadPlanFacts(client, asker, lines);
+  const made: Made[] = [];
+  for (const { id, decisions, moved } of decided) {
     const line = lines.find((l) => l.id === id);
     const own = facts.get(id);
-    if (!line || !own) continue;
-    let decisions = upgradeDecisions(stored);
-    if (moved)
-      decisions = decisionsSchema.parse({
-        ...decisions,
-        dates: {
-          ...decisions.dates,
-          ...Object.fromEntries(Object.entries(moved).map(([op, date]) => [op, { date, held: false }])),
-        },
-      });
-    const guide = guideOf(decisions.crop.guideId);
-    const drafted = guide && draftPlan(own, decisions, line.season, guide);
-    if (!drafted?.ok) continue;
-    const { season, week } = outlinePlan(drafted.value, own);
-    const packed = packSeason(season);
-    made.push({
-      plan_id: id,
-      key: line.key,
-      season: JSON.stringify(packed.season),
-      shape: JSON.stringify(packed.shape),
-      week,
-    });
+    if (line && own) made.push({ plan_id: id, key: line.key, ...outlineOf(own, line.season, decisions, moved) });
   }
   await client.query(
-    `insert into plan_outline (practice_id, plan_id, basis, key, season, shape, week)
-     select $1, o.plan_id, $2, o.key, o.season, o.shape, o.week from jsonb_to_recordset($3::jsonb) as o (plan_id uuid, key text, season text, shape text, week jsonb)
-     on conflict (practice_id, plan_id, basis) do update set key = excluded.key, season = excluded.season, shape = excluded.shape, week = excluded.week`,
-    [access.practiceId, basis, JSON.stringify(made)],
+    `insert into plan_outline (practice_id, plan_id, basis, key, from_day, to_day, season, shape, week, problem)
+     select $1, o.plan_id, $2, o.key, $4, o.to_day, o.season, o.shape, o.week, o.problem
+     from jsonb_to_recordset($3::jsonb) as o (plan_id uuid, key text, to_day date, season text, shape text, week jsonb, problem text)
+     on conflict (practice_id, plan_id, basis) do update set key = excluded.key, from_day = excluded.from_day, to_day = excluded.to_day,
+       drafted_at = now(), problem = excluded.problem,
+       season = case when excluded.problem is null then excluded.season else plan_outline.season end,
+       shape = case when excluded.problem is null then excluded.shape else plan_outline.shape end,
+       week = case when excluded.problem is null then excluded.week else plan_outline.week end`,
+    [asker.practiceId, basis, JSON.stringify(made), asker.today],
   );
 }
 
+/** Drafts all that is stale in every practice, or in those named: what the worker does. */
+export async function draftEverywhere(only?: ReadonlySet<string>): Promise<number> {
+  const practices = await asWorker((client) =>
+    rows<{ practiceId: string; asOf: IsoDate | null }>(
+      client,
+      `select id as "practiceId", as_of as "asOf" from practice`,
+    ),
+  );
+  let drafted = 0;
+  for (const { practiceId, asOf } of practices.filter((p) => only?.has(p.practiceId) ?? true))
+    drafted += await draftStale({
+      practiceId,
+      userId: "worker",
+      growerId: null,
+      today: asOf ?? new Date().toISOString().slice(0, 10),
+    });
+  return drafted;
+}
+
+interface Outlined {
+  to_day: IsoDate | null;
+  season: string;
+  shape: string;
+  week: WeekOperation[];
+  problem: string | null;
+}
+interface Made extends Outlined {
+  plan_id: string;
+  key: string;
+}
+
+function outlineOf(facts: PlanFacts, season: number, stored: unknown, moved: Record<string, IsoDate> | null): Outlined {
+  const none = { to_day: null, season: "", shape: "", week: [] };
+  try {
+    let decisions = upgradeDecisions(stored);
+    if (moved) {
+      const wishes = Object.entries(moved).map(([id, date]) => [id, { date, held: false }]);
+      const dates = { ...decisions.dates, ...Object.fromEntries(wishes) };
+      decisions = decisionsSchema.parse({ ...decisions, dates });
+    }
+    const guide = guideOf(decisions.crop.guideId);
+    if (!guide) return { ...none, problem: `There is no guide of the crop "${decisions.crop.guideId}".` };
+    const drafted = draftPlan(facts, decisions, season, guide);
+    if (!drafted.ok) return { ...none, problem: drafted.errors.map((e) => e.message).join("; ") };
+    const outline = outlinePlan(drafted.value, facts);
+    const packed = packSeason(outline.season);
+    return {
+      to_day: outlineHolds(drafted.value, facts.today),
+      season: JSON.stringify(packed.season),
+      shape: JSON.stringify(packed.shape),
+      week: outline.week,
+      problem: null,
+    };
+  } catch (error) {
+    // one plan that cannot be read must not keep all others from being drafted
+    return { ...none, problem: error instanceof Error ? error.message : String(error) };
+  }
+}
+
 /** Counts for a page that waits for the rest. */
-export async function outlineProgress(
-  client: Client,
-  access: Access,
-  basis: OutlineBasis,
-): Promise<{ done: number; of: number }> {
-  const { fresh, stale } = await refreshOutlines(client, access, basis);
-  return { done: fresh.length, of: fresh.length + stale.length };
+export async function outlineProgress(client: Client, asker: Asker, basis: OutlineBasis): Promise<OutlineProgress> {
+  const lines = await outlineLines(client, asker, basis);
+  const stale = lines.filter((l) => !l.fresh);
+  const drafted = stale.flatMap((l) => l.draftedAt ?? []).sort();
+  return { done: lines.length - stale.length, of: lines.length, shownFrom: drafted[0] ?? null };
 }

@@ -15,13 +15,21 @@ export interface Place {
   version: number | null;
 }
 
-/** Places by plan, of one season or of all. */
+/** A field, or the part of it that a planting has. */
+export const placeName = (field: string, part: string): string => (part ? `${field}, ${part}` : field);
+
+/** Places of chosen drafts by plan, of one season or of all. */
 export async function loadPlaces(client: Client, scope: Scope, season?: number): Promise<Map<string, Place>> {
   const key = [scope.practiceId];
-  const plans = await rows<{ id: string; fieldId: string }>(
+  const plans = await rows<{ id: string; fieldId: string; plantingId: string }>(
     client,
-    `select id, field_id as "fieldId" from plan where practice_id = $1 and ($2::int is null or season = $2)`,
+    `select id, field_id as "fieldId", planting_id as "plantingId" from plan where practice_id = $1 and chosen and ($2::int is null or season = $2)`,
     [scope.practiceId, season ?? null],
+  );
+  const parts = await rows<{ id: string; part: string; areaHa: number }>(
+    client,
+    `select id, part, area_ha as "areaHa" from planting where practice_id = $1 and area_ha is not null`,
+    key,
   );
   const fields = await rows<{ id: string; name: string; areaHa: number; farmId: string }>(
     client,
@@ -45,6 +53,7 @@ export async function loadPlaces(client: Client, scope: Scope, season?: number):
   );
   const fieldOf = new Map(fields.map((f) => [f.id, f]));
   const farmOf = new Map(farms.map((f) => [f.id, f]));
+  const partOf = new Map(parts.map((p) => [p.id, p]));
   const growerOf = new Map(growers.map((g) => [g.id, g.name]));
   const versionOf = new Map(versions.map((v) => [v.planId, v.version]));
   const places = new Map<string, Place>();
@@ -52,9 +61,10 @@ export async function loadPlaces(client: Client, scope: Scope, season?: number):
     const field = fieldOf.get(plan.fieldId);
     const farm = field && farmOf.get(field.farmId);
     if (!field || !farm) continue;
+    const part = partOf.get(plan.plantingId);
     places.set(plan.id, {
-      field: field.name,
-      areaHa: field.areaHa,
+      field: placeName(field.name, part?.part ?? ""),
+      areaHa: part?.areaHa ?? field.areaHa,
       farmId: farm.id,
       farm: farm.name,
       grower: growerOf.get(farm.growerId) ?? "",

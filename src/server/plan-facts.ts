@@ -1,15 +1,18 @@
 /** The facts that plans are drafted from, for one plan or for hundreds with the same few queries. */
 
-import type { IsoDate } from "@/core/dates";
 import type { StageObservation } from "@/core/phenology/stage-dates";
-import type { LoggedOperation, PlanFacts } from "@/core/plan/facts";
+import type { LoggedOperation, PlanFacts, PreviousCrop } from "@/core/plan/facts";
+import type { GrownCrop } from "@/core/records/grown-crop";
+import { upgradeDecisions } from "@/core/sheets/decisions-schema";
+import { draftPlan } from "@/core/sheets/draft-plan";
 import type { Climate, MonthNormal } from "@/core/weather/climate";
 import type { ObservedWeather } from "@/core/weather/season-weather";
-import type { Access } from "./access";
+import type { Asker } from "./access";
 import { loadCatalogue } from "./catalogue";
 import { type Client, rows } from "./db";
 import { previousCropOf } from "./fields";
-import { cropBefore } from "./guides";
+import { cropBefore, guideOf } from "./guides";
+import { placeName } from "./places";
 import { loadGrownCrops } from "./records/grown-crops";
 import { loadLastSoilTests } from "./records/soil-tests";
 import { loadObservedWeather } from "./stations";
@@ -21,10 +24,10 @@ export interface PlanRow {
 }
 
 /** Facts of each plan, by its id; a plan whose field this person may not see is left out. */
-export async function loadPlanFacts(client: Client, access: Access, plans: PlanRow[]): Promise<Map<string, PlanFacts>> {
+export async function loadPlanFacts(client: Client, asker: Asker, plans: PlanRow[]): Promise<Map<string, PlanFacts>> {
   const result = new Map<string, PlanFacts>();
   if (plans.length === 0) return result;
-  const { practiceId } = access;
+  const { practiceId } = asker;
   const fieldIds = [...new Set(plans.map((p) => p.fieldId))];
   const planIds = plans.map((p) => p.id);
   const fields = await rows<PlanFacts["field"] & { labourPerH: number | null; stationId: string | null }>(
@@ -34,8 +37,8 @@ export async function loadPlanFacts(client: Client, access: Access, plans: PlanR
      from field f join farm fa on fa.practice_id = f.practice_id and fa.id = f.farm_id where f.practice_id = $1 and f.id = any($2::uuid[])`,
     [practiceId, fieldIds],
   );
-  const tests = await loadLastSoilTests(client, access, fieldIds);
-  const history = await loadGrownCrops(client, access, fieldIds);
+  const tests = await loadLastSoilTests(client, asker, fieldIds);
+  const history = await loadGrownCrops(client, asker, fieldIds);
   const log = await rows<LoggedOperation & { planId: string }>(
     client,
     `select plan_id as "planId", operation_id as "operationId", done_on as "doneOn", quantity_per_ha as "quantityPerHa", note
@@ -48,10 +51,12 @@ export async function loadPlanFacts(client: Client, access: Access, plans: PlanR
      from stage_observation where practice_id = $1 and plan_id = any($2::uuid[]) and withdrawn_at is null order by seen_on`,
     [practiceId, planIds],
   );
+  const plantings = await loadPlantings(client, practiceId, planIds);
+  const before = await loadPlansBefore(client, asker, plantings);
   const stationIds = [...new Set(fields.flatMap((f) => f.stationId ?? []))];
   const climates = await loadClimates(client, practiceId, stationIds);
   const observed = new Map<string, ObservedWeather | null>();
-  const catalogue = await loadCatalogue(client, access);
+  const catalogue = await loadCatalogue(client, asker);
   const logOf = groupBy(log, (l) => l.planId);
   const seenOf = groupBy(observations, (o) => o.planId);
   const fieldOf = new Map(fields.map((f) => [f.id, f]));
@@ -59,16 +64,23 @@ export async function loadPlanFacts(client: Client, access: Access, plans: PlanR
   for (const plan of plans) {
     const found = fieldOf.get(plan.fieldId);
     if (!found) continue;
-    const { labourPerH, stationId, ...field } = found;
+    const { labourPerH, stationId, ...whole } = found;
+    const planting = plantings.get(plan.id);
+    const field = {
+      ...whole,
+      name: placeName(whole.name, planting?.part ?? ""),
+      areaHa: planting?.areaHa ?? whole.areaHa,
+    };
+    const last = before.get(plan.id);
     const key = `${stationId} ${plan.season}`;
     if (stationId && !observed.has(key))
-      observed.set(key, await loadObservedWeather(client, access, stationId, plan.season));
+      observed.set(key, await loadObservedWeather(client, asker, stationId, plan.season));
     const own = history.get(plan.fieldId) ?? [];
     result.set(plan.id, {
       field,
       soilTest: tests.get(plan.fieldId) ?? null,
-      previousCrop: previousCropOf(own, plan.season, `${plan.season}-01-01`),
-      history: own.map(({ season, crop, yieldTPerHa }) => ({
+      previousCrop: last?.previousCrop ?? previousCropOf(own, plan.season, `${plan.season}-01-01`),
+      history: [...(last ? [last.grown] : []), ...own].map(({ season, crop, yieldTPerHa }) => ({
         season,
         crop,
         yieldTPerHa,
@@ -80,7 +92,66 @@ export async function loadPlanFacts(client: Client, access: Access, plans: PlanR
       prices: { ...catalogue.prices, ...(labourPerH === null ? {} : { labourPerH }) },
       log: (logOf.get(plan.id) ?? []).map(({ planId: _, ...entry }) => entry),
       observations: (seenOf.get(plan.id) ?? []).map(({ planId: _, ...entry }) => entry),
-      today: access.today as IsoDate,
+      today: asker.today,
+    });
+  }
+  return result;
+}
+
+interface Planting {
+  planId: string;
+  part: string;
+  areaHa: number | null;
+  /** the chosen plan of the planting that it follows */
+  before: (PlanRow & { decisions: unknown }) | null;
+}
+
+interface Before {
+  previousCrop: PreviousCrop;
+  grown: Pick<GrownCrop, "season" | "crop" | "yieldTPerHa">;
+}
+
+/** The planting of each plan that has a part of its field or follows another one, by the plan's id. */
+async function loadPlantings(client: Client, practiceId: string, planIds: string[]): Promise<Map<string, Planting>> {
+  const found = await rows<Planting>(
+    client,
+    `select p.id as "planId", g.part, g.area_ha as "areaHa", case when b.id is null then null else
+       jsonb_build_object('id', b.id, 'fieldId', b.field_id, 'season', b.season, 'decisions', b.decisions) end as before
+     from plan p join planting g on g.practice_id = p.practice_id and g.id = p.planting_id
+     left join lateral (select q.* from plan q where q.practice_id = g.practice_id and q.planting_id = g.follows and q.chosen
+       and q.season <= p.season order by q.season desc limit 1) b on true
+     where p.practice_id = $1 and p.id = any($2::uuid[]) and (g.part <> '' or g.follows is not null)`,
+    [practiceId, planIds],
+  );
+  return new Map(found.map((p) => [p.planId, p]));
+}
+
+/** What the planting before left, and when it is or was off, by the plan that comes after it. */
+async function loadPlansBefore(
+  client: Client,
+  asker: Asker,
+  plantings: Map<string, Planting>,
+): Promise<Map<string, Before>> {
+  const result = new Map<string, Before>();
+  const plans = [...plantings.values()].flatMap((p) => p.before ?? []);
+  const facts = await loadPlanFacts(client, asker, plans);
+  for (const { planId, before } of plantings.values()) {
+    const own = before && facts.get(before.id);
+    if (!before || !own) continue;
+    const decisions = upgradeDecisions(before.decisions);
+    const guide = guideOf(decisions.crop.guideId);
+    const drafted = guide && draftPlan(own, decisions, before.season, guide);
+    if (!drafted?.ok) continue;
+    const harvest = drafted.value.operations.find((o) => o.role === "harvest");
+    const crop = drafted.value.crop.guide.id;
+    result.set(planId, {
+      previousCrop: {
+        crop,
+        ...cropBefore(crop),
+        harvest: harvest?.doneOn ?? drafted.value.harvestDate,
+        harvested: Boolean(harvest?.doneOn),
+      },
+      grown: { season: before.season, crop, yieldTPerHa: null },
     });
   }
   return result;

@@ -5,20 +5,19 @@ import type { PlanFacts } from "@/core/plan/facts";
 import { canIssue, checkPlan } from "@/core/sheets/check-plan";
 import { type PlanSummary, summariseIssued } from "@/core/sheets/compare";
 import type { Decisions } from "@/core/sheets/decisions";
-import { freshDecisions } from "@/core/sheets/decisions";
-import { decisionsSchema, upgradeDecisions } from "@/core/sheets/decisions-schema";
+import { upgradeDecisions } from "@/core/sheets/decisions-schema";
 import { draftPlan } from "@/core/sheets/draft-plan";
 import { type IssuedPlan, issuedPlan, upgradeIssued } from "@/core/sheets/issued-plan";
 import type { UnitSet } from "@/core/units/units";
 import type { Access } from "./access";
 import { Refused } from "./access";
 import { audit, auditOf } from "./audit";
-import type { AuditLine, Received, SaveResult, VersionLine } from "./contracts";
+import type { AuditLine, PlantingDraft, SaveResult, VersionLine } from "./contracts";
 import { type Client, isId, row, rows, type Scope } from "./db";
 import { documentWords } from "./documents/words";
-import { loadField } from "./fields";
 import { guideOf, revisionOf } from "./guides";
-import { loadPlanFacts } from "./plan-facts";
+import { loadPlanFacts, type PlanRow } from "./plan-facts";
+import { listDrafts } from "./plantings";
 
 export interface LoadedPlan {
   id: string;
@@ -34,6 +33,8 @@ export interface LoadedPlan {
   versions: VersionLine[];
   lastSummary: PlanSummary | null;
   changes: AuditLine[];
+  /** all drafts of the planting in this season, this one among them */
+  drafts: PlantingDraft[];
 }
 
 /** A plan with everything that is needed to draft it; null when there is none that this person may see. */
@@ -72,6 +73,7 @@ export async function loadPlan(client: Client, access: Access, planId: string): 
     versions,
     lastSummary: last ? summariseIssued(last.issued) : null,
     changes: await auditOf(client, access, "plan", planId),
+    drafts: await listDrafts(client, access, planId),
   };
 }
 
@@ -82,32 +84,10 @@ export function guideOfPlan(decisions: Decisions): Guide {
   return guide;
 }
 
-/** A new draft for a field and season; the existing one when there is one already. */
-export async function startPlan(
-  client: Client,
-  access: Access,
-  { fieldId, season, guideId }: Received<"POST /api/plans">,
-): Promise<string> {
-  if (!guideOf(guideId)) throw new Refused(404, `There is no guide of "${guideId}".`);
-  if (!(await loadField(client, access, fieldId))) throw new Refused(404, "There is no such field.");
-  const existing = await row<{ id: string }>(
-    client,
-    "select id from plan where practice_id = $1 and field_id = $2 and season = $3",
-    [access.practiceId, fieldId, season],
-  );
-  if (existing) return existing.id;
-  const decisions = decisionsSchema.parse(freshDecisions(guideId));
-  const created = await row<{ id: string }>(
-    client,
-    "insert into plan (practice_id, field_id, season, decisions, updated_by) values ($1, $2, $3, $4, $5) returning id",
-    [access.practiceId, fieldId, season, JSON.stringify(decisions), access.userId],
-  );
-  if (!created) throw new Error("no plan was made");
-  await audit(client, access, "plan", created.id, "started", null, decisions);
-  return created.id;
-}
-
-/** Saves decisions that were based on `revision`; a stale save changes nothing and brings back what stands now. */
+/**
+ * Saves decisions that were based on `revision`, when a plan can be drafted from them; a stale save changes nothing and
+ * brings back what stands now.
+ */
 export async function saveDecisions(
   client: Client,
   access: Access,
@@ -115,9 +95,9 @@ export async function saveDecisions(
   revision: number,
   decisions: Decisions,
 ): Promise<SaveResult> {
-  const current = await row<{ decisions: unknown; revision: number; updatedBy: string; updatedAt: string }>(
+  const current = await row<PlanRow & { decisions: unknown; revision: number; updatedBy: string; updatedAt: string }>(
     client,
-    `select p.decisions, p.revision, coalesce(u.name, p.updated_by) as "updatedBy", to_char(p.updated_at, 'HH24:MI') as "updatedAt" from plan p left join "user" u on u.id = p.updated_by where p.practice_id = $1 and p.id = $2 for update of p`,
+    `select p.id, p.field_id as "fieldId", p.season, p.decisions, p.revision, coalesce(u.name, p.updated_by) as "updatedBy", to_char(p.updated_at, 'HH24:MI') as "updatedAt" from plan p left join "user" u on u.id = p.updated_by where p.practice_id = $1 and p.id = $2 for update of p`,
     [access.practiceId, planId],
   );
   if (!current) throw new Refused(404, "There is no such plan.");
@@ -129,6 +109,11 @@ export async function saveDecisions(
       updatedBy: current.updatedBy,
       updatedAt: current.updatedAt,
     };
+  const facts = (await loadPlanFacts(client, access, [current])).get(planId);
+  if (!facts) throw new Refused(404, "There is no such plan.");
+  const drafted = draftPlan(facts, decisions, current.season, guideOfPlan(decisions));
+  if (!drafted.ok)
+    throw new Refused(422, `No plan can be drafted from this: ${drafted.errors.map((e) => e.message).join("; ")}`);
   await client.query(
     "update plan set decisions = $3, revision = revision + 1, updated_at = now(), updated_by = $4 where practice_id = $1 and id = $2",
     [access.practiceId, planId, JSON.stringify(decisions), access.userId],
@@ -147,6 +132,8 @@ export async function issuePlan(
   await client.query("select 1 from plan where practice_id = $1 and id = $2 for update", [access.practiceId, planId]);
   const loaded = await loadPlan(client, access, planId);
   if (!loaded) throw new Refused(404, "There is no such plan.");
+  if (!loaded.drafts.some((d) => d.id === planId && d.chosen))
+    throw new Refused(409, "Another draft of this planting is chosen. Choose this one before issuing it.");
   if (loaded.revision !== revision)
     throw new Refused(
       403,

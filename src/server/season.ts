@@ -9,13 +9,13 @@ import { SEASON_DAYS, seasonWeather } from "@/core/weather/season-weather";
 import type { Access } from "./access";
 import type { FarmCapacity, SeasonSheet } from "./contracts";
 import { type Client, rows } from "./db";
-import { refreshOutlines } from "./outlines";
+import { outlineLines } from "./outlines";
 import { loadPlaces } from "./places";
 import { loadClimates } from "./plan-facts";
 
 export async function loadSeason(client: Client, access: Access, wanted?: number): Promise<SeasonSheet> {
-  const { fresh, stale } = await refreshOutlines(client, access, "draft");
-  const seasons = [...new Set([...fresh, ...stale].map((p) => p.season))].sort((a, b) => b - a);
+  const lines = await outlineLines(client, access, "draft");
+  const seasons = [...new Set(lines.map((p) => p.season))].sort((a, b) => b - a);
   const season = wanted && seasons.includes(wanted) ? wanted : (seasons[0] ?? Number(access.today.slice(0, 4)) + 1);
   const firstWeek = weekOf(addDays(`${season - 1}-01-01`, 7));
   return {
@@ -23,7 +23,7 @@ export async function loadSeason(client: Client, access: Access, wanted?: number
     seasons,
     farms: await loadCapacities(client, access, season, firstWeek),
     firstWeek,
-    waiting: stale.length,
+    waiting: lines.filter((l) => !l.fresh).length,
   };
 }
 
@@ -33,7 +33,7 @@ export async function seasonRowsJson(client: Client, access: Access, season: num
   const places = await loadPlaces(client, access, season);
   const outlines = await rows<{ planId: string; season: string; shape: string }>(
     client,
-    `select plan_id as "planId", season, shape from plan_outline where practice_id = $1 and basis = 'draft'`,
+    `select plan_id as "planId", season, shape from plan_outline where practice_id = $1 and basis = 'draft' and season <> ''`,
     [practiceId],
   );
   const logged = await rows<{ planId: string; n: number }>(

@@ -8,7 +8,7 @@ import type { TextureClass } from "@/core/soil/texture";
 import type { Access } from "./access";
 import type { DueOperation, FarmOutlook, WeekSheet } from "./contracts";
 import { type Client, rows } from "./db";
-import { refreshOutlines } from "./outlines";
+import { outlineLines } from "./outlines";
 import { loadPlaces } from "./places";
 import { loadClimates } from "./plan-facts";
 import { loadObservedWeather } from "./stations";
@@ -23,14 +23,13 @@ const AFTER = 21;
  * grower was given.
  */
 export async function loadWeek(client: Client, access: Access, from: IsoDate): Promise<WeekSheet> {
-  const { fresh, stale } = await refreshOutlines(client, access, "issued");
-  const known = new Set(fresh.map((p) => p.id));
+  const waiting = (await outlineLines(client, access, "issued")).filter((l) => !l.fresh).length;
   const places = await loadPlaces(client, access);
   const found = await rows<{ planId: string; crop: string; operation: WeekOperation }>(
     client,
     `select o.plan_id as "planId", o.season::json ->> 0 as crop, w.operation
      from plan_outline o cross join lateral jsonb_array_elements(o.week) as w (operation)
-     where o.practice_id = $1 and o.basis = 'issued' and (
+     where o.practice_id = $1 and o.basis = 'issued' and o.season <> '' and (
        (w.operation ->> 'doneOn' is null and ((w.operation ->> 'overdueDays')::int > 0 or w.operation ->> 'date' between $2 and $3))
        or w.operation ->> 'doneOn' between $2 and $3)`,
     [access.practiceId, addDays(from, -BEFORE), addDays(from, 6 + AFTER)],
@@ -44,7 +43,7 @@ export async function loadWeek(client: Client, access: Access, from: IsoDate): P
   const due = found
     .flatMap(({ planId, crop, operation }): DueOperation[] => {
       const place = places.get(planId);
-      if (!place || place.version === null || !known.has(planId)) return [];
+      if (!place || place.version === null) return [];
       const { field, farm, areaHa, version } = place;
       const issuedDate = issuedOn.get(`${planId} ${version} ${operation.id}`) ?? null;
       return [{ ...operation, planId, crop, field, farm, areaHa, version: place.version, issuedDate }];
@@ -54,7 +53,7 @@ export async function loadWeek(client: Client, access: Access, from: IsoDate): P
     .flatMap(([planId, { version, field }]) => (version === null ? [] : [{ planId, version, field }]))
     .sort((a, b) => a.field.localeCompare(b.field));
   const farms = new Set([...places.values()].flatMap((p) => (p.version === null ? [] : [p.farmId])));
-  return { due, plans, outlooks: await loadOutlooks(client, access, [...farms]), waiting: stale.length };
+  return { due, plans, outlooks: await loadOutlooks(client, access, [...farms]), waiting };
 }
 
 /** The coming seven days for each farm with an issued plan, on its commonest soil. */

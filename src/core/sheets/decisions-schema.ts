@@ -19,11 +19,14 @@ export const decisionsSchema = z.strictObject({
   money: moneyDecisions.optional(),
 }) satisfies z.ZodType<Decisions>;
 
-/** Decisions of any stored version as those of today; throws for what no version ever was. */
-export function upgradeDecisions(stored: unknown): Decisions {
+/** Decisions of any version as those of today: what a screen that was opened before an update still sends. */
+export const anyDecisionsSchema = z.preprocess((stored) => {
   const version = (stored as { version?: unknown } | null)?.version;
-  return decisionsSchema.parse(version === 1 ? fromVersion1(stored as VersionOne) : stored);
-}
+  return version === 1 && (stored as VersionOne).crop ? fromVersion1(stored as VersionOne) : stored;
+}, decisionsSchema);
+
+/** Decisions of any stored version as those of today; throws for what no version ever was. */
+export const upgradeDecisions = (stored: unknown): Decisions => anyDecisionsSchema.parse(stored);
 
 interface VersionOne {
   crop: Record<string, unknown>;

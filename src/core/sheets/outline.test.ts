@@ -4,7 +4,7 @@ import { EXAMPLE_FACTS } from "../plan/example-facts";
 import { unwrap } from "../result";
 import { freshDecisions } from "./decisions";
 import { draftPlan } from "./draft-plan";
-import { outlinePlan, packSeason, resourceOf, unpackSeason } from "./outline";
+import { outlineHolds, outlinePlan, packSeason, resourceOf, unpackSeason } from "./outline";
 
 const plan = unwrap(draftPlan(EXAMPLE_FACTS, freshDecisions("wheat"), 2027, testGuide("wheat")));
 
@@ -38,5 +38,32 @@ describe("resourceOf", () => {
     // looking and judging is the adviser's
     expect(resourceOf({ role: "look", power: "hands", hoursPerHa: 0.15 }, field)).toBeNull();
     expect(resourceOf({ ...work, hoursPerHa: 0 }, field)).toBeNull();
+  });
+});
+
+describe("how long an outline holds", () => {
+  const on = (today: string) =>
+    unwrap(draftPlan({ ...EXAMPLE_FACTS, today }, freshDecisions("wheat"), 2027, testGuide("wheat")));
+  const outline = (today: string) => outlinePlan(on(today), EXAMPLE_FACTS);
+  it("is until the eve of the year before the harvest, in which no day changes it", () => {
+    expect(outlineHolds(on("2025-03-01"), "2025-03-01")).toBe("2025-12-31");
+    const first = outline("2025-03-01");
+    for (const day of ["2025-03-02", "2025-09-30", "2025-12-31"]) expect(outline(day)).toEqual(first);
+  });
+  it("is a day while there is work to do, since each day decides one more day of weather", () => {
+    expect(outlineHolds(on("2026-08-12"), "2026-08-12")).toBe("2026-08-12");
+    expect(outline("2027-05-20")).not.toEqual(outline("2027-03-20"));
+  });
+  it("is for ever once everything is done and grown", () => {
+    const whole = on("2026-08-12");
+    const log = whole.operations.map((o) => ({ operationId: o.id, doneOn: o.date!, quantityPerHa: null, note: "" }));
+    const done = (today: string) => {
+      const facts = { ...EXAMPLE_FACTS, log, today };
+      return { facts, plan: unwrap(draftPlan(facts, freshDecisions("wheat"), 2027, testGuide("wheat"))) };
+    };
+    const { plan: over, facts } = done("2027-10-01");
+    expect(over.operations.every((o) => o.doneOn !== null)).toBe(true);
+    expect(outlineHolds(over, "2027-10-01")).toBeNull();
+    expect(outlinePlan(done("2028-02-01").plan, facts)).toEqual(outlinePlan(over, facts));
   });
 });

@@ -74,6 +74,19 @@ export function resourceOf(
   return operation.power === "harvester" ? "harvesters" : "tractors";
 }
 
+/**
+ * The last day on which a plan that was drafted on `today` is still drafted the same from the same facts; null where no
+ * later day changes it. A day passes unnoticed before anything of the season can begin, and after everything is done and
+ * grown; in between each day decides one more day of weather, and may make something overdue.
+ */
+export function outlineHolds(plan: Pick<Plan, "season" | "operations" | "stages">, today: IsoDate): IsoDate | null {
+  const lastStage = plan.stages.at(-1)?.date;
+  const over = plan.operations.every((o) => o.doneOn !== null) && (lastStage === undefined || lastStage < today);
+  if (over) return null;
+  const eve = `${plan.season - 2}-12-31`;
+  return today < eve ? eve : today;
+}
+
 /** The outline of a drafted plan. */
 export function outlinePlan(plan: Plan, facts: Pick<PlanFacts, "field">): PlanOutline {
   return {

@@ -1,18 +1,14 @@
 "use client";
 
-import Link from "next/link";
-import { useRouter } from "next/navigation";
-import { useState } from "react";
 import { formatDay } from "@/core/dates";
 import { NUTRIENTS, type SoilTestKey } from "@/core/nutrients";
 import { interpretSoilTest } from "@/core/soil/interpret-soil-test";
 import { textureName } from "@/core/soil/texture";
 import type { FieldSheet } from "@/server/contracts";
-import { Button } from "@/ui/button";
-import { Choice } from "@/ui/choice";
-import { send } from "../shared/send";
 import { useUnits } from "../shared/units";
 import { FieldOutline } from "./field-outline";
+import { Plantings } from "./plantings";
+import { StartPlan } from "./start-plan";
 
 const sentenceCase = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
@@ -32,7 +28,7 @@ export function FieldScreen({
   mayPlan: boolean;
 }) {
   const { show, number } = useUnits();
-  const { field, soilTests, history, plans } = sheet;
+  const { field, soilTests, history, plantings } = sheet;
   const cropName = (id: string) => names[id] ?? id;
   // phosphorus and potassium always, others where some test has them
   const nutrients = NUTRIENTS.flatMap(({ soilTestKey: key, need }) =>
@@ -67,17 +63,8 @@ export function FieldScreen({
 
       <section className="mt-5">
         <h2 className="border-b border-line pb-1 text-lg">Plans</h2>
-        <ul>
-          {plans.map((plan) => (
-            <li key={plan.id} className="border-b border-line py-1.5">
-              <Link href={`/plans/${plan.id}`} className="font-semibold text-action underline underline-offset-2">
-                Season {plan.season}: {cropName(plan.guideId)}
-              </Link>{" "}
-              <span className="text-soft">{plan.issued ? `version ${plan.issued} issued` : "draft"}</span>
-            </li>
-          ))}
-        </ul>
-        {mayPlan && <StartPlan fieldId={field.id} crops={crops} today={today} taken={plans.map((p) => p.season)} />}
+        <Plantings plantings={plantings} cropName={cropName} />
+        {mayPlan && <StartPlan field={field} plantings={plantings} crops={crops} cropName={cropName} today={today} />}
       </section>
 
       <section className="mt-5">
@@ -145,7 +132,7 @@ export function FieldScreen({
           </thead>
           <tbody>
             {history.map((line) => (
-              <tr key={line.season} className="border-t border-line">
+              <tr key={`${line.season} ${line.crop}`} className="border-t border-line">
                 <th scope="row" className="py-1 text-left font-normal">
                   {line.season}
                 </th>
@@ -160,56 +147,5 @@ export function FieldScreen({
         </table>
       </section>
     </div>
-  );
-}
-
-function StartPlan({
-  fieldId,
-  crops,
-  today,
-  taken,
-}: {
-  fieldId: string;
-  crops: { id: string; name: string }[];
-  today: string;
-  taken: number[];
-}) {
-  const router = useRouter();
-  const year = Number(today.slice(0, 4));
-  const seasons = [year, year + 1, year + 2].filter((s) => !taken.includes(s));
-  const [season, setSeason] = useState(seasons.includes(year + 1) ? year + 1 : (seasons[0] ?? year));
-  const [crop, setCrop] = useState(crops[0]?.id ?? "");
-  const [problem, setProblem] = useState<string | null>(null);
-  if (seasons.length === 0) return null;
-  const start = async () => {
-    const reply = await send("POST /api/plans", { body: { fieldId, season, guideId: crop } });
-    if (reply.ok) router.push(`/plans/${reply.value.id}`);
-    else setProblem(reply.reason);
-  };
-  return (
-    <p className="mt-2 flex flex-wrap items-baseline gap-3">
-      Start a plan for season
-      <Choice
-        label="Season"
-        value={String(season)}
-        options={seasons.map((s) => ({ value: String(s), label: String(s) }))}
-        onChange={(s) => setSeason(Number(s))}
-      />
-      with
-      <Choice
-        label="Crop"
-        value={crop}
-        options={crops.map((c) => ({ value: c.id, label: c.name }))}
-        onChange={setCrop}
-      />
-      <Button look="main" onClick={() => void start()}>
-        Start
-      </Button>
-      {problem && (
-        <span role="alert" className="text-stop">
-          {problem}
-        </span>
-      )}
-    </p>
   );
 }

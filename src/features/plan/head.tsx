@@ -4,6 +4,7 @@ import { Redo2, Undo2 } from "lucide-react";
 import type { CropLine } from "@/core/guides/crop-line";
 import { fallBack } from "@/core/sheets";
 import { change as changeOf, changesBetween, type DecisionPath, putOnTop } from "@/core/sheets/decisions";
+import type { PlantingDraft } from "@/server/contracts";
 import { Button } from "@/ui/button";
 import { Choice } from "@/ui/choice";
 import { WrittenValue } from "@/ui/written-value";
@@ -22,15 +23,20 @@ export function PlanHead({
   onIssue,
   mayIssue,
   versions,
+  onDrafts,
+  drafts,
 }: {
   crops: readonly CropChoice[];
   onVersions: () => void;
   onIssue: () => void;
   mayIssue: boolean;
   versions: number;
+  onDrafts: () => void;
+  drafts: PlantingDraft[];
 }) {
-  const { plan, facts, decisions, set, change, editable, undo, redo, canUndo, canRedo, findings, season } =
+  const { plan, facts, decisions, set, change, editable, undo, redo, canUndo, canRedo, findings, season, planId } =
     usePlanModel();
+  const own = drafts.find((d) => d.id === planId);
   const { split, read, show } = useUnits();
   const stops = findings.filter((f) => f.severity === "stop").length;
   const crop = crops.find((c) => c.id === decisions.crop.guideId);
@@ -109,8 +115,11 @@ export function PlanHead({
             </Button>
           </>
         )}
+        <Button onClick={onDrafts}>
+          {drafts.length > 1 && own ? `Draft ${own.draft} of ${drafts.length}` : "Drafts"}
+        </Button>
         <Button onClick={onVersions}>Versions</Button>
-        {mayIssue && (
+        {mayIssue && own?.chosen !== false && (
           <Button
             look="main"
             onClick={onIssue}

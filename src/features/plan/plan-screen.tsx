@@ -5,9 +5,10 @@ import { useRouter } from "next/navigation";
 import { useCallback, useEffect, useState } from "react";
 import type { Operation } from "@/core/plan/operation";
 import { SHEET_NAMES, SHEETS, type SheetId } from "@/core/sheet-ids";
-import type { AuditLine } from "@/server/contracts";
+import type { AuditLine, PlantingDraft } from "@/server/contracts";
 import { UnitsProvider, useUnits } from "../shared/units";
 import { useCommands } from "../shell/commands";
+import { DraftsDialog } from "./drafts-dialog";
 import { FindingsPanel } from "./findings";
 import { type CropChoice, PlanHead, StaleBanner } from "./head";
 import { Ladder } from "./ladder";
@@ -36,17 +37,19 @@ interface PlanScreenProps {
   changes: AuditLine[];
   crops: readonly CropChoice[];
   mayIssue: boolean;
+  /** of the planting in this season */
+  drafts: PlantingDraft[];
 }
 
 /** The plan of one field: head, ribbon, ladder, sheet, findings, ledger. */
-export function PlanScreen({ start, versions, changes, crops, mayIssue }: PlanScreenProps) {
+export function PlanScreen({ start, versions, changes, crops, mayIssue, drafts }: PlanScreenProps) {
   const model = usePlan(start);
   const router = useRouter();
   const [sheet, setSheet] = useState<SheetId>("ground");
   const [opened, setOpened] = useState<string | null>(null);
   const [windowOpen, setWindowOpen] = useState(false);
   const [stage, setStage] = useState<string | null>(null);
-  const [dialog, setDialog] = useState<"versions" | "issue" | null>(null);
+  const [dialog, setDialog] = useState<"versions" | "issue" | "drafts" | null>(null);
   const units = useUnits();
   const { undo, redo, plan, findings } = model;
   const Screen = SHEET_SCREENS[sheet];
@@ -76,6 +79,7 @@ export function PlanScreen({ start, versions, changes, crops, mayIssue }: PlanSc
     { id: "undo", label: "Undo", keys: "Ctrl+Z", run: undo },
     { id: "redo", label: "Redo", keys: "Ctrl+Shift+Z", run: redo },
     { id: "window", label: "Sowing window and target", keys: "w", run: () => setWindowOpen((open) => !open) },
+    { id: "drafts", label: "Drafts to compare", keys: "", run: () => setDialog("drafts") },
     { id: "versions", label: "Versions and documents", keys: "v", run: () => setDialog("versions") },
     ...(mayIssue && !stops
       ? [{ id: "issue", label: `Issue version ${versions.length + 1}`, keys: "", run: () => setDialog("issue") }]
@@ -125,6 +129,8 @@ export function PlanScreen({ start, versions, changes, crops, mayIssue }: PlanSc
                 versions={versions.length}
                 mayIssue={mayIssue}
                 onVersions={() => setDialog("versions")}
+                onDrafts={() => setDialog("drafts")}
+                drafts={drafts}
                 onIssue={() => setDialog("issue")}
               />
               <StaleBanner />
@@ -163,6 +169,7 @@ export function PlanScreen({ start, versions, changes, crops, mayIssue }: PlanSc
                 versions={versions}
                 changed={changes}
               />
+              <DraftsDialog open={dialog === "drafts"} onOpenChange={(open) => setDialog(open ? "drafts" : null)} />
               <IssueDialog
                 open={dialog === "issue"}
                 onOpenChange={(open) => setDialog(open ? "issue" : null)}

@@ -15,7 +15,7 @@ import { LoadStrip, MiniRibbon, ms } from "./mini-ribbon";
 import { OfferedMoves } from "./offered-moves";
 import { RESOURCE_NAMES, type SeasonLoad, seasonLoad } from "./season-load";
 import { type SeasonRow, useSeasonRows } from "./season-rows";
-import { useDrafting } from "./use-drafting";
+import { draftingInWords, useDrafting } from "./use-drafting";
 
 type Grouping = "farm" | "crop" | "grower";
 const NAME_WIDTH = 226;
@@ -106,7 +106,7 @@ export function SeasonScreen({
         </span>
         <p className="ml-auto text-soft" role="status">
           {drafting
-            ? `drafting ${drafting.done} of ${drafting.of} plans`
+            ? draftingInWords(drafting)
             : rows
               ? `${shown.length} of ${rows.length} fields, ${show(
                   shown.reduce((sum, r) => sum + r.areaHa, 0),

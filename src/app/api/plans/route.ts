@@ -1,5 +1,5 @@
 import { inPractice } from "@/server/db";
-import { startPlan } from "@/server/plans";
+import { startPlan } from "@/server/plantings";
 import { route } from "@/server/respond";
 
 export const POST = route("POST /api/plans", "plan", async ({ access, body }) => ({

@@ -30,6 +30,7 @@ export default async function PlanPage({ params }: { params: Promise<{ id: strin
       versions={versions}
       changes={loaded.changes}
       crops={listCrops()}
+      drafts={loaded.drafts}
       mayIssue={may(access.role, "issue")}
     />
   );

@@ -36,7 +36,7 @@ export function GroundSheet() {
     <div>
       <SheetHead
         title="Ground"
-        about={`${plan.crop.guide.ground.tilth} tilth, loosened to ${show(plan.crop.guide.ground.loosenCm.low, "length")} to ${show(plan.crop.guide.ground.loosenCm.high, "length")}; two systems compared over all passes, planting included`}
+        about={`${plan.crop.guide.ground.tilth} tilth, loosened ${split(plan.crop.guide.ground.loosenCm.low, "length").number} to ${show(plan.crop.guide.ground.loosenCm.high, "length")} deep; two systems compared over all passes, planting included`}
       />
       <DecisionLine
         what="Work the ground by"

@@ -10,6 +10,8 @@ import { DecisionLine, SheetHead } from "../../decision-line";
 import { useMovingDates } from "../../moving-dates";
 import { useOpenWindow, usePlanModel } from "../../plan-context";
 import { FigureValue } from "../../working";
+import { DrillCheck } from "./drill-check";
+import { EmergenceInput } from "./emergence-input";
 
 /** Sheet 3: the stand aimed for, the lot that gives it, and what to order and catch. */
 export function SeedSheet() {
@@ -356,74 +358,7 @@ export function SeedSheet() {
           </span>
         }
       />
-      {seed.drillCheck && (
-        <DecisionLine
-          what="Drill check"
-          hint="turn by hand or drive the run, weigh what falls"
-          value={
-            <span className="inline-flex flex-wrap justify-end gap-x-3">
-              <WrittenValue
-                label="Row spacing"
-                text={split(seed.rowSpacingCm ?? 0, "length").number}
-                suffix={`${split(1, "length").unit} rows`}
-                width="3em"
-                disabled={!editable}
-                read={read("Row spacing", "length", { above: 0, max: 300 })}
-                onValue={(v) => set("seed/rowSpacingCm", v)}
-                onClear={() => set("seed/rowSpacingCm", undefined)}
-              />
-              <WrittenValue
-                label="Length of the run"
-                text={split(seed.drillCheck.runM, "distance").number}
-                suffix={split(1, "distance").unit}
-                width="2.6em"
-                disabled={!editable}
-                read={read("Length of the run", "distance", { above: 0, max: 1000 })}
-                onValue={(v) => set("seed/checkRunM", v)}
-                onClear={() => set("seed/checkRunM", undefined)}
-              />
-              <WrittenValue
-                label="Coulters"
-                text={String(seed.drillCheck.coulters)}
-                suffix="coulters"
-                width="2.4em"
-                disabled={!editable}
-                read={(typed) =>
-                  /^\d{1,3}$/.test(typed.trim()) && Number(typed) >= 1 && Number(typed) <= 200
-                    ? { ok: true, value: Number(typed) }
-                    : { ok: false, message: `Coulters: ${typed} given, allowed is a whole number from 1 to 200` }
-                }
-                onValue={(v) => set("seed/coulters", v)}
-                onClear={() => set("seed/coulters", undefined)}
-              />
-            </span>
-          }
-          leads={
-            <span>
-              catch <FigureValue id="seed.gPerCoulter" decimals={1} /> a coulter,{" "}
-              <FigureValue id="seed.gInAll" decimals={0} /> in all
-            </span>
-          }
-        />
-      )}
+      <DrillCheck />
     </div>
-  );
-}
-
-function EmergenceInput() {
-  const { plan, set, editable } = usePlanModel();
-  const { number, read } = useUnits();
-  return (
-    <WrittenValue
-      label="Field emergence"
-      text={number(plan?.figures["seed.emergence"]?.value ?? 0)}
-      suffix="% of viable seed becomes plants"
-      width="3em"
-      align="left"
-      disabled={!editable}
-      read={read("Field emergence", "percent", { above: 0, max: 100 })}
-      onValue={(v) => set("seed/fieldEmergencePct", v)}
-      onClear={() => set("seed/fieldEmergencePct", undefined)}
-    />
   );
 }

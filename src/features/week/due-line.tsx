@@ -1,0 +1,169 @@
+"use client";
+
+import { useDraggable } from "@dnd-kit/core";
+import { GripVertical } from "lucide-react";
+import Link from "next/link";
+import { useState } from "react";
+import { daysBetween, formatDay, toDay } from "@/core/dates";
+import type { DueOperation } from "@/server/contracts";
+import { Button } from "@/ui/button";
+import { Popover } from "@/ui/popover";
+import { SheetMark } from "../shared/sheet-mark";
+import { useUnits } from "../shared/units";
+import { LogForm } from "./log-form";
+
+/** A key of a job, over all plans. */
+export const jobKey = (o: DueOperation) => `${o.planId}.${o.id}`;
+
+/** One job that is due: what, where, how much, and what can be done with it. */
+export function DueLine({
+  operation: o,
+  today,
+  withDate,
+  mayRead,
+  onMove,
+  onLogged,
+}: {
+  operation: DueOperation;
+  today: string;
+  withDate: boolean;
+  mayRead: boolean;
+  /** null where it may not be moved */
+  onMove: ((date: string) => void) | null;
+  onLogged: (doneOn: string | null, sent: boolean) => void;
+}) {
+  const { show, number } = useUnits();
+  const { setNodeRef, listeners, transform, isDragging } = useDraggable({ id: jobKey(o), disabled: !onMove });
+  const moved = o.issuedDate && o.date && !o.doneOn ? daysBetween(o.issuedDate, o.date) : 0;
+  return (
+    <li
+      ref={setNodeRef}
+      style={
+        transform
+          ? { transform: `translate(${transform.x}px, ${transform.y}px)`, position: "relative", zIndex: 30 }
+          : undefined
+      }
+      className={`${isDragging ? "border border-action bg-sheet shadow-lg" : ""} grid grid-cols-[auto_minmax(0,1fr)] items-baseline gap-x-3 gap-y-1 border-t border-line py-2 first:border-0 sm:grid-cols-[auto_minmax(0,1fr)_auto]`}
+      data-due={`${o.id}`}
+    >
+      <span className="translate-y-1">
+        <SheetMark sheet={o.sheet} filled={!o.doneOn} />
+      </span>
+      <div>
+        <p>
+          <b>{o.name}</b>{" "}
+          {mayRead ? (
+            <Link href={`/plans/${o.planId}`} className="text-action underline underline-offset-2">
+              {o.field}
+            </Link>
+          ) : (
+            <span>{o.field}</span>
+          )}
+          <span className="text-soft">
+            , {o.farm}, {o.crop.toLowerCase()}
+          </span>
+        </p>
+        <p className="text-[13px] text-soft">
+          {o.doneOn ? `done ${formatDay(o.doneOn)}. ` : ""}
+          {withDate && o.date && !o.doneOn ? `${formatDay(o.date)}. ` : ""}
+          {!o.doneOn && o.latest && o.latest !== o.date ? `by ${formatDay(o.latest)} at the latest. ` : ""}
+          {moved !== 0
+            ? `Moved by ${moved > 0 ? "+" : "−"}${Math.abs(moved)} ${Math.abs(moved) === 1 ? "day" : "days"} since it was issued. `
+            : ""}
+          {o.overdueDays > 0 && !o.doneOn ? `${o.overdueDays} days late. ` : ""}
+          {o.detail}
+        </p>
+        {o.inputs.map((input) => (
+          <p key={input.id} className="text-[13px]">
+            {input.name}: {input.unit === "t" ? show(input.perHa, "dressing") : show(input.perHa, "massPerArea")},{" "}
+            {number(input.quantity, input.unit === "t" ? 1 : 0)} {input.unit} in all
+            {input.bags ? `, ${input.bags} bags of ${number(input.bagKg ?? 0)} kg` : ""}
+          </p>
+        ))}
+        {!o.doneOn &&
+          o.cautions.map((c) => (
+            <p key={c.topic} className="mt-1 border-l-[3px] border-advise pl-2 text-[13px]">
+              {c.text}
+            </p>
+          ))}
+      </div>
+      <div className="col-start-2 flex flex-wrap items-center gap-2 sm:col-start-3 print:hidden">
+        {onMove && <AnotherDay operation={o} today={today} onMove={onMove} />}
+        {onMove && (
+          <span
+            {...listeners}
+            aria-hidden
+            data-grip={o.id}
+            title="Drag to another day"
+            className="hidden size-7 cursor-grab touch-none place-items-center text-soft sm:grid"
+          >
+            <GripVertical size={16} />
+          </span>
+        )}
+        <LogForm
+          operation={o}
+          today={today}
+          onLogged={(entry, sent) => onLogged(entry.doneOn, sent)}
+          onWithdrawn={() => onLogged(null, true)}
+        />
+      </div>
+    </li>
+  );
+}
+
+/** Puts an operation on another day of its window, without dragging. */
+function AnotherDay({
+  operation: o,
+  today,
+  onMove,
+}: {
+  operation: DueOperation;
+  today: string;
+  onMove: (date: string) => void;
+}) {
+  const first = o.earliest && o.earliest > today ? o.earliest : today;
+  const [date, setDate] = useState(o.date && toDay(o.date) >= toDay(first) ? o.date : first);
+  return (
+    <Popover
+      label={`Another day for ${o.name}`}
+      trigger={
+        <button
+          type="button"
+          className="touch rounded-field border border-line px-2 py-1 text-[13px]"
+          aria-label={`Move ${o.name}, ${o.field}`}
+        >
+          Move
+        </button>
+      }
+    >
+      <form
+        noValidate
+        className="grid gap-2"
+        onSubmit={(event) => {
+          event.preventDefault();
+          if (/^\d{4}-\d{2}-\d{2}$/.test(date)) onMove(date);
+        }}
+      >
+        <label className="flex items-baseline gap-2">
+          <span className="text-soft">To</span>
+          <input
+            type="date"
+            className="writes"
+            value={date}
+            min={first}
+            max={o.latest ?? undefined}
+            onChange={(e) => setDate(e.currentTarget.value)}
+          />
+        </label>
+        <p className="text-[12px] text-soft">
+          {o.earliest && o.latest
+            ? `May lie from ${formatDay(first)} to ${formatDay(o.latest)}.`
+            : `From ${formatDay(first)} on.`}
+        </p>
+        <Button look="main" type="submit">
+          Move
+        </Button>
+      </form>
+    </Popover>
+  );
+}

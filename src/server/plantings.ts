@@ -1,0 +1,167 @@
+/** Plantings: crops on a field or a part of it, side by side or in turn, each with its drafts. */
+
+import { type Decisions, freshDecisions } from "@/core/sheets/decisions";
+import { decisionsSchema } from "@/core/sheets/decisions-schema";
+import { type Access, Refused } from "./access";
+import { audit } from "./audit";
+import type { PlantingDraft, PlantingLine, Received } from "./contracts";
+import { type Client, isId, row, rows, type Scope } from "./db";
+import { guideOf } from "./guides";
+
+/** Drafts that a planting may have in a season. */
+const MOST_DRAFTS = 4;
+
+/** Plantings of a field with their drafts, the newest season first, in turn after what they follow. */
+export async function listPlantings(client: Client, scope: Scope, fieldId: string): Promise<PlantingLine[]> {
+  const found = await rows<Omit<PlantingLine, "drafts">>(
+    client,
+    `select id, season, part, area_ha as "areaHa", follows from planting
+     where practice_id = $1 and field_id = $2 order by season desc, follows nulls first, part`,
+    [scope.practiceId, fieldId],
+  );
+  const drafts = await rows<PlantingDraft & { plantingId: string }>(
+    client,
+    `select p.planting_id as "plantingId", p.id, p.draft, p.chosen, p.season, p.guide_id as "guideId",
+       (select max(number) from plan_version v where v.practice_id = p.practice_id and v.plan_id = p.id) as issued
+     from plan p where p.practice_id = $1 and p.field_id = $2 order by p.season desc, p.draft`,
+    [scope.practiceId, fieldId],
+  );
+  return found.map((planting) => ({
+    ...planting,
+    drafts: drafts.flatMap(({ plantingId, ...draft }) => (plantingId === planting.id ? [draft] : [])),
+  }));
+}
+
+/** The drafts of a plan's planting in its season. */
+export function listDrafts(client: Client, scope: Scope, planId: string): Promise<PlantingDraft[]> {
+  return rows<PlantingDraft>(
+    client,
+    `select p.id, p.draft, p.chosen, p.season, p.guide_id as "guideId",
+       (select max(number) from plan_version v where v.practice_id = p.practice_id and v.plan_id = p.id) as issued
+     from plan own join plan p on p.practice_id = own.practice_id and p.planting_id = own.planting_id and p.season = own.season
+     where own.practice_id = $1 and own.id = $2 order by p.draft`,
+    [scope.practiceId, planId],
+  );
+}
+
+/**
+ * A first draft of a planting on a field: the whole of it, or a part that is free, at the start of a season or after
+ * another planting. Where the very same planting stands already, its chosen draft. Refused: a part that is larger than
+ * what is free, a planting to follow that is not of this field.
+ */
+export async function startPlan(
+  client: Client,
+  access: Access,
+  wanted: Received<"POST /api/plans">,
+  decisions: Decisions = freshDecisions(wanted.guideId),
+): Promise<string> {
+  const { fieldId, season, guideId, part = null, follows = null } = wanted;
+  if (!guideOf(guideId)) throw new Refused(404, `There is no guide of "${guideId}".`);
+  // held until the end, so that two people do not take the same ground at once
+  const field = await row<{ areaHa: number }>(
+    client,
+    `select area_ha as "areaHa" from field where practice_id = $1 and id = $2 for update`,
+    [access.practiceId, fieldId],
+  );
+  if (!field) throw new Refused(404, "There is no such field.");
+  const there = await listPlantings(client, access, fieldId);
+  const same = there.find(
+    (p) => p.season === season && p.follows === follows && p.part === (part?.name ?? "") && p.drafts.length > 0,
+  );
+  if (same) return (same.drafts.find((d) => d.chosen && d.season === season) ?? same.drafts[0])?.id as string;
+  const before = there.find((p) => p.id === follows);
+  if (follows && !before) throw new Refused(404, "There is no such planting on this field to come after.");
+  if (before && before.season > season)
+    throw new Refused(422, `season: ${season} given, allowed is ${before.season} or later, after what it follows.`);
+  const ground = before?.areaHa ?? field.areaHa;
+  const beside = there.filter((p) => p.follows === follows && p.season === season);
+  const taken = beside.reduce((sum, p) => sum + (p.areaHa ?? ground), 0);
+  const free = Math.max(0, ground - taken);
+  const area = part?.areaHa ?? ground;
+  if (area > free + 1e-9)
+    throw new Refused(
+      422,
+      `Area: ${hectares(area)} given, allowed are ${hectares(free)}: of ${hectares(ground)}, ${hectares(taken)} carry another planting of season ${season}. Plan it after that one, or on a smaller part.`,
+    );
+  const planting = await row<{ id: string }>(
+    client,
+    "insert into planting (practice_id, field_id, season, part, area_ha, follows) values ($1, $2, $3, $4, $5, $6) returning id",
+    [access.practiceId, fieldId, season, part?.name ?? "", part?.areaHa ?? null, follows],
+  );
+  if (!planting) throw new Error("no planting was made");
+  return insertDraft(client, access, {
+    fieldId,
+    season,
+    plantingId: planting.id,
+    draft: 1,
+    decisions: decisionsSchema.parse(decisions),
+    action: "started",
+  });
+}
+
+const hectares = (ha: number) => `${Math.round(ha * 100) / 100} ha`;
+
+interface NewDraft {
+  fieldId: string;
+  season: number;
+  plantingId: string;
+  draft: number;
+  decisions: Decisions;
+  /** what the audit says of it */
+  action: string;
+}
+
+/** Puts a draft in; the first of a planting and season is the chosen one. */
+export async function insertDraft(client: Client, scope: Scope, made: NewDraft): Promise<string> {
+  const created = await row<{ id: string }>(
+    client,
+    "insert into plan (practice_id, field_id, planting_id, season, draft, chosen, decisions, updated_by) values ($1, $2, $3, $4, $5::smallint, $5::smallint = 1, $6, $7) returning id",
+    [
+      scope.practiceId,
+      made.fieldId,
+      made.plantingId,
+      made.season,
+      made.draft,
+      JSON.stringify(made.decisions),
+      scope.userId,
+    ],
+  );
+  if (!created) throw new Error("no plan was made");
+  await audit(client, scope, "plan", created.id, made.action, null, made.decisions);
+  return created.id;
+}
+
+/** Another draft of a plan's planting and season, with the same decisions to begin with. Refused: a fifth. */
+export async function copyDraft(client: Client, access: Access, planId: string): Promise<string> {
+  const from = isId(planId)
+    ? await row<{ fieldId: string; plantingId: string; season: number; draft: number; decisions: unknown }>(
+        client,
+        `select field_id as "fieldId", planting_id as "plantingId", season, draft, decisions from plan where practice_id = $1 and id = $2 for update`,
+        [access.practiceId, planId],
+      )
+    : null;
+  if (!from) throw new Refused(404, "There is no such plan.");
+  const taken = (await listDrafts(client, access, planId)).map((d) => d.draft);
+  const draft = Array.from({ length: MOST_DRAFTS }, (_, i) => i + 1).find((n) => !taken.includes(n));
+  if (!draft) throw new Refused(409, `A planting has up to ${MOST_DRAFTS} drafts to compare; all are there.`);
+  const decisions = decisionsSchema.parse(from.decisions);
+  return insertDraft(client, access, { ...from, draft, decisions, action: `copied from draft ${from.draft}` });
+}
+
+/** Makes a draft the one that season, week and issue go by. Refused where another one has been issued. */
+export async function chooseDraft(client: Client, access: Access, planId: string): Promise<void> {
+  if (!isId(planId)) throw new Refused(404, "There is no such plan.");
+  const drafts = await listDrafts(client, access, planId);
+  const own = drafts.find((d) => d.id === planId);
+  if (!own) throw new Refused(404, "There is no such plan.");
+  const issued = drafts.find((d) => d.id !== planId && d.issued !== null);
+  if (issued)
+    throw new Refused(409, `Draft ${issued.draft} was issued as version ${issued.issued}: work goes by that one.`);
+  const ids = drafts.map((d) => d.id);
+  await client.query("update plan set chosen = false where practice_id = $1 and id = any($2::uuid[]) and chosen", [
+    access.practiceId,
+    ids,
+  ]);
+  await client.query("update plan set chosen = true where practice_id = $1 and id = $2", [access.practiceId, planId]);
+  await audit(client, access, "plan", planId, `chose draft ${own.draft}`, null, null);
+}

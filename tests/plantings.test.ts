@@ -1,0 +1,169 @@
+/** Several plantings of a field: side by side, in turn, and drafts of one to compare. */
+
+import pg from "pg";
+import { afterAll, beforeAll, describe, expect, inject, it } from "vitest";
+import { toDay } from "@/core/dates";
+import { applyChanges, type Decisions, freshDecisions } from "@/core/sheets/decisions";
+import { draftPlan } from "@/core/sheets/draft-plan";
+import type { Access } from "@/server/access";
+import { type Client, inPractice, pool, row } from "@/server/db";
+import { compareDrafts } from "@/server/drafts";
+import { draftStale, outlineLines } from "@/server/outlines";
+import { loadPlaces } from "@/server/places";
+import { issuePlan, loadPlan, saveDecisions } from "@/server/plans";
+import { chooseDraft, copyDraft, listPlantings, startPlan } from "@/server/plantings";
+import { accessOf } from "./support/access";
+
+const owner = new pg.Client({ connectionString: inject("adminUrl") });
+let access: Access;
+let fieldId: string;
+const within = <T>(work: (client: Client) => Promise<T>) => inPractice(access, work);
+
+beforeAll(async () => {
+  process.env.DATABASE_URL = inject("databaseUrl");
+  await owner.connect();
+  access = await accessOf(owner, "imre@castellan.example");
+  const field = await within((c) =>
+    row<{ id: string }>(
+      c,
+      `insert into field (practice_id, farm_id, name, area_ha, texture_class, drainage)
+       select practice_id, farm_id, 'Tansy Slip', 6, texture_class, drainage from field where practice_id = $1 and name = 'Sluice Piece' returning id`,
+      [access.practiceId],
+    ),
+  );
+  fieldId = field?.id as string;
+});
+// other tests count the fields and seasons of the demo
+afterAll(async () => {
+  const plans = "plan_id in (select id from plan where field_id = $1)";
+  const removals = [
+    ...["outline_job", "plan_outline", "operation_input", "operation", "plan_version"].map(
+      (table) => `delete from ${table} where ${plans}`,
+    ),
+    ...["plan", "planting"].map((table) => `delete from ${table} where field_id = $1`),
+    "delete from field where id = $1",
+  ];
+  // the worker may be at these plans
+  for (let round = 0; ; round++)
+    try {
+      for (const removal of removals) await owner.query(removal, [fieldId]);
+      break;
+    } catch (error) {
+      if (round === 5) throw error;
+    }
+  await owner.end();
+  await pool().end();
+});
+
+const plan = (id: string) =>
+  within(async (c) => {
+    const loaded = await loadPlan(c, access, id);
+    if (!loaded) throw new Error("no plan");
+    return loaded;
+  });
+const drafted = async (id: string) => {
+  const { facts, decisions, season, guide } = await plan(id);
+  const result = draftPlan(facts, decisions, season, guide);
+  if (!result.ok) throw new Error("not drafted");
+  return result.value;
+};
+const plantingOf = async (planId: string) =>
+  (await within((c) => listPlantings(c, access, fieldId))).find((p) => p.drafts.some((d) => d.id === planId))!;
+
+describe("plantings side by side", () => {
+  it("share the field: each plans for its own area, and no more is given out than there is", async () => {
+    const start = (guideId: string, name: string, areaHa: number) =>
+      within((c) => startPlan(c, access, { fieldId, season: 2027, guideId, part: { name, areaHa } }));
+    const east = await start("wheat", "east", 3.5);
+    const west = await start("potato", "west", 2);
+    expect((await plan(east)).facts.field).toMatchObject({ name: "Tansy Slip, east", areaHa: 3.5 });
+    expect((await drafted(west)).areaHa).toBe(2);
+    // 6 ha less 3.5 and 2 leave 0.5
+    await expect(start("garlic", "corner", 0.8)).rejects.toThrow("Area: 0.8 ha given, allowed are 0.5 ha");
+    await expect(within((c) => startPlan(c, access, { fieldId, season: 2027, guideId: "garlic" }))).rejects.toThrow(
+      "allowed are 0.5 ha",
+    );
+    // the very same planting is not started twice
+    expect(await start("wheat", "east", 3.5)).toBe(east);
+    const places = await within((c) => loadPlaces(c, access, 2027));
+    expect(places.get(east)).toMatchObject({ field: "Tansy Slip, east", areaHa: 3.5 });
+  });
+});
+
+describe("plantings in turn", () => {
+  it("begin from what the last one leaves, and when it is off", async () => {
+    const first = await within((c) => startPlan(c, access, { fieldId, season: 2028, guideId: "potato" }));
+    const follows = (await plantingOf(first)).id;
+    const second = await within((c) => startPlan(c, access, { fieldId, season: 2029, guideId: "wheat", follows }));
+    const potato = await drafted(first);
+    const { facts } = await plan(second);
+    expect(facts.previousCrop).toMatchObject({ crop: "potato", harvest: potato.harvestDate, harvested: false });
+    const wheat = await drafted(second);
+    expect(toDay(wheat.plantingDate!)).toBeGreaterThan(toDay(potato.harvestDate!));
+    expect(facts.history[0]).toMatchObject({ season: 2028, crop: "potato" });
+  });
+
+  it("age the outline of the next when the first one changes", async () => {
+    const drain = async () => {
+      for (;;) {
+        await draftStale(access);
+        const lines = await within((c) => outlineLines(c, access, "draft"));
+        if (lines.every((l) => l.fresh)) return;
+      }
+    };
+    await drain();
+    const all = await within((c) => listPlantings(c, access, fieldId));
+    const [second] = all.find((p) => p.season === 2029)!.drafts;
+    const [first] = all.find((p) => p.season === 2028)!.drafts;
+    const { revision, decisions } = await plan(first!.id);
+    const changed: Decisions = applyChanges(decisions, [{ path: "targetTPerHa", value: 38 }]);
+    const stale = await within(async (c) => {
+      await saveDecisions(c, access, first!.id, revision, changed);
+      return (await outlineLines(c, access, "draft")).filter((l) => !l.fresh).map((l) => l.id);
+    });
+    expect(stale).toContain(second!.id);
+    expect(stale).toContain(first!.id);
+    // and nobody else's field
+    const others = await within(async (c) =>
+      (await outlineLines(c, access, "draft")).filter((l) => l.fieldId !== fieldId),
+    );
+    expect(others.every((l) => l.fresh)).toBe(true);
+  });
+
+  it("are refused after a planting of another field", async () => {
+    await expect(
+      within((c) => startPlan(c, access, { fieldId, season: 2030, guideId: "wheat", follows: crypto.randomUUID() })),
+    ).rejects.toThrow("no such planting on this field");
+  });
+});
+
+describe("drafts of a planting", () => {
+  it("are up to four, of which one is chosen; issuing settles it", async () => {
+    const first = await within((c) => startPlan(c, access, { fieldId, season: 2031, guideId: "barley" }));
+    const { decisions } = await plan(first);
+    expect(decisions).toEqual(freshDecisions("barley"));
+    const second = await within((c) => copyDraft(c, access, first));
+    const { revision } = await plan(second);
+    await within((c) =>
+      saveDecisions(c, access, second, revision, applyChanges(decisions, [{ path: "targetTPerHa", value: 5 }])),
+    );
+    const lines = await within((c) => compareDrafts(c, access, first));
+    expect(lines.map((l) => [l.draft, l.chosen, l.targetTPerHa])).toEqual([
+      [1, true, (await drafted(first)).targetTPerHa],
+      [2, false, 5],
+    ]);
+    expect(lines[1]!.marginPerHa).not.toBe(lines[0]!.marginPerHa);
+
+    await within((c) => copyDraft(c, access, first));
+    await within((c) => copyDraft(c, access, second));
+    await expect(within((c) => copyDraft(c, access, first))).rejects.toThrow("up to 4 drafts");
+
+    await expect(within((c) => issuePlan(c, access, second, revision + 1))).rejects.toThrow("Another draft");
+    await within((c) => chooseDraft(c, access, second));
+    const shown = await within((c) => outlineLines(c, access, "draft"));
+    expect(shown.some((l) => l.id === first)).toBe(false);
+    expect(shown.some((l) => l.id === second)).toBe(true);
+    await within((c) => issuePlan(c, access, second, revision + 1));
+    await expect(within((c) => chooseDraft(c, access, first))).rejects.toThrow("was issued as version 1");
+  });
+});

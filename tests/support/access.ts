@@ -1,0 +1,40 @@
+/** Access of the demo's people for tests that call the server's functions, and the demo's fields and plans by name. */
+
+import type pg from "pg";
+import type { Access } from "@/server/access";
+import { inPractice, row, type Scope } from "@/server/db";
+
+/** The access of a person by e-mail, on the demo's working date. */
+export async function accessOf(owner: pg.Client, email: string): Promise<Access> {
+  const { rows: found } = await owner.query(
+    `select m.practice_id, m.user_id, m.role, m.licence_no, m.grower_id, u.name, p.name as practice from membership m join "user" u on u.id = m.user_id join practice p on p.id = m.practice_id where u.email = $1`,
+    [email],
+  );
+  const m = found[0];
+  return {
+    practiceId: m.practice_id,
+    userId: m.user_id,
+    growerId: m.grower_id,
+    name: m.name,
+    role: m.role,
+    licenceNo: m.licence_no,
+    practice: { name: m.practice, currency: "cr", unitSet: "metric", decimalMark: "point", asOf: "2026-08-12" },
+    today: "2026-08-12",
+  };
+}
+
+export const fieldNamed = async (scope: Scope, name: string): Promise<string> =>
+  (await inPractice(scope, (c) => row<{ id: string }>(c, "select id from field where name = $1", [name])))
+    ?.id as string;
+
+/** The first plan of a field. */
+export const planOfField = async (scope: Scope, name: string): Promise<string> =>
+  (
+    await inPractice(scope, (c) =>
+      row<{ id: string }>(
+        c,
+        "select p.id from plan p join field f on f.practice_id = p.practice_id and f.id = p.field_id where f.name = $1 order by p.season, p.draft limit 1",
+        [name],
+      ),
+    )
+  )?.id as string;
