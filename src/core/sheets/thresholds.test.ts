@@ -1,0 +1,194 @@
+/** Where a finding begins: on its line nothing is said, just past it it is. Limits are the guide's and the sheets' own. */
+
+import { describe, expect, it } from "vitest";
+import { testGuide } from "../../../tests/support/guides";
+import { addDays } from "../dates";
+import { EXAMPLE_FACTS } from "../plan/example-facts";
+import type { PlanFacts } from "../plan/facts";
+import { unwrap } from "../result";
+import { checkPlan } from "./check-plan";
+import { applyChanges, type Change, type Decisions, freshDecisions } from "./decisions";
+import { draftPlan } from "./draft-plan";
+
+const facts = (part: Partial<PlanFacts>): PlanFacts => ({ ...EXAMPLE_FACTS, ...part });
+const test = (part: Partial<NonNullable<PlanFacts["soilTest"]>>) =>
+  facts({ soilTest: { ...EXAMPLE_FACTS.soilTest!, ...part } });
+const wheat = freshDecisions("wheat");
+const with_ = (decisions: Decisions, ...changes: [path: string, value: unknown][]) =>
+  applyChanges(
+    decisions,
+    changes.map(([path, value]) => ({ path, value }) as Change),
+  );
+const found = (id: string, decisions: Decisions, f: PlanFacts = EXAMPLE_FACTS) => {
+  const plan = unwrap(draftPlan(f, decisions, 2027, testGuide(decisions.crop.guideId)));
+  return checkPlan(plan, f, decisions).find((x) => x.id === id);
+};
+const override = (id: string, value: number): [string, unknown] => [`overrides/${id}`, { value, reason: "try" }];
+
+describe("limits of nitrogen", () => {
+  it("in all is 220 kg/ha for wheat", () => {
+    expect(found("feed.totalCap", with_(wheat, override("feed.n", 220)))).toBeUndefined();
+    expect(found("feed.totalCap", with_(wheat, override("feed.n", 221)))?.title).toBe("221 kg N/ha is over 220.");
+  });
+  it("in the last split is 60 kg/ha: a quarter of 240", () => {
+    expect(found("feed.lastCap", with_(wheat, override("feed.n", 240)))).toBeUndefined();
+    expect(found("feed.lastCap", with_(wheat, override("feed.n", 244)))?.title).toContain("last split of 61");
+  });
+});
+
+describe("a balance of nutrients", () => {
+  // a soil low in potash: 7.5 x 5.5 = 41.25 in target; the product is taken out, so nothing is given
+  const noPotash = facts({ fertilisers: EXAMPLE_FACTS.fertilisers.filter((f) => (f.contents.k2o ?? 0) === 0) });
+  const nothing = (kgPerHa: number) => found("feed.short.k2o", with_(wheat, override("feed.k2o", kgPerHa)), noPotash);
+  it("is short from 3 kg/ha on, or a twentieth of the need", () => {
+    expect(nothing(3)).toBeUndefined();
+    expect(nothing(3.5)?.title).toBe("K₂O is 4 kg/ha short.");
+    expect(nothing(3.5)?.why).toContain("No product in the catalogue brings it alone");
+  });
+  it("is over from 8 kg/ha on, or 15 % of the need", () => {
+    // 78.75 P2O5 / 20 % = 393.75 kg of a compound; at 12 % K2O it brings 47.25, 6 over the 41.25 that are needed
+    const compound = (k2o: number) => {
+      const [tsp] = EXAMPLE_FACTS.fertilisers.filter((f) => f.id === "tsp");
+      const fertilisers = [
+        ...EXAMPLE_FACTS.fertilisers.filter((f) => f.id !== "mop" && f.id !== "sop"),
+        { ...tsp!, id: "pk", name: "Compound", contents: { p2o5: 20, k2o } },
+      ];
+      return found("feed.over.k2o", with_(wheat, ["feed/products", { p2o5: "pk" }]), facts({ fertilisers }));
+    };
+    expect(compound(12)).toBeUndefined();
+    // at 13 %: 51.19, 9.94 over
+    expect(compound(13)?.title).toBe("K₂O is 10 kg/ha over the need.");
+    expect(compound(13)?.why).toBe("Needed 41, given 51. Money that this crop does not return.");
+  });
+});
+
+describe("soil", () => {
+  it("is old after four years", () => {
+    // four years are 1461 days of 365.25
+    const on = (days: number) => found("soil.oldTest", wheat, test({ takenOn: addDays(EXAMPLE_FACTS.today, -days) }));
+    expect(on(1461)).toBeUndefined();
+    expect(on(1462)?.title).toBe("The last soil test is 4 years old.");
+  });
+  it("is too acid or alkaline past what the crop stands", () => {
+    expect(found("soil.tooAcid", wheat, test({ ph: 5 }))).toBeUndefined();
+    expect(found("soil.tooAcid", wheat, test({ ph: 4.9 }))).toBeDefined();
+    expect(found("soil.tooAlkaline", wheat, test({ ph: 8.6 }))).toBeUndefined();
+    expect(found("soil.tooAlkaline", wheat, test({ ph: 8.7 }))).toBeDefined();
+  });
+  it("counts as peat over a quarter of organic matter, where no more than pH 5.8 is asked for", () => {
+    const peat = (organicMatterPct: number, ph: number) =>
+      found("soil.peatTarget", with_(wheat, ["soil/lime/targetPh", ph]), test({ organicMatterPct, ph: 5.2 }));
+    expect(peat(25, 6.5)).toBeUndefined();
+    expect(peat(26, 6.5)).toBeDefined();
+    expect(peat(26, 5.8)).toBeUndefined();
+  });
+  it("is limed in one dressing up to 7.5 t/ha", () => {
+    expect(found("soil.limeSplit", with_(wheat, override("soil.lime", 7.5)))).toBeUndefined();
+    const more = found("soil.limeSplit", with_(wheat, override("soil.lime", 15.1)));
+    // 15.1 / 7.5 = 2.01
+    expect(more?.title).toBe("Lime in 3 seasons.");
+  });
+  it("is salt past the crop's threshold: 7.1 % of the yield for each dS/m over 6", () => {
+    expect(found("soil.salt", wheat, test({ ecE: 6 }))).toBeUndefined();
+    expect(found("soil.salt", wheat, test({ ecE: 8 }))?.why).toContain("About 14 %");
+    expect(found("soil.salt", wheat, test({ ecE: 40 }))?.why).toContain("About 100 %");
+  });
+  it("keeps lime from ammonia by two weeks", () => {
+    const apart = (days: number) => {
+      const lime = "2026-09-20";
+      return found(
+        "soil.limeAmmonia",
+        with_(
+          wheat,
+          ["dates/lime", { date: lime, held: true }],
+          ["feed/manure", { kind: "cattleFym", tPerHa: 10, hoursToIncorporation: 6 }],
+          ["dates/manure", { date: addDays(lime, days), held: true }],
+        ),
+      );
+    };
+    expect(apart(0)).toBeDefined();
+    expect(apart(13)).toBeDefined();
+    expect(apart(14)).toBeUndefined();
+  });
+});
+
+describe("the ground", () => {
+  it("is loosened 3 cm below its compacted layer", () => {
+    const at = (compactionDepthCm: number) =>
+      found("ground.compaction", wheat, facts({ field: { ...EXAMPLE_FACTS.field, compactionDepthCm } }));
+    // the chisel goes to 25 cm
+    expect(at(22)).toBeUndefined();
+    const short = at(23);
+    expect(short?.title).toBe("The compacted layer ends at 23 cm; the deepest pass goes to 25 cm.");
+    expect(short?.repairs[0]).toMatchObject({
+      label: "Chisel at 27 cm",
+      changes: [{ path: "ground/passes/chisel/depthCm", value: 27 }],
+    });
+  });
+});
+
+describe("the stand", () => {
+  it("is unusual a fifth past the guide's range of 180 to 350", () => {
+    const plants = (n: number) => found("seed.population", with_(wheat, ["seed/targetPlantsPerM2", n]));
+    const { low, high } = testGuide("wheat").methods[0]!.targetPlantsPerM2;
+    expect(plants(low * 0.8)).toBeUndefined();
+    expect(plants(low * 0.8 - 1)).toBeDefined();
+    expect(plants(high * 1.2)).toBeUndefined();
+    expect(plants(high * 1.2 + 1)).toBeDefined();
+  });
+  it("by the handbook is said from 15 % off the target on, and to which side", () => {
+    const rate = (kg: number) =>
+      found(
+        "seed.schools",
+        with_(wheat, ["seed/school", "handbook"], ["seed/handbookRateKgPerHa", kg], ["seed/targetPlantsPerM2", 250]),
+      );
+    // kg x 100 / 46.2 x 0.95 x 0.88 plants: 150 kg give 271, 160 kg 290 (16 % over), 110 kg 199 (20 % under)
+    expect(rate(150)).toBeUndefined();
+    expect(rate(160)?.title).toBe("The handbook rate gives 290 plants/m², 16 % over the target.");
+    expect(rate(110)?.title).toBe("The handbook rate gives 199 plants/m², 20 % under the target.");
+  });
+});
+
+describe("a price", () => {
+  it("is doubted past five times the list's, either way", () => {
+    const price = (minor: number) => found("money.powerOfTen", with_(wheat, ["money/pricePerT", minor]));
+    expect(price(5 * 21_500)).toBeUndefined();
+    expect(price(5 * 21_500 + 1)?.title).toContain("over five times");
+    expect(price(4300)).toBeUndefined();
+    expect(price(4299)?.title).toBe("The price of 42.99 is under a fifth of the list's 215.");
+    expect(price(0)).toBeUndefined();
+  });
+});
+
+describe("the target and what grew before", () => {
+  const grown = (...history: PlanFacts["history"]) => facts({ history });
+  it("is unusual past the guide's range, on its ends not", () => {
+    const t = (v: number) => found("target.range", with_(wheat, ["targetTPerHa", v]));
+    expect(t(4)).toBeUndefined();
+    expect(t(10.5)).toBeUndefined();
+    expect(t(3.9)).toBeDefined();
+    expect(t(10.6)).toBeDefined();
+  });
+  it("is asked about from a tenth over the field's best on", () => {
+    const t = (v: number) =>
+      found(
+        "target.history",
+        with_(wheat, ["targetTPerHa", v]),
+        grown({ season: 2024, crop: "wheat", yieldTPerHa: 8 }),
+      );
+    expect(t(8.8)).toBeUndefined();
+    expect(t(8.9)?.title).toBe("The target is 11 % over the best this field has given (8 t/ha).");
+    // another crop's yields say nothing
+    expect(
+      found("target.history", with_(wheat, ["targetTPerHa", 8]), grown({ season: 2024, crop: "pea", yieldTPerHa: 3 })),
+    ).toBeUndefined();
+  });
+  it("keeps the years between that the guide asks for", () => {
+    const gap = testGuide("wheat").rotation.gapYears.value;
+    const last = (season: number) => found("rotation.gap", wheat, grown({ season, crop: "wheat", yieldTPerHa: null }));
+    expect(last(2027 - gap)?.title).toContain(`was here in ${2027 - gap}`);
+    expect(last(2027 - gap - 1)).toBeUndefined();
+    // what is to come is no history
+    expect(last(2028)).toBeUndefined();
+  });
+});
