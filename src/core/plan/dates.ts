@@ -351,9 +351,10 @@ function waitReason(name: string, when: Trigger, from: string): string {
   const anchor = from.charAt(0).toLowerCase() + from.slice(1);
   if (when.min <= ANY_TIME_BEFORE) return `${name} comes before ${anchor}`;
   if (when.max === null) return `${name}: ${when.min > 0 ? `at least ${span(when.min)}` : "not before"} ${anchor}`;
-  return when.min === when.max
-    ? `${name}: ${span(when.min)} ${anchor}`
-    : `${name}: ${span(when.min)} to ${span(when.max)} ${anchor}`;
+  if (when.min === when.max) return `${name}: ${span(when.min)} ${anchor}`;
+  if (when.min >= 0) return `${name}: ${when.min} to ${when.max} days after ${anchor}`;
+  if (when.max <= 0) return `${name}: ${-when.max} to ${-when.min} days before ${anchor}`;
+  return `${name}: ${span(when.min)} to ${span(when.max)} ${anchor}`;
 }
 
 const latest = (a: IsoDate, b: IsoDate): IsoDate => (a > b ? a : b);

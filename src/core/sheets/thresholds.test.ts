@@ -101,7 +101,7 @@ describe("soil", () => {
         with_(
           wheat,
           ["dates/lime", { date: lime, held: true }],
-          ["feed/manure", { kind: "cattleFym", tPerHa: 10, hoursToIncorporation: 6 }],
+          ["feed/manure", { kind: "cattleFarmyard", tPerHa: 10, hoursToIncorporation: 6 }],
           ["dates/manure", { date: addDays(lime, days), held: true }],
         ),
       );
