@@ -16,7 +16,7 @@ import { loadClimates } from "./plan-facts";
 export async function loadSeason(client: Client, access: Access, wanted?: number): Promise<SeasonSheet> {
   const lines = await outlineLines(client, access, "draft");
   const seasons = [...new Set(lines.map((p) => p.season))].sort((a, b) => b - a);
-  const season = wanted && seasons.includes(wanted) ? wanted : (seasons[0] ?? Number(access.today.slice(0, 4)) + 1);
+  const season = wanted && seasons.includes(wanted) ? wanted : usualSeason(lines, access.today);
   const firstWeek = weekOf(addDays(`${season - 1}-01-01`, 7));
   return {
     season,
@@ -25,6 +25,15 @@ export async function loadSeason(client: Client, access: Access, wanted?: number
     firstWeek,
     waiting: lines.filter((l) => !l.fresh).length,
   };
+}
+
+/** The season to show first: of this year or later the one with the most plans, the next one where there is none. */
+function usualSeason(plans: { season: number }[], today: IsoDate): number {
+  const year = Number(today.slice(0, 4));
+  const count = new Map<number, number>();
+  for (const { season } of plans) count.set(season, (count.get(season) ?? 0) + 1);
+  const [most] = [...count].sort(([a, n], [b, m]) => Number(b >= year) - Number(a >= year) || m - n || b - a);
+  return most?.[0] ?? year + 1;
 }
 
 /** The rows of a season as JSON text, put together without being read: hundreds of fields in little time. */
