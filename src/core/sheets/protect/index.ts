@@ -10,7 +10,7 @@ export const protect: Sheet = {
     result: (plan) => {
       const own = plan.operations.filter((o) => o.sheet === "protect");
       const looks = own.filter((o) => o.role === "look").length;
-      return `${looks} looks planned${own.length > looks ? `, ${own.length - looks} ${own.length - looks === 1 ? "job" : "jobs"}` : ""}`;
+      return `${looks} ${looks === 1 ? "look" : "looks"} planned${own.length > looks ? `, ${own.length - looks} ${own.length - looks === 1 ? "job" : "jobs"}` : ""}`;
     },
     figures: () => [],
     text: ({ crop: { guide } }) => {

@@ -1,0 +1,127 @@
+/**
+ * Every figure's working gives the figure: the formula that is shown, done with the values that are shown beside it, for
+ * every crop. A formula that is not listed here fails, so that none is shown unchecked.
+ */
+
+import { describe, expect, it } from "vitest";
+import { ALL_GUIDES } from "../../../tests/support/guides";
+import type { Figure } from "../figure";
+import { EXAMPLE_FACTS } from "../plan/example-facts";
+import { unwrap } from "../result";
+import { applyChanges, type Change, freshDecisions } from "./decisions";
+import { draftPlan } from "./draft-plan";
+
+const sum = (v: number[]) => v.reduce((a, b) => a + b, 0);
+const product = (v: number[]) => v.reduce((a, b) => a * b, 1);
+/** the n-th value; a working that shows fewer fails */
+const at = (v: number[], n: number): number => {
+  const value = v[n];
+  if (value === undefined) throw new Error(`no value ${n}`);
+  return value;
+};
+
+const FORMULAS: Record<string, (v: number[]) => number> = {
+  "sum of the passes, planting included": sum,
+  "sum of 1 / work rate": sum,
+  "sum of diesel, driver and machine (or contractor, or hands) over the passes": sum,
+  "cover at the start x share left by each pass": product,
+  "(target pH - pH) x t CaCO3 per pH unit in 20 cm x depth / 20 / neutralising value / fineness": (v) =>
+    // none where the pH is there already
+    (Math.max(0, at(v, 1) - at(v, 0)) * at(v, 2) * at(v, 3)) / 20 / (at(v, 4) / 100) / (at(v, 5) / 100),
+  "this season's dressing x price spread": product,
+  "rate x content x acting share": product,
+  "(target x uptake - soil mineral N - mineralisation - residue credit) / recovery - manure N - legume N": (v) =>
+    Math.max(0, (at(v, 0) * at(v, 1) - at(v, 2) - at(v, 3) - at(v, 4)) / at(v, 5) - at(v, 6) - at(v, 7)),
+  "target x offtake x class factor + build-up": (v) => at(v, 0) * at(v, 1) * at(v, 2) + at(v, 3),
+  "target x offtake x class factor + build-up - from manure": (v) =>
+    Math.max(0, at(v, 0) * at(v, 1) * at(v, 2) + at(v, 3) - at(v, 4)),
+  "target x sulphur per tonne": product,
+  "nitrogen to apply x share": (v) => (at(v, 0) * at(v, 1)) / 100,
+  "N to bring / content": (v) => at(v, 0) / (at(v, 1) / 100),
+  "P₂O₅ to bring / content": (v) => at(v, 0) / (at(v, 1) / 100),
+  "K₂O to bring / content": (v) => at(v, 0) / (at(v, 1) / 100),
+  "sum over the products of rate x content": sum,
+  "sum over the products of rate x price": sum,
+  "target x points of moisture x price of a point": product,
+  "usual target x (1 + each change)": (v) => at(v, 0) * product(v.slice(1).map((pct) => 1 + pct / 100)),
+  "plants / germination / field emergence": (v) => at(v, 0) / (at(v, 1) / 100) / (at(v, 2) / 100),
+  "seeds per m² x thousand-grain weight / 100": (v) => (at(v, 0) * at(v, 1)) / 100,
+  "rate x 100 / thousand-grain weight x germination x field emergence": (v) =>
+    ((at(v, 0) * 100) / at(v, 1)) * (at(v, 2) / 100) * (at(v, 3) / 100),
+  "rate x 0.1 x row spacing x run": (v) => at(v, 0) * 0.1 * (at(v, 1) / 100) * at(v, 2),
+  "catch under one coulter x coulters": product,
+  "rate x (1 + reserve)": (v) => at(v, 0) * (1 + at(v, 1) / 100),
+  "nursery seed x (1 + reserve)": (v) => at(v, 0) * (1 + at(v, 1) / 100),
+  "bought for a hectare x area": product,
+  "work (diesel, driver, machine or contractor; hand work) + what is bought": sum,
+  "sum of the sheets": sum,
+  "width x speed x field efficiency / 10": (v) => (at(v, 0) * at(v, 1) * (at(v, 2) / 100)) / 10,
+  // kN/m over 10 km of a metre's width are 10 MJ, by 3.6 kWh
+  "draft x 10 km / 3.6 / tractive efficiency x L per kWh": (v) => ((at(v, 0) * 10) / 3.6 / at(v, 1)) * at(v, 2),
+  "rate x area / bag, rounded up": (v) => Math.ceil((at(v, 0) * at(v, 1)) / at(v, 2) - 1e-9),
+  "given - needed": (v) => at(v, 0) - at(v, 1),
+  "units per station / (units per m² x row spacing)": (v) =>
+    1e4 / ((at(v, 0) / (at(v, 1) / 100) / (at(v, 2) / 100)) * at(v, 3)),
+  "10,000 / (row x in-row) x units per station": (v) => (10_000 / ((at(v, 0) / 100) * (at(v, 1) / 100))) * at(v, 2),
+  "units x unit mass": (v) => (at(v, 0) * at(v, 1)) / 1000,
+  "planted x (1 + reserve) / usable share": (v) => (at(v, 0) * (1 + at(v, 1) / 100)) / (at(v, 2) / 100),
+  "target x price": product,
+  "target x price - cost": (v) => at(v, 0) * at(v, 1) - at(v, 2),
+  "cost / price": (v) => at(v, 0) / at(v, 1),
+  "cost / target": (v) => at(v, 0) / at(v, 1),
+  "seedlings per hill / (seedlings per m² x row spacing)": (v) => (at(v, 0) / (at(v, 1) * at(v, 2))) * 1e4,
+  "seedlings / field survival / nursery survival / germination x thousand-grain weight": (v) =>
+    (at(v, 0) / (at(v, 1) / 100) / (at(v, 2) / 100) / (at(v, 3) / 100)) * (at(v, 4) / 1e6),
+  "nursery seed / seed per m² of bed": (v) => (at(v, 0) * 1000) / at(v, 1),
+};
+/** Given by a table rather than computed. */
+const TABLES = ["by soil class, where the crop answers; none in target", "coverage of the table"];
+
+const manure = { kind: "cattleFarmyard", tPerHa: 5, hoursToIncorporation: 6 };
+const CASES = ALL_GUIDES.flatMap((guide) =>
+  [
+    ["as it comes", []],
+    ["with manure", [["feed/manure", manure]]],
+    [
+      "baled, on a low soil",
+      [
+        ["ground/residue", "baled"],
+        ["feed/soilMineralNKgPerHa", 5],
+      ],
+    ],
+  ].map(([name, changes]) => [guide.id, name as string, guide, changes as [string, unknown][]] as const),
+);
+
+describe.each(CASES)("workings of %s, %s", (_, __, guide, changes) => {
+  const decisions = applyChanges(
+    freshDecisions(guide.id),
+    changes.map(([path, value]) => ({ path, value }) as Change),
+  );
+  const plan = unwrap(draftPlan(EXAMPLE_FACTS, decisions, 2027, guide));
+  const figures = [...Object.entries(plan.figures), ...Object.entries(plan.asides)] as [string, Figure][];
+  const computed = figures.filter(([, f]) => f.formula);
+  it("are all of a formula that is known here", () => {
+    expect(computed.length).toBeGreaterThan(30);
+    expect(
+      [...new Set(computed.map(([, f]) => f.formula!))].filter((f) => !FORMULAS[f] && !TABLES.includes(f)),
+    ).toEqual([]);
+  });
+  it("give the figures", () => {
+    for (const [id, figure] of computed) {
+      const formula = FORMULAS[figure.formula!];
+      if (!formula) continue;
+      const values = figure.inputs.map((i) => Number(i.value));
+      const worked = formula(values);
+      expect(Math.abs(worked - figure.value), `${id}: ${worked} worked, ${figure.value} shown`).toBeLessThan(
+        1e-6 * Math.max(1, Math.abs(figure.value)),
+      );
+    }
+  });
+  it("name a unit, a label, and for each value where it comes from or its unit", () => {
+    for (const [id, figure] of figures) {
+      expect(figure.label, id).not.toBe("");
+      expect(figure.unit, id).toBeDefined();
+      for (const input of figure.inputs ?? []) expect(input.label, id).not.toBe("");
+    }
+  });
+});
