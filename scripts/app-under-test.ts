@@ -25,7 +25,7 @@ export interface RunningApp {
 }
 
 /** Starts the application on a database in `home` that holds the demo data and nothing else. */
-export async function startApp(home: string): Promise<RunningApp> {
+export async function startApp(home: string, extra: Record<string, string> = {}): Promise<RunningApp> {
   const root = path.resolve(import.meta.dirname, "..");
   const database = await startDatabase(home, { fast: true });
   const admin = new pg.Client({ connectionString: database.adminUrl.replace(/\/wheatonomy$/, "/postgres") });
@@ -44,6 +44,7 @@ export async function startApp(home: string): Promise<RunningApp> {
     NEXT_TELEMETRY_DISABLED: "1",
     SIGN_IN_LIMIT: "500",
     NODE_ENV: "production",
+    ...extra,
   };
   execFileSync("node_modules/.bin/tsx", ["scripts/prepare-database.ts"], { cwd: root, env, stdio: "pipe" });
   const next = ["node_modules/next/dist/bin/next", "start", "-H", "127.0.0.1", "-p", String(port)];

@@ -20,8 +20,14 @@ const SECOND = ["Furlong", "Croft", "Ridge", "Meadow", "Bottom", "Piece", "Headl
 export function largePractice(template: DemoPractice, growers = 60, fieldsEach = 10): DemoPractice {
   const random = new Random(60_600);
   const pick = <T>(list: readonly T[]): T => list[Math.floor(random.uniform() * list.length)] as T;
-  const station = template.stations[0];
-  if (!station) throw new Error("the template needs a station");
+  const first = template.stations[0];
+  if (!first) throw new Error("the template needs a station");
+  // six stations of much the same climate, each a little higher
+  const stations = Array.from({ length: 6 }, (_, i) => ({
+    ...first,
+    name: `${first.name} ${i + 1}`,
+    altitudeM: first.altitudeM + 15 * i,
+  }));
   // a kind with no seed lot would leave a plan without seed: only those with one are grown
   const crops = [
     ["wheat", "winter"],
@@ -35,11 +41,11 @@ export function largePractice(template: DemoPractice, growers = 60, fieldsEach =
     practice: { ...template.practice, name: "Highfold Field Advice" },
     people: [{ email: LARGE_EMAIL, name: "Petra Highfold", role: "owner", licenceNo: "DEMO-0600" }],
     growers: names.map((name) => ({ name })),
-    stations: [station],
-    farms: names.map((name) => ({
+    stations,
+    farms: names.map((name, i) => ({
       name,
       grower: name,
-      station: station.name,
+      station: stations[i % stations.length]!.name,
       zone: "temperate upland plain",
       tractors: 1 + Math.floor(random.uniform() * 3),
       harvesters: 1,

@@ -75,3 +75,6 @@ begin
 end $$;
 create trigger tick_followers after update of decisions, chosen on plan for each row execute function tick_followers();
 create trigger tick after insert or update on planting for each row execute function tick_field();
+
+-- Sheets are modules of the program: their names are checked there, so that a new one needs no migration.
+alter table operation drop constraint operation_sheet_check, add constraint operation_sheet_check check (sheet ~ '^[a-z]+$');

@@ -8,7 +8,8 @@ import type { CropLine } from "@/core/guides/crop-line";
 import { LEFTOVERS, type Leftover } from "@/core/guides/previous-crops";
 import type { Guide } from "@/core/guides/schema";
 
-const folder = () => path.join(process.cwd(), "data", "guides", "compiled");
+/** Where compiled guides lie; another folder for measuring with more of them. */
+const folder = () => process.env.GUIDES_FOLDER ?? path.join(process.cwd(), "data", "guides", "compiled");
 const read = <T>(name: string): T => JSON.parse(fs.readFileSync(path.join(folder(), name), "utf8")) as T;
 
 let crops: readonly CropLine[] | undefined;

@@ -246,7 +246,7 @@ function chaptersOfVersion1(figures: Record<string, unknown>, ground: string): I
 
 /** The first shape had no roles: what documents ask of one is whether it is a look or work. */
 function roleOfVersion1({ sheet, inputs }: { sheet: SheetId; inputs: unknown[] }): OperationRole {
-  const roles: Record<SheetId, OperationRole> = {
+  const roles: Partial<Record<SheetId, OperationRole>> = {
     ground: "till",
     soil: "lime",
     seed: "tend",
@@ -257,5 +257,5 @@ function roleOfVersion1({ sheet, inputs }: { sheet: SheetId; inputs: unknown[] }
     keep: "store",
     money: "tend",
   };
-  return inputs.length > 0 && sheet === "seed" ? "plant" : roles[sheet];
+  return inputs.length > 0 && sheet === "seed" ? "plant" : (roles[sheet] ?? "tend");
 }
