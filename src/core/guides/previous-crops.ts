@@ -13,7 +13,6 @@ export interface Leftover {
 }
 
 export const LEFTOVERS: Record<string, Leftover> = {
-  barley: { name: "barley", family: "Poaceae", nitrogenLeftKgPerHa: 0, residueCoverPct: 85, fragile: false },
   oats: { name: "oats", family: "Poaceae", nitrogenLeftKgPerHa: 5, residueCoverPct: 85, fragile: false },
   maize: { name: "maize", family: "Poaceae", nitrogenLeftKgPerHa: 5, residueCoverPct: 90, fragile: false },
   oilseedRape: {

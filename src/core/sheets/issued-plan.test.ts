@@ -7,6 +7,7 @@ import { comparePlans, summariseIssued, summarisePlan } from "./compare";
 import { applyChanges, freshDecisions } from "./decisions";
 import { draftPlan } from "./draft-plan";
 import versionOne from "./issued-examples/version-1.json";
+import versionTwo from "./issued-examples/version-2.json";
 import { ISSUED_VERSION, issuedPlan, upgradeIssued } from "./issued-plan";
 import type { Words } from "./sheet";
 
@@ -91,5 +92,20 @@ describe("the stored example of version 1", () => {
       "ground.cost",
       "ground.cover",
     ]);
+  });
+});
+
+describe("the stored example of version 2", () => {
+  const kept = upgradeIssued(versionTwo);
+
+  it("is read as it was written, whatever the program has become", () => {
+    expect(kept.version).toBe(ISSUED_VERSION);
+    expect(kept.guide).toEqual({ id: "barley", name: "Barley", revision: "0123456789abcdef" });
+    expect(kept.crop).toMatchObject({ kindId: "springMalting", kindName: "Spring malting barley" });
+    expect(kept.field).toMatchObject({ name: "Rook Hanger, upper part", areaHa: 4.4 });
+    expect(kept.figures["feed.n"]?.override).toMatchObject({ value: 90, reason: "contract" });
+    expect(kept.operations).toHaveLength(versionTwo.operations.length);
+    expect(kept.operations.find((o) => o.role === "plant")).toMatchObject({ name: "Drill", sheet: "seed" });
+    expect(kept.inputs.map((i) => i.id)).toEqual(versionTwo.inputs.map((i) => i.id));
   });
 });
