@@ -8,7 +8,7 @@ import { simulateWindow } from "../season/sowing-window";
 import type { Decisions } from "./decisions";
 import { applyChanges, freshDecisions } from "./decisions";
 import { draftPlan } from "./draft-plan";
-import { fallbacks, nitrogenFactor, planWindows, windowQuestion } from "./window-question";
+import { fallbacks, nitrogenFactor, ownYields, planWindows, windowQuestion } from "./window-question";
 
 const wheat = freshDecisions("wheat");
 const draft = (decisions: Decisions) =>
@@ -123,5 +123,73 @@ describe("a crop that is sown", () => {
     const ask = windowQuestion(facts, sown, of)!;
     expect(ask.from <= "2026-10-03").toBe(true);
     expect(simulateWindow({ ...ask, seasons: 5, stepDays: 30 }).dates.length).toBeGreaterThan(1);
+  });
+});
+
+describe("limits of the questions", () => {
+  const of = planWindows(EXAMPLE_FACTS, plan);
+  it("the past ends today, the window 36 days after its last customary date", () => {
+    expect(windowQuestion({ ...EXAMPLE_FACTS, today: "2026-08-27" }, plan, of)?.from).toBe("2026-08-27");
+    expect(windowQuestion({ ...EXAMPLE_FACTS, today: "2026-08-28" }, plan, of)?.from).toBe("2026-08-28");
+    // all of it past: one date, today's
+    const over = windowQuestion({ ...EXAMPLE_FACTS, today: "2026-12-10" }, plan, of)!;
+    expect([over.from, over.to, over.stepDays]).toEqual(["2026-12-10", "2026-12-10", 1]);
+  });
+  it("own yields are those of the crop that were weighed", () => {
+    const facts = {
+      ...EXAMPLE_FACTS,
+      history: [
+        { season: 2025, crop: "wheat", yieldTPerHa: null },
+        { season: 2024, crop: "wheat", yieldTPerHa: 7 },
+        { season: 2023, crop: "barley", yieldTPerHa: 6 },
+      ],
+    };
+    expect(ownYields(facts, "wheat")).toEqual([7]);
+    expect(planWindows(facts, plan).expected.value).toBeCloseTo((2 * 7.5 + 7) / 3, 9);
+  });
+  it("nitrogen that nobody needs slows nothing", () => {
+    const feed = (need: number, supplied: number) =>
+      ({ feed: { need: { n: need }, supplied: { n: supplied } } }) as Parameters<typeof nitrogenFactor>[0];
+    expect(nitrogenFactor(feed(0, 0))).toBe(1);
+    expect(nitrogenFactor(feed(1, 0))).toBe(0.5);
+  });
+});
+
+describe("fall-backs to another crop or type", () => {
+  it("scale own yields of the field to the other type, and change only what they must", () => {
+    const list = fallbacks(EXAMPLE_FACTS, plan, "2026-11-10", [...ALL_GUIDES]);
+    const of = (id: string) => list.find((f) => f.id === id)!;
+    // own wheat 8.1 x 5.5 / 7.5 = 5.94; (2 x 5.5 + 5.94) / 3
+    expect(of("wheat.spring").question.expectedTPerHa).toBeCloseTo((2 * 5.5 + (8.1 * 5.5) / 7.5) / 3, 9);
+    expect(of("wheat.winter").changes).toEqual([
+      { path: "dates", value: { planting: { date: "2026-11-10", held: true } } },
+    ]);
+    expect(of("wheat.winter").label).toBe("Winter wheat, later and thicker");
+    expect(of("wheat.spring").changes.map((c) => c.path)).toEqual(["seed/lotId", "crop", "dates"]);
+    expect(of("potato.maincrop").changes[0]?.path).toBe("ground");
+    expect(of("potato.maincrop").changes.at(-2)).toEqual({
+      path: "crop",
+      value: { guideId: "potato", kindId: "maincrop" },
+    });
+    // on the best date of its window, which is still open
+    expect(of("wheat.spring").date).toBe(of("wheat.spring").question.referenceDate);
+    expect(of("wheat.spring").question).toMatchObject({
+      from: of("wheat.spring").date,
+      to: of("wheat.spring").date,
+      stepDays: 1,
+    });
+  });
+  it("keep years of rest: the gap itself is too soon, a year more is not", () => {
+    const gap = testGuide("potato").rotation.gapYears.value;
+    const grown = (season: number) =>
+      fallbacks({ ...EXAMPLE_FACTS, history: [{ season, crop: "potato", yieldTPerHa: 40 }] }, plan, "2026-11-10", [
+        ...ALL_GUIDES,
+      ]);
+    expect(grown(2027 - gap).some((f) => f.id.startsWith("potato"))).toBe(false);
+    expect(grown(2027 - gap - 1).some((f) => f.id.startsWith("potato"))).toBe(true);
+  });
+  it("are none without a climate, and none whose windows are over", () => {
+    expect(fallbacks({ ...EXAMPLE_FACTS, climate: null }, plan, "2026-11-10", [])).toEqual([]);
+    expect(fallbacks(EXAMPLE_FACTS, plan, "2027-08-01", [...ALL_GUIDES]).map((f) => f.kind)).toEqual(["later"]);
   });
 });
