@@ -231,7 +231,7 @@ export function OperationDetail({ operation }: { operation: Operation }) {
                 Hold this date
               </Button>
             )}
-            {operation.id !== "planting" && operation.id !== "harvest" && (
+            {operation.role !== "plant" && operation.role !== "harvest" && (
               <Popover label="Leave out" trigger={<Button look="quiet">Leave out</Button>}>
                 <div className="grid gap-2">
                   <WrittenValue
