@@ -230,7 +230,7 @@ describe("the season page", () => {
     await list.getByRole("link", { name: /^Coney Bank, Winter wheat, sown/ }).waitFor();
     await page.getByText(/^14 of 14 fields/).waitFor();
     await page.getByPlaceholder("field, farm, crop").fill("spring");
-    await page.getByText(/^1 of 12 fields/).waitFor();
+    await page.getByText(/^1 of 14 fields/).waitFor();
     await page.getByPlaceholder("field, farm, crop").fill("");
     await page.getByLabel("Grouped by").click();
     await page.getByRole("option", { name: "crop" }).click();
