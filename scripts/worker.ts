@@ -1,5 +1,6 @@
 /** The worker that drafts outlines: npx tsx scripts/worker.ts beside the application, as many of them as one likes. */
 
+import os from "node:os";
 import pg from "pg";
 import { pool } from "../src/server/db";
 import { draftEverywhere } from "../src/server/outlines";
@@ -8,6 +9,9 @@ import { draftEverywhere } from "../src/server/outlines";
 const LOOK_AGAIN_MS = 30_000;
 /** Changes that come together are drafted together [ms]. */
 const GATHER_MS = 60;
+
+// pages go before outlines
+os.setPriority(15);
 
 let stopped = false;
 let wake = () => {};

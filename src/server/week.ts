@@ -56,6 +56,9 @@ export async function loadWeek(client: Client, access: Access, from: IsoDate): P
   return { due, plans, outlooks: await loadOutlooks(client, access, [...farms]), waiting };
 }
 
+/** Outlooks of this process by station (and its clock), day and soil: they follow from these alone. */
+const keptOutlooks = new Map<string, OutlookDay[]>();
+
 /** The coming seven days for each farm with an issued plan, on its commonest soil. */
 async function loadOutlooks(client: Client, access: Access, farmIds: string[]): Promise<FarmOutlook[]> {
   const farms = await rows<{
@@ -64,9 +67,11 @@ async function loadOutlooks(client: Client, access: Access, farmIds: string[]): 
     texture: TextureClass;
     drainage: Drainage;
     measuredTo: IsoDate | null;
+    clock: number | null;
   }>(
     client,
     `select fa.name as farm, fa.station_id as "stationId", s.texture, s.drainage,
+       (select n from facts_clock k where k.practice_id = fa.practice_id and k.of_id = fa.station_id) as clock,
        (select max(day) from station_day d where d.practice_id = fa.practice_id and d.station_id = fa.station_id) as "measuredTo"
      from farm fa join lateral (select f.texture_class as texture, f.drainage from field f where f.practice_id = fa.practice_id and f.farm_id = fa.id
        group by 1, 2 order by sum(f.area_ha) desc limit 1) s on true
@@ -77,16 +82,16 @@ async function loadOutlooks(client: Client, access: Access, farmIds: string[]): 
   const climates = await loadClimates(client, access.practiceId, [...new Set(farms.map((f) => f.stationId))]);
   const season = Number(access.today.slice(0, 4));
   const result: FarmOutlook[] = [];
-  const made = new Map<string, OutlookDay[]>();
   for (const farm of farms) {
     const climate = climates.get(farm.stationId);
     if (!climate) continue;
-    const key = `${farm.stationId} ${farm.texture} ${farm.drainage}`;
-    let days = made.get(key);
+    const key = [farm.stationId, farm.clock, access.today, farm.texture, farm.drainage].join(" ");
+    let days = keptOutlooks.get(key);
     if (!days) {
       const observed = farm.measuredTo ? await loadObservedWeather(client, access, farm.stationId, season) : null;
       days = outlook(climate, access.today, farm.texture, farm.drainage, observed);
-      made.set(key, days);
+      if (keptOutlooks.size > 500) keptOutlooks.clear();
+      keptOutlooks.set(key, days);
     }
     result.push({
       farm: farm.farm,
