@@ -8,7 +8,6 @@ import { SHEET_NAMES, SHEETS, type SheetId } from "@/core/sheet-ids";
 import type { AuditLine, PlantingDraft } from "@/server/contracts";
 import { UnitsProvider, useUnits } from "../shared/units";
 import { useCommands } from "../shell/commands";
-import { DraftsDialog } from "./drafts-dialog";
 import { FindingsPanel } from "./findings";
 import { type CropChoice, PlanHead, StaleBanner } from "./head";
 import { Ladder } from "./ladder";
@@ -17,11 +16,10 @@ import { Moved } from "./moved";
 import { OperationsList } from "./operations-list";
 import { OpenWindowProvider, PlanProvider } from "./plan-context";
 import { Ribbon } from "./ribbon/ribbon";
-import { SHEET_SCREENS } from "./sheets";
+import { fetchLater, SHEET_SCREENS } from "./sheets";
 import { GuideNotes } from "./sheets/guide-notes";
-import { StageDialog } from "./stage-dialog";
 import { type PlanStart, usePlan } from "./use-plan";
-import { IssueDialog, type VersionLine, VersionsDialog } from "./versions";
+import type { VersionLine } from "./versions";
 import { WorkingProvider } from "./working";
 
 // simulation and charts are fetched when the window is opened
@@ -29,6 +27,14 @@ const WindowPanel = dynamic(() => import("./window/window-panel").then((m) => m.
   ssr: false,
   loading: () => <p className="border border-line bg-sheet px-4 py-3">Fetching the simulation.</p>,
 });
+
+// and the dialogs when they are
+const DraftsDialog = dynamic(() => import("./drafts-dialog").then((m) => m.DraftsDialog), { ssr: false });
+const StageDialog = dynamic(() => import("./stage-dialog").then((m) => m.StageDialog), { ssr: false });
+const VersionsDialog = dynamic(() => import("./versions").then((m) => m.VersionsDialog), { ssr: false });
+const IssueDialog = dynamic(() => import("./versions").then((m) => m.IssueDialog), { ssr: false });
+/** After so long what is opened later is fetched too [ms]. */
+const FETCH_LATER_MS = 3000;
 
 interface PlanScreenProps {
   start: PlanStart;
@@ -98,6 +104,10 @@ export function PlanScreen({ start, versions, changes, crops, mayIssue, drafts }
     })),
   ]);
   useEffect(() => {
+    const later = setTimeout(fetchLater, FETCH_LATER_MS);
+    return () => clearTimeout(later);
+  }, []);
+  useEffect(() => {
     const warn = (event: BeforeUnloadEvent) => {
       if (!model.isSaved) event.preventDefault();
     };
@@ -162,23 +172,27 @@ export function PlanScreen({ start, versions, changes, crops, mayIssue, drafts }
                   <FindingsPanel onSheet={goTo} />
                 </div>
               </div>
-              <StageDialog stageId={stage} onClose={() => setStage(null)} />
-              <VersionsDialog
-                open={dialog === "versions"}
-                onOpenChange={(open) => setDialog(open ? "versions" : null)}
-                versions={versions}
-                changed={changes}
-              />
-              <DraftsDialog open={dialog === "drafts"} onOpenChange={(open) => setDialog(open ? "drafts" : null)} />
-              <IssueDialog
-                open={dialog === "issue"}
-                onOpenChange={(open) => setDialog(open ? "issue" : null)}
-                next={versions.length + 1}
-                onIssued={() => {
-                  router.refresh();
-                  setDialog("versions");
-                }}
-              />
+              {stage !== null && <StageDialog stageId={stage} onClose={() => setStage(null)} />}
+              {dialog === "versions" && (
+                <VersionsDialog
+                  open
+                  onOpenChange={(open) => setDialog(open ? "versions" : null)}
+                  versions={versions}
+                  changed={changes}
+                />
+              )}
+              {dialog === "drafts" && <DraftsDialog open onOpenChange={(open) => setDialog(open ? "drafts" : null)} />}
+              {dialog === "issue" && (
+                <IssueDialog
+                  open
+                  onOpenChange={(open) => setDialog(open ? "issue" : null)}
+                  next={versions.length + 1}
+                  onIssued={() => {
+                    router.refresh();
+                    setDialog("versions");
+                  }}
+                />
+              )}
             </div>
           </WorkingProvider>
         </OpenWindowProvider>

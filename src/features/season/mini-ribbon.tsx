@@ -1,6 +1,6 @@
 "use client";
 
-import type { scaleUtc } from "d3-scale";
+import type { scaleLinear } from "d3-scale";
 import { area, curveMonotoneX } from "d3-shape";
 import { memo } from "react";
 import { type IsoDate, toDay } from "@/core/dates";
@@ -8,7 +8,7 @@ import type { SheetId } from "@/core/sheet-ids";
 import { sheetColour } from "../shared/sheet-mark";
 import type { SeasonRow } from "./season-rows";
 
-export type Scale = ReturnType<typeof scaleUtc<number>>;
+export type Scale = ReturnType<typeof scaleLinear<number, number>>;
 export const ms = (date: IsoDate) => toDay(date) * 86_400_000;
 
 const HEIGHT = 34;

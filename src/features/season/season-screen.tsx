@@ -1,7 +1,7 @@
 "use client";
 
 import { useVirtualizer } from "@tanstack/react-virtual";
-import { scaleUtc } from "d3-scale";
+import { scaleLinear } from "d3-scale";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { memo, useEffect, useMemo, useRef, useState } from "react";
@@ -209,7 +209,7 @@ const SeasonList = memo(function SeasonList({
   const narrow = width < 640;
   const nameWidth = narrow ? 0 : NAME_WIDTH;
   const ribbonWidth = Math.max(240, width - nameWidth - (narrow ? 2 : 18));
-  const x = useMemo(() => scaleUtc([ms(from), ms(to)], [4, ribbonWidth - 4]), [from, to, ribbonWidth]);
+  const x = useMemo(() => scaleLinear([ms(from), ms(to)], [4, ribbonWidth - 4]), [from, to, ribbonWidth]);
   const scroll = useRef<HTMLElement>(null);
   const virtual = useVirtualizer({
     count: items.length,

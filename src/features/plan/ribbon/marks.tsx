@@ -42,7 +42,7 @@ export function Mark({
         return;
       }
       if (!movable) return;
-      const date = isoDate(Math.round(scale.invert(scale(ms(operation.date)) + dx).getTime() / 86_400_000));
+      const date = isoDate(Math.round(scale.invert(scale(ms(operation.date)) + dx) / 86_400_000));
       setTouched(!last);
       setDragged(last ? null : date);
       if (last && date !== operation.date) put(operation, date);

@@ -1,6 +1,6 @@
 "use client";
 
-import { scaleUtc } from "d3-scale";
+import { scaleLinear } from "d3-scale";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { addDays, formatDay, type IsoDate } from "@/core/dates";
 import type { Operation } from "@/core/plan/operation";
@@ -41,7 +41,7 @@ export function Ribbon({
     const dates = [...dated.map((o) => o.date), ...(plan?.stages ?? []).map((s) => s.date)].sort();
     return [addDays(dates[0] ?? facts.today, -20), addDays(dates.at(-1) ?? facts.today, 26)];
   }, [dated, plan, facts.today]);
-  const x = useMemo(() => scaleUtc([ms(from), ms(to)], [8, width - 8]), [from, to, width]);
+  const x = useMemo(() => scaleLinear([ms(from), ms(to)], [8, width - 8]), [from, to, width]);
   if (!plan) return null;
 
   const marks = placeMarks(

@@ -1,24 +1,36 @@
+"use client";
+
+import dynamic from "next/dynamic";
 import type { ComponentType } from "react";
 import type { SheetId } from "@/core/sheet-ids";
-import { FeedSheet } from "./feed/feed-sheet";
 import { GroundSheet } from "./ground/ground-sheet";
-import { HarvestSheet } from "./harvest/harvest-sheet";
-import { KeepSheet } from "./keep/keep-sheet";
-import { MoneySheet } from "./money/money-sheet";
-import { ProtectSheet } from "./protect/protect-sheet";
-import { SeedSheet } from "./seed/seed-sheet";
-import { SoilSheet } from "./soil/soil-sheet";
-import { WaterSheet } from "./water/water-sheet";
+
+// a plan opens on its first sheet; the others come when they are opened, or shortly after the page (see fetchLater)
+const LATER = {
+  soil: () => import("./soil/soil-sheet").then((m) => m.SoilSheet),
+  seed: () => import("./seed/seed-sheet").then((m) => m.SeedSheet),
+  feed: () => import("./feed/feed-sheet").then((m) => m.FeedSheet),
+  water: () => import("./water/water-sheet").then((m) => m.WaterSheet),
+  protect: () => import("./protect/protect-sheet").then((m) => m.ProtectSheet),
+  harvest: () => import("./harvest/harvest-sheet").then((m) => m.HarvestSheet),
+  keep: () => import("./keep/keep-sheet").then((m) => m.KeepSheet),
+  money: () => import("./money/money-sheet").then((m) => m.MoneySheet),
+};
 
 /** The screen of each sheet. */
 export const SHEET_SCREENS: Record<SheetId, ComponentType> = {
   ground: GroundSheet,
-  soil: SoilSheet,
-  seed: SeedSheet,
-  feed: FeedSheet,
-  water: WaterSheet,
-  protect: ProtectSheet,
-  harvest: HarvestSheet,
-  keep: KeepSheet,
-  money: MoneySheet,
+  soil: dynamic(LATER.soil),
+  seed: dynamic(LATER.seed),
+  feed: dynamic(LATER.feed),
+  water: dynamic(LATER.water),
+  protect: dynamic(LATER.protect),
+  harvest: dynamic(LATER.harvest),
+  keep: dynamic(LATER.keep),
+  money: dynamic(LATER.money),
 };
+
+/** Fetches all sheets, so that they are there also when the network is not. */
+export function fetchLater(): void {
+  for (const load of Object.values(LATER)) void load().catch(() => {});
+}
