@@ -187,6 +187,7 @@ describe("nothing typed is lost", () => {
     await noor.waitForTimeout(800);
     await imre.getByRole("textbox", { name: "Target yield", exact: true }).fill("41");
     await imre.getByText(/This plan was changed by Noor Haldane/).waitFor();
+    await imre.getByText("Both changed target: with mine on top, what stands here is kept.").waitFor();
     expect(await imre.getByRole("textbox", { name: "Target yield", exact: true }).inputValue()).toBe("41");
     await imre.getByRole("button", { name: "Put mine on top" }).click();
     await imre.getByText(/, saved$/).waitFor();

@@ -12,7 +12,7 @@ import { draftStale, outlineLines } from "@/server/outlines";
 import { loadPlaces } from "@/server/places";
 import { issuePlan, loadPlan, saveDecisions } from "@/server/plans";
 import { chooseDraft, copyDraft, listPlantings, startPlan } from "@/server/plantings";
-import { accessOf } from "./support/access";
+import { accessOf, removePlans } from "./support/access";
 
 const owner = new pg.Client({ connectionString: inject("adminUrl") });
 let access: Access;
@@ -35,22 +35,8 @@ beforeAll(async () => {
 });
 // other tests count the fields and seasons of the demo
 afterAll(async () => {
-  const plans = "plan_id in (select id from plan where field_id = $1)";
-  const removals = [
-    ...["outline_job", "plan_outline", "operation_input", "operation", "plan_version"].map(
-      (table) => `delete from ${table} where ${plans}`,
-    ),
-    ...["plan", "planting"].map((table) => `delete from ${table} where field_id = $1`),
-    "delete from field where id = $1",
-  ];
-  // the worker may be at these plans
-  for (let round = 0; ; round++)
-    try {
-      for (const removal of removals) await owner.query(removal, [fieldId]);
-      break;
-    } catch (error) {
-      if (round === 5) throw error;
-    }
+  await removePlans(owner, "field_id = $1", fieldId);
+  await owner.query("delete from field where id = $1", [fieldId]);
   await owner.end();
   await pool().end();
 });
