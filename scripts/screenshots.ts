@@ -35,6 +35,11 @@ try {
   await desk.getByRole("link", { name: "Coney Bank" }).click();
   await desk.getByRole("heading", { name: "Soil tests" }).waitFor();
   await shoot(desk, "field");
+  await desk.goto("/fields");
+  await desk.getByRole("link", { name: "Rook Hanger" }).click();
+  await desk.getByRole("link", { name: /upper part/ }).click();
+  await desk.waitForSelector("[data-operation=planting]");
+  await shoot(desk, "plan-barley-part");
   await plan(desk, "Coney Bank", "4");
   await shoot(desk, "plan-feed");
   const feed = desk.getByRole("region", { name: "Feed", exact: true });
