@@ -76,8 +76,32 @@ describe("manure", () => {
     const much = draft(put(wheat, ["feed/manure", { ...manure, tPerHa: 200 }]));
     expect(figure(much, "feed.k2o")).toBe(0);
   });
+  it("lies a day before the first pass, at least a day after the crop before", () => {
+    const spread = plan.waits.filter((w) => w.to === "manure");
+    expect(spread.map((w) => [w.from, w.minDays, w.maxDays])).toEqual([
+      ["shred", -60, 0],
+      ["previousHarvest", 1, null],
+    ]);
+  });
   it("of nothing is no job", () => {
     expect(op(draft(put(wheat, ["feed/manure", { ...manure, tPerHa: 0 }])), "manure")).toBeUndefined();
+  });
+});
+
+describe("lime", () => {
+  it("waits three weeks in the ground, and not at all where none is spread", () => {
+    expect(draft(wheat).soil).toMatchObject({ limeLeadDays: 21, limeThisSeasonTPerHa: expect.closeTo(5.4902, 3) });
+    const none = draft(put(wheat, ["soil/lime/targetPh", 5.8]));
+    expect(none.soil).toMatchObject({ limeLeadDays: 0, limeTPerHa: 0 });
+    expect(op(none, "lime")).toBeUndefined();
+    // a lift of less than a tenth is within the error of sampling
+    expect(draft(put(wheat, ["soil/lime/targetPh", 5.89])).soil.limeTPerHa).toBe(0);
+    expect(draft(put(wheat, ["soil/lime/targetPh", 5.95])).soil.limeTPerHa).toBeGreaterThan(0);
+  });
+  it("of more than 7.5 t/ha is spread in two seasons: this one pays for its own", () => {
+    const much = draft(put(wheat, ["overrides/soil.lime", { value: 12, reason: "lab" }]));
+    expect(much.soil.limeThisSeasonTPerHa).toBe(7.5);
+    expect(figure(much, "soil.limeCost")).toBeCloseTo(7.5 * 38, 6);
   });
 });
 

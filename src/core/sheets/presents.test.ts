@@ -84,6 +84,9 @@ describe("the booklet", () => {
   });
   it("names stages by their names", () => {
     expect(text(draft("wheat"), "protect")[0]).toMatch(/^Keep weed-free from "[a-z ]+" to "[a-z ]+"\.$/);
+    const guide = testGuide("wheat");
+    const name = (id: string) => guide.stages.find((x) => x.id === id)!.name;
+    expect(text(draft("wheat"), "protect")[0]).toContain(`from "${name(guide.weeds.weedFreeFrom)}"`);
     expect(text(draft("wheat"), "seed")[0]).toBe("Winter wheat (Triticum aestivum), drilled.");
   });
 });

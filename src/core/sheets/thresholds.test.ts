@@ -136,6 +136,12 @@ describe("the stand", () => {
     expect(plants(high * 1.2)).toBeUndefined();
     expect(plants(high * 1.2 + 1)).toBeDefined();
   });
+  it("is told with a decimal under twenty plants", () => {
+    const few = (n: number) =>
+      found("seed.population", with_(freshDecisions("potato"), ["seed/targetPlantsPerM2", n]))?.title;
+    expect(few(19.56)).toMatch(/^19.6 plants/);
+    expect(few(20.6)).toMatch(/^21 plants/);
+  });
   it("by the handbook is said from 15 % off the target on, and to which side", () => {
     const rate = (kg: number) =>
       found(
