@@ -229,7 +229,7 @@ describe("the season page", () => {
     const list = page.getByRole("region", { name: "Fields of the season" });
     await list.getByRole("link", { name: /^Coney Bank, Winter wheat, sown/ }).waitFor();
     await page.getByText(/^14 of 14 fields/).waitFor();
-    await page.getByPlaceholder("field, farm, crop").fill("spring");
+    await page.getByPlaceholder("field, farm, crop").fill("spring wheat");
     await page.getByText(/^1 of 14 fields/).waitFor();
     await page.getByPlaceholder("field, farm, crop").fill("");
     await page.getByLabel("Grouped by").click();
