@@ -75,7 +75,7 @@ const FORMULAS: Record<string, (v: number[]) => number> = {
   "nursery seed / seed per m² of bed": (v) => (at(v, 0) * 1000) / at(v, 1),
 };
 /** Given by a table rather than computed. */
-const TABLES = ["by soil class, where the crop answers; none in target", "coverage of the table"];
+const TABLES = ["by soil class, where the crop answers; none in target"];
 
 const manure = { kind: "cattleFarmyard", tPerHa: 5, hoursToIncorporation: 6 };
 const CASES = ALL_GUIDES.flatMap((guide) =>

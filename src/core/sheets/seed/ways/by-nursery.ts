@@ -3,7 +3,7 @@ import { reconcilePlanting } from "../../../establish/reconcile-planting";
 import { computed, given } from "../../../figure";
 import type { Draft } from "../../sheet";
 import type { StockPlan } from "../part";
-import { lotFigures, order, type StandWanted, type Way } from "./way";
+import { agreement, lotFigures, order, type StandWanted, type Way } from "./way";
 
 /** Seedlings raised in a nursery and set by the hill: what is sown lies in the nursery. */
 export const byNursery: Way = {
@@ -100,9 +100,7 @@ function nurseryStock(draft: Draft, { lot, targetPlantsPerM2, rowSpacingCm: row,
     }),
     inRowSpacingCm: inRow,
     drillCheck: null,
-    reconciliation: reconciled
-      ? { consistent: reconciled.value.consistent, messages: reconciled.value.disagreements.map((d) => d.message) }
-      : null,
+    reconciliation: reconciled && agreement(reconciled.value),
     nurseryM2PerHa: nurseryM2,
   };
 }

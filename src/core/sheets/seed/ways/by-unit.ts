@@ -3,7 +3,7 @@ import { reconcilePlanting } from "../../../establish/reconcile-planting";
 import { computed, given } from "../../../figure";
 import type { Draft } from "../../sheet";
 import type { StockPlan } from "../part";
-import { emergenceFigure, order, type StandWanted, type Way } from "./way";
+import { agreement, emergenceFigure, order, type StandWanted, type Way } from "./way";
 
 /**
  * Units planted one by one: cloves, tubers, sets. What lies in the ground is units x their mass; what is bought is more, by
@@ -112,9 +112,7 @@ function unitStock(draft: Draft, { lot, targetPlantsPerM2, rowSpacingCm: row, re
     }),
     inRowSpacingCm: inRow,
     drillCheck: null,
-    reconciliation: reconciled
-      ? { consistent: reconciled.value.consistent, messages: reconciled.value.disagreements.map((d) => d.message) }
-      : null,
+    reconciliation: reconciled && agreement(reconciled.value),
     nurseryM2PerHa: null,
   };
 }

@@ -80,6 +80,15 @@ function lotFigure(
   return context.use(id, given(label, decided ?? fromLot ?? usual?.typical ?? 0, unit, basis));
 }
 
+/** Whether spacing, count and mass agree, and what to say where they do not. */
+export const agreement = (found: {
+  consistent: boolean;
+  disagreements: { message: string }[];
+}): NonNullable<StockPlan["reconciliation"]> => ({
+  consistent: found.consistent,
+  messages: found.disagreements.map((d) => d.message),
+});
+
 /** What is bought for a hectare, and for the field in whole bags. */
 export function order(
   draft: Draft,
