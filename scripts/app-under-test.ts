@@ -113,4 +113,8 @@ export async function openPlan(page: Page, field: string): Promise<void> {
     .click();
   await page.waitForSelector("[data-operation=planting]");
   await page.waitForLoadState("networkidle");
+  // a link that is pressed before its page listens loads the plan anew; a key pressed before that listens is lost
+  await page.waitForFunction(() =>
+    Object.keys(document.querySelector("[data-operation=planting]") ?? {}).some((key) => key.startsWith("__react")),
+  );
 }

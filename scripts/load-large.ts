@@ -3,7 +3,8 @@
 import path from "node:path";
 import pg from "pg";
 import { pool } from "../src/server/db";
-import { checkDemo, loadDemo, readDemo } from "../src/server/load-demo";
+import { checkDemo, readDemo } from "../src/server/demo-practice";
+import { loadDemo } from "../src/server/load-demo";
 import { LARGE_EMAIL, largePractice } from "./large-practice";
 import { startDatabase } from "./local-database.mjs";
 

@@ -1,8 +1,9 @@
 /**
- * Mutants: npm run mutants [seed] [count]. Changes one thing at a time in what assembles a plan (src/core/plan and
+ * Mutants: npm run mutants [seed] [count] [log]. Changes one thing at a time in what assembles a plan (src/core/plan and
  * src/core/sheets) and looks whether a test notices. The sample is drawn by a seed over five operators: a comparison, a
  * sign, a constant, a removed statement, swapped arguments. A mutant that the compiler refuses counts as noticed.
- * Prints the ones that nothing notices; exits with 1 where they are more than 15 of 100.
+ * Prints the ones that nothing notices; exits with 1 where they are more than 15 of 100. With the log of a former run only
+ * the ones that it printed are tried again, wherever they stand now.
  */
 
 import { execFile } from "node:child_process";
@@ -77,7 +78,10 @@ function mutantsOf(file: string): Mutant[] {
     if (node.type === "ExpressionStatement") add(node, ";", "removed statement");
     if (node.type === "CallExpression") {
       const [first, second] = node.arguments as Node[];
+      // the lesser of two is the same either way round
+      const commutes = /^Math\.(min|max|hypot)$/.test(text(node.callee as Node));
       if (
+        !commutes &&
         first &&
         second &&
         text(first) !== text(second) &&
@@ -160,8 +164,28 @@ const tests = (cwd: string) =>
   ]);
 const compiles = (cwd: string) => run(cwd, ["node_modules/typescript/lib/tsc.js", "--noEmit"]);
 
+const short = (text: string) => text.replace(/\s+/g, " ").slice(0, 70);
+const codeOf = (file: string) => fs.readFileSync(path.join(root, file), "utf8");
+/** A mutant in words, without its line. */
+const inWords = (m: Mutant, code: string) => `${m.operator}: ${short(code.slice(m.start, m.end))} -> ${short(m.text)}`;
+const lineOf = (m: Mutant, code: string) => code.slice(0, m.start).split("\n").length;
+
+/** The mutants that a log names, each the one of its words that stands nearest to its line. */
+function named(log: string, among: Mutant[]): Mutant[] {
+  return log.split("\n").flatMap((text) => {
+    const [, file, line, words] = /^(src\/\S+):(\d+) (.*)$/.exec(text) ?? [];
+    if (!file || !fs.existsSync(path.join(root, file))) return [];
+    const code = codeOf(file);
+    return among
+      .filter((m) => m.file === file && inWords(m, code) === words)
+      .sort((a, b) => Math.abs(lineOf(a, code) - Number(line)) - Math.abs(lineOf(b, code) - Number(line)))
+      .slice(0, 1);
+  });
+}
+
 const all = SOURCES.flatMap(files).flatMap(mutantsOf);
-const chosen = sample(all, count);
+const log = process.argv[4];
+const chosen = log ? named(fs.readFileSync(log, "utf8"), all) : sample(all, count);
 console.log(`${all.length} mutants in ${SOURCES.join(" and ")}; ${chosen.length} of them by seed ${seed}`);
 const homes = Array.from({ length: WORKSPACES }, (_, n) => workspace(n));
 if (!(await tests(homes[0] as string))) throw new Error("the tests fail without a mutant");
@@ -176,11 +200,7 @@ await Promise.all(
       fs.writeFileSync(at, code.slice(0, mutant.start) + mutant.text + code.slice(mutant.end));
       if ((await tests(home)) && (await compiles(home))) {
         survived.push(mutant);
-        const line = code.slice(0, mutant.start).split("\n").length;
-        const was = code.slice(mutant.start, mutant.end).replace(/\s+/g, " ").slice(0, 70);
-        console.log(
-          `${mutant.file}:${line} ${mutant.operator}: ${was} -> ${mutant.text.replace(/\s+/g, " ").slice(0, 70)}`,
-        );
+        console.log(`${mutant.file}:${lineOf(mutant, code)} ${inWords(mutant, code)}`);
       }
       fs.writeFileSync(at, code);
     }

@@ -4,7 +4,8 @@ import { readdir } from "node:fs/promises";
 import path from "node:path";
 import pg from "pg";
 import { pool } from "../src/server/db";
-import { loadDemo, readDemo } from "../src/server/load-demo";
+import { readDemo } from "../src/server/demo-practice";
+import { loadDemo } from "../src/server/load-demo";
 import { checkRole, migrate } from "../src/server/migrate";
 
 export const DEMO_PASSWORD = "harvest-by-figures";

@@ -60,10 +60,34 @@ describe("a part of a field", () => {
     await page.getByRole("alert").getByText("Area: 12.4 ha given, allowed are 7.4 ha").waitFor();
     await choose("After", /stream side/);
     await page.getByRole("button", { name: "Start", exact: true }).click();
-    await page.getByRole("heading", { name: "Gantry Plot", exact: true }).waitFor();
+    // on the same part, not on the whole field
+    await page.getByRole("heading", { name: "Gantry Plot, stream side" }).waitFor();
+    await page.getByText(/5 ha, .*season 2028/).waitFor();
     await openField();
     await page.getByText("then").waitFor();
     expect(await axeFindings(page)).toEqual([]);
+  });
+
+  it("can be put right on the field's page, with what comes after it", async () => {
+    await openField();
+    const change = page.getByRole("button", { name: "Change the part stream side" }).first();
+    await change.click();
+    const area = page.getByRole("textbox", { name: "Area of stream side" });
+    await area.fill("13");
+    await page.getByText("Area of the part: 13 given, allowed is above 0 ha up to 12.4 ha").waitFor();
+    await area.fill("4.5");
+    await page.getByRole("button", { name: "Save" }).click();
+    await page.getByRole("status").getByText("Changed").waitFor();
+    await page.keyboard.press("Escape");
+    await page
+      .getByText(/4\.5 ha/)
+      .nth(1)
+      .waitFor();
+    // and back, for what is looked at next
+    await change.click();
+    await area.fill("5");
+    await page.getByRole("button", { name: "Save" }).click();
+    await page.getByRole("status").getByText("Changed").waitFor();
   });
 });
 

@@ -11,7 +11,7 @@ import { compareDrafts } from "@/server/drafts";
 import { draftStale, outlineLines } from "@/server/outlines";
 import { loadPlaces } from "@/server/places";
 import { issuePlan, loadPlan, saveDecisions } from "@/server/plans";
-import { chooseDraft, copyDraft, listPlantings, startPlan } from "@/server/plantings";
+import { changePart, chooseDraft, copyDraft, listPlantings, startPlan } from "@/server/plantings";
 import { accessOf, removePlans } from "./support/access";
 
 const owner = new pg.Client({ connectionString: inject("adminUrl") });
@@ -73,6 +73,76 @@ describe("plantings side by side", () => {
     expect(await start("wheat", "east", 3.5)).toBe(east);
     const places = await within((c) => loadPlaces(c, access, 2027));
     expect(places.get(east)).toMatchObject({ field: "Tansy Slip, east", areaHa: 3.5 });
+  });
+});
+
+describe("the part of a planting", () => {
+  const change = (id: string, part: { name: string; areaHa: number } | null) =>
+    within((c) => changePart(c, access, id, part));
+
+  it("can be put right: its plans are for the new area, and what is free beside it changes", async () => {
+    const [east] = (await within((c) => listPlantings(c, access, fieldId))).filter((p) => p.part === "east");
+    const planId = east!.drafts[0]!.id;
+    const before = await drafted(planId);
+    await change(east!.id, { name: "east of the ditch", areaHa: 3 });
+    expect((await plan(planId)).facts.field).toMatchObject({ name: "Tansy Slip, east of the ditch", areaHa: 3 });
+    const after = await drafted(planId);
+    // the same rate on 3 ha in place of 3.5
+    expect(after.inputs[0]!.quantity / before.inputs[0]!.quantity).toBeCloseTo(3 / 3.5, 6);
+    // 6 ha less 2 in the west leave 4
+    await expect(change(east!.id, { name: "east", areaHa: 4.1 })).rejects.toThrow(
+      "Area: 4.1 ha given, allowed are 4 ha",
+    );
+    await expect(change(east!.id, null)).rejects.toThrow("allowed are 4 ha");
+    await expect(change(east!.id, { name: "west", areaHa: 3 })).rejects.toThrow('Part: "west" given; another planting');
+    await change(east!.id, { name: "east", areaHa: 3.5 });
+    expect((await plan(planId)).facts.field).toMatchObject({ name: "Tansy Slip, east", areaHa: 3.5 });
+  });
+
+  it("is nobody else's to change, and is noted with its author", async () => {
+    const [west] = (await within((c) => listPlantings(c, access, fieldId))).filter((p) => p.part === "west");
+    const other = await accessOf(owner, "una@fernhill.example");
+    await expect(inPractice(other, (c) => changePart(c, other, west!.id, { name: "mine", areaHa: 1 }))).rejects.toThrow(
+      "no such planting",
+    );
+    await expect(change("not-an-id", null)).rejects.toThrow("no such planting");
+    await change(west!.id, { name: "west", areaHa: 2.25 });
+    const [noted] = (
+      await owner.query(
+        "select user_id, before, after from audit where entity = 'planting' and entity_id = $1 order by id desc",
+        [west!.id],
+      )
+    ).rows;
+    expect(noted).toEqual({ user_id: access.userId, before: { areaHa: 2 }, after: { areaHa: 2.25 } });
+    await change(west!.id, { name: "west", areaHa: 2 });
+  });
+});
+
+describe("what comes after a part", () => {
+  it("has that part, is put right with it, and bounds it where it has a share of it", async () => {
+    const season = 2041;
+    const first = await within((c) =>
+      startPlan(c, access, { fieldId, season, guideId: "potato", part: { name: "hollow", areaHa: 2 } }),
+    );
+    const follows = (await plantingOf(first)).id;
+    const then = await within((c) => startPlan(c, access, { fieldId, season: season + 1, guideId: "wheat", follows }));
+    expect((await plan(then)).facts.field).toMatchObject({ name: "Tansy Slip, hollow", areaHa: 2 });
+    const next = (await plantingOf(then)).id;
+    const share = await within((c) =>
+      startPlan(c, access, {
+        fieldId,
+        season: season + 2,
+        guideId: "garlic",
+        follows: next,
+        part: { name: "hollow, wet end", areaHa: 0.5 },
+      }),
+    );
+    await within((c) => changePart(c, access, follows, { name: "hollow", areaHa: 2.4 }));
+    expect((await plan(then)).facts.field.areaHa).toBe(2.4);
+    expect((await plan(share)).facts.field.areaHa).toBe(0.5);
+    await expect(within((c) => changePart(c, access, follows, { name: "hollow", areaHa: 0.4 }))).rejects.toThrow(
+      "Area: 0.4 ha given, allowed are 0.5 ha or more",
+    );
   });
 });
 

@@ -112,6 +112,27 @@ describe("documents", () => {
   });
 });
 
+describe("names of fields", () => {
+  it("are found by whoever reads plans, with the newest plan of each, in the own practice only", async () => {
+    const names = async (who: string) => {
+      const answer = await as(who, "GET", "/api/fields");
+      return {
+        status: answer.status,
+        fields: ((await answer.json()).fields ?? []) as { name: string; planId: string | null }[],
+      };
+    };
+    const { status, fields } = await names("imre");
+    expect(status).toBe(200);
+    expect(fields.find((f) => f.name === "Withy Bed")?.planId).toBe(await planOf("Withy Bed"));
+    expect(fields.map((f) => f.name)).toEqual([...fields.map((f) => f.name)].sort());
+    const theirs = await names("una");
+    expect(theirs.fields.length).toBeGreaterThan(0);
+    expect(theirs.fields.some((f) => f.name === "Withy Bed")).toBe(false);
+    expect((await names("grower")).status).toBe(403);
+    expect((await names("nobody")).status).toBe(401);
+  });
+});
+
 describe("settings", () => {
   it("are the owner's and advisers', and are checked", async () => {
     expect((await as("noor", "PUT", "/api/settings", { unitSet: "usCustomary" })).status).toBe(403);

@@ -160,6 +160,44 @@ describe("walls between practices", () => {
     expect(await inPractice(grower, (c) => loadVersion(c, grower, other, 1))).toBeNull();
     expect(await inPractice(grower, (c) => rows(c, "select 1 from log_entry where plan_id = $1", [other]))).toEqual([]);
   });
+
+  it("shows a grower the own share of all that hangs on fields and plans, and lets nobody write beyond it", async () => {
+    const { rows: found } = await owner.query("select id from grower where name = 'Pennick Farm'");
+    const grower: Scope = { ...castellan, growerId: found[0].id };
+    const own = `select f.id from field f join farm fa on fa.id = f.farm_id where fa.grower_id = '${found[0].id}'`;
+    const hanging: [table: string, on: string][] = [
+      ["field", `id in (${own})`],
+      ["planting", `field_id in (${own})`],
+      ["plan", `field_id in (${own})`],
+      ...[
+        "plan_version",
+        "operation",
+        "operation_input",
+        "log_entry",
+        "stage_observation",
+        "plan_outline",
+        "moved_operation",
+      ].map((table): [string, string] => [table, `plan_id in (select id from plan where field_id in (${own}))`]),
+    ];
+    // outlines of all plans, so that there is something to keep out
+    await draftStale(castellan);
+    let kept = 0;
+    for (const [table, on] of hanging) {
+      const count = `select count(*)::int as n, count(*) filter (where ${on})::int as own from ${table} where practice_id = '${castellan.practiceId}'`;
+      const { rows: all } = await owner.query(count);
+      const seen = await inPractice(grower, (c) => row<{ n: number }>(c, `select count(*)::int as n from ${table}`));
+      expect(seen?.n, table).toBe(all[0].own);
+      kept += all[0].n - all[0].own;
+      const adviser = await inPractice(castellan, (c) =>
+        row<{ n: number }>(c, `select count(*)::int as n from ${table}`),
+      );
+      expect(adviser?.n, `${table}, to an adviser`).toBe(all[0].n);
+    }
+    expect(kept).toBeGreaterThan(0);
+    const other = await planOfField(castellan, "Heron Block");
+    const changed = await inPractice(grower, (c) => c.query("update plan set season = season where id = $1", [other]));
+    expect(changed.rowCount).toBe(0);
+  });
 });
 
 describe("plans", () => {

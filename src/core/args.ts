@@ -16,6 +16,9 @@ export interface NumberRule {
   integer?: boolean;
 }
 
+/** A share of seed or stock that is never as low as 1 %: 0.96 is a fraction that somebody typed for 96 %. */
+export const PER_CENT: NumberRule = { above: 1, max: 100, unit: "%" };
+
 /** A finite number within the rule, or an error in `errors` (the returned number is then meaningless). */
 export function readNumber(errors: FieldError[], field: string, given: unknown, rule: NumberRule = {}): number {
   if ((given === undefined || given === null) && rule.fallback !== undefined) return rule.fallback;

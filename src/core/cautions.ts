@@ -3,13 +3,14 @@
  * The application plans; the product label, the local code and a licensed adviser decide.
  */
 
-export type InputKind = "seed" | "fertiliser" | "lime" | "manure";
+export type InputKind = "seed" | "fertiliser" | "lime" | "gypsum" | "manure";
 
 /** The topic that every operation with this input carries. */
 export const INPUT_CAUTIONS: Record<InputKind, string> = {
   seed: "dressed seed",
   fertiliser: "fertiliser",
   lime: "lime dust",
+  gypsum: "gypsum dust",
   manure: "manure",
 };
 /** The topic that every operation with a machine carries. */
@@ -20,6 +21,7 @@ export const GENERAL_CAUTIONS: Record<string, string> = {
     "Dressed seed is never food or feed: gloves, dust mask, no spilt seed left for birds; leftovers and bags as the label says.",
   "lime dust":
     "Lime dust harms eyes and lungs (burnt and hydrated lime are caustic): goggles, mask, gloves; not in wind.",
+  "gypsum dust": "Gypsum dust: mask and goggles; not in wind.",
   fertiliser:
     "Keep off water margins, frozen and waterlogged ground and inside closed periods; store ammonium nitrate cool, dry and apart from fuel.",
   manure:

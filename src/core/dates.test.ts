@@ -1,6 +1,18 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { addDays, dayNumber, dayOfYear, daysBetween, formatDay, isoDate } from "./dates";
+import { addDays, byDate, dayNumber, dayOfYear, daysBetween, formatDay, isoDate } from "./dates";
+
+describe("sorting by date", () => {
+  it("puts earlier first and what has no date last", () => {
+    expect(["2027-03-01", null, "2026-10-02", "2027-03-01"].sort(byDate)).toEqual([
+      "2026-10-02",
+      "2027-03-01",
+      "2027-03-01",
+      null,
+    ]);
+    expect([null, "2027-03-01"].sort(byDate)).toEqual(["2027-03-01", null]);
+  });
+});
 
 describe("dates without time", () => {
   it("knows which dates exist", () => {

@@ -67,6 +67,11 @@ export class Random {
     return QUANTILES[(this.uniform() * QUANTILES.length) | 0]!;
   }
 
+  /** The place of a `quickNormal` in its table: what to keep where the value is wanted later, if at all. */
+  quantilePlace(): number {
+    return (this.uniform() * QUANTILES.length) | 0;
+  }
+
   /** Gamma of a shape and scale 1 (Marsaglia and Tsang 2000); mean and variance equal the shape. */
   gamma(shape: number): number {
     if (shape < 1) return this.gamma(shape + 1) * Math.exp(Math.log(1 - this.uniform()) / shape);
@@ -119,5 +124,8 @@ export function normalShareBelow(z: number): number {
     (0.31938153 + t * (-0.356563782 + t * (1.781477937 + t * (-1.821255978 + t * 1.330274429))));
   return z >= 0 ? 1 - upper : upper;
 }
+
+/** The quick normal that stands at a place from `quantilePlace`. */
+export const quantileAt = (place: number): number => QUANTILES[place]!;
 
 const QUANTILES = Float64Array.from({ length: 16_384 }, (_, i) => normalQuantile((i + 0.5) / 16_384));

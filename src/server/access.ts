@@ -6,7 +6,7 @@ import { cache } from "react";
 import type { IsoDate } from "@/core/dates";
 import type { UnitSet } from "@/core/units/units";
 import { auth } from "./auth";
-import { asPerson, inPractice, row, type Scope } from "./db";
+import { asPerson, row, type Scope } from "./db";
 
 export type Role = "owner" | "adviser" | "assistant" | "grower";
 export type Action = "read" | "log" | "plan" | "issue" | "settings";
@@ -48,36 +48,22 @@ export async function accessOf(requestHeaders: Headers): Promise<Access | null> 
   if (!session) return null;
   const userId = session.user.id;
   const membership = await asPerson(userId, (client) =>
-    row<{ practice_id: string; role: Role; licence_no: string | null; grower_id: string | null }>(
+    row<Pick<Access, "practiceId" | "growerId" | "role" | "licenceNo" | "practice">>(
       client,
-      "select practice_id, role, licence_no, grower_id from membership where user_id = $1 order by practice_id limit 1",
+      `select m.practice_id as "practiceId", m.grower_id as "growerId", m.role, m.licence_no as "licenceNo",
+         jsonb_build_object('name', p.name, 'currency', p.currency, 'unitSet', p.unit_set, 'decimalMark', p.decimal_mark,
+           'asOf', p.as_of) as practice
+       from membership m join practice p on p.id = m.practice_id where m.user_id = $1 order by m.practice_id limit 1`,
       [userId],
     ),
   );
   if (!membership)
     throw new Refused(403, "This account belongs to no practice. Ask the owner of your practice to add you.");
-  const scope: Scope = { practiceId: membership.practice_id, userId, growerId: membership.grower_id };
-  const practice = await inPractice(scope, (client) =>
-    row<{ name: string; currency: string; unit_set: UnitSet; decimal_mark: "point" | "comma"; as_of: IsoDate | null }>(
-      client,
-      "select name, currency, unit_set, decimal_mark, as_of from practice where id = $1",
-      [scope.practiceId],
-    ),
-  );
-  if (!practice) throw new Refused(403, "The practice of this account no longer exists.");
   return {
-    ...scope,
+    ...membership,
+    userId,
     name: session.user.name,
-    role: membership.role,
-    licenceNo: membership.licence_no,
-    practice: {
-      name: practice.name,
-      currency: practice.currency,
-      unitSet: practice.unit_set,
-      decimalMark: practice.decimal_mark,
-      asOf: practice.as_of,
-    },
-    today: practice.as_of ?? new Date().toISOString().slice(0, 10),
+    today: membership.practice.asOf ?? new Date().toISOString().slice(0, 10),
   };
 }
 

@@ -20,15 +20,18 @@ export interface Catalogue {
 }
 
 export async function loadCatalogue(client: Client, scope: Scope): Promise<Catalogue> {
-  const practice = await row<{ currency: string; prices: unknown }>(
-    client,
-    "select currency, prices from practice where id = $1",
-    [scope.practiceId],
-  );
+  const [practice, fertilisers, limes, seedLots] = await Promise.all([
+    row<{ currency: string; prices: unknown }>(client, "select currency, prices from practice where id = $1", [
+      scope.practiceId,
+    ]),
+    loadFertilisers(client, scope),
+    loadLimeProducts(client, scope),
+    loadSeedLots(client, scope),
+  ]);
   return {
-    fertilisers: await loadFertilisers(client, scope),
-    limes: await loadLimeProducts(client, scope),
-    seedLots: await loadSeedLots(client, scope),
+    fertilisers,
+    limes,
+    seedLots,
     prices: { currency: practice?.currency ?? "cr", ...pricesRecord.parse(practice?.prices) },
   };
 }

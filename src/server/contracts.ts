@@ -7,6 +7,7 @@ import { z } from "zod";
 import type { IsoDate } from "@/core/dates";
 import type { Guide } from "@/core/guides/schema";
 import type { FieldFacts } from "@/core/plan/facts";
+import type { Suitability } from "@/core/plan/site-criteria";
 import type { GrownCrop } from "@/core/records/grown-crop";
 import { logEntryRecord } from "@/core/records/log-entry";
 import { minor } from "@/core/records/parts";
@@ -24,16 +25,21 @@ import type { ObservedWeather } from "@/core/weather/season-weather";
 const column = z.number().int().min(0).max(500).nullable();
 const revision = z.number().int().positive();
 
+/** A part of a field that a planting has. */
+const partOfField = z.strictObject({
+  name: z.string().trim().min(1).max(60),
+  areaHa: z.number().positive().lt(10_000),
+});
+
 /** What is sent, by method and path: the body of a POST or PUT. A call that is not listed sends none. */
 export const BODIES = {
+  "PUT /api/plantings/{id}": z.strictObject({ part: partOfField.nullable() }),
   "POST /api/plans": z.strictObject({
     fieldId: z.uuid(),
     season: z.number().int().min(1900).max(2200),
     guideId: z.string().min(1).max(60),
     /** a part of the field; absent: the whole */
-    part: z
-      .strictObject({ name: z.string().trim().min(1).max(60), areaHa: z.number().positive().lt(10_000) })
-      .optional(),
+    part: partOfField.optional(),
     /** the planting of the same ground that it comes after */
     follows: z.uuid().optional(),
   }),
@@ -84,8 +90,12 @@ export const BODIES = {
 
 /** What comes back, by method and path. */
 export interface Answers {
+  "GET /api/fields": { fields: FieldName[] };
+  /** suitability of every field for one kind of a crop, by the field's id */
+  "GET /api/site": { fields: Record<string, SiteLine> };
   "GET /api/guides": { guides: Guide[] };
   "GET /api/guides/{id}": { guide: Guide };
+  "PUT /api/plantings/{id}": Done;
   "POST /api/plans": { id: string };
   "PUT /api/plans/{id}": SaveResult;
   "GET /api/plans/{id}/drafts": { drafts: DraftLine[] };
@@ -208,7 +218,12 @@ export interface PlantingLine {
   drafts: PlantingDraft[];
 }
 
+/** How well a field suits a kind of a crop. */
+export type SiteLine = Suitability & { guideId: string; kindId: string; name: string };
+
 export interface FieldSheet {
+  /** every kind of every crop, the best first, for the season that is planned next */
+  suits: SiteLine[];
   field: FieldFacts & { grower: string; note: string; boundary: unknown; labourPerH: number | null };
   soilTests: (SoilTest & { id: string })[];
   history: GrownCrop[];
@@ -312,8 +327,18 @@ export interface DueOperation extends WeekOperation {
   crop: string;
 }
 
-export interface FarmOutlook {
+/** A field by name, to be found by. */
+export interface FieldName {
+  fieldId: string;
+  /** its newest plan */
+  planId: string | null;
+  name: string;
   farm: string;
+}
+
+/** The outlook of farms on the same soil at the same station. */
+export interface FarmOutlook {
+  farms: string[];
   station: string;
   soil: string;
   days: OutlookDay[];

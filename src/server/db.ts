@@ -1,5 +1,6 @@
 /** One pool, and transactions that carry who works in which practice, so that row-level security can hold the walls. */
 
+import { createHash } from "node:crypto";
 import pg from "pg";
 
 // dates without a time stay text; numeric and bigint fit a double here (areas, rates, prices in minor units)
@@ -19,6 +20,8 @@ export function pool(): pg.Pool {
       max: 10,
       connectionTimeoutMillis: 4000,
       idleTimeoutMillis: 30_000,
+      // what is asked together goes out together: one way to the server and back for all of it
+      pipeline: true,
     });
     // a connection that the server drops while idle must not end the process; the next query gets a new one
     globals.wheatonomyPool.on("error", (error) => console.error(`database: ${error.message}`));
@@ -37,44 +40,39 @@ export interface Scope {
 
 /** Runs `work` in one transaction inside a practice; rolls back when it throws. */
 export async function inPractice<T>(scope: Scope, work: (client: Client) => Promise<T>): Promise<T> {
-  return transaction(async (client) => {
-    await client.query(
-      "select set_config('app.practice_id', $1, true), set_config('app.user_id', $2, true), set_config('app.grower_id', $3, true)",
-      [scope.practiceId, scope.userId, scope.growerId ?? ""],
-    );
-    return work(client);
-  });
+  const { practiceId, userId, growerId } = scope;
+  return transaction({ practice_id: practiceId, user_id: userId, grower_id: growerId ?? "" }, work);
 }
 
 /** Runs `work` as a signed-in person who has no practice yet: only their memberships show. */
 export async function asPerson<T>(userId: string, work: (client: Client) => Promise<T>): Promise<T> {
-  return transaction(async (client) => {
-    await client.query("select set_config('app.user_id', $1, true)", [userId]);
-    return work(client);
-  });
+  return transaction({ user_id: userId }, work);
 }
 
 /** Runs `work` for a calendar program that came with a secret: only the feed of that secret shows. */
 export async function asFeed<T>(tokenHash: string, work: (client: Client) => Promise<T>): Promise<T> {
-  return transaction(async (client) => {
-    await client.query("select set_config('app.feed_hash', $1, true)", [tokenHash]);
-    return work(client);
-  });
+  return transaction({ feed_hash: tokenHash }, work);
 }
 
 /** Runs `work` for the worker: it sees which practices there are and their working date, nothing else. */
 export async function asWorker<T>(work: (client: Client) => Promise<T>): Promise<T> {
-  return transaction(async (client) => {
-    await client.query("select set_config('app.worker', 'on', true)");
-    return work(client);
-  });
+  return transaction({ worker: "on" }, work);
 }
 
-async function transaction<T>(work: (client: Client) => Promise<T>): Promise<T> {
+type Setting = "practice_id" | "user_id" | "grower_id" | "feed_hash" | "worker";
+
+/** One transaction with its settings, which go with its begin in one message. */
+async function transaction<T>(
+  settings: Partial<Record<Setting, string>>,
+  work: (client: Client) => Promise<T>,
+): Promise<T> {
   const client = await pool().connect();
   try {
-    await client.query("begin");
-    const result = await work(client);
+    const set = Object.entries(settings).map(
+      ([name, value]) => `set_config('app.${name}', ${client.escapeLiteral(value)}, true)`,
+    );
+    const begun = client.query(`begin; select ${set.join(", ")}`);
+    const [result] = await Promise.all([work(client), begun]);
     await client.query("commit");
     return result;
   } catch (error) {
@@ -88,14 +86,26 @@ async function transaction<T>(work: (client: Client) => Promise<T>): Promise<T> 
 /** Whether a text from outside can be the id of a row. */
 export const isId = (text: string): boolean => /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/.test(text);
 
+const names = new Map<string, string>();
+
+/** A query under a name of its own: the server plans it a few times for each connection, then no more. */
+function prepared(text: string, values: unknown[]): pg.QueryConfig {
+  let name = names.get(text);
+  if (name === undefined) {
+    name = createHash("sha1").update(text).digest("hex");
+    names.set(text, name);
+  }
+  return { name, text, values };
+}
+
 /** The rows of a query with their shape. */
 export async function rows<T>(client: Client, text: string, values: unknown[] = []): Promise<T[]> {
-  return (await client.query(text, values)).rows as T[];
+  return (await client.query(prepared(text, values))).rows as T[];
 }
 
 /** The one row of a query, or null. */
 export async function row<T>(client: Client, text: string, values: unknown[] = []): Promise<T | null> {
-  return ((await client.query(text, values)).rows[0] as T | undefined) ?? null;
+  return (await rows<T>(client, text, values))[0] ?? null;
 }
 
 /** True for errors that mean the database cannot be reached at all. */

@@ -1,15 +1,13 @@
 /** Fields with what is known of them. */
 
 import type { IsoDate } from "@/core/dates";
-import type { PreviousCrop } from "@/core/plan/facts";
-import type { GrownCrop } from "@/core/records/grown-crop";
 import type { Climate, MonthNormal } from "@/core/weather/climate";
-import type { FieldLine, FieldSheet } from "./contracts";
+import type { FieldLine, FieldName, FieldSheet } from "./contracts";
 import { type Client, isId, row, rows, type Scope } from "./db";
-import { cropBefore } from "./guides";
 import { listPlantings } from "./plantings";
 import { loadGrownCrops } from "./records/grown-crops";
 import { loadSoilTests } from "./records/soil-tests";
+import { cropsOnField, loadSiteFacts, nextSeason } from "./site";
 
 /** All fields that this person may see, each with its latest plan. */
 export async function listFields(client: Client, scope: Scope): Promise<FieldLine[]> {
@@ -31,27 +29,22 @@ export async function listFields(client: Client, scope: Scope): Promise<FieldLin
   );
 }
 
-/** Every field by name with its newest plan, for finding one: three simple queries, asked on every page. */
-export async function listFieldNames(
-  client: Client,
-  scope: Scope,
-): Promise<{ fieldId: string; planId: string | null; name: string; farm: string }[]> {
+/** Every field by name with its newest plan, for finding one. */
+export async function listFieldNames(client: Client, scope: Scope): Promise<FieldName[]> {
   const key = [scope.practiceId];
-  const fields = await rows<{ id: string; name: string; farmId: string }>(
-    client,
-    `select id, name, farm_id as "farmId" from field where practice_id = $1 order by name`,
-    key,
-  );
-  const farms = await rows<{ id: string; name: string }>(
-    client,
-    "select id, name from farm where practice_id = $1",
-    key,
-  );
-  const plans = await rows<{ fieldId: string; id: string }>(
-    client,
-    `select distinct on (field_id) field_id as "fieldId", id from plan where practice_id = $1 and chosen order by field_id, season desc, draft`,
-    key,
-  );
+  const [fields, farms, plans] = await Promise.all([
+    rows<{ id: string; name: string; farmId: string }>(
+      client,
+      `select id, name, farm_id as "farmId" from field where practice_id = $1 order by name`,
+      key,
+    ),
+    rows<{ id: string; name: string }>(client, "select id, name from farm where practice_id = $1", key),
+    rows<{ fieldId: string; id: string }>(
+      client,
+      `select distinct on (field_id) field_id as "fieldId", id from plan where practice_id = $1 and chosen order by field_id, season desc, draft`,
+      key,
+    ),
+  ]);
   const farmOf = new Map(farms.map((f) => [f.id, f.name]));
   const planOf = new Map(plans.map((p) => [p.fieldId, p.id]));
   return fields.map((f) => ({
@@ -63,11 +56,17 @@ export async function listFieldNames(
 }
 
 /** One field, whole; null when there is none that this person may see. */
-export async function loadField(client: Client, scope: Scope, fieldId: string): Promise<FieldSheet | null> {
+export async function loadField(
+  client: Client,
+  scope: Scope & { today: IsoDate },
+  fieldId: string,
+): Promise<FieldSheet | null> {
   if (!isId(fieldId)) return null;
   const found = await row<FieldSheet["field"] & { stationId: string | null }>(
     client,
     `select f.id, f.name, fa.name as farm, g.name as grower, f.area_ha as "areaHa", f.texture_class as "textureClass", f.drainage, f.note, f.boundary,
+       f.soil_depth_cm as "soilDepthCm", f.slope_pct as "slopePct", f.stones_pct as "stonesPct", f.water_source as "waterSource",
+       f.water_m3_per_year as "waterM3PerYear", f.outlet_km as "outletKm", fa.machines, fa.harvesters, fa.hands,
        fa.zone, f.compaction_depth_cm as "compactionDepthCm", f.irrigated, fa.hand_work as "handWork", fa.contractor, fa.labour_per_h as "labourPerH", fa.station_id as "stationId"
      from field f join farm fa on fa.practice_id = f.practice_id and fa.id = f.farm_id
      join grower g on g.practice_id = f.practice_id and g.id = fa.grower_id
@@ -78,8 +77,10 @@ export async function loadField(client: Client, scope: Scope, fieldId: string): 
   const { stationId, ...field } = found;
   const soilTests = await loadSoilTests(client, scope, fieldId);
   const history = (await loadGrownCrops(client, scope, [fieldId])).get(fieldId) ?? [];
+  const site = (await loadSiteFacts(client, scope, nextSeason(scope.today), [fieldId])).get(fieldId);
   return {
     field,
+    suits: site ? cropsOnField(site) : [],
     soilTests,
     history,
     plantings: await listPlantings(client, scope, fieldId),
@@ -102,14 +103,5 @@ export async function loadClimate(client: Client, scope: Scope, stationId: strin
   );
   return station && months.length === 12
     ? { station: station.name, latitudeDeg: station.latitude, altitudeM: station.altitude, months }
-    : null;
-}
-
-/** The crop before a season: the newest of the history that was harvested, or is to be, before it. */
-export function previousCropOf(history: GrownCrop[], season: number, plannedWindowStart: IsoDate): PreviousCrop | null {
-  const before = history.filter((h) => h.season < season || (h.harvestOn !== null && h.harvestOn < plannedWindowStart));
-  const last = before.sort((a, b) => b.season - a.season)[0];
-  return last
-    ? { crop: last.crop, ...cropBefore(last.crop), harvest: last.harvestOn, harvested: last.harvested }
     : null;
 }

@@ -1,22 +1,11 @@
 /** Loads a demo practice from its data file: facts as rows, plans by the same code that the application uses. */
 
 import { randomUUID } from "node:crypto";
-import { readFile } from "node:fs/promises";
 import { hashPassword } from "better-auth/crypto";
-import { z } from "zod";
-import { farmRecord } from "@/core/records/farm";
-import { fertiliserRecord } from "@/core/records/fertiliser";
-import { fieldRecord } from "@/core/records/field";
-import { grownCropRecord } from "@/core/records/grown-crop";
-import { limeProductRecord } from "@/core/records/lime-product";
-import { logEntryRecord } from "@/core/records/log-entry";
-import { isoDate, name } from "@/core/records/parts";
-import { pricesRecord } from "@/core/records/prices";
-import { seedLotRecord } from "@/core/records/seed-lot";
-import { soilTestRecord } from "@/core/records/soil-test";
 import { upgradeDecisions } from "@/core/sheets/decisions-schema";
 import type { Access } from "./access";
 import { type Client, inPractice, row } from "./db";
+import type { Practice } from "./demo-practice";
 import { logOperation } from "./log";
 import { issuePlan } from "./plans";
 import { startPlan } from "./plantings";
@@ -27,70 +16,6 @@ import { insertGrownCrop } from "./records/grown-crops";
 import { insertLimeProduct } from "./records/lime-products";
 import { insertSeedLot } from "./records/seed-lots";
 import { insertSoilTest } from "./records/soil-tests";
-
-const demoPlan = z.strictObject({
-  season: z.number().int(),
-  /** a part of the field; absent: the whole */
-  part: z.strictObject({ name, areaHa: z.number().positive() }).optional(),
-  /** position in this list of the plan that it comes after on the same ground */
-  follows: z.number().int().min(0).optional(),
-  issueOn: isoDate.optional(),
-  decisions: z.unknown(),
-  /** what has been done of it */
-  log: z.array(logEntryRecord.omit({ id: true, planId: true }).partial({ quantityPerHa: true, note: true })).optional(),
-});
-const demoField = fieldRecord.extend({
-  farm: name,
-  soilTests: z.array(soilTestRecord),
-  history: z.array(grownCropRecord),
-  plans: z.array(demoPlan),
-});
-/** A whole practice as data: the same record shapes that forms, imports and the database hold. */
-const demoPractice = z.strictObject({
-  practice: z.strictObject({
-    name,
-    currency: z.string().min(1).max(8),
-    unitSet: z.enum(["metric", "usCustomary", "imperial", "southAsian"]),
-    decimalMark: z.enum(["point", "comma"]),
-    asOf: isoDate,
-    prices: pricesRecord,
-  }),
-  people: z
-    .array(
-      z.strictObject({
-        email: z.email(),
-        name,
-        role: z.enum(["owner", "adviser", "assistant", "grower"]),
-        licenceNo: z.string().optional(),
-        grower: z.string().optional(),
-      }),
-    )
-    .min(1),
-  growers: z.array(z.strictObject({ name, unitSet: z.string().optional() })),
-  stations: z.array(
-    z.strictObject({ name, latitudeDeg: z.number(), altitudeM: z.number(), months: z.array(z.array(z.number())) }),
-  ),
-  farms: z.array(farmRecord.extend({ grower: z.string(), station: z.string() })),
-  fields: z.array(demoField),
-  fertilisers: z.array(fertiliserRecord),
-  limes: z.array(limeProductRecord),
-  seedLots: z.array(seedLotRecord),
-});
-/** As it is written, where defaults may be left out; and as it is loaded. */
-export type DemoPractice = z.input<typeof demoPractice>;
-type Practice = z.output<typeof demoPractice>;
-
-/** A demo practice from its file; throws with the path of what is not of the shape. */
-export async function readDemo(file: string): Promise<Practice> {
-  return checkDemo(JSON.parse(await readFile(file, "utf8")));
-}
-
-/** A made-up practice checked against the shapes of its records. */
-export function checkDemo(demo: unknown): Practice {
-  const parsed = demoPractice.safeParse(demo);
-  if (parsed.success) return parsed.data;
-  throw new Error(parsed.error.issues.map((i) => `${i.path.join(".")}: ${i.message}`).join("; "));
-}
 
 /**
  * Loads one practice; `owner` runs as the owner of the tables for what the application itself may not insert. Gives the

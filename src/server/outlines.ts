@@ -56,39 +56,6 @@ export async function outlineLines(
 ): Promise<Line[]> {
   const { practiceId, today } = asker;
   const some = [practiceId, only];
-  const plans = await rows<{ id: string; fieldId: string; season: number; revision: number }>(
-    client,
-    `select id, field_id as "fieldId", season, revision from plan
-     where practice_id = $1 and chosen and ($2::uuid[] is null or id = any($2)) order by id`,
-    some,
-  );
-  const fields = await rows<{ id: string; farmId: string }>(
-    client,
-    `select id, farm_id as "farmId" from field where practice_id = $1`,
-    [practiceId],
-  );
-  const farms = await rows<{ id: string; stationId: string | null }>(
-    client,
-    `select id, station_id as "stationId" from farm where practice_id = $1`,
-    [practiceId],
-  );
-  const clocks = await rows<{ of: string; n: number }>(
-    client,
-    `select of_id as "of", n from facts_clock where practice_id = $1`,
-    [practiceId],
-  );
-  const versions = await rows<{ planId: string; n: number }>(
-    client,
-    `select plan_id as "planId", max(number) as n from plan_version
-     where practice_id = $1 and ($2::uuid[] is null or plan_id = any($2)) group by 1`,
-    some,
-  );
-  const kept = await rows<{ planId: string; key: string; from: IsoDate; to: IsoDate | null; at: string }>(
-    client,
-    `select plan_id as "planId", key, from_day as "from", to_day as "to", to_char(drafted_at, 'YYYY-MM-DD HH24:MI') as at
-     from plan_outline where practice_id = $1 and basis = $3 and ($2::uuid[] is null or plan_id = any($2))`,
-    [...some, basis],
-  );
   const counted = (table: string) =>
     rows<{ planId: string; n: number; at: number | null }>(
       client,
@@ -96,42 +63,76 @@ export async function outlineLines(
        from ${table} where practice_id = $1 and ($2::uuid[] is null or plan_id = any($2)) group by 1`,
       some,
     );
-  const logged = byPlan(await counted("log_entry"));
-  const seen = byPlan(await counted("stage_observation"));
-  const moved =
+  const [plans, fields, farms, clocks, versions, kept, logs, stagesSeen, moved] = await Promise.all([
+    rows<{ id: string; fieldId: string; season: number; revision: number }>(
+      client,
+      `select id, field_id as "fieldId", season, revision from plan
+       where practice_id = $1 and chosen and ($2::uuid[] is null or id = any($2)) order by id`,
+      some,
+    ),
+    rows<{ id: string; farmId: string }>(client, `select id, farm_id as "farmId" from field where practice_id = $1`, [
+      practiceId,
+    ]),
+    rows<{ id: string; stationId: string | null }>(
+      client,
+      `select id, station_id as "stationId" from farm where practice_id = $1`,
+      [practiceId],
+    ),
+    rows<{ of: string; n: number }>(client, `select of_id as "of", n from facts_clock where practice_id = $1`, [
+      practiceId,
+    ]),
+    rows<{ planId: string; n: number }>(
+      client,
+      `select plan_id as "planId", max(number) as n from plan_version
+       where practice_id = $1 and ($2::uuid[] is null or plan_id = any($2)) group by 1`,
+      some,
+    ),
+    rows<{ planId: string; key: string; from: IsoDate; to: IsoDate | null; at: string }>(
+      client,
+      `select plan_id as "planId", key, from_day as "from", to_day as "to", to_char(drafted_at, 'YYYY-MM-DD HH24:MI') as at
+       from plan_outline where practice_id = $1 and basis = $3 and ($2::uuid[] is null or plan_id = any($2))`,
+      [...some, basis],
+    ),
+    counted("log_entry"),
+    counted("stage_observation"),
     basis === "issued"
-      ? await rows<{ planId: string; version: number; n: number; at: number }>(
+      ? rows<{ planId: string; version: number; n: number; at: number }>(
           client,
           `select plan_id as "planId", version, count(*)::int as n, extract(epoch from max(at)) as at from moved_operation
            where practice_id = $1 and ($2::uuid[] is null or plan_id = any($2)) group by 1, 2`,
           some,
         )
-      : [];
+      : [],
+  ]);
+  const logged = byPlan(logs);
+  const seen = byPlan(stagesSeen);
   const farmOf = new Map(fields.map((f) => [f.id, f.farmId]));
   const stationOf = new Map(farms.map((f) => [f.id, f.stationId]));
   const clock = new Map(clocks.map((c) => [c.of, c.n]));
   const versionOf = byPlan(versions);
   const keptOf = byPlan(kept);
   const movedOf = new Map(moved.map((m) => [`${m.planId} ${m.version}`, m]));
+  const tick = (id: string) => clock.get(id) ?? 0;
+  const whole = tick(WHOLE_PRACTICE);
+  const made = `${OUTLINE_VERSION}.${buildId()}`;
   return plans.flatMap((plan): Line[] => {
     const version = versionOf.get(plan.id)?.n ?? null;
     const farmId = farmOf.get(plan.fieldId);
     // of a field that this person does not see, or of what is not issued
     if (farmId === undefined || (basis === "issued" && version === null)) return [];
     const [log, stages] = [logged.get(plan.id), seen.get(plan.id)];
-    const moves = version === null ? undefined : movedOf.get(`${plan.id} ${version}`);
-    const key = [
-      OUTLINE_VERSION,
-      buildId(),
-      basis === "draft" ? plan.revision : version,
-      ...[plan.fieldId, farmId, stationOf.get(farmId) ?? "", WHOLE_PRACTICE].map((id) => clock.get(id) ?? 0),
-      ...[log, stages, moves].flatMap((c) => [c?.n ?? 0, c?.at ?? 0]),
-    ].join(".");
+    const moves = version === null || moved.length === 0 ? undefined : movedOf.get(`${plan.id} ${version}`);
+    const clocksOf = `${tick(plan.fieldId)}.${tick(farmId)}.${tick(stationOf.get(farmId) ?? "")}.${whole}`;
+    const noted = `${count(log)}.${count(stages)}.${count(moves)}`;
+    const key = `${made}.${basis === "draft" ? plan.revision : version}.${clocksOf}.${noted}`;
     const own = keptOf.get(plan.id);
     const fresh = own?.key === key && today >= own.from && (own.to === null || today <= own.to);
     return [{ ...plan, version, logged: log?.n ?? 0, key, fresh, draftedAt: own?.at ?? null }];
   });
 }
+
+/** How many notes and when the last was made or taken back, as a part of a key. */
+const count = (notes: { n: number; at: number | null } | undefined) => `${notes?.n ?? 0}.${notes?.at ?? 0}`;
 
 const byPlan = <T extends { planId: string }>(list: T[]): Map<string, T> =>
   new Map(list.map((row) => [row.planId, row]));

@@ -21,36 +21,34 @@ export const placeName = (field: string, part: string): string => (part ? `${fie
 /** Places of chosen drafts by plan, of one season or of all. */
 export async function loadPlaces(client: Client, scope: Scope, season?: number): Promise<Map<string, Place>> {
   const key = [scope.practiceId];
-  const plans = await rows<{ id: string; fieldId: string; plantingId: string }>(
-    client,
-    `select id, field_id as "fieldId", planting_id as "plantingId" from plan where practice_id = $1 and chosen and ($2::int is null or season = $2)`,
-    [scope.practiceId, season ?? null],
-  );
-  const parts = await rows<{ id: string; part: string; areaHa: number }>(
-    client,
-    `select id, part, area_ha as "areaHa" from planting where practice_id = $1 and area_ha is not null`,
-    key,
-  );
-  const fields = await rows<{ id: string; name: string; areaHa: number; farmId: string }>(
-    client,
-    `select id, name, area_ha as "areaHa", farm_id as "farmId" from field where practice_id = $1`,
-    key,
-  );
-  const farms = await rows<{ id: string; name: string; growerId: string }>(
-    client,
-    `select id, name, grower_id as "growerId" from farm where practice_id = $1`,
-    key,
-  );
-  const growers = await rows<{ id: string; name: string }>(
-    client,
-    "select id, name from grower where practice_id = $1",
-    key,
-  );
-  const versions = await rows<{ planId: string; version: number }>(
-    client,
-    `select plan_id as "planId", max(number) as version from plan_version where practice_id = $1 group by 1`,
-    key,
-  );
+  const [plans, parts, fields, farms, growers, versions] = await Promise.all([
+    rows<{ id: string; fieldId: string; plantingId: string }>(
+      client,
+      `select id, field_id as "fieldId", planting_id as "plantingId" from plan where practice_id = $1 and chosen and ($2::int is null or season = $2)`,
+      [scope.practiceId, season ?? null],
+    ),
+    rows<{ id: string; part: string; areaHa: number }>(
+      client,
+      `select id, part, area_ha as "areaHa" from planting where practice_id = $1 and area_ha is not null`,
+      key,
+    ),
+    rows<{ id: string; name: string; areaHa: number; farmId: string }>(
+      client,
+      `select id, name, area_ha as "areaHa", farm_id as "farmId" from field where practice_id = $1`,
+      key,
+    ),
+    rows<{ id: string; name: string; growerId: string }>(
+      client,
+      `select id, name, grower_id as "growerId" from farm where practice_id = $1`,
+      key,
+    ),
+    rows<{ id: string; name: string }>(client, "select id, name from grower where practice_id = $1", key),
+    rows<{ planId: string; version: number }>(
+      client,
+      `select plan_id as "planId", max(number) as version from plan_version where practice_id = $1 group by 1`,
+      key,
+    ),
+  ]);
   const fieldOf = new Map(fields.map((f) => [f.id, f]));
   const farmOf = new Map(farms.map((f) => [f.id, f]));
   const partOf = new Map(parts.map((p) => [p.id, p]));

@@ -2,15 +2,16 @@
 
 import type { StageObservation } from "@/core/phenology/stage-dates";
 import type { LoggedOperation, PlanFacts, PreviousCrop } from "@/core/plan/facts";
+import { previousCropOf } from "@/core/plan/previous-crop";
 import type { GrownCrop } from "@/core/records/grown-crop";
 import { upgradeDecisions } from "@/core/sheets/decisions-schema";
 import { draftPlan } from "@/core/sheets/draft-plan";
-import type { Climate, MonthNormal } from "@/core/weather/climate";
 import type { ObservedWeather } from "@/core/weather/season-weather";
 import type { Asker } from "./access";
 import { loadCatalogue } from "./catalogue";
+import { loadClimates } from "./climates";
 import { type Client, rows } from "./db";
-import { previousCropOf } from "./fields";
+import { groupBy } from "./group-by";
 import { cropBefore, guideOf } from "./guides";
 import { placeName } from "./places";
 import { loadGrownCrops } from "./records/grown-crops";
@@ -30,36 +31,56 @@ export async function loadPlanFacts(client: Client, asker: Asker, plans: PlanRow
   const { practiceId } = asker;
   const fieldIds = [...new Set(plans.map((p) => p.fieldId))];
   const planIds = plans.map((p) => p.id);
-  const fields = await rows<PlanFacts["field"] & { labourPerH: number | null; stationId: string | null }>(
-    client,
-    `select f.id, f.name, fa.name as farm, f.area_ha as "areaHa", f.texture_class as "textureClass", f.drainage, fa.zone,
-       f.compaction_depth_cm as "compactionDepthCm", f.irrigated, fa.hand_work as "handWork", fa.contractor, fa.labour_per_h as "labourPerH", fa.station_id as "stationId"
+  const asked = [practiceId, planIds];
+  // asked together: see the pool
+  const [fields, tests, history, log, observations, plantings, catalogue] = await Promise.all([
+    rows<PlanFacts["field"] & { labourPerH: number | null; stationId: string | null }>(
+      client,
+      `select f.id, f.name, fa.name as farm, f.area_ha as "areaHa", f.texture_class as "textureClass", f.drainage, fa.zone,
+       f.compaction_depth_cm as "compactionDepthCm", f.irrigated,
+       f.soil_depth_cm as "soilDepthCm", f.slope_pct as "slopePct", f.stones_pct as "stonesPct", f.water_source as "waterSource",
+       f.water_m3_per_year as "waterM3PerYear", f.outlet_km as "outletKm", fa.machines, fa.harvesters, fa.hands, fa.hand_work as "handWork", fa.contractor, fa.labour_per_h as "labourPerH", fa.station_id as "stationId"
      from field f join farm fa on fa.practice_id = f.practice_id and fa.id = f.farm_id where f.practice_id = $1 and f.id = any($2::uuid[])`,
-    [practiceId, fieldIds],
-  );
-  const tests = await loadLastSoilTests(client, asker, fieldIds);
-  const history = await loadGrownCrops(client, asker, fieldIds);
-  const log = await rows<LoggedOperation & { planId: string }>(
-    client,
-    `select plan_id as "planId", operation_id as "operationId", done_on as "doneOn", quantity_per_ha as "quantityPerHa", note
+      [practiceId, fieldIds],
+    ),
+    loadLastSoilTests(client, asker, fieldIds),
+    loadGrownCrops(client, asker, fieldIds),
+    rows<LoggedOperation & { planId: string }>(
+      client,
+      `select plan_id as "planId", operation_id as "operationId", done_on as "doneOn", quantity_per_ha as "quantityPerHa", note
      from log_entry where practice_id = $1 and plan_id = any($2::uuid[]) and withdrawn_at is null order by done_on`,
-    [practiceId, planIds],
-  );
-  const observations = await rows<StageObservation & { planId: string }>(
-    client,
-    `select plan_id as "planId", stage_id as "stageId", seen_on as "seenOn"
+      asked,
+    ),
+    rows<StageObservation & { planId: string }>(
+      client,
+      `select plan_id as "planId", stage_id as "stageId", seen_on as "seenOn"
      from stage_observation where practice_id = $1 and plan_id = any($2::uuid[]) and withdrawn_at is null order by seen_on`,
-    [practiceId, planIds],
-  );
-  const plantings = await loadPlantings(client, practiceId, planIds);
-  const before = await loadPlansBefore(client, asker, plantings);
+      asked,
+    ),
+    loadPlantings(client, practiceId, planIds),
+    loadCatalogue(client, asker),
+  ]);
+  const fieldOf = new Map(fields.map((f) => [f.id, f]));
   const stationIds = [...new Set(fields.flatMap((f) => f.stationId ?? []))];
-  const climates = await loadClimates(client, practiceId, stationIds);
-  const observed = new Map<string, ObservedWeather | null>();
-  const catalogue = await loadCatalogue(client, asker);
+  const seasonsAt = new Map<string, { stationId: string; season: number }>();
+  for (const { fieldId, season } of plans) {
+    const stationId = fieldOf.get(fieldId)?.stationId;
+    if (stationId) seasonsAt.set(`${stationId} ${season}`, { stationId, season });
+  }
+  const [before, climates, observed] = await Promise.all([
+    loadPlansBefore(client, asker, plantings),
+    loadClimates(client, practiceId, stationIds),
+    Promise.all(
+      [...seasonsAt].map(
+        async ([key, { stationId, season }]): Promise<[string, ObservedWeather | null]> => [
+          key,
+          await loadObservedWeather(client, asker, stationId, season),
+        ],
+      ),
+    ).then((found) => new Map(found)),
+  ]);
   const logOf = groupBy(log, (l) => l.planId);
   const seenOf = groupBy(observations, (o) => o.planId);
-  const fieldOf = new Map(fields.map((f) => [f.id, f]));
 
   for (const plan of plans) {
     const found = fieldOf.get(plan.fieldId);
@@ -72,14 +93,11 @@ export async function loadPlanFacts(client: Client, asker: Asker, plans: PlanRow
       areaHa: planting?.areaHa ?? whole.areaHa,
     };
     const last = before.get(plan.id);
-    const key = `${stationId} ${plan.season}`;
-    if (stationId && !observed.has(key))
-      observed.set(key, await loadObservedWeather(client, asker, stationId, plan.season));
     const own = history.get(plan.fieldId) ?? [];
     result.set(plan.id, {
       field,
       soilTest: tests.get(plan.fieldId) ?? null,
-      previousCrop: last?.previousCrop ?? previousCropOf(own, plan.season, `${plan.season}-01-01`),
+      previousCrop: last?.previousCrop ?? previousCropOf(own, plan.season, `${plan.season}-01-01`, cropBefore),
       history: [...(last ? [last.grown] : []), ...own].map(({ season, crop, yieldTPerHa }) => ({
         season,
         crop,
@@ -87,7 +105,7 @@ export async function loadPlanFacts(client: Client, asker: Asker, plans: PlanRow
         family: cropBefore(crop).family,
       })),
       climate: stationId ? (climates.get(stationId) ?? null) : null,
-      observedWeather: stationId ? (observed.get(key) ?? null) : null,
+      observedWeather: stationId ? (observed.get(`${stationId} ${plan.season}`) ?? null) : null,
       ...catalogue,
       prices: { ...catalogue.prices, ...(labourPerH === null ? {} : { labourPerH }) },
       log: (logOf.get(plan.id) ?? []).map(({ planId: _, ...entry }) => entry),
@@ -155,45 +173,4 @@ async function loadPlansBefore(
     });
   }
   return result;
-}
-
-/** Climates of stations by their id; a station without twelve months has none. */
-export async function loadClimates(
-  client: Client,
-  practiceId: string,
-  stationIds: string[],
-): Promise<Map<string, Climate>> {
-  const months = await rows<
-    MonthNormal & { stationId: string; station: string; latitudeDeg: number; altitudeM: number }
-  >(
-    client,
-    `select s.id as "stationId", s.name as station, s.latitude_deg as "latitudeDeg", s.altitude_m as "altitudeM",
-       n.mean_c as "meanC", n.rain_mm as "rainMm", n.eto_mm as "etoMm", n.tmin_c as "tminC", n.tmax_c as "tmaxC", n.wet_days as "wetDays",
-       n.solar_mj_per_m2 as "solarMjPerM2", n.rh_mean_pct as "rhMeanPct", n.wind_ms as "windAt2mMs"
-     from station s join station_normal n on n.practice_id = s.practice_id and n.station_id = s.id
-     where s.practice_id = $1 and s.id = any($2::uuid[]) order by s.id, n.month`,
-    [practiceId, stationIds],
-  );
-  const climates = new Map<string, Climate>();
-  for (const [id, own] of groupBy(months, (m) => m.stationId)) {
-    const first = own[0];
-    if (!first || own.length !== 12) continue;
-    climates.set(id, {
-      station: first.station,
-      latitudeDeg: first.latitudeDeg,
-      altitudeM: first.altitudeM,
-      months: own.map(({ stationId: _s, station: _n, latitudeDeg: _l, altitudeM: _a, ...month }) => month),
-    });
-  }
-  return climates;
-}
-
-function groupBy<T>(list: T[], key: (item: T) => string): Map<string, T[]> {
-  const groups = new Map<string, T[]>();
-  for (const item of list) {
-    const own = groups.get(key(item));
-    if (own) own.push(item);
-    else groups.set(key(item), [item]);
-  }
-  return groups;
 }

@@ -40,30 +40,34 @@ export interface LoadedPlan {
 /** A plan with everything that is needed to draft it; null when there is none that this person may see. */
 export async function loadPlan(client: Client, access: Access, planId: string): Promise<LoadedPlan | null> {
   if (!isId(planId)) return null;
-  const plan = await row<{
-    id: string;
-    fieldId: string;
-    season: number;
-    decisions: unknown;
-    revision: number;
-    updatedAt: string;
-    updatedBy: string;
-  }>(
-    client,
-    `select p.id, p.field_id as "fieldId", p.season, p.decisions, p.revision, to_char(p.updated_at, 'YYYY-MM-DD HH24:MI') as "updatedAt", coalesce(u.name, p.updated_by) as "updatedBy"
-     from plan p left join "user" u on u.id = p.updated_by where p.practice_id = $1 and p.id = $2`,
-    [access.practiceId, planId],
-  );
+  const [plan, versions, last, changes, drafts] = await Promise.all([
+    row<{
+      id: string;
+      fieldId: string;
+      season: number;
+      decisions: unknown;
+      revision: number;
+      updatedAt: string;
+      updatedBy: string;
+    }>(
+      client,
+      `select p.id, p.field_id as "fieldId", p.season, p.decisions, p.revision, to_char(p.updated_at, 'YYYY-MM-DD HH24:MI') as "updatedAt", coalesce(u.name, p.updated_by) as "updatedBy"
+       from plan p left join "user" u on u.id = p.updated_by where p.practice_id = $1 and p.id = $2`,
+      [access.practiceId, planId],
+    ),
+    rows<VersionLine>(
+      client,
+      `select v.number, v.issued_on as "issuedAt", coalesce(u.name, v.issued_by) as "issuedBy"
+       from plan_version v left join "user" u on u.id = v.issued_by where v.practice_id = $1 and v.plan_id = $2 order by v.number desc`,
+      [access.practiceId, planId],
+    ),
+    loadVersion(client, access, planId, 0),
+    auditOf(client, access, "plan", planId),
+    listDrafts(client, access, planId),
+  ]);
   if (!plan) return null;
   const facts = (await loadPlanFacts(client, access, [plan])).get(planId);
   if (!facts) return null;
-  const versions = await rows<VersionLine>(
-    client,
-    `select v.number, v.issued_on as "issuedAt", coalesce(u.name, v.issued_by) as "issuedBy"
-     from plan_version v left join "user" u on u.id = v.issued_by where v.practice_id = $1 and v.plan_id = $2 order by v.number desc`,
-    [access.practiceId, planId],
-  );
-  const last = versions.length > 0 ? await loadVersion(client, access, planId, 0) : null;
   const decisions = upgradeDecisions(plan.decisions);
   return {
     ...plan,
@@ -72,8 +76,8 @@ export async function loadPlan(client: Client, access: Access, planId: string): 
     facts,
     versions,
     lastSummary: last ? summariseIssued(last.issued) : null,
-    changes: await auditOf(client, access, "plan", planId),
-    drafts: await listDrafts(client, access, planId),
+    changes,
+    drafts,
   };
 }
 

@@ -65,28 +65,21 @@ export async function startPlan(
   );
   if (!field) throw new Refused(404, "There is no such field.");
   const there = await listPlantings(client, access, fieldId);
+  const before = there.find((p) => p.id === follows);
+  // what comes after a part has that part, unless less of it is wanted
+  const ground = part ?? wholeOf(before);
   const same = there.find(
-    (p) => p.season === season && p.follows === follows && p.part === (part?.name ?? "") && p.drafts.length > 0,
+    (p) => p.season === season && p.follows === follows && p.part === (ground?.name ?? "") && p.drafts.length > 0,
   );
   if (same) return (same.drafts.find((d) => d.chosen && d.season === season) ?? same.drafts[0])?.id as string;
-  const before = there.find((p) => p.id === follows);
   if (follows && !before) throw new Refused(404, "There is no such planting on this field to come after.");
   if (before && before.season > season)
     throw new Refused(422, `season: ${season} given, allowed is ${before.season} or later, after what it follows.`);
-  const ground = before?.areaHa ?? field.areaHa;
-  const beside = there.filter((p) => p.follows === follows && p.season === season);
-  const taken = beside.reduce((sum, p) => sum + (p.areaHa ?? ground), 0);
-  const free = Math.max(0, ground - taken);
-  const area = part?.areaHa ?? ground;
-  if (area > free + 1e-9)
-    throw new Refused(
-      422,
-      `Area: ${hectares(area)} given, allowed are ${hectares(free)}: of ${hectares(ground)}, ${hectares(taken)} carry another planting of season ${season}. Plan it after that one, or on a smaller part.`,
-    );
+  refuseMoreThanThereIs(there, field.areaHa, { season, follows }, part?.areaHa ?? null);
   const planting = await row<{ id: string }>(
     client,
     "insert into planting (practice_id, field_id, season, part, area_ha, follows) values ($1, $2, $3, $4, $5, $6) returning id",
-    [access.practiceId, fieldId, season, part?.name ?? "", part?.areaHa ?? null, follows],
+    [access.practiceId, fieldId, season, ground?.name ?? "", ground?.areaHa ?? null, follows],
   );
   if (!planting) throw new Error("no planting was made");
   return insertDraft(client, access, {
@@ -97,6 +90,100 @@ export async function startPlan(
     decisions: decisionsSchema.parse(decisions),
     action: "started",
   });
+}
+
+/** The part that a planting has; null for the whole field. */
+const wholeOf = (planting: PlantingLine | undefined) =>
+  planting && planting.areaHa !== null ? { name: planting.part, areaHa: planting.areaHa } : null;
+
+/** Refuses an area (null: all of the ground) that those beside it, before the same or at the same start, leave no room for. */
+function refuseMoreThanThereIs(
+  there: PlantingLine[],
+  fieldHa: number,
+  { season, follows, id }: { season: number; follows: string | null; id?: string },
+  wantedHa: number | null,
+): void {
+  const ground = there.find((p) => p.id === follows)?.areaHa ?? fieldHa;
+  const beside = there.filter((p) => p.id !== id && p.follows === follows && p.season === season);
+  const taken = beside.reduce((sum, p) => sum + (p.areaHa ?? ground), 0);
+  const free = Math.max(0, ground - taken);
+  const area = wantedHa ?? ground;
+  if (area > free + 1e-9)
+    throw new Refused(
+      422,
+      `Area: ${hectares(area)} given, allowed are ${hectares(free)}: of ${hectares(ground)}, ${hectares(taken)} carry another planting of season ${season}. Plan it after that one, or on a smaller part.`,
+    );
+}
+
+/**
+ * Gives a planting another part of its field, or a name or an area of it that is right; null for all of the ground. Its
+ * plans are drafted for the new area, and so are those of what comes after it on all of it. Refused: more than is free,
+ * the name of another one beside it, less than what comes after on shares of it has.
+ */
+export async function changePart(
+  client: Client,
+  access: Access,
+  plantingId: string,
+  part: { name: string; areaHa: number } | null,
+): Promise<void> {
+  const own = isId(plantingId)
+    ? await row<{ fieldId: string; season: number; follows: string | null; part: string; areaHa: number | null }>(
+        client,
+        `select field_id as "fieldId", season, follows, part, area_ha as "areaHa" from planting where practice_id = $1 and id = $2`,
+        [access.practiceId, plantingId],
+      )
+    : null;
+  // held until the end, so that two people do not take the same ground at once
+  const field =
+    own &&
+    (await row<{ areaHa: number }>(
+      client,
+      `select area_ha as "areaHa" from field where practice_id = $1 and id = $2 for update`,
+      [access.practiceId, own.fieldId],
+    ));
+  if (!own || !field) throw new Refused(404, "There is no such planting.");
+  const there = await listPlantings(client, access, own.fieldId);
+  const { season, follows } = own;
+  const ground = part ?? wholeOf(there.find((p) => p.id === follows));
+  const beside = there.filter((p) => p.id !== plantingId && p.follows === follows && p.season === season);
+  if (beside.some((p) => p.part === (ground?.name ?? "")))
+    throw new Refused(
+      409,
+      `Part: "${ground?.name ?? "the whole"}" given; another planting of season ${season} has it.`,
+    );
+  refuseMoreThanThereIs(there, field.areaHa, { season, follows, id: plantingId }, part?.areaHa ?? null);
+  // what comes after on all of it, and after that, and so on
+  const { part: name, areaHa } = own;
+  const along = [plantingId];
+  for (const id of along)
+    along.push(...there.flatMap((p) => (p.follows === id && p.part === name && p.areaHa === areaHa ? [p.id] : [])));
+  const shares = there.filter((p) => p.follows !== null && along.includes(p.follows) && !along.includes(p.id));
+  for (const id of along) {
+    const after = shares.filter((p) => p.follows === id).reduce((sum, p) => sum + (p.areaHa ?? 0), 0);
+    if (ground && after > ground.areaHa + 1e-9)
+      throw new Refused(
+        422,
+        `Area: ${hectares(ground.areaHa)} given, allowed are ${hectares(after)} or more: so much of it carries what comes after.`,
+      );
+  }
+  await client.query("update planting set part = $3, area_ha = $4 where practice_id = $1 and id = any($2::uuid[])", [
+    access.practiceId,
+    along,
+    ground?.name ?? "",
+    ground?.areaHa ?? null,
+  ]);
+  await audit(
+    client,
+    access,
+    "planting",
+    plantingId,
+    "changed",
+    { part: name, areaHa },
+    {
+      part: ground?.name ?? "",
+      areaHa: ground?.areaHa ?? null,
+    },
+  );
 }
 
 const hectares = (ha: number) => `${Math.round(ha * 100) / 100} ha`;

@@ -2,16 +2,17 @@
 
 import { addDays, type IsoDate, toDay } from "@/core/dates";
 import { weekOf } from "@/core/season/level-load";
-import { type Drainage, reliableDays, workableDays } from "@/core/season/workable-days";
+import { reliableDays, workableDays } from "@/core/season/workable-days";
+import type { Drainage } from "@/core/soil/drainage";
 import type { TextureClass } from "@/core/soil/texture";
 import type { Climate } from "@/core/weather/climate";
 import { SEASON_DAYS, seasonWeather } from "@/core/weather/season-weather";
 import type { Access } from "./access";
+import { loadClimates } from "./climates";
 import type { FarmCapacity, SeasonSheet } from "./contracts";
 import { type Client, rows } from "./db";
 import { outlineLines } from "./outlines";
 import { loadPlaces } from "./places";
-import { loadClimates } from "./plan-facts";
 
 export async function loadSeason(client: Client, access: Access, wanted?: number): Promise<SeasonSheet> {
   const lines = await outlineLines(client, access, "draft");
@@ -36,20 +37,25 @@ function usualSeason(plans: { season: number }[], today: IsoDate): number {
   return most?.[0] ?? year + 1;
 }
 
+/** Order of names as people expect it; one collator for thousands of comparisons. */
+const byName = new Intl.Collator("en").compare;
+
 /** The rows of a season as JSON text, put together without being read: hundreds of fields in little time. */
 export async function seasonRowsJson(client: Client, access: Access, season: number): Promise<string> {
   const { practiceId } = access;
-  const places = await loadPlaces(client, access, season);
-  const outlines = await rows<{ planId: string; season: string; shape: string }>(
-    client,
-    `select plan_id as "planId", season, shape from plan_outline where practice_id = $1 and basis = 'draft' and season <> ''`,
-    [practiceId],
-  );
-  const logged = await rows<{ planId: string; n: number }>(
-    client,
-    `select plan_id as "planId", count(*)::int as n from log_entry where practice_id = $1 and withdrawn_at is null group by 1`,
-    [practiceId],
-  );
+  const [places, outlines, logged] = await Promise.all([
+    loadPlaces(client, access, season),
+    rows<{ planId: string; season: string; shape: string }>(
+      client,
+      `select plan_id as "planId", season, shape from plan_outline where practice_id = $1 and basis = 'draft' and season <> ''`,
+      [practiceId],
+    ),
+    rows<{ planId: string; n: number }>(
+      client,
+      `select plan_id as "planId", count(*)::int as n from log_entry where practice_id = $1 and withdrawn_at is null group by 1`,
+      [practiceId],
+    ),
+  ]);
   const loggedOf = new Map(logged.map((l) => [l.planId, l.n]));
   const shapes = new Map<string, number>();
   const lines = outlines
@@ -59,9 +65,9 @@ export async function seasonRowsJson(client: Client, access: Access, season: num
     })
     .sort(
       (a, b) =>
-        a.place.grower.localeCompare(b.place.grower) ||
-        a.place.farm.localeCompare(b.place.farm) ||
-        a.place.field.localeCompare(b.place.field),
+        byName(a.place.grower, b.place.grower) ||
+        byName(a.place.farm, b.place.farm) ||
+        byName(a.place.field, b.place.field),
     )
     .map(({ outline: { planId, season: packed, shape }, place }) => {
       const at = shapes.get(shape) ?? shapes.size;

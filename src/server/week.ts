@@ -1,21 +1,20 @@
 /** What is due across all fields: issued versions, drafted again with what was logged, seen and moved since. */
 
-import { addDays, type IsoDate } from "@/core/dates";
+import { addDays, byDate, type IsoDate } from "@/core/dates";
 import { type OutlookDay, outlook } from "@/core/season/outlook";
-import type { Drainage } from "@/core/season/workable-days";
 import type { WeekOperation } from "@/core/sheets/outline";
+import type { Drainage } from "@/core/soil/drainage";
 import type { TextureClass } from "@/core/soil/texture";
 import type { Access } from "./access";
+import { loadClimates } from "./climates";
 import type { DueOperation, FarmOutlook, WeekSheet } from "./contracts";
 import { type Client, rows } from "./db";
 import { outlineLines } from "./outlines";
 import { loadPlaces } from "./places";
-import { loadClimates } from "./plan-facts";
 import { loadObservedWeather } from "./stations";
 
-/** Days before and after the week that the page shows too. */
-const BEFORE = 7;
-const AFTER = 21;
+/** Days after the week that the page shows too. */
+const AFTER = 14;
 
 /**
  * Operations of all issued plans round a week, with those that are overdue, and the outlook for each farm. Plans are
@@ -23,37 +22,50 @@ const AFTER = 21;
  * grower was given.
  */
 export async function loadWeek(client: Client, access: Access, from: IsoDate): Promise<WeekSheet> {
-  const waiting = (await outlineLines(client, access, "issued")).filter((l) => !l.fresh).length;
-  const places = await loadPlaces(client, access);
-  const found = await rows<{ planId: string; crop: string; operation: WeekOperation }>(
-    client,
-    `select o.plan_id as "planId", o.season::json ->> 0 as crop, w.operation
-     from plan_outline o cross join lateral jsonb_array_elements(o.week) as w (operation)
-     where o.practice_id = $1 and o.basis = 'issued' and o.season <> '' and (
-       (w.operation ->> 'doneOn' is null and ((w.operation ->> 'overdueDays')::int > 0 or w.operation ->> 'date' between $2 and $3))
-       or w.operation ->> 'doneOn' between $2 and $3)`,
-    [access.practiceId, addDays(from, -BEFORE), addDays(from, 6 + AFTER)],
-  );
-  const issued = await rows<{ planId: string; version: number; operationId: string; plannedOn: IsoDate | null }>(
-    client,
-    `select plan_id as "planId", version, operation_id as "operationId", planned_on as "plannedOn" from operation where practice_id = $1 and plan_id = any($2::uuid[])`,
-    [access.practiceId, [...new Set(found.map((f) => f.planId))]],
-  );
-  const issuedOn = new Map(issued.map((i) => [`${i.planId} ${i.version} ${i.operationId}`, i.plannedOn]));
+  const [lines, places, found] = await Promise.all([
+    outlineLines(client, access, "issued"),
+    loadPlaces(client, access),
+    rows<{ planId: string; crop: string; operation: WeekOperation }>(
+      client,
+      `select o.plan_id as "planId", o.season::json ->> 0 as crop, w.operation
+       from plan_outline o cross join lateral jsonb_array_elements(o.week) as w (operation)
+       where o.practice_id = $1 and o.basis = 'issued' and o.season <> '' and (
+         (w.operation ->> 'doneOn' is null and ((w.operation ->> 'overdueDays')::int > 0 or w.operation ->> 'date' between $2 and $3))
+         or w.operation ->> 'doneOn' between $2 and $3)`,
+      [access.practiceId, from, addDays(from, 6 + AFTER)],
+    ),
+  ]);
+  const farms = new Set([...places.values()].flatMap((p) => (p.version === null ? [] : [p.farmId])));
+  const [issued, outlooks] = await Promise.all([
+    rows<{ planId: string; operationId: string; plannedOn: IsoDate | null }>(
+      client,
+      `select o.plan_id as "planId", o.operation_id as "operationId", o.planned_on as "plannedOn"
+       from unnest($2::uuid[], $3::text[], $4::int[]) as u (plan_id, operation_id, version)
+       join operation o on o.practice_id = $1 and o.plan_id = u.plan_id and o.version = u.version and o.operation_id = u.operation_id`,
+      [
+        access.practiceId,
+        found.map((f) => f.planId),
+        found.map((f) => f.operation.id),
+        found.map((f) => places.get(f.planId)?.version ?? null),
+      ],
+    ),
+    loadOutlooks(client, access, [...farms]),
+  ]);
+  const issuedOn = new Map(issued.map((i) => [`${i.planId} ${i.operationId}`, i.plannedOn]));
   const due = found
     .flatMap(({ planId, crop, operation }): DueOperation[] => {
       const place = places.get(planId);
-      if (!place || place.version === null) return [];
-      const { field, farm, areaHa, version } = place;
-      const issuedDate = issuedOn.get(`${planId} ${version} ${operation.id}`) ?? null;
-      return [{ ...operation, planId, crop, field, farm, areaHa, version: place.version, issuedDate }];
+      const version = place?.version ?? null;
+      if (!place || version === null) return [];
+      const { field, farm, areaHa } = place;
+      const issuedDate = issuedOn.get(`${planId} ${operation.id}`) ?? null;
+      return [{ ...operation, planId, crop, field, farm, areaHa, version, issuedDate }];
     })
-    .sort((a, b) => (a.date ?? "9999").localeCompare(b.date ?? "9999") || a.farm.localeCompare(b.farm));
+    .sort((a, b) => byDate(a.date, b.date) || a.farm.localeCompare(b.farm));
   const plans = [...places]
     .flatMap(([planId, { version, field }]) => (version === null ? [] : [{ planId, version, field }]))
     .sort((a, b) => a.field.localeCompare(b.field));
-  const farms = new Set([...places.values()].flatMap((p) => (p.version === null ? [] : [p.farmId])));
-  return { due, plans, outlooks: await loadOutlooks(client, access, [...farms]), waiting };
+  return { due, plans, outlooks, waiting: lines.filter((l) => !l.fresh).length };
 }
 
 /** Outlooks of this process by station (and its clock), day and soil: they follow from these alone. */
@@ -81,11 +93,16 @@ async function loadOutlooks(client: Client, access: Access, farmIds: string[]): 
   );
   const climates = await loadClimates(client, access.practiceId, [...new Set(farms.map((f) => f.stationId))]);
   const season = Number(access.today.slice(0, 4));
-  const result: FarmOutlook[] = [];
+  const result = new Map<string, FarmOutlook>();
   for (const farm of farms) {
     const climate = climates.get(farm.stationId);
     if (!climate) continue;
     const key = [farm.stationId, farm.clock, access.today, farm.texture, farm.drainage].join(" ");
+    const same = result.get(key);
+    if (same) {
+      same.farms.push(farm.farm);
+      continue;
+    }
     let days = keptOutlooks.get(key);
     if (!days) {
       const observed = farm.measuredTo ? await loadObservedWeather(client, access, farm.stationId, season) : null;
@@ -93,13 +110,13 @@ async function loadOutlooks(client: Client, access: Access, farmIds: string[]): 
       if (keptOutlooks.size > 500) keptOutlooks.clear();
       keptOutlooks.set(key, days);
     }
-    result.push({
-      farm: farm.farm,
+    result.set(key, {
+      farms: [farm.farm],
       station: climate.station,
       soil: farm.texture,
       days,
       measuredTo: farm.measuredTo,
     });
   }
-  return result;
+  return [...result.values()];
 }

@@ -3,29 +3,29 @@
 import { Check, ChevronDown } from "lucide-react";
 import { Select as Radix } from "radix-ui";
 
-export interface Option {
-  value: string;
+export interface Option<T extends string = string> {
+  value: T;
   label: string;
   /** why one would take it */
   note?: string;
 }
 
 /** One of a few, shown as its words on a rule; opens to the list with the reason beside each. */
-export function Choice({
+export function Choice<T extends string>({
   value,
   options,
   onChange,
   label,
   disabled,
 }: {
-  value: string;
-  options: Option[];
-  onChange: (value: string) => void;
+  value: T;
+  options: Option<NoInfer<T>>[];
+  onChange: (value: T) => void;
   label: string;
   disabled?: boolean;
 }) {
   return (
-    <Radix.Root value={value} onValueChange={onChange} disabled={disabled ?? false}>
+    <Radix.Root value={value} onValueChange={(chosen) => onChange(chosen as T)} disabled={disabled ?? false}>
       <Radix.Trigger aria-label={label} className="writes inline-flex max-w-full items-center gap-1 text-left">
         <span className="truncate">
           <Radix.Value />

@@ -2,7 +2,7 @@
 
 import { X } from "lucide-react";
 import { Dialog as Radix } from "radix-ui";
-import type { ReactNode } from "react";
+import { type ReactNode, useRef } from "react";
 
 /** A dialog with a title and a way out; focus stays inside and goes back where it came from. */
 export function Dialog({
@@ -20,11 +20,20 @@ export function Dialog({
   children: ReactNode;
   wide?: boolean;
 }) {
+  // opened by state and not by a trigger of its own, it has to know itself where focus came from
+  const cameFrom = useRef<Element | null>(null);
   return (
     <Radix.Root open={open} onOpenChange={onOpenChange}>
       <Radix.Portal>
         <Radix.Overlay className="fixed inset-0 z-40 bg-black/40" />
         <Radix.Content
+          onOpenAutoFocus={() => {
+            cameFrom.current = document.activeElement;
+          }}
+          onCloseAutoFocus={(event) => {
+            event.preventDefault();
+            if (cameFrom.current instanceof HTMLElement) cameFrom.current.focus();
+          }}
           className={`fixed left-1/2 top-[8vh] z-50 max-h-[84vh] w-[min(94vw,var(--w))] -translate-x-1/2 overflow-auto rounded-field border border-line bg-sheet p-5 text-ink shadow-lg`}
           style={{ "--w": wide ? "860px" : "560px" } as React.CSSProperties}
         >

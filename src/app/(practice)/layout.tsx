@@ -1,14 +1,11 @@
 import type { ReactNode } from "react";
 import { Shell } from "@/features/shell/shell";
 import { requirePage } from "@/server/access";
-import { inPractice } from "@/server/db";
-import { listFieldNames } from "@/server/fields";
 
 export const dynamic = "force-dynamic";
 
 export default async function PracticeLayout({ children }: { children: ReactNode }) {
   const access = await requirePage("log");
-  const fields = await inPractice(access, (client) => listFieldNames(client, access));
   return (
     <Shell
       person={access.name}
@@ -18,7 +15,6 @@ export default async function PracticeLayout({ children }: { children: ReactNode
       unitSet={access.practice.unitSet}
       decimal={access.practice.decimalMark}
       currency={access.practice.currency}
-      fields={fields}
     >
       {children}
     </Shell>

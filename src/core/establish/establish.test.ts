@@ -16,7 +16,7 @@ describe("sowingRate and populationFromRate", () => {
     expect(value.kgPerHa).toBeCloseTo(157.434, 3);
   });
   it("are each other's inverse", () => {
-    const pct = fc.double({ min: 1, max: 100, noNaN: true });
+    const pct = fc.double({ min: 1.01, max: 100, noNaN: true });
     fc.assert(
       fc.property(
         fc.double({ min: 1, max: 5000, noNaN: true }),
@@ -30,6 +30,17 @@ describe("sowingRate and populationFromRate", () => {
           expect(unwrap(populationFromRate({ kgPerHa, ...seed })).plantsPerM2).toBeCloseTo(plants, 6);
         },
       ),
+    );
+  });
+  it("refuses a fraction typed for per cent: 0.96 made 16,500 kg/ha of it", () => {
+    const result = sowingRate({
+      targetPlantsPerM2: 280,
+      thousandGrainWeightG: 47.5,
+      germinationPct: 0.96,
+      fieldEmergencePct: 88,
+    });
+    expect(result.ok ? "" : result.errors.map((e) => e.message).join()).toBe(
+      "germinationPct: 0.96 given, allowed is a number above 1 up to 100 %",
     );
   });
   it("refuses missing, infinite and impossible figures by name", () => {

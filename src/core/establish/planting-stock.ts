@@ -1,4 +1,4 @@
-import { readNumber } from "../args";
+import { PER_CENT, readNumber } from "../args";
 import { type FieldError, failed, ok, type Result } from "../result";
 
 /**
@@ -21,7 +21,7 @@ export function plantingStock(input: {
   const errors: FieldError[] = [];
   const plants = readNumber(errors, "plantsPerHa", input.plantsPerHa, { above: 0, max: 1e8, unit: "/ha" });
   const unitMass = readNumber(errors, "unitMassG", input.unitMassG, { above: 0, max: 5000, unit: "g" });
-  const usable = readNumber(errors, "usablePct", input.usablePct, { above: 0, max: 100, unit: "%" });
+  const usable = readNumber(errors, "usablePct", input.usablePct, PER_CENT);
   const reserve = readNumber(errors, "reservePct", input.reservePct, { min: 0, max: 200, unit: "%" });
   const perSource = readNumber(errors, "unitsPerSource", input.unitsPerSource, { above: 0, max: 1000, fallback: 0 });
   const sourceMass = readNumber(errors, "sourceMassG", input.sourceMassG, {
@@ -53,7 +53,7 @@ export function nurserySeed(input: {
   const errors: FieldError[] = [];
   const plants = readNumber(errors, "plantsPerHa", input.plantsPerHa, { above: 0, max: 1e8, unit: "/ha" });
   const share = (name: "fieldSurvivalPct" | "nurserySurvivalPct" | "germinationPct") =>
-    readNumber(errors, name, input[name], { above: 0, max: 100, unit: "%" }) / 100;
+    readNumber(errors, name, input[name], PER_CENT) / 100;
   const [field, nursery, germination] = [
     share("fieldSurvivalPct"),
     share("nurserySurvivalPct"),

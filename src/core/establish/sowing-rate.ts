@@ -1,4 +1,4 @@
-import { readNumber } from "../args";
+import { PER_CENT, readNumber } from "../args";
 import { computed } from "../figure";
 import { type FieldError, failed, ok, type Result } from "../result";
 
@@ -11,8 +11,8 @@ interface SeedLotInput {
 function readLot(errors: FieldError[], input: SeedLotInput) {
   return {
     tgw: readNumber(errors, "thousandGrainWeightG", input.thousandGrainWeightG, { above: 0, max: 5000, unit: "g" }),
-    germination: readNumber(errors, "germinationPct", input.germinationPct, { above: 0, max: 100, unit: "%" }),
-    emergence: readNumber(errors, "fieldEmergencePct", input.fieldEmergencePct, { above: 0, max: 100, unit: "%" }),
+    germination: readNumber(errors, "germinationPct", input.germinationPct, PER_CENT),
+    emergence: readNumber(errors, "fieldEmergencePct", input.fieldEmergencePct, PER_CENT),
   };
 }
 

@@ -16,8 +16,19 @@ export interface FertiliserDose {
   /** with the base dressing, not with a split */
   base: boolean;
   kgPerHa: number;
+  /** the nutrient that the rate was reckoned by */
+  by: NutrientId;
   /** what it brings [kg/ha] */
   brings: Amounts;
+}
+
+/** A need that a split meets along with nitrogen: sulphur by a product of both. */
+export interface AlongNeed {
+  nutrient: NutrientId;
+  kgPerHa: number;
+  product: DosedProduct;
+  /** less than this still open is not worth a product of its own [kg/ha] */
+  worthFrom?: number;
 }
 
 export interface BaseNeed {
@@ -26,10 +37,14 @@ export interface BaseNeed {
   product: DosedProduct | null;
 }
 
+/** A rest of a split under this is not spread apart [kg N/ha]; assumption. */
+const LEAST_REST_KG_N = 10;
+
 /**
  * Turns needs into doses of chosen fertilisers: the base nutrients in full at `baseAt`, in the order given, each less
  * what products before it brought of it; then nitrogen by splits, the nitrogen that came with the base taken off the first
- * splits.
+ * splits. A split may meet another need along with its nitrogen (sulphur): its product is given for what is still open of that
+ * need, the rest of the nitrogen by the split's own product; a rest under 10 kg N/ha is left to the first.
  *
  * A need without a product stays open, which the balance shows. Nitrogen of the base that is more than all splits
  * together remains as an excess. Errors: a chosen product without the nutrient that it is chosen for.
@@ -40,9 +55,12 @@ export interface BaseNeed {
 export function doseFertilisers(input: {
   base: BaseNeed[];
   baseAt: string;
-  splits: { at: string; kgPerHa: number; product: DosedProduct | null }[];
+  splits: { at: string; kgPerHa: number; product: DosedProduct | null; along?: AlongNeed | null }[];
 }): Result<{ doses: FertiliserDose[]; supplied: Amounts }> {
   const errors: FieldError[] = [];
+  for (const list of ["base", "splits"] as const)
+    if (!Array.isArray(input[list])) errors.push(fieldError(list, input[list], "a list, empty where there is none"));
+  if (errors.length > 0) return failed(errors);
   const holds = (field: string, product: DosedProduct | null, nutrient: NutrientId, kgPerHa: number) => {
     readNumber(errors, field, kgPerHa, { min: 0, max: 2000, unit: "kg/ha" });
     if (product && kgPerHa > 0 && !((product.contents[nutrient] ?? 0) > 0))
@@ -51,23 +69,42 @@ export function doseFertilisers(input: {
   for (const need of input.base) holds(`base.${need.nutrient}`, need.product, need.nutrient, need.kgPerHa);
   input.splits.forEach((split, i) => {
     holds(`splits[${i}]`, split.product, "n", split.kgPerHa);
+    if (split.along) {
+      holds(`splits[${i}].along`, split.along.product, "n", split.kgPerHa);
+      holds(`splits[${i}].along`, split.along.product, split.along.nutrient, split.along.kgPerHa);
+    }
   });
   if (errors.length > 0) return failed(errors);
 
   const doses: FertiliserDose[] = [];
   const add = (product: DosedProduct, at: string, base: boolean, nutrient: NutrientId, kgPerHa: number) => {
     const rate = (kgPerHa / (product.contents[nutrient] as number)) * 100;
-    if (rate > 1e-9) doses.push({ id: product.id, at, base, kgPerHa: rate, brings: amountsIn(product.contents, rate) });
+    if (rate > 1e-9)
+      doses.push({ id: product.id, at, base, by: nutrient, kgPerHa: rate, brings: amountsIn(product.contents, rate) });
   };
   for (const { nutrient, kgPerHa, product } of input.base) {
     const brought = sumAmounts(doses.map((d) => d.brings))[nutrient] ?? 0;
     if (product && kgPerHa - brought > 0) add(product, input.baseAt, true, nutrient, kgPerHa - brought);
   }
   let credit = sumAmounts(doses.map((d) => d.brings)).n ?? 0;
-  for (const { at, kgPerHa, product } of input.splits) {
+  for (const { at, kgPerHa, product, along } of input.splits) {
     const taken = Math.min(credit, kgPerHa);
     credit -= taken;
-    if (product && kgPerHa - taken > 0) add(product, at, false, "n", kgPerHa - taken);
+    let left = kgPerHa - taken;
+    if (along && left > 0) {
+      const open = along.kgPerHa - (sumAmounts(doses.map((d) => d.brings))[along.nutrient] ?? 0);
+      const worth = open >= (along.worthFrom ?? 0) && open > 0;
+      const brings = (along.product.contents.n as number) / (along.product.contents[along.nutrient] as number);
+      const byNeed = open * brings;
+      if (worth && left - byNeed >= LEAST_REST_KG_N) {
+        add(along.product, at, false, along.nutrient, open);
+        left -= byNeed;
+      } else if (worth) {
+        add(along.product, at, false, "n", left);
+        left = 0;
+      }
+    }
+    if (product && left > 0) add(product, at, false, "n", left);
   }
   return ok({ doses, supplied: sumAmounts(doses.map((d) => d.brings)) });
 }

@@ -220,6 +220,13 @@ describe("measures", () => {
     expect(value.brings.p2o5).toBeCloseTo(38.4, 9);
     expect(value.brings.k2o).toBeCloseTo(169.2, 9);
   });
+  it("counts less of manure's nitrogen before a winter: its credit knew no season", () => {
+    const slurry = { kind: "cattleSlurry", tPerHa: 30, hoursToIncorporation: 4 } as const;
+    // 30 x 2.6 x 0.4 = 31.2 in spring; x 0.4 before winter
+    expect(unwrap(manureCredit(slurry)).brings.n).toBeCloseTo(31.2, 9);
+    expect(unwrap(manureCredit({ ...slurry, beforeWinter: true })).brings.n).toBeCloseTo(12.48, 9);
+    expect(unwrap(manureCredit({ ...slurry, beforeWinter: true })).brings.k2o).toBeCloseTo(67.5, 9);
+  });
   it("counts bags and hand measures", () => {
     expect(wholeBags(207 * 14.2, 50)).toBe(59);
     expect(wholeBags(3000, 50)).toBe(60);

@@ -8,10 +8,11 @@ export interface NitrogenNeedInput {
   uptakeKgPerT: number;
   soilMineralNKgPerHa: number;
   mineralisationKgPerHa: number;
+  /** N of residues that stands in the soil: shares in the division. What tables give in fertiliser equivalents is `legumeNKgPerHa` */
   residueCreditKgPerHa: number;
   /** share of fertiliser N that the crop takes up, 0 to 1 */
   recovery: number;
-  /** manure and legume N in fertiliser equivalents */
+  /** manure N, and what the previous crop leaves, in fertiliser equivalents: outside of the division; negative where straw ties N up */
   manureNKgPerHa?: number;
   legumeNKgPerHa?: number;
 }
@@ -35,7 +36,7 @@ export function nitrogenNeed(
   const residue = readNumber(errors, "residueCreditKgPerHa", input.residueCreditKgPerHa, { ...kg, min: -200 });
   const recovery = readNumber(errors, "recovery", input.recovery, { above: 0, max: 1 });
   const manure = readNumber(errors, "manureNKgPerHa", input.manureNKgPerHa, { ...kg, fallback: 0 });
-  const legume = readNumber(errors, "legumeNKgPerHa", input.legumeNKgPerHa, { ...kg, fallback: 0 });
+  const legume = readNumber(errors, "legumeNKgPerHa", input.legumeNKgPerHa, { ...kg, min: -200, fallback: 0 });
   if (errors.length > 0) return failed(errors);
 
   const uptakeKgPerHa = target * uptake;
@@ -48,16 +49,16 @@ export function nitrogenNeed(
         "Nitrogen to apply",
         nKgPerHa,
         "kg N/ha",
-        "(target x uptake - soil mineral N - mineralisation - residue credit) / recovery - manure N - legume N",
+        "(target x uptake - soil mineral N - mineralisation - residue N in the soil) / recovery - manure N - previous crop N",
         [
           { label: "target", value: target, unit: "t/ha" },
           { label: "uptake", value: uptake, unit: "kg/t" },
           { label: "soil mineral N", value: mineral, unit: "kg/ha" },
           { label: "mineralisation", value: mineralisation, unit: "kg/ha" },
-          { label: "residue credit", value: residue, unit: "kg/ha" },
+          { label: "residue N in the soil", value: residue, unit: "kg/ha" },
           { label: "recovery", value: recovery },
           { label: "manure N, fertiliser equivalent", value: manure, unit: "kg/ha" },
-          { label: "legume N, fertiliser equivalent", value: legume, unit: "kg/ha" },
+          { label: "previous crop N, fertiliser equivalent", value: legume, unit: "kg/ha" },
         ],
       ),
     },

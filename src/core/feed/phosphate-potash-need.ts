@@ -7,25 +7,40 @@ export const PK_SCHOOLS = ["replaceAndBuildUp", "criticalLevel", "targetYieldEqu
 export type PkSchool = (typeof PK_SCHOOLS)[number];
 export type PkNutrient = "p2o5" | "k2o";
 
-/** Share of the offtake that is replaced, by class of the soil. Assumption in the form of published index tables. */
-export const OFFTAKE_FACTOR: Record<NutrientClass, number> = {
-  "very low": 1,
-  low: 1,
-  target: 1,
-  high: 0.5,
-  "very high": 0,
+export const RESPONSES = ["usual", "strong"] as const;
+/** How strongly a crop answers: potatoes, onions and the like are counted apart by index tables. */
+export type Response = (typeof RESPONSES)[number];
+
+/**
+ * Share of the offtake that is replaced, by class of the soil: half above target and nothing far above it; crops that
+ * answer strongly are given their offtake above target too, and half far above. Assumption in the form of published index
+ * tables.
+ */
+export const OFFTAKE_FACTOR: Record<Response, Record<NutrientClass, number>> = {
+  usual: { "very low": 1, low: 1, target: 1, high: 0.5, "very high": 0 },
+  strong: { "very low": 1, low: 1, target: 1, high: 1, "very high": 0.5 },
 };
 
-/** Added each year to lift a low soil, about one class in ten to fifteen years [kg/ha]. Published index tables. */
-export const BUILD_UP_KG_PER_HA: Record<PkNutrient, Record<NutrientClass, number>> = {
-  p2o5: { "very low": 60, low: 30, target: 0, high: 0, "very high": 0 },
-  k2o: { "very low": 60, low: 30, target: 0, high: 0, "very high": 0 },
+/**
+ * Given beside the offtake [kg/ha]: each year to lift a low soil, about one class in ten to fifteen years; to crops that
+ * answer strongly more of it, and some in target too, for a root that finds little. Assumption in the form of published
+ * index tables.
+ */
+export const BUILD_UP_KG_PER_HA: Record<Response, Record<NutrientClass, number>> = {
+  usual: { "very low": 60, low: 30, target: 0, high: 0, "very high": 0 },
+  strong: { "very low": 100, low: 60, target: 30, high: 0, "very high": 0 },
 };
 
 /** Rate by class in the critical-level school; none above the level [kg/ha]. Assumption, practice varies by a third. */
-export const CRITICAL_RATE_KG_PER_HA: Record<PkNutrient, Record<NutrientClass, number>> = {
-  p2o5: { "very low": 90, low: 50, target: 0, high: 0, "very high": 0 },
-  k2o: { "very low": 120, low: 70, target: 0, high: 0, "very high": 0 },
+export const CRITICAL_RATE_KG_PER_HA: Record<PkNutrient, Record<Response, Record<NutrientClass, number>>> = {
+  p2o5: {
+    usual: { "very low": 90, low: 50, target: 0, high: 0, "very high": 0 },
+    strong: { "very low": 170, low: 120, target: 60, high: 0, "very high": 0 },
+  },
+  k2o: {
+    usual: { "very low": 120, low: 70, target: 0, high: 0, "very high": 0 },
+    strong: { "very low": 260, low: 180, target: 90, high: 0, "very high": 0 },
+  },
 };
 
 export interface PkNeedInput {
@@ -35,6 +50,8 @@ export interface PkNeedInput {
   /** removed with each tonne of what leaves the field [kg/t] */
   offtakeKgPerT: number;
   soilClass: NutrientClass;
+  /** usual where absent */
+  responds?: Response;
   /** target-yield equation: need = a x target - b x soil test */
   equation?: { a: number; b: number; soilTest: number };
 }
@@ -43,7 +60,7 @@ export interface PkNeedInput {
  * Phosphate or potash to apply [kg/ha] by one of three schools.
  *
  * replaceAndBuildUp (default where soil is tested regularly, because it keeps the soil in range): offtake x class factor
- * + build-up. criticalLevel: a rate by class, none above the level. targetYieldEquation: a x target - b x soil test,
+ * + build-up, both by how strongly the crop answers. criticalLevel: a rate by class and crop group, none above the level. targetYieldEquation: a x target - b x soil test,
  * with coefficients of a local calibration. Never below 0.
  *
  * Example: 8.5 t/ha wheat at 6.5 kg P2O5/t on a soil in target: 55.3 kg/ha; on a low soil 85.3.
@@ -53,6 +70,7 @@ export function phosphatePotashNeed(input: PkNeedInput): Result<{ kgPerHa: numbe
   const nutrient = readChoice(errors, "nutrient", input.nutrient, ["p2o5", "k2o"] as const);
   const school = readChoice(errors, "school", input.school, PK_SCHOOLS);
   const soilClass = readChoice(errors, "soilClass", input.soilClass, NUTRIENT_CLASSES);
+  const responds = readChoice(errors, "responds", input.responds, RESPONSES, "usual");
   const target = readNumber(errors, "targetYieldTPerHa", input.targetYieldTPerHa, { min: 0, max: 300, unit: "t/ha" });
   const offtake = readNumber(errors, "offtakeKgPerT", input.offtakeKgPerT, { min: 0, max: 200, unit: "kg/t" });
   const name = nutrient === "p2o5" ? "P₂O₅" : "K₂O";
@@ -64,12 +82,14 @@ export function phosphatePotashNeed(input: PkNeedInput): Result<{ kgPerHa: numbe
         "coefficients a and b and the soil test value for the target-yield equation",
       ),
     );
-  const a = readNumber(errors, "equation.a", input.equation?.a, { min: 0, max: 500, fallback: 0 });
-  const b = readNumber(errors, "equation.b", input.equation?.b, { min: 0, max: 500, fallback: 0 });
+  // one that is left out would count as nothing without a word
+  const needed = school === "targetYieldEquation" && input.equation ? {} : { fallback: 0 };
+  const a = readNumber(errors, "equation.a", input.equation?.a, { min: 0, max: 500, ...needed });
+  const b = readNumber(errors, "equation.b", input.equation?.b, { min: 0, max: 500, ...needed });
   const soilTest = readNumber(errors, "equation.soilTest", input.equation?.soilTest, {
     min: 0,
     max: 10_000,
-    fallback: 0,
+    ...needed,
   });
   if (errors.length > 0) return failed(errors);
 
@@ -77,11 +97,12 @@ export function phosphatePotashNeed(input: PkNeedInput): Result<{ kgPerHa: numbe
   const label = `${name} to apply`;
   const unit = `kg ${name}/ha`;
   if (school === "criticalLevel") {
-    const rate = CRITICAL_RATE_KG_PER_HA[nutrient][soilClass];
+    const rate = CRITICAL_RATE_KG_PER_HA[nutrient][responds][soilClass];
     return ok(
       { kgPerHa: rate, offtakeKgPerHa },
       {
-        kgPerHa: computed(label, rate, unit, "rate by soil class, none above the critical level", [
+        kgPerHa: computed(label, rate, unit, "rate by soil class and crop group, none above the critical level", [
+          { label: "crop group", value: `answers ${responds === "usual" ? "as most crops" : "strongly"}` },
           { label: "soil class", value: soilClass, basis: { kind: "measured", text: "soil test" } },
         ]),
       },
@@ -101,8 +122,9 @@ export function phosphatePotashNeed(input: PkNeedInput): Result<{ kgPerHa: numbe
       },
     );
   }
-  const factor = OFFTAKE_FACTOR[soilClass];
-  const buildUp = BUILD_UP_KG_PER_HA[nutrient][soilClass];
+  const group = responds === "strong" ? ", crop that answers strongly" : "";
+  const factor = OFFTAKE_FACTOR[responds][soilClass];
+  const buildUp = BUILD_UP_KG_PER_HA[responds][soilClass];
   const kgPerHa = offtakeKgPerHa * factor + buildUp;
   return ok(
     { kgPerHa, offtakeKgPerHa },
@@ -111,15 +133,15 @@ export function phosphatePotashNeed(input: PkNeedInput): Result<{ kgPerHa: numbe
         { label: "target", value: target, unit: "t/ha" },
         { label: "offtake", value: offtake, unit: "kg/t" },
         {
-          label: `class factor (${soilClass})`,
+          label: `class factor (${soilClass}${group})`,
           value: factor,
           basis: { kind: "assumption", text: "in the form of published index tables" },
         },
         {
-          label: `build-up (${soilClass})`,
+          label: `build-up (${soilClass}${group})`,
           value: buildUp,
           unit: "kg/ha",
-          basis: { kind: "source", text: "published index tables" },
+          basis: { kind: "assumption", text: "in the form of published index tables" },
         },
       ]),
     },

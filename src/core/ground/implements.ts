@@ -15,6 +15,8 @@ export interface Implement {
   power: "tractor" | "harvester";
   /** usual size and speed, for passes that give none of their own: assumption */
   usual: { widthM: number; speedKmH: number; fieldEfficiencyPct: number };
+  /** works in standing water */
+  inWater?: boolean;
   /** can be set deeper to break a compacted layer */
   loosens?: boolean;
   /** what does the same in ground that was not worked */
@@ -141,6 +143,7 @@ export const IMPLEMENTS = {
   },
   puddler: {
     name: "rotary puddler",
+    inWater: true,
     power: "tractor",
     usual: { widthM: 1.6, speedKmH: 4, fieldEfficiencyPct: 70 },
     draft: null,
@@ -151,6 +154,7 @@ export const IMPLEMENTS = {
   },
   leveller: {
     name: "levelling board",
+    inWater: true,
     power: "tractor",
     usual: { widthM: 3, speedKmH: 4, fieldEfficiencyPct: 70 },
     draft: null,

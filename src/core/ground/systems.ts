@@ -23,6 +23,13 @@ export interface SystemPass {
   fieldEfficiencyPct: number;
   /** days until the next pass or planting */
   gap: { min: number; usual: number; max: number | null };
+  /**
+   * set for passes that open the ground: days after the previous crop at which they are done where a winter lies between it
+   * and planting and the soil is not light, so that frost finds them
+   */
+  beforeWinter?: number;
+  /** only where the previous crop leaves this much cover [%]: there is nothing to shred after beet */
+  fromCoverPct?: number;
   /** set for passes after planting: days from planting */
   afterPlanting?: { min: number; usual: number; max: number };
   soilFit: string;
@@ -50,7 +57,9 @@ const shred: SystemPass = {
   widthM: 4,
   fieldEfficiencyPct: 80,
   gap: wait(0, 5, 40),
-  soilFit: "dry straw",
+  beforeWinter: 3,
+  fromCoverPct: 40,
+  soilFit: "dry on top, straw dry",
   decision: "straw under 10 cm and evenly spread: ready; else once more across",
 };
 const disc = (gap: Wait, depthCm = 8): SystemPass => ({
@@ -99,6 +108,7 @@ const plough = (gap: Wait, depthCm = 22): SystemPass => ({
   widthM: 2.1,
   fieldEfficiencyPct: 80,
   gap,
+  beforeWinter: 45,
   soilFit: "crumbles at ploughing depth, does not smear",
   decision: "residue fully turned under; headlands last",
 });
@@ -119,6 +129,7 @@ export const TILLAGE_SYSTEMS: TillageSystem[] = [
         widthM: 3,
         fieldEfficiencyPct: 80,
         gap: wait(2, 12, 60),
+        beforeWinter: 14,
         soilFit: "dry enough to shatter at depth",
         decision: "dig: loosened across the full width: ready",
       },
@@ -194,6 +205,7 @@ export const TILLAGE_SYSTEMS: TillageSystem[] = [
         widthM: 3,
         fieldEfficiencyPct: 80,
         gap: wait(60, 140, 240),
+        beforeWinter: 25,
         soilFit: "dry enough to shatter",
         decision: "dig: loosened across the full width",
       },
@@ -208,6 +220,26 @@ export const TILLAGE_SYSTEMS: TillageSystem[] = [
         gap: wait(0, 2, 10),
         soilFit: "crumbles",
         decision: "clods under 3 cm: plant",
+      },
+    ],
+  },
+  {
+    id: "underStraw",
+    name: "Mow, leave the ground as it is, cover with straw",
+    school: "no-till",
+    plantsUnworked: true,
+    passes: [
+      {
+        id: "mow",
+        name: "Mow what stands, short",
+        mark: "mow",
+        tools: [{ implement: "shredder", depthCm: 0 }],
+        speedKmH: 6,
+        widthM: 2,
+        fieldEfficiencyPct: 75,
+        gap: wait(0, 3, 30),
+        soilFit: "any that carries you",
+        decision: "no perennial weeds that come through straw: go on; else work the ground",
       },
     ],
   },

@@ -73,6 +73,8 @@ function compileCrop(
         : (own.patch as Tree | undefined);
       if (patch) own.patch = listedNew(patch, tree);
     }
+  for (const { options } of Object.values((tree.schools ?? {}) as Record<string, { options: Record<string, Tree> }>))
+    for (const option of Object.values(options)) if (option.patch) option.patch = listedNew(option.patch as Tree, tree);
   tree.threats = Object.fromEntries(
     Object.entries((tree.threats ?? {}) as Record<string, Tree>).map(([id, here]) => {
       if (!threats[id]) throw new Error(`${path}: threats.${id} is not in threats.yaml`);

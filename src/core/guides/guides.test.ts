@@ -83,6 +83,109 @@ describe("laws", () => {
       /one default for each planting method/,
     ],
     ["crop coefficients upside down", { water: { kc: { mid: 0.2 } } }, /no course of a crop coefficient/],
+    [
+      "harm at a stage that is not there",
+      { climate: { harm: { "cold-tillering": { stage: "budding" } } } },
+      /no stage "budding"/,
+    ],
+    [
+      "a yield response of no stage",
+      { water: { yieldResponse: [{ stage: "budding", ky: 0.5, source: "recalled" }] } },
+      /water.yieldResponse: no stage "budding"/,
+    ],
+    [
+      "a threat at no stage",
+      { threats: { slugs: { stages: ["emergence", "budding"] } } },
+      /threats.slugs: no stage "budding"/,
+    ],
+    ["weeds from no stage", { weeds: { weedFreeFrom: "budding" } }, /weedFreeFrom: no stage "budding"/],
+    [
+      "cold that is needed until no stage",
+      { kinds: { winter: { vernalisationDays: { until: "budding" } } } },
+      /winter.vernalisationDays: no stage "budding"/,
+    ],
+    [
+      "day length that counts until no stage",
+      { kinds: { winter: { dayLength: { until: "budding" } } } },
+      /winter.dayLength: no stage "budding"/,
+    ],
+    [
+      "a tillage system that is not there",
+      { ground: { systems: { magic: { fit: "suits", why: "x" } } } },
+      /no tillage system "magic"/,
+    ],
+    [
+      "one tillage system alone for a way of planting",
+      {
+        ground: {
+          systems: Object.fromEntries(["plough", "reduced", "noTill"].map((id) => [id, { methods: ["broadcast"] }])),
+        },
+      },
+      /two at least, to be compared/,
+    ],
+    [
+      "a quality that no kind is grown for",
+      {
+        products: { grain: { quality: [{ endUse: "starch", what: "x", unit: "%", ifMissed: "x", source: "custom" }] } },
+      },
+      /no kind has the end use "starch"/,
+    ],
+    [
+      "a task that needs a nursery where there is none",
+      { tasks: { dry: { needs: "nursery" } } },
+      /dry: needs a nursery/,
+    ],
+    [
+      "a split that hangs on nothing",
+      { feed: { patterns: { once: { splits: { n1: { when: { from: "nowhere", min: 0, usual: 1, max: 2 } } } } } } },
+      /once.n1: hangs on "nowhere"/,
+    ],
+    [
+      "base feed that hangs on nothing",
+      { feed: { base: { when: { from: "nowhere", min: 0, usual: 1, max: 2 } } } },
+      /feed.base: hangs on "nowhere"/,
+    ],
+    [
+      "a harvest that hangs on nothing",
+      { harvest: { at: { from: "nowhere", min: 0, usual: 1, max: 2 } } },
+      /harvest.at: hangs on "nowhere"/,
+    ],
+    [
+      "stages that end before the kind is ripe",
+      { kinds: { winter: { maturityDays: { low: 90, typical: 100, high: 110, source: "recalled" } } } },
+      /but the kind takes 90 to 110/,
+    ],
+    [
+      "spacing that is not the population",
+      {
+        methods: {
+          drilled: {
+            geometry: {
+              rowSpacingCm: { low: 10, typical: 12.5, high: 15, source: "recalled" },
+              inRowSpacingCm: { low: 10, typical: 10, high: 10, source: "recalled" },
+            },
+          },
+        },
+      },
+      /12.5 x 10 cm is 80.0\/m2/,
+    ],
+    [
+      "stage lengths that are not the season",
+      { water: { stageLengthsDays: [5, 5, 5, 5] } },
+      /stageLengthsDays: 20 days/,
+    ],
+    ["reaction out of order", { soil: { ph: { bestFrom: 9 } } }, /soil.ph: not in order/],
+    [
+      "a base above the optimum",
+      { climate: { baseC: { value: 30, source: "recalled" } } },
+      /base, optimum, ceiling not in order/,
+    ],
+    [
+      "a harvest with no such machine",
+      { harvest: { methods: { combine: { work: { implement: "airship" } } } } },
+      /no such machine|implement/,
+    ],
+    ["a figure that is no figure", { harvest: { methods: { combine: { lossPct: "few" } } } }, /lossPct/],
   ];
   it.each(bad)("find %s", (_, change, says) => {
     expect(broken(change).some((b) => says.test(b))).toBe(true);

@@ -5,7 +5,7 @@ import { IMPLEMENTS } from "../ground/implements";
 import { tillageSystem } from "../ground/systems";
 import { unwrap } from "../result";
 import type { Climate } from "../weather/climate";
-import { type ResolvedGuide, resolveGuide } from "./resolve-guide";
+import { type ResolvedGuide, resolveGuide, schoolsOf } from "./resolve-guide";
 import { type Guide, guideSchema, type Task, type Trigger } from "./schema";
 
 /** Anchors that every plan has, besides stages and tasks. */
@@ -28,17 +28,31 @@ export function brokenLaws(guide: Guide, around: Surroundings): string[] {
   for (const kind of guide.kinds)
     for (const method of guide.methods)
       for (const product of guide.products) {
-        const resolved = unwrap(resolveGuide(guide, { kind: kind.id, method: method.id, product: product.id }));
-        const parsed = guideSchema.safeParse(resolved.guide);
-        const found = parsed.success
-          ? lawsOf(resolved, around)
-          : parsed.error.issues.map((i) => `${i.path.join(".")}: ${i.message}`);
-        for (const what of found) broken.add(`${kind.id}, ${method.id}, ${product.id}: ${what}`);
-        for (const topic of topicsOf(resolved.guide)) tied.add(topic);
+        for (const [way, resolved] of waysOf(guide, { kind: kind.id, method: method.id, product: product.id })) {
+          const parsed = guideSchema.safeParse(resolved.guide);
+          const found = parsed.success
+            ? lawsOf(resolved, around)
+            : parsed.error.issues.map((i) => `${i.path.join(".")}: ${i.message}`);
+          for (const what of found) broken.add(`${kind.id}, ${method.id}, ${product.id}${way}: ${what}`);
+          for (const topic of topicsOf(resolved.guide)) tied.add(topic);
+        }
       }
   // a caution that is tied to no task, input or machine of any kind would reach no one
   for (const { topic } of guide.cautions) if (!tied.has(topic)) broken.add(`cautions: "${topic}" is tied to nothing`);
   return [...broken];
+}
+
+/** A guide as it stands, and with each other way of each school by itself. */
+function waysOf(guide: Guide, selection: { kind: string; method: string; product: string }): [string, ResolvedGuide][] {
+  const plain = unwrap(resolveGuide(guide, selection));
+  const ways: [string, ResolvedGuide][] = [["", plain]];
+  for (const school of schoolsOf(plain.guide, selection.method))
+    for (const option of school.options.slice(1))
+      ways.push([
+        `, ${school.id} ${option.id}`,
+        unwrap(resolveGuide(guide, { ...selection, schools: { [school.id]: option.id } })),
+      ]);
+  return ways;
 }
 
 function lawsOf(resolved: ResolvedGuide, around: Surroundings): string[] {

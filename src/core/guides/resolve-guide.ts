@@ -3,13 +3,15 @@ import { merge } from "./merge";
 import type { Guide, Kind, PlantingMethod, Product } from "./schema";
 
 /** Where a figure comes from, the later before the earlier. */
-export const ORIGINS = ["archetype", "crop", "kind", "method", "product", "practice"] as const;
+export const ORIGINS = ["archetype", "crop", "kind", "method", "product", "school", "practice"] as const;
 export type Origin = (typeof ORIGINS)[number];
 
 export interface GuideSelection {
   kind?: string | undefined;
   method?: string | undefined;
   product?: string | undefined;
+  /** the way that was chosen of each school, by the school's id; the first of a school where none was */
+  schools?: Record<string, string> | undefined;
   /** a practice's own figures, which go before all others: a patch in the shape of the guide, lists by id */
   practice?: Record<string, unknown> | undefined;
 }
@@ -30,9 +32,9 @@ const resolvedOf = new WeakMap<Guide, Map<string, Result<ResolvedGuide>>>();
 
 /**
  * One complete guide for a kind, planting method and product: the guide with what the kind, then the method, then the
- * product, then the practice change of it. `origins` names the layer of each figure, task or threat that was changed or
+ * product, then the ways that were chosen of its schools, then the practice change of it. `origins` names the layer of each figure, task or threat that was changed or
  * removed, by path ("products.grain.targetTPerHa"). Absent choices take the first of the guide. Errors: an unknown kind,
- * method or product.
+ * method, product or way of a school; a school that this kind or method does not know is passed over.
  *
  * Example: resolveGuide(wheat, { kind: "spring" }) has 5.5 t/ha as typical target, of origin "kind".
  */
@@ -40,7 +42,7 @@ export function resolveGuide(guide: Guide, selection: GuideSelection = {}): Resu
   if (selection.practice) return resolve(guide, selection);
   const own = resolvedOf.get(guide) ?? new Map<string, Result<ResolvedGuide>>();
   resolvedOf.set(guide, own);
-  const key = `${selection.kind} ${selection.method} ${selection.product}`;
+  const key = JSON.stringify([selection.kind, selection.method, selection.product, selection.schools]);
   const known = own.get(key) ?? resolve(guide, selection);
   own.set(key, known);
   return known;
@@ -60,15 +62,27 @@ function resolve(guide: Guide, selection: GuideSelection): Result<ResolvedGuide>
 
   const origins: Record<string, Origin> = {};
   let whole: Guide = guide;
+  const lay = (origin: Origin, patch: Record<string, unknown> | undefined) => {
+    whole = merge(whole, patch, (path) => {
+      origins[path] = origin;
+    }) as Guide;
+  };
   for (const [origin, patch] of [
     ["kind", kind.patch],
     ["method", method.patch],
     ["product", product.patch],
-    ["practice", selection.practice],
   ] as const)
-    whole = merge(whole, patch, (path) => {
-      origins[path] = origin;
-    }) as Guide;
+    lay(origin, patch);
+  for (const school of schoolsOf(whole, method.id)) {
+    const chosen = selection.schools?.[school.id];
+    const option = chosen === undefined ? school.options[0] : school.options.find((o) => o.id === chosen);
+    if (!option)
+      return failed([
+        fieldError(`schools.${school.id}`, chosen, `one of ${school.options.map((o) => o.id).join(", ")}`),
+      ]);
+    lay("school", option.patch);
+  }
+  lay("practice", selection.practice);
   const again = <T extends { id: string }>(list: T[], id: string) => list.find((item) => item.id === id) as T;
   return ok({
     base: guide,
@@ -79,3 +93,7 @@ function resolve(guide: Guide, selection: GuideSelection): Result<ResolvedGuide>
     origins,
   });
 }
+
+/** The schools of a guide that hold for a planting method. */
+export const schoolsOf = (guide: Pick<Guide, "schools">, methodId: string): Guide["schools"] =>
+  guide.schools.filter((s) => !s.methods || s.methods.includes(methodId));

@@ -2,6 +2,7 @@
 export const OPERATION_ROLES = [
   "till",
   "lime",
+  "amend",
   "manure",
   "feed",
   "prepare",

@@ -59,6 +59,8 @@ export const task = z.strictObject({
   reason: z.string(),
   work: work.optional(),
   needs: needs.optional(),
+  /** material that the job takes and that has no price here: named among what the cost leaves out */
+  uses: z.string().optional(),
   /** what is harmed or lost if done wrong or late */
   ifNot: z.string().optional(),
   /** topics of the cautions that hold for it */
@@ -66,3 +68,35 @@ export const task = z.strictObject({
   source: z.string(),
 });
 export type Task = z.infer<typeof task>;
+
+const threatOption = z.strictObject({
+  kind: z.enum(["prevent", "cultivate", "physical", "biological", "chemical"]),
+  what: z.string(),
+});
+/** A threat as the register knows it, for every crop. */
+export const registeredThreat = z.strictObject({
+  id,
+  name: z.string(),
+  organism: z.enum([
+    "fungus",
+    "oomycete",
+    "bacterium",
+    "virus",
+    "insect",
+    "mite",
+    "nematode",
+    "mollusc",
+    "bird",
+    "rodent",
+    "plant",
+  ]),
+  favoured: z.string(),
+  carriedBy: z.string(),
+  scout: z.strictObject({ unit: z.string(), number: z.number(), pattern: z.string() }),
+  threshold: z.string(),
+  options: z.array(threatOption).min(1),
+  symptoms: z.string(),
+  source: z.string(),
+});
+/** A threat to this crop: what the register says, and the stages in which it matters here. */
+export const threat = registeredThreat.extend({ stages: z.tuple([z.string(), z.string()]) });

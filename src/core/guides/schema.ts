@@ -9,7 +9,8 @@
 import { z } from "zod";
 import { NUTRIENT_IDS } from "../nutrients";
 import { SHEETS } from "../sheet-ids";
-import { id, ranged, sourced, task, trigger, work } from "./schema-parts";
+import { id, ranged, sourced, task, threat, trigger, work } from "./schema-parts";
+import { site, usual } from "./schema-site";
 
 export * from "./schema-parts";
 
@@ -169,37 +170,16 @@ export const stage = z.strictObject({
 });
 export type Stage = z.infer<typeof stage>;
 
-const threatOption = z.strictObject({
-  kind: z.enum(["prevent", "cultivate", "physical", "biological", "chemical"]),
-  what: z.string(),
-});
-/** A threat as the register knows it, for every crop. */
-export const registeredThreat = z.strictObject({
+/** A question on which practitioners differ, and their ways. */
+const school = z.strictObject({
   id,
+  sheet: z.enum(SHEETS),
   name: z.string(),
-  organism: z.enum([
-    "fungus",
-    "oomycete",
-    "bacterium",
-    "virus",
-    "insect",
-    "mite",
-    "nematode",
-    "mollusc",
-    "bird",
-    "rodent",
-    "plant",
-  ]),
-  favoured: z.string(),
-  carriedBy: z.string(),
-  scout: z.strictObject({ unit: z.string(), number: z.number(), pattern: z.string() }),
-  threshold: z.string(),
-  options: z.array(threatOption).min(1),
-  symptoms: z.string(),
-  source: z.string(),
+  /** only for these planting methods; for all where absent */
+  methods: z.array(z.string()).optional(),
+  options: z.array(z.strictObject({ id, name: z.string(), why: z.string(), patch })).min(2),
 });
-/** A threat to this crop: what the register says, and the stages in which it matters here. */
-const threat = registeredThreat.extend({ stages: z.tuple([z.string(), z.string()]) });
+export type School = z.infer<typeof school>;
 
 export const source = z.strictObject({
   /** with table or page, of what one is sure of; empty for what was recalled and could not be looked up */
@@ -289,6 +269,25 @@ export const guideSchema = z.strictObject({
   feed: z.strictObject({
     recovery: ranged,
     mineralisationKgPerHa: ranged,
+    /** what the default is where organic matter was tested: by it and the warmth of the season, or the guide's figure */
+    mineralisationBy: z.enum(["organicMatter", "guide"]),
+    /** mineral N in the rooted soil where none was measured for this crop */
+    soilMineralNKgPerHa: ranged,
+    /** share of what tables say the previous crop leaves that is still there for this one */
+    residueKept: sourced,
+    /** how strongly the crop answers to phosphate and potash: index tables count such crops apart */
+    responds: z.strictObject({ p2o5: z.enum(["usual", "strong"]), k2o: z.enum(["usual", "strong"]) }),
+    /** nitrogen by the colour of the leaf, where such a chart is in use for the crop */
+    leafColour: z
+      .strictObject({
+        /** given where the leaf is paler than this step of the chart */
+        below: z.number(),
+        doseKgPerHa: z.number().positive(),
+        /** doses that a usual season asks for */
+        usualDoses: z.number().positive(),
+        source: z.string(),
+      })
+      .optional(),
     fixedFromAirPct: z.number(),
     caps: z.array(
       z.strictObject({
@@ -325,6 +324,8 @@ export const guideSchema = z.strictObject({
     /** trace nutrients that this crop answers to where the soil test is low */
     answersTo: z.array(z.enum(NUTRIENT_IDS)),
     manure: z.string(),
+    /** days between fresh manure and planting, where the crop suffers from it */
+    manureWaitDays: sourced.optional(),
     excess: z.string(),
     lack: z.string(),
   }),
@@ -347,6 +348,8 @@ export const guideSchema = z.strictObject({
     rootsNearSurface: z.boolean(),
   }),
   threats: z.array(threat),
+  /** where practitioners differ: the first way is the default, each says why one takes it and what it changes */
+  schools: z.array(school),
   tasks: z.array(task),
   harvest: z.strictObject({
     at: trigger,
@@ -378,6 +381,10 @@ export const guideSchema = z.strictObject({
     harvestIndex: ranged,
     components: z.array(z.strictObject({ name: z.string(), typical: z.number(), unit: z.string() })),
   }),
+  /** what a site must be like, each with where it fails and where it is good or enough */
+  site,
+  /** what is usual of this crop's main figures: outside of it a plan says what makes it so */
+  usual,
   /** texts of cautions by topic; every topic is tied to a task, the harvest, an input or a machine */
   cautions: z.array(z.strictObject({ topic: z.string(), text: z.string() })),
   /** what only a person reads, by the sheet beside which it is shown */

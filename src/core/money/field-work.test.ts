@@ -44,10 +44,24 @@ describe("machineWork", () => {
 describe("guideWork", () => {
   const planting = { implement: "planter", handHoursPerHa: 220 };
   it("takes the hours by hand where the farm works by hand and the guide knows them", () => {
-    expect(guideWork(planting, true)).toMatchObject({ hoursPerHa: 220, fuelLPerHa: 0, implements: [], power: "hands" });
-    expect(guideWork(planting, false)).toMatchObject({ fuelLPerHa: 11, implements: ["planter"], power: "tractor" });
+    expect(guideWork(planting, { handWork: true })).toMatchObject({
+      hoursPerHa: 220,
+      fuelLPerHa: 0,
+      implements: [],
+      power: "hands",
+    });
+    expect(guideWork(planting, { handWork: false })).toMatchObject({
+      fuelLPerHa: 11,
+      implements: ["planter"],
+      power: "tractor",
+    });
     // a machine without hours by hand stays one, on any farm
-    expect(guideWork({ implement: "combine" }, true).implements).toEqual(["combine"]);
-    expect(guideWork(undefined, true).hoursPerHa).toBe(0);
+    expect(guideWork({ implement: "combine" }, { handWork: true }).implements).toEqual(["combine"]);
+    expect(guideWork(undefined, { handWork: true }).hoursPerHa).toBe(0);
+  });
+  it("goes at the rate of the farm's own machine where it says one", () => {
+    const farm = (haPerHour: number | null) => ({ handWork: false, machines: [{ implement: "combine", haPerHour }] });
+    expect(guideWork({ implement: "combine", haPerHour: 2.2 }, farm(2.4)).hoursPerHa).toBeCloseTo(1 / 2.4, 12);
+    expect(guideWork({ implement: "combine", haPerHour: 2.2 }, farm(null)).hoursPerHa).toBeCloseTo(1 / 2.2, 12);
   });
 });

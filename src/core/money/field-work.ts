@@ -64,12 +64,27 @@ export function machineWork(
   };
 }
 
-/** The work that a guide names, as this farm does it: by hand where it works by hand and the guide knows the hours. */
-export function guideWork(work: GuideWork | undefined, byHand: boolean): FieldWork {
+/** How a farm works, and the rates of the machines that it has [ha/h] where it says them. */
+export interface WorkingFarm {
+  handWork: boolean;
+  machines?: readonly { implement: string; haPerHour: number | null }[];
+}
+
+/** What the farm's own machine of a kind does [ha/h]; undefined where it has none or says no rate. */
+export const ownRate = (farm: WorkingFarm, implement: string): number | undefined =>
+  farm.machines?.find((m) => m.implement === implement)?.haPerHour ?? undefined;
+
+/**
+ * The work that a guide names, as this farm does it: by hand where it works by hand and the guide knows the hours, at the
+ * rate of the farm's own machine where it says one.
+ *
+ * Example: a guide's combine of 2.2 ha/h on a farm whose own does 2.4 takes 1 / 2.4 = 0.417 h/ha.
+ */
+export function guideWork(work: GuideWork | undefined, farm: WorkingFarm): FieldWork {
   if (!work) return NO_WORK;
   const { implement, haPerHour, handHoursPerHa, helperHoursPerHa = 0 } = work;
-  if (implement === undefined || (byHand && handHoursPerHa !== undefined)) return handWork(handHoursPerHa ?? 0);
-  return machineWork(implement as ImplementId, { haPerHour, helperHoursPerHa });
+  if (implement === undefined || (farm.handWork && handHoursPerHa !== undefined)) return handWork(handHoursPerHa ?? 0);
+  return machineWork(implement as ImplementId, { haPerHour: ownRate(farm, implement) ?? haPerHour, helperHoursPerHa });
 }
 
 /**

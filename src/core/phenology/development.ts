@@ -18,9 +18,10 @@ export function thermalUnits(
   temperatureC: number,
   climate: Pick<Guide["climate"], "baseC" | "optimumC" | "ceilingC">,
 ): number {
-  const base = climate.baseC.value;
-  const best = climate.optimumC.value;
-  const ceiling = climate.ceilingC.value;
+  return unitsBetween(temperatureC, climate.baseC.value, climate.optimumC.value, climate.ceilingC.value);
+}
+
+function unitsBetween(temperatureC: number, base: number, best: number, ceiling: number): number {
   if (temperatureC <= base || temperatureC >= ceiling) return 0;
   return temperatureC <= best ? temperatureC - base : ((best - base) * (ceiling - temperatureC)) / (ceiling - best);
 }
@@ -54,12 +55,41 @@ export interface Clock {
   /** stages (by position) from the first of which and before the last of which cold and light slow the crop */
   coldUntil: number;
   lightUntil: number;
+  /** what was walked before on this clock, by the question: the same question gives the same answer */
+  walked: Map<string, WalkedStages>;
 }
 
+/** For each stage the day numbers of the 10th, 50th and 90th percentile; null where fewer than half of the courses reach it. */
+export type WalkedStages = ([number, number, number] | null)[];
+
 const clocks = new WeakMap<DailyWeather, Map<string, Clock>>();
+/** the clock last asked for with these very stages, so that the question need not be written out again */
+const latestOf = new WeakMap<
+  Guide["stages"],
+  { kind: Kind | null; latitudeDeg: number; climate: Guide["climate"]; clock: Clock }
+>();
 
 /** The clock of a kind of a crop over given weather; kept with the weather, since it follows from the two alone. */
 export function clockOf(
+  guide: Pick<Guide, "stages" | "climate">,
+  kind: Kind | null,
+  latitudeDeg: number,
+  weather: DailyWeather,
+): Clock {
+  const last = latestOf.get(guide.stages);
+  if (
+    last?.clock.weather === weather &&
+    last.kind === kind &&
+    last.latitudeDeg === latitudeDeg &&
+    last.climate === guide.climate
+  )
+    return last.clock;
+  const clock = keptClock(guide, kind, latitudeDeg, weather);
+  latestOf.set(guide.stages, { kind, latitudeDeg, climate: guide.climate, clock });
+  return clock;
+}
+
+function keptClock(
   guide: Pick<Guide, "stages" | "climate">,
   kind: Kind | null,
   latitudeDeg: number,
@@ -94,10 +124,11 @@ export function clockOf(
     coldNeed: cold?.effectiveDays ?? 0,
     coldUntil: cold ? guide.stages.findIndex((s) => s.id === cold.until) : 0,
     lightUntil: light ? guide.stages.findIndex((s) => s.id === light.until) : 0,
+    walked: new Map(),
   };
   for (let i = 0; i < size; i++) {
     const mean = (weather.tminC[i]! + weather.tmaxC[i]!) / 2;
-    clock.units[i] = thermalUnits(mean, guide.climate);
+    clock.units[i] = unitsBetween(mean, baseC.value, optimumC.value, ceilingC.value);
     if (cold && isColdDay(mean, cold)) clock.cold[i] = 1;
   }
   if (light)

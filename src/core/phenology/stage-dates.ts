@@ -4,7 +4,7 @@ import type { Climate } from "../weather/climate";
 import type { DailyWeather } from "../weather/generator";
 import { percentile } from "../weather/percentile";
 import { seasonWeather } from "../weather/season-weather";
-import { clockOf, type Seen, walkStages } from "./development";
+import { type Clock, clockOf, type Seen, type WalkedStages, walkStages } from "./development";
 
 /** A stage seen in the field. */
 export interface StageObservation {
@@ -43,7 +43,11 @@ export function stageDates(
   const lastSeenOn = lastSeen >= 0 ? (observed.get(stages[lastSeen]!.id) as IsoDate) : null;
 
   const reached = climate ? simulatedDays(guide, start, climate, options, lastSeenOn, lastSeen) : null;
-  return stages.map((stage, i) => {
+  const made: StageDate[] = [];
+  for (const [i, stage] of stages.entries()) made.push(dateOf(stage, i));
+  return made;
+
+  function dateOf(stage: Guide["stages"][number], i: number): StageDate {
     const seenOn = observed.get(stage.id);
     if (seenOn)
       return {
@@ -68,15 +72,21 @@ export function stageDates(
         basis: "simulated",
       };
     }
+    // what the simulation does not reach goes on by the guide's days from where it ends, never before it
+    const before = made[i - 1];
     const date =
-      lastSeenOn && i > lastSeen
-        ? addDays(lastSeenOn, stage.days - stages[lastSeen]!.days)
-        : isoDate(start + (lastSeenOn ? Math.min(stage.days, toDay(lastSeenOn) - start) : stage.days));
+      before && before.basis !== "observed"
+        ? addDays(before.date, stage.days - before.stage.days)
+        : lastSeenOn && i > lastSeen
+          ? addDays(lastSeenOn, stage.days - stages[lastSeen]!.days)
+          : isoDate(start + (lastSeenOn ? Math.min(stage.days, toDay(lastSeenOn) - start) : stage.days));
     return { stage, date, early: date, late: date, daysAfterPlanting: toDay(date) - start, basis: "days" };
-  });
+  }
 }
 
-/** For each stage the day numbers of the 10th, 50th and 90th percentile; null where fewer than half of the courses reach it. */
+const KEPT_WALKS = 200;
+
+/** The walk of all courses from a planting day, kept with the clock that it was walked on. */
 function simulatedDays(
   guide: Pick<Guide, "stages" | "climate">,
   start: number,
@@ -84,11 +94,29 @@ function simulatedDays(
   options: { kind?: Kind; weather?: DailyWeather },
   lastSeenOn: IsoDate | null,
   lastSeen: number,
-): ([number, number, number] | null)[] | null {
+): WalkedStages | null {
   const weather = options.weather ?? seasonWeather(climate, Number(isoDate(start).slice(0, 4)) + 1);
   const from = start - weather.firstDay;
   if (from < 0 || from >= weather.days) return null;
   const clock = clockOf(guide, options.kind ?? null, climate.latitudeDeg, weather);
+  const question = `${start} ${lastSeen} ${lastSeenOn}`;
+  const before = clock.walked.get(question);
+  if (before) return before;
+  const walked = walk(guide, clock, start, lastSeenOn, lastSeen);
+  if (clock.walked.size >= KEPT_WALKS) clock.walked.clear();
+  clock.walked.set(question, walked);
+  return walked;
+}
+
+function walk(
+  guide: Pick<Guide, "stages">,
+  clock: Clock,
+  start: number,
+  lastSeenOn: IsoDate | null,
+  lastSeen: number,
+): WalkedStages {
+  const { weather } = clock;
+  const from = start - weather.firstDay;
   const seen: Seen | undefined = lastSeenOn
     ? { stage: lastSeen, day: toDay(lastSeenOn) - weather.firstDay }
     : undefined;

@@ -10,6 +10,8 @@ export const commonDecisions = {
     kindId: id.optional(),
     methodId: id.optional(),
     productId: id.optional(),
+    /** the way that was chosen of each of the guide's schools; goes with the crop */
+    schools: z.record(id, id).optional(),
   }),
   targetTPerHa: z.number().positive().max(300).optional(),
   /** wished dates by operation; held ones may not move */

@@ -103,6 +103,8 @@ export function solveDates(context: PlanContext, items: Datable[]): SolvedDates 
     return made;
   };
 
+  const wishes = Object.entries(common.dates ?? {}).filter(([id]) => !done.has(id));
+  const standing = standingRules();
   let planting = done.get(plant) ?? common.dates?.[plant]?.date ?? latest(window.best, facts.today);
   let solved = solveFor(planting);
   // stages follow planting by warmth, so a planting date that moved moves them: solve again until it stands
@@ -146,13 +148,11 @@ export function solveDates(context: PlanContext, items: Datable[]): SolvedDates 
     return overdue;
   }
 
-  function solveFor(plantingGuess: IsoDate, plantedOn?: IsoDate): Solved {
-    const stages = stagesFor(plantingGuess);
-    const planted = done.has(plant as string);
+  /** What holds whatever the planting date: the triggers and waits of the operations, windows, and what was held. */
+  function standingRules(): Standing {
     const events: SeasonEvent[] = [];
     const waits: PlanWait[] = [];
     const windows: PlanWindow[] = [];
-    const preferences: Preference[] = [];
     const previous = facts.previousCrop;
     if (previous?.harvest) {
       const past = previous.harvested || previous.harvest < facts.today;
@@ -168,12 +168,11 @@ export function solveDates(context: PlanContext, items: Datable[]): SolvedDates 
           hard: true,
         });
     }
+    const known = new Set([...events, ...items, ...crop.guide.stages].map((e) => e.id));
     for (const item of items) {
-      const doneOn = done.get(item.id) ?? (item.id === plant ? plantedOn : undefined);
-      events.push({ id: item.id, ...(doneOn ? { pinned: doneOn } : {}) });
       for (const when of item.when) {
         const from = eventOf(when.from);
-        if (from === PREVIOUS_OFF && !previous?.harvest) continue;
+        if (!known.has(from)) continue;
         waits.push({
           id: `${item.id}.from.${from}`,
           kind: "trigger",
@@ -187,23 +186,7 @@ export function solveDates(context: PlanContext, items: Datable[]): SolvedDates 
           hard: from === PREVIOUS_OFF || when.min <= ANY_TIME_BEFORE,
         });
       }
-      waits.push(...(item.waits ?? []).map((w) => ({ ...w })));
-    }
-    for (const { stage, daysAfterPlanting, date, basis } of stages) {
-      const past = planted && (date < facts.today || basis === "observed");
-      events.push({ id: stage.id, ...(past ? { pinned: date } : {}) });
-      if (!past)
-        waits.push({
-          id: `stage.${stage.id}`,
-          kind: "stage",
-          from: plant as string,
-          to: stage.id,
-          minDays: daysAfterPlanting,
-          maxDays: daysAfterPlanting,
-          reason: `${stage.name} comes ${daysAfterPlanting} days after planting at this station's warmth`,
-          source: "agronomy",
-          hard: true,
-        });
+      for (const wait of item.waits ?? []) if (known.has(wait.from) && known.has(wait.to)) waits.push({ ...wait });
     }
     windows.push({
       id: "planting.window",
@@ -215,12 +198,8 @@ export function solveDates(context: PlanContext, items: Datable[]): SolvedDates 
       source: "custom",
       hard: false,
     });
-
-    const known = new Set(events.map((e) => e.id));
-    const usable = waits.filter((w) => known.has(w.from) && known.has(w.to));
-    for (const [id, wish] of Object.entries(common.dates ?? {})) {
-      if (!known.has(id) || done.has(id)) continue;
-      if (wish.held)
+    for (const [id, wish] of wishes)
+      if (wish.held && known.has(id))
         windows.push({
           id: `held.${id}`,
           kind: "held",
@@ -231,6 +210,39 @@ export function solveDates(context: PlanContext, items: Datable[]): SolvedDates 
           source: "agronomist",
           hard: false,
         });
+    relax(waits, windows, common.relaxed ?? {});
+    return { events, waits, windows, known };
+  }
+
+  function solveFor(plantingGuess: IsoDate, plantedOn?: IsoDate): Solved {
+    const stages = stagesFor(plantingGuess);
+    const planted = done.has(plant as string);
+    const events = [...standing.events];
+    const preferences: Preference[] = [];
+    for (const item of items) {
+      const doneOn = done.get(item.id) ?? (item.id === plant ? plantedOn : undefined);
+      events.push({ id: item.id, ...(doneOn ? { pinned: doneOn } : {}) });
+    }
+    const byStage: PlanWait[] = [];
+    for (const { stage, daysAfterPlanting, date, basis } of stages) {
+      const past = planted && (date < facts.today || basis === "observed");
+      events.push({ id: stage.id, ...(past ? { pinned: date } : {}) });
+      if (!past)
+        byStage.push({
+          id: `stage.${stage.id}`,
+          kind: "stage",
+          from: plant as string,
+          to: stage.id,
+          minDays: daysAfterPlanting,
+          maxDays: daysAfterPlanting,
+          reason: `${stage.name} comes ${daysAfterPlanting} days after planting at this station's warmth`,
+          source: "agronomy",
+          hard: true,
+        });
+    }
+    relax(byStage, [], common.relaxed ?? {});
+    for (const [id, wish] of wishes) {
+      if (!standing.known.has(id)) continue;
       // a wish before planting may move planting; one after it only moves within the play that planting leaves
       const main = items.find((i) => i.id === id)?.when[0];
       preferences.push({
@@ -239,13 +251,12 @@ export function solveDates(context: PlanContext, items: Datable[]): SolvedDates 
         weight: id === plant || (main && eventOf(main.from) === plant && main.usual < 0) ? 100 : 40,
       });
     }
-    relax(usable, windows, common.relaxed ?? {});
 
     const estimate = new Map<string, IsoDate>([
       [plant as string, plantingGuess],
       ...stages.map((s) => [s.stage.id, s.date] as [string, IsoDate]),
     ]);
-    if (previous?.harvest) estimate.set(PREVIOUS_OFF, previous.harvest);
+    if (facts.previousCrop?.harvest) estimate.set(PREVIOUS_OFF, facts.previousCrop.harvest);
     for (let pass = 0; pass < 4; pass++)
       for (const item of items) {
         const main = item.when[0];
@@ -267,7 +278,9 @@ export function solveDates(context: PlanContext, items: Datable[]): SolvedDates 
       const date = estimate.get(item.id);
       if (date && item.id !== plant) preferences.push({ event: item.id, date, weight: item.weight });
     }
-    return { stages, ...solveSettingAside({ events, waits: usable, windows, preferences, today: facts.today }) };
+    const waits = [...standing.waits, ...byStage];
+    const { windows } = standing;
+    return { stages, ...solveSettingAside({ events, waits, windows, preferences, today: facts.today }) };
   }
 }
 
@@ -287,6 +300,7 @@ function ownerOf(member: PlanWait | PlanWindow): string | null {
 }
 
 type Solved = Omit<SolvedDates, "overdue">;
+type Standing = { events: SeasonEvent[]; waits: PlanWait[]; windows: PlanWindow[]; known: ReadonlySet<string> };
 type Problem = {
   events: SeasonEvent[];
   waits: PlanWait[];

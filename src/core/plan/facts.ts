@@ -18,9 +18,23 @@ import type { ObservedWeather } from "../weather/season-weather";
 /** The field, or the part of it that the planting has; what the farm does with it. */
 export type FieldFacts = Pick<
   FieldRecord,
-  "name" | "areaHa" | "textureClass" | "drainage" | "compactionDepthCm" | "irrigated"
+  | "name"
+  | "areaHa"
+  | "textureClass"
+  | "drainage"
+  | "compactionDepthCm"
+  | "irrigated"
+  | "soilDepthCm"
+  | "slopePct"
+  | "stonesPct"
+  | "waterSource"
+  | "waterM3PerYear"
+  | "outletKm"
 > &
-  Pick<FarmRecord, "zone" | "handWork" | "contractor"> & { id: string; farm: string };
+  Pick<FarmRecord, "zone" | "handWork" | "contractor" | "machines" | "harvesters" | "hands"> & {
+    id: string;
+    farm: string;
+  };
 
 export interface PreviousCrop {
   /** id of a crop */

@@ -7,10 +7,14 @@ type GroundFigure = "fuel" | "hours" | "cost" | "cover";
 
 export type FigureId =
   | "target"
+  | "yield.expect"
   | `ground.${GroundFigure}`
   | "soil.targetPh"
   | "soil.lime"
   | "soil.limeCost"
+  | "soil.gypsum"
+  | "soil.gypsumNow"
+  | "soil.leaching"
   | "seed.targetPlants"
   | "seed.tgw"
   | "seed.germination"
@@ -47,6 +51,7 @@ export type FigureId =
   | "money.cost"
   | "money.output"
   | "money.margin"
+  | "money.marginExpected"
   | "money.breakEvenYield"
   | "money.breakEvenPrice";
 
@@ -57,4 +62,6 @@ export type AsideId =
   /** by tillage system and pass */
   | `pass.${string}.${string}.${"fuel" | "rate"}`
   | `feed.over.${NutrientId}`
+  /** by school of the nitrogen rate */
+  | `feed.school.${string}`
   | `feed.bags.${string}.${string}`;

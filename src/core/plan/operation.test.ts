@@ -1,4 +1,10 @@
 import { describe, expect, it } from "vitest";
+import { testGuide } from "../../../tests/support/guides";
+import { MACHINE_CAUTION } from "../cautions";
+import { unwrap } from "../result";
+import { freshDecisions } from "../sheets/decisions";
+import { draftPlan } from "../sheets/draft-plan";
+import { EXAMPLE_FACTS } from "./example-facts";
 import { anchorInWords, bagged, listInputs, type Operation, overdueDays } from "./operation";
 import { ANY_TIME_BEFORE } from "./own-operations";
 
@@ -50,5 +56,17 @@ describe("what is to be bought", () => {
       ["fertiliser", 1],
       ["lime", null],
     ]);
+  });
+});
+
+describe("cautions of a job", () => {
+  it("are of machines where there are machines, and not where hands do the work", () => {
+    const byMachine = unwrap(draftPlan(EXAMPLE_FACTS, freshDecisions("wheat"), 2027, testGuide("wheat")));
+    for (const o of byMachine.operations)
+      expect(
+        o.cautions.some((c) => c.topic === MACHINE_CAUTION),
+        o.id,
+      ).toBe(o.implements.length > 0);
+    expect(byMachine.operations.some((o) => o.implements.length === 0)).toBe(true);
   });
 });

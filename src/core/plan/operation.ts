@@ -1,16 +1,16 @@
 /** An operation of a plan: first a thing to be dated that knows its own inputs and work, then what is done, when, with what. */
 
 import { GENERAL_CAUTIONS, INPUT_CAUTIONS, type InputKind, MACHINE_CAUTION } from "../cautions";
-import { daysBetween, type IsoDate } from "../dates";
+import { byDate, daysBetween, type IsoDate } from "../dates";
 import { wholeBags } from "../feed/dose-fertilisers";
-import type { ImplementId } from "../ground/implements";
+import { type ImplementId, implementOf } from "../ground/implements";
 import type { OperationRole } from "../guides/roles";
 import type { Trigger } from "../guides/schema";
 import { type FieldWork, NO_WORK, type Power, workCost } from "../money/field-work";
 import type { SheetId } from "../sheet-ids";
 import type { PlanContext } from "./context";
 import type { PlanWait, SolvedDates } from "./dates";
-import { ANY_TIME_BEFORE } from "./own-operations";
+import { ANY_TIME_BEFORE, PREVIOUS_OFF } from "./own-operations";
 
 export interface OperationInput {
   kind: InputKind;
@@ -35,6 +35,8 @@ export interface PlannedOperation {
   name: string;
   /** short name for the ribbon */
   mark: string;
+  /** amount that the ribbon writes behind it, in the user's unit [kg/ha] */
+  markKgPerHa?: number;
   detail: string;
   reason: string;
   /** what its date hangs on, the first the most */
@@ -59,6 +61,8 @@ export interface Operation {
   sheet: SheetId;
   name: string;
   mark: string;
+  /** amount that the ribbon writes behind it [kg/ha]; null where there is none */
+  markKgPerHa: number | null;
   detail: string;
   reason: string;
   date: IsoDate | null;
@@ -82,6 +86,8 @@ export interface Operation {
   implements: ImplementId[];
   cautions: { topic: string; text: string }[];
   byDaysAndStage: boolean;
+  /** needs ground that carries a machine and can be worked */
+  needsWorkable: boolean;
 }
 
 /** Puts dates, inputs, work, cost and cautions to each operation, in the order of their dates. */
@@ -97,6 +103,7 @@ export function finishOperations(context: PlanContext, planned: PlannedOperation
     ...planned.map((p) => [p.id, p.name.toLowerCase()] as const),
     ...context.crop.guide.stages.map((s) => [s.id, s.name] as const),
     ["planting", "planting"] as const,
+    [PREVIOUS_OFF, "the previous crop is off"] as const,
   ]);
   const operations = planned.map((item): Operation => {
     const dates = solved.dates[item.id];
@@ -111,6 +118,7 @@ export function finishOperations(context: PlanContext, planned: PlannedOperation
       sheet: item.sheet,
       name: item.name,
       mark: item.mark,
+      markKgPerHa: item.markKgPerHa ?? null,
       detail: item.detail,
       reason: item.reason,
       date: dates?.planned ?? null,
@@ -130,10 +138,16 @@ export function finishOperations(context: PlanContext, planned: PlannedOperation
       implements: work.implements,
       cautions: cautionsOf(context, item, inputs, work.implements.length > 0),
       byDaysAndStage: item.byDaysAndStage,
+      needsWorkable: needsWorkable(context, item, work),
     };
   });
-  const order = (date: string | null) => date ?? "9999";
-  return operations.sort((a, b) => order(a.date).localeCompare(order(b.date)));
+  return operations.sort((a, b) => byDate(a.date, b.date));
+}
+
+/** Machines need ground that carries them, but for those that work in water and a crop that stands in it. */
+function needsWorkable({ crop }: PlanContext, item: PlannedOperation, work: FieldWork): boolean {
+  const stands = crop.method.waterAtPlanting === "standing" && item.role !== "till";
+  return work.implements.length > 0 && !stands && !work.implements.some((id) => implementOf(id).inWater);
 }
 
 /** The cautions of an operation's own topics, of what it uses and of its machines, worded by the guide where it does. */

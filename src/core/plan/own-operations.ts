@@ -4,6 +4,7 @@ export const OWN = {
   nursery: "nursery",
   harvest: "harvest",
   lime: "lime",
+  gypsum: "gypsum",
   manure: "manure",
   base: "base-feed",
 } as const;

@@ -1,6 +1,6 @@
 /** The customary sowing windows of a kind, as dates of a season. */
 
-import { addDays, daysBetween, type IsoDate } from "../dates";
+import { addDays, byDate, daysBetween, type IsoDate } from "../dates";
 import type { Kind } from "../guides/schema";
 
 export interface DatedWindow {
@@ -44,7 +44,7 @@ export function sowingWindows(
       source: w.source,
       latenessLossPctPerDay: w.latenessLossPctPerDay,
     }))
-    .sort((a, b) => a.from.localeCompare(b.from));
+    .sort((a, b) => byDate(a.from, b.from));
 }
 
 /** The window that a plan is drafted for: the one nearest to the wished date, else the first that is not over yet. */

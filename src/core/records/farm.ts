@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { IMPLEMENT_IDS } from "../ground/implements";
 import { minor, name } from "./parts";
 
 /** A farm: its zone, and what it can do in a day. */
@@ -13,6 +14,16 @@ export const farmRecord = z.strictObject({
   tractors: z.number().int().min(0).max(200).default(1),
   harvesters: z.number().int().min(0).max(100).default(1),
   hands: z.number().int().min(0).max(5000).default(2),
+  /** machines that can be had here, own or hired, with their own work rates; empty where nobody listed them */
+  machines: z
+    .array(
+      z.strictObject({
+        implement: z.enum(IMPLEMENT_IDS as [string, ...string[]]),
+        number: z.number().int().min(0).max(200).default(1),
+        haPerHour: z.number().positive().max(100).nullable().default(null),
+      }),
+    )
+    .default([]),
   dayHours: z.number().positive().max(24).default(9),
 });
 export type FarmRecord = z.infer<typeof farmRecord>;

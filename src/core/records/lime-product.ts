@@ -8,9 +8,9 @@ export const limeProductRecord = z.strictObject({
   name,
   material: z.enum(LIME_MATERIALS),
   /** CaCO3 = 100 */
-  neutralisingValuePct: z.number().positive().max(200),
+  neutralisingValuePct: z.number().min(5).max(200),
   /** standard ground limestone = 100 */
-  finenessPct: z.number().positive().max(120),
+  finenessPct: z.number().min(5).max(120),
   pricePerT: minor,
 });
 export type LimeProduct = z.infer<typeof limeProductRecord>;

@@ -9,7 +9,7 @@ export const seedLotRecord = z.strictObject({
   variety: name,
   /** for stock that is sown by count of grains */
   thousandGrainWeightG: z.number().positive().max(5000).nullable().default(null),
-  germinationPct: z.number().positive().max(100),
+  germinationPct: z.number().gt(1).max(100),
   /** for stock that is planted one by one */
   unitMassG: z.number().positive().max(5000).nullable().default(null),
   certified: z.boolean(),

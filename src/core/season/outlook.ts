@@ -1,11 +1,12 @@
 /** The coming days for work in the field: a simulated stand-in for a forecast, and the hours fit for each job. */
 
 import { addDays, type IsoDate, toDay } from "../dates";
+import type { Drainage } from "../soil/drainage";
 import type { TextureClass } from "../soil/texture";
 import { type Climate, yearDay } from "../weather/climate";
 import { type ObservedWeather, standInWeather } from "../weather/season-weather";
 import { type FitJob, fitHours } from "./fit-hours";
-import { type Drainage, workableDays } from "./workable-days";
+import { workableDays } from "./workable-days";
 
 export interface OutlookDay {
   date: IsoDate;

@@ -200,64 +200,64 @@ function checkProblem(problem: SeasonProblem): FieldError[] {
     if (!Array.isArray(problem?.[list])) errors.push(fieldError(list, problem?.[list], "a list"));
   if (errors.length > 0) return errors;
 
+  // a field is named only where it is refused: hundreds are looked at for every draft
+  type Place = [list: string, i: number, part: string];
+  const refuse = ([list, i, part]: Place, given: unknown, allowed: string) =>
+    errors.push(fieldError(`${list}[${i}].${part}`, given, allowed));
   const known = new Set<string>();
-  const date = (field: string, given: unknown) => {
-    if (given !== undefined && given !== null && dayNumber(given) === null)
-      errors.push(fieldError(field, given, 'a date that exists, as "2027-03-04"'));
+  const date = (given: unknown, ...place: Place) => {
+    if (given !== undefined && given !== null && dayNumber(given) === null) refuse(place, given, A_DATE);
   };
   problem.events.forEach((event, i) => {
-    if (typeof event?.id !== "string" || event.id === "")
-      errors.push(fieldError(`events[${i}].id`, event?.id, "a text"));
-    else if (known.has(event.id)) errors.push(fieldError(`events[${i}].id`, event.id, "an id that no other event has"));
+    if (typeof event?.id !== "string" || event.id === "") refuse(["events", i, "id"], event?.id, "a text");
+    else if (known.has(event.id)) refuse(["events", i, "id"], event.id, "an id that no other event has");
     else known.add(event.id);
-    date(`events[${i}].pinned`, event?.pinned);
+    date(event?.pinned, "events", i, "pinned");
   });
-  const event = (field: string, given: unknown) => {
-    if (!known.has(given as string)) errors.push(fieldError(field, given, "the id of an event"));
+  const event = (given: unknown, ...place: Place) => {
+    if (!known.has(given as string)) refuse(place, given, "the id of an event");
   };
   const ids = new Set<string>();
-  const id = (field: string, given: unknown) => {
-    if (typeof given !== "string" || given === "") errors.push(fieldError(field, given, "a text"));
-    else if (ids.has(given)) errors.push(fieldError(field, given, "an id that no other wait or window has"));
+  const id = (given: unknown, ...place: Place) => {
+    if (typeof given !== "string" || given === "") refuse(place, given, "a text");
+    else if (ids.has(given)) refuse(place, given, "an id that no other wait or window has");
     else ids.add(given);
   };
-  const days = (field: string, given: unknown) => {
-    if (given !== undefined && given !== null && !Number.isFinite(given))
-      errors.push(fieldError(field, given, "a number of days"));
+  const days = (given: unknown, ...place: Place) => {
+    if (given !== undefined && given !== null && !Number.isFinite(given)) refuse(place, given, "a number of days");
   };
   problem.waits.forEach((wait, i) => {
-    id(`waits[${i}].id`, wait?.id);
-    event(`waits[${i}].from`, wait?.from);
-    event(`waits[${i}].to`, wait?.to);
-    days(`waits[${i}].minDays`, wait?.minDays);
-    days(`waits[${i}].maxDays`, wait?.maxDays);
+    id(wait?.id, "waits", i, "id");
+    event(wait?.from, "waits", i, "from");
+    event(wait?.to, "waits", i, "to");
+    days(wait?.minDays, "waits", i, "minDays");
+    days(wait?.maxDays, "waits", i, "maxDays");
     if (wait?.from !== undefined && wait.from === wait.to)
-      errors.push(fieldError(`waits[${i}].to`, wait.to, "another event than from"));
+      refuse(["waits", i, "to"], wait.to, "another event than from");
     if (typeof wait?.minDays === "number" && typeof wait.maxDays === "number" && wait.minDays > wait.maxDays)
-      errors.push(fieldError(`waits[${i}].minDays`, wait.minDays, `at most maxDays (${wait.maxDays})`));
+      refuse(["waits", i, "minDays"], wait.minDays, `at most maxDays (${wait.maxDays})`);
   });
   problem.windows.forEach((window, i) => {
-    id(`windows[${i}].id`, window?.id);
-    event(`windows[${i}].event`, window?.event);
-    date(`windows[${i}].notBefore`, window?.notBefore);
-    date(`windows[${i}].notAfter`, window?.notAfter);
+    id(window?.id, "windows", i, "id");
+    event(window?.event, "windows", i, "event");
+    date(window?.notBefore, "windows", i, "notBefore");
+    date(window?.notAfter, "windows", i, "notAfter");
     const low = dayNumber(window?.notBefore);
     const high = dayNumber(window?.notAfter);
     if (low !== null && high !== null && low > high)
-      errors.push(
-        fieldError(`windows[${i}].notBefore`, window.notBefore, `on or before notAfter (${window.notAfter})`),
-      );
+      refuse(["windows", i, "notBefore"], window.notBefore, `on or before notAfter (${window.notAfter})`);
   });
   problem.preferences.forEach((preference, i) => {
-    event(`preferences[${i}].event`, preference?.event);
-    if (dayNumber(preference?.date) === null)
-      errors.push(fieldError(`preferences[${i}].date`, preference?.date, 'a date that exists, as "2027-03-04"'));
-    if (!Number.isFinite(preference?.weight))
-      errors.push(fieldError(`preferences[${i}].weight`, preference?.weight, "a number"));
+    event(preference?.event, "preferences", i, "event");
+    if (dayNumber(preference?.date) === null) refuse(["preferences", i, "date"], preference?.date, A_DATE);
+    if (!Number.isFinite(preference?.weight)) refuse(["preferences", i, "weight"], preference?.weight, "a number");
   });
-  date("today", problem.today);
+  if (problem.today !== undefined && problem.today !== null && dayNumber(problem.today) === null)
+    errors.push(fieldError("today", problem.today, A_DATE));
   return errors;
 }
+
+const A_DATE = 'a date that exists, as "2027-03-04"';
 
 function toDate(day: number | undefined): IsoDate | null {
   return day !== undefined && Number.isFinite(day) ? isoDate(day) : null;

@@ -5,7 +5,7 @@ import { resolveGuide } from "../guides/resolve-guide";
 import { unwrap } from "../result";
 import { DELTA, UPLAND_PLAIN } from "../weather/example-climates";
 import { emptyWeather } from "../weather/generator";
-import { growSeason, growthCrop, growthOf, OUT, soilTemperature, temperatureFactor } from "./growth";
+import { growSeason, growthCrop, growthOf, OUT, soilTemperature } from "./growth";
 import {
   chanceOf,
   expectedYield,
@@ -16,6 +16,7 @@ import {
   windowOf,
 } from "./sowing-window";
 import { targetCheck } from "./target-check";
+import { temperatureFactor } from "./temperature-factor";
 
 const FIELD = { textureClass: "clayLoam", irrigated: false } as const;
 const guideOf = (id: string, kind: string) => unwrap(resolveGuide(testGuide(id), { kind }));

@@ -66,7 +66,10 @@ export function targetCheck(
     (a, b) => (a === null || b.expectedOfNeededPct < a.expectedOfNeededPct ? b : a),
     null,
   );
-  const { potentialTPerHa, waterLimitedTPerHa } = answer;
+  // a field that gives more than the simulation lifts what light and water allow with it: no mean lies above its potential
+  const lift = Math.max(1, answer.factor);
+  const potentialTPerHa = answer.potentialTPerHa * lift;
+  const waterLimitedTPerHa = answer.waterLimitedTPerHa * lift;
   const verdict =
     targetTPerHa > potentialTPerHa
       ? "out of reach of the light"
@@ -106,15 +109,21 @@ export function targetCheck(
         "Potential yield",
         potentialTPerHa,
         "t/ha",
-        "radiation use efficiency x light taken up x temperature factor, summed, x harvest index / (1 - moisture)",
-        [{ label: "light and warmth", value: seasons }],
+        "radiation use efficiency x light taken up x temperature factor, summed, x harvest index / (1 - moisture), x factor of the field where it is over 1",
+        [
+          { label: "light and warmth", value: seasons },
+          { label: "factor of the field", value: lift },
+        ],
       ),
       waterLimited: computed(
         "Water-limited yield",
         waterLimitedTPerHa,
         "t/ha",
         "as the potential, each day times the share of water need that the root zone can meet",
-        [{ label: "rain, evaporation, root zone", value: seasons }],
+        [
+          { label: "rain, evaporation, root zone", value: seasons },
+          { label: "factor of the field", value: lift },
+        ],
       ),
     },
   };

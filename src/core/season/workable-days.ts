@@ -5,11 +5,10 @@
  * assumptions by texture and drainage, to be replaced by the farm's own diary).
  */
 
+import type { Drainage } from "../soil/drainage";
 import type { TextureClass } from "../soil/texture";
 import { draftTexture } from "../soil/texture";
 import type { DailyWeather } from "../weather/generator";
-
-export type Drainage = "free" | "moderate" | "poor";
 
 /** Water that the top 20 cm hold between workable-dry and field capacity [mm], and how full they may be to be worked. */
 const BUCKET = {
@@ -29,8 +28,15 @@ const FROZEN_C = -1;
  *
  * Example: after 20 mm of rain in spring a clay loam with moderate drainage stays closed for some days.
  */
-export function workableDays(weather: DailyWeather, texture: TextureClass, drainage: Drainage): Uint8Array {
+export function workableDays(
+  weather: DailyWeather,
+  texture: TextureClass,
+  drainage: Drainage,
+  /** reference evapotranspiration of each day of the weather [mm] where its own is not to be asked for */
+  usualEtoMm?: Float32Array,
+): Uint8Array {
   const { mm, workable } = BUCKET[draftTexture(texture)];
+  const own = usualEtoMm ? null : weather.etoMm;
   const out = new Uint8Array(weather.days * weather.seasons);
   for (let s = 0; s < weather.seasons; s++) {
     let water = mm * 0.7;
@@ -40,7 +46,7 @@ export function workableDays(weather: DailyWeather, texture: TextureClass, drain
       water += rain;
       if (water > mm) water = mm + Math.min(EXCESS_MM, water - mm) * (1 - DRAINS[drainage]);
       // a drying topsoil gives its water up more slowly
-      water = Math.max(0, water - weather.etoMm[i]! * Math.min(1, 0.3 + water / mm) * 0.9);
+      water = Math.max(0, water - (own ? own[i]! : usualEtoMm![d]!) * Math.min(1, 0.3 + water / mm) * 0.9);
       const mean = (weather.tminC[i]! + weather.tmaxC[i]!) / 2;
       if (water <= mm * workable && rain < RAIN_MM && mean > FROZEN_C) out[i] = 1;
     }

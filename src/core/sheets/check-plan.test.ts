@@ -22,8 +22,14 @@ const check = (decisions: Decisions, f: PlanFacts): Finding[] =>
   checkPlan(unwrap(draftPlan(f, decisions, 2027, testGuide(decisions.crop.guideId))), f, decisions);
 
 describe("a sound plan", () => {
-  it("has no finding but hints", () => {
-    expect(check(wheat, EXAMPLE_FACTS).filter((f) => f.severity !== "hint")).toEqual([]);
+  it("has no finding but hints, once the soil's mineral nitrogen is known", () => {
+    const known = set(wheat, "feed/soilMineralNKgPerHa", 40);
+    expect(check(known, EXAMPLE_FACTS).filter((f) => f.severity !== "hint")).toEqual([]);
+    expect(
+      check(wheat, EXAMPLE_FACTS)
+        .filter((f) => f.severity !== "hint")
+        .map((f) => f.id),
+    ).toEqual(["feed.mineralNUnused"]);
   });
 });
 
@@ -33,7 +39,7 @@ const cases: [id: string, severity: string, says: string, decisions: Decisions, 
   ["soil.oldTest", "advise", "6.9 years old", wheat, test({ takenOn: "2019-09-10" })],
   ["soil.untested.k", "hint", "K was not tested", wheat, test({ levels: { p: 14 } })],
   ["soil.tooAcid", "advise", "pH 4.6 is below 5", wheat, test({ ph: 4.6 })],
-  ["soil.tooAlkaline", "advise", "pH 8.8 is above 8.6", wheat, test({ ph: 8.8 })],
+  ["soil.tooAlkaline", "advise", "pH 9.4 is above 9.2", wheat, test({ ph: 9.4 })],
   // 1.9 x 8 x 15/20 / 0.9 / 0.85 = 14.9 t/ha: two dressings of at most 7.5
   ["soil.limeSplit", "hint", "Lime in 2 seasons", wheat, test({ ph: 4.6 })],
   ["soil.peatTarget", "advise", "above 5.8 on peat", wheat, test({ organicMatterPct: 40, ph: 5 })],

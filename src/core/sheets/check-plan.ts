@@ -1,6 +1,9 @@
 import type { PlanFacts } from "../plan/facts";
+import { checkBands } from "./check-bands";
 import { checkConflicts } from "./check-dates";
 import { checkTargetAndRotation } from "./check-rotation";
+import { checkSeason } from "./check-season";
+import { checkTarget } from "./check-target";
 import type { Decisions } from "./decisions";
 import { change } from "./decisions";
 import { SHEET_MODULES } from "./index";
@@ -22,7 +25,12 @@ export function checkPlan(plan: Plan, facts: PlanFacts, decisions: Decisions): F
       findings.push({ id, sheet: sheet.id, severity, title, why, repairs });
     sheet.check?.({ plan, facts, decisions, add });
   }
-  findings.push(...checkTargetAndRotation(plan, facts));
+  findings.push(
+    ...checkTargetAndRotation(plan, facts),
+    ...checkBands(plan, facts),
+    ...checkSeason(plan, facts),
+    ...checkTarget(plan, facts),
+  );
   return findings.sort((a, b) => ORDER[a.severity] - ORDER[b.severity]);
 }
 

@@ -49,7 +49,8 @@ export function checkTargetAndRotation(plan: Plan, facts: PlanFacts): Finding[] 
     );
   const previous = facts.previousCrop;
   const badBefore = bad.find((b) => b.crop === previous?.crop);
-  if (previous && badBefore)
+  // after itself too soon is said once
+  if (previous && badBefore && !(tooSoon && previous.crop === guide.id))
     add(
       "ground",
       "advise",

@@ -11,6 +11,7 @@ import type { Decisions } from "./decisions";
 import { SHEET_MODULES } from "./index";
 import type { Plan, PlanParts } from "./plan";
 import type { Draft } from "./sheet";
+import { draftSite } from "./site";
 
 /**
  * A whole plan from the field's facts and the agronomist's decisions: figures, operations with dates, inputs and money.
@@ -22,10 +23,10 @@ import type { Draft } from "./sheet";
  * Example: draftPlan(facts, freshDecisions("wheat"), 2027, wheat) is the default winter wheat plan for harvest 2027.
  */
 export function draftPlan(facts: PlanFacts, decisions: Decisions, season: number, guide: Guide): Result<Plan> {
-  const { guideId, kindId, methodId, productId } = decisions.crop;
+  const { guideId, kindId, methodId, productId, schools } = decisions.crop;
   if (guide.id !== guideId)
     return failed([fieldError("crop.guideId", guideId, `"${guide.id}", the guide that is drafted with`)]);
-  const crop = resolveGuide(guide, { kind: kindId, method: methodId, product: productId });
+  const crop = resolveGuide(guide, { kind: kindId, method: methodId, product: productId, schools });
   if (!crop.ok) return crop;
   const context = new PlanContext(facts, decisions, crop.value, season);
   const draft: Draft = {
@@ -38,6 +39,7 @@ export function draftPlan(facts: PlanFacts, decisions: Decisions, season: number
   };
 
   for (const sheet of SHEET_MODULES) sheet.draft?.(draft);
+  draftSite(draft);
   const planned = kept(
     draft,
     SHEET_MODULES.flatMap((sheet) => sheet.operations?.(draft) ?? []),

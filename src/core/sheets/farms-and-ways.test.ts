@@ -2,6 +2,7 @@
 
 import { describe, expect, it } from "vitest";
 import { testGuide } from "../../../tests/support/guides";
+import { MINERALISED } from "../../../tests/support/season-warmth";
 import { EXAMPLE_FACTS } from "../plan/example-facts";
 import type { PlanFacts } from "../plan/facts";
 import { unwrap } from "../result";
@@ -206,13 +207,14 @@ describe("rice from a nursery", () => {
 describe("what was logged", () => {
   it("takes the place of what was planned, in date and quantity", () => {
     const log = [
-      { operationId: "n1", doneOn: "2027-03-02", quantityPerHa: 200, note: "" },
+      { operationId: "n1", doneOn: "2027-03-02", quantityPerHa: null, note: "" },
+      { operationId: "n2", doneOn: "2027-03-04", quantityPerHa: 200, note: "" },
       { operationId: "lime", doneOn: "2026-09-16", quantityPerHa: 4, note: "" },
       { operationId: "planting", doneOn: "2026-10-09", quantityPerHa: 160, note: "" },
     ];
     const plan = draft(wheat, facts({ log, today: "2027-03-05" }));
     expect(byId(plan, "n1")).toMatchObject({ date: "2027-03-02", doneOn: "2027-03-02" });
-    expect(byId(plan, "n1").inputs[0]).toMatchObject({
+    expect(byId(plan, "n2").inputs[0]).toMatchObject({
       perHa: 200,
       quantity: 200 * 14.2,
       bags: Math.ceil((200 * 14.2) / 50),
@@ -251,9 +253,28 @@ describe("passes that were changed", () => {
     expect(combined.implements).toEqual(["chisel", "roller"]);
     expect(both.ground.chosen.coverPct).toBeLessThanOrEqual(usual.ground.chosen.coverPct);
   });
+  it("go at the rate of the farm's own machine, the slowest of a trip, until the plan sets another size", () => {
+    const machines = [
+      { implement: "chisel", number: 1, haPerHour: 2 },
+      { implement: "roller", number: 1, haPerHour: 1.6 },
+      { implement: "disc", number: 1, haPerHour: null },
+    ];
+    const farm = facts({ field: { ...EXAMPLE_FACTS.field, machines } });
+    const [usual, own] = [draft(wheat), draft(wheat, farm)];
+    expect(byId(own, "chisel").hoursPerHa).toBe(0.5);
+    expect(own.asides["pass.loosen.chisel.rate"]).toMatchObject({ value: 2, basis: { kind: "measured" } });
+    // it has a disc and says no rate
+    expect(byId(own, "disc").hoursPerHa).toBe(byId(usual, "disc").hoursPerHa);
+    const both = draft(put(wheat, ["ground/passes/chisel/with", "roller"]), farm);
+    expect(byId(both, "chisel").hoursPerHa).toBeCloseTo(1 / 1.6, 9);
+    const wider = draft(put(wheat, ["ground/passes/chisel", { widthM: 6 }]), farm);
+    expect(byId(wider, "chisel").hoursPerHa).toBeCloseTo(byId(usual, "chisel").hoursPerHa / 2, 9);
+  });
   it("leave 45 % of the cover where straw is baled", () => {
     const [kept, baled] = [draft(wheat), draft(put(wheat, ["ground/residue", "baled"]))];
-    expect(baled.ground.chosen.coverPct).toBeCloseTo(kept.ground.chosen.coverPct * 0.45, 6);
+    // nothing is shredded, which took a tenth
+    expect(baled.ground.chosen.coverPct).toBeCloseTo((kept.ground.chosen.coverPct * 0.45) / 0.9, 6);
+    expect(baled.operations.some((o) => o.id === "shred")).toBe(false);
   });
 });
 
@@ -271,23 +292,23 @@ describe("prices", () => {
 
 describe("nitrogen of the soil", () => {
   const n = (d: Decisions, f?: PlanFacts) => figure(draft(d, f), "feed.n")!;
-  it("counts as decided, else as measured, else 35 kg/ha", () => {
+  it("counts as decided, else 35 kg/ha", () => {
     const test = (soilMineralNKgPerHa: number | null) =>
       facts({ soilTest: { ...EXAMPLE_FACTS.soilTest!, soilMineralNKgPerHa } });
-    // (7.5 x 24 - mineral - 40 - 35) / 0.65
-    expect(n(wheat, test(60))).toBeCloseTo((180 - 60 - 75) / 0.65, 6);
-    expect(n(wheat, test(null))).toBeCloseTo((180 - 35 - 75) / 0.65, 6);
-    expect(n(put(wheat, ["feed/soilMineralNKgPerHa", 10]), test(60))).toBeCloseTo((180 - 10 - 75) / 0.65, 6);
+    // (7.5 x 24 - mineral - mineralised) / 0.65 - 35 after beans
+    const m = MINERALISED.wheat;
+    expect(n(wheat, test(null))).toBeCloseTo((180 - 35 - m) / 0.65 - 35, 6);
+    expect(n(put(wheat, ["feed/soilMineralNKgPerHa", 10]), test(60))).toBeCloseTo((180 - 10 - m) / 0.65 - 35, 6);
     expect(n(put(wheat, ["feed/recovery", 0.5], ["feed/mineralisationKgPerHa", 50]), test(60))).toBeCloseTo(
-      (180 - 60 - 50 - 35) / 0.5,
+      (180 - 35 - 50) / 0.5 - 35,
       6,
     );
   });
-  it("is nothing under standing water, unless it was measured", () => {
+  it("is nothing under standing water, though it was measured", () => {
     const rice = freshDecisions("rice");
     const untested = facts({ soilTest: { ...EXAMPLE_FACTS.soilTest!, soilMineralNKgPerHa: null } });
     expect(figure(draft(rice, untested), "feed.mineralN")).toBe(0);
-    expect(figure(draft(rice), "feed.mineralN")).toBe(EXAMPLE_FACTS.soilTest!.soilMineralNKgPerHa);
+    expect(figure(draft(rice), "feed.mineralN")).toBe(0);
   });
   it("is nothing from a crop of which nothing is known", () => {
     const unknown = facts({

@@ -38,7 +38,7 @@ const figure = z.object({
   override: z.object({ value: z.number(), reason: z.string(), computed: z.number() }).optional(),
 });
 const input = z.object({
-  kind: z.enum(["seed", "fertiliser", "lime", "manure"]),
+  kind: z.enum(["seed", "fertiliser", "lime", "gypsum", "manure"]),
   id: z.string(),
   name: z.string(),
   unit: z.enum(["kg", "t", "units"]),

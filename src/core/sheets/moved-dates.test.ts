@@ -43,6 +43,22 @@ describe("movedDates", () => {
     expect(whyMoved(before, after)).toBe("first node was seen on 26 Apr");
     expect(whyMoved(after, before)).toBe("the note of first node was taken back");
   });
+  it("names the stage whose date was corrected, and not one that stands as it was", () => {
+    const seen = (...observations: [stageId: string, seenOn: string][]) =>
+      draft({
+        log: [planted],
+        today: "2027-05-20",
+        observations: observations.map(([stageId, seenOn]) => ({ stageId, seenOn })),
+      });
+    const before = seen(["tillering", "2027-02-20"], ["first-node", "2027-04-26"]);
+    expect(whyMoved(before, seen(["tillering", "2027-02-20"], ["first-node", "2027-04-28"]))).toBe(
+      "first node was seen on 28 Apr",
+    );
+    expect(whyMoved(before, seen(["tillering", "2027-02-22"], ["first-node", "2027-04-26"]))).toBe(
+      "tillering was seen on 22 Feb",
+    );
+    expect(whyMoved(before, seen(["tillering", "2027-02-20"]))).toBe("the note of first node was taken back");
+  });
   it("keeps hard waits when facts move the dates", () => {
     const facts = {
       log: [planted],

@@ -1,6 +1,6 @@
 /** What moved between two drafts of a plan, and why. */
 
-import { daysBetween, formatDay, type IsoDate } from "../dates";
+import { byDate, daysBetween, formatDay, type IsoDate } from "../dates";
 import type { PlanFacts } from "../plan/facts";
 import type { Decisions } from "./decisions";
 import type { Plan } from "./plan";
@@ -31,7 +31,7 @@ export function movedDates(before: Plan, after: Plan): MovedDate[] {
         ? [{ id: o.id, name: o.name, from, to: o.date, days: daysBetween(from, o.date), tiedTo: o.tiedTo }]
         : [];
     })
-    .sort((a, b) => a.to.localeCompare(b.to));
+    .sort((a, b) => byDate(a.to, b.to));
 }
 
 /**

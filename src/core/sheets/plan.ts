@@ -15,12 +15,14 @@ import type { GroundPart } from "./ground/part";
 import type { HarvestPart } from "./harvest/part";
 import type { MoneyPart } from "./money/part";
 import type { SeedPart } from "./seed/part";
+import type { SitePart } from "./site-part";
 import type { SoilPart } from "./soil/part";
 
 /** What the sheets compute, by sheet; a sheet that computes nothing yet has no part. */
 export interface PlanParts {
   ground: GroundPart;
   soil: SoilPart;
+  site: SitePart;
   seed: SeedPart;
   feed: FeedPart;
   harvest: HarvestPart;

@@ -7,5 +7,5 @@ export function plantingWork({ context, facts }: Draft, system: { plantsUnworked
   const { work } = context.crop.method;
   const unworked =
     work.implement && system.plantsUnworked ? implementOf(work.implement as ImplementId).unworked : undefined;
-  return guideWork(unworked ? { ...work, implement: unworked } : work, facts.field.handWork);
+  return guideWork(unworked ? { ...work, implement: unworked } : work, facts.field);
 }

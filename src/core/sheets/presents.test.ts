@@ -49,15 +49,32 @@ describe("the ladder", () => {
     expect(result(wheat, "seed")).toBe("148 massPerArea, 268 countPerArea");
     // planted by the tuber: what is bought, and plants with a decimal
     expect(result(draft("potato"), "seed")).toBe("2509 massPerArea, 4.0 countPerArea");
-    expect(result(wheat, "feed")).toBe("77 N, 79 P₂O₅, 41 K₂O");
+    expect(result(wheat, "feed")).toBe("140 N, 79 P₂O₅, 41 K₂O");
+    // what goes by the test stands there only where some is needed; a trace element with a decimal
+    const level = (levels: Record<string, number>) => ({
+      soilTest: { ...EXAMPLE_FACTS.soilTest!, levels: { p: 14, k: 180, ...levels } },
+    });
+    expect(result(draft("wheat", level({ mg: 10 })), "feed")).toBe("140 N, 79 P₂O₅, 41 K₂O, 100 MgO");
+    expect(result(draft("wheat", level({ mg: 70, b: 5 })), "feed")).toBe("140 N, 79 P₂O₅, 41 K₂O");
+    // garlic answers to boron: 2 kg/ha where the soil is very low in it
+    const boron = draft("garlic", level({ b: 0.05 }));
+    expect(result(boron, "feed")).toContain(`, ${boron.feed.need.b.toFixed(1)} B`);
+    // the booklet prints what is given of what is needed or brought along, and nothing of the rest
+    const printed = module_("feed").present.figures(wheat);
+    expect(printed).toContain("feed.supplied.n");
+    expect(printed).not.toContain("feed.supplied.zn");
+    // twenty plants a square metre need no decimal, fewer do
+    const plants = (n: number) => result(draft("wheat", {}, [["seed/targetPlantsPerM2", n]]), "seed");
+    expect(plants(20)).toContain(", 20 countPerArea");
+    expect(plants(19.9)).toContain(", 19.9 countPerArea");
     expect(result(wheat, "water")).toBe("1 job, next 2027-04-30");
     expect(result(wheat, "protect")).toBe("5 looks planned");
     expect(result(draft("potato"), "protect")).toBe("2 looks planned, 1 job");
-    expect(result(draft("garlic"), "protect")).toBe("1 look planned, 2 jobs");
+    expect(result(draft("garlic"), "protect")).toBe("1 look planned, 3 jobs");
     expect(result(wheat, "harvest")).toBe("about 2027-07-21");
     expect(result(wheat, "keep")).toBe("2 jobs, next 2027-07-22");
-    expect(result(wheat, "money")).toBe("899 cost, 713 margin cr");
-    expect(result(draft("wheat", { prices: { ...EXAMPLE_FACTS.prices, cropPerT: {} } }), "money")).toBe("899 cost cr");
+    expect(result(wheat, "money")).toBe("963 cost, 649 margin cr");
+    expect(result(draft("wheat", { prices: { ...EXAMPLE_FACTS.prices, cropPerT: {} } }), "money")).toBe("963 cost cr");
   });
   it("counts on from what is done", () => {
     const done = (operationId: string, doneOn: string) => ({ operationId, doneOn, quantityPerHa: null, note: "" });

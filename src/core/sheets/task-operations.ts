@@ -25,6 +25,6 @@ export function taskOperation({ facts }: Draft, task: Task): PlannedOperation {
     weight: TASK_WEIGHT,
     cautions: task.cautions ?? [],
     byDaysAndStage: true,
-    work: () => guideWork(task.work, facts.field.handWork),
+    work: () => guideWork(task.work, facts.field),
   };
 }

@@ -72,8 +72,8 @@ describe("soil", () => {
   it("is too acid or alkaline past what the crop stands", () => {
     expect(found("soil.tooAcid", wheat, test({ ph: 5 }))).toBeUndefined();
     expect(found("soil.tooAcid", wheat, test({ ph: 4.9 }))).toBeDefined();
-    expect(found("soil.tooAlkaline", wheat, test({ ph: 8.6 }))).toBeUndefined();
-    expect(found("soil.tooAlkaline", wheat, test({ ph: 8.7 }))).toBeDefined();
+    expect(found("soil.tooAlkaline", wheat, test({ ph: 9.2 }))).toBeUndefined();
+    expect(found("soil.tooAlkaline", wheat, test({ ph: 9.3 }))).toBeDefined();
   });
   it("counts as peat over a quarter of organic matter, where no more than pH 5.8 is asked for", () => {
     const peat = (organicMatterPct: number, ph: number) =>

@@ -6,13 +6,50 @@
 
 import { describe, expect, it } from "vitest";
 import { testGuide } from "../../../tests/support/guides";
+import { MINERALISED } from "../../../tests/support/season-warmth";
 import { EXAMPLE_FACTS } from "../plan/example-facts";
+import type { PlanFacts } from "../plan/facts";
 import { unwrap } from "../result";
 import { freshDecisions } from "./decisions";
 import { draftPlan } from "./draft-plan";
 import type { Plan } from "./plan";
 
-const draft = (id: string) => unwrap(draftPlan(EXAMPLE_FACTS, freshDecisions(id), 2027, testGuide(id)));
+/** The example's farm, with a lot of barley and of garlic and what they sell for. */
+const FACTS: PlanFacts = {
+  ...EXAMPLE_FACTS,
+  prices: {
+    ...EXAMPLE_FACTS.prices,
+    cropPerT: { ...EXAMPLE_FACTS.prices.cropPerT, "barley.grain": 20_500, "garlic.bulbs": 240_000 },
+  },
+  seedLots: [
+    ...EXAMPLE_FACTS.seedLots,
+    {
+      id: "lot4",
+      guideId: "barley",
+      kindId: "winterMalting",
+      variety: "Lodestar Pale",
+      thousandGrainWeightG: 48,
+      germinationPct: 96,
+      unitMassG: null,
+      certified: true,
+      pricePerT: 50_000,
+      bagKg: 500,
+    },
+    {
+      id: "lot5",
+      guideId: "garlic",
+      kindId: "autumn",
+      variety: "Calder White",
+      thousandGrainWeightG: null,
+      germinationPct: 97,
+      unitMassG: 5,
+      certified: true,
+      pricePerT: 320_000,
+      bagKg: 20,
+    },
+  ],
+};
+const draft = (id: string) => unwrap(draftPlan(FACTS, freshDecisions(id), 2027, testGuide(id)));
 /** [job, hours, litres, cost] a hectare; cost in the currency */
 type Row = [id: string, hours: number, fuelL: number, cost: number];
 const tractor = 24 + 45;
@@ -75,6 +112,10 @@ function expectMoney(plan: Plan, wanted: Record<string, number>): void {
 /** price of what is used on a hectare: left-over bags keep, so they are not charged to the crop */
 const used = (kgPerHa: number, perT: number) => (kgPerHa * perT) / 1000;
 
+/** The five passes of TILLAGE, worked out; and 5.49 t of lime at 38.00, spread. */
+const ground = 32.96 + 66.13 + 30.6 + 29.06 + 20.66;
+const soil = 5.4902 * 38;
+
 describe("winter wheat for 7.5 t/ha after beans, on 14.2 ha", () => {
   const plan = draft("wheat");
   it("takes these jobs, hours and litres", () => {
@@ -89,7 +130,8 @@ describe("winter wheat for 7.5 t/ha after beans, on 14.2 ha", () => {
       machine("planting", rate(3, 8, 0.7), 4),
       hands("weed-look-autumn", 0.15),
       hands("roll-spring", 0.1),
-      SPREADER("n1", 1),
+      // sulphur by its own product, the rest of the nitrogen by urea
+      SPREADER("n1", 2),
       hands("weed-look-spring", 0.15),
       SPREADER("n2", 1),
       hands("look-leaf", 0.15),
@@ -104,9 +146,12 @@ describe("winter wheat for 7.5 t/ha after beans, on 14.2 ha", () => {
       hands("store-check", 0),
     ]);
   });
+  // N: 7.5 x 24 = 180; 35 assumed in the soil (the sample is from before another crop), 31.4 mineralised; / 0.65; less 35 after beans
+  const n = (180 - 35 - MINERALISED.wheat) / 0.65 - 35;
+  // 7.5 x 2.5 = 18.75 kg S by ammonium sulphate of 24 %, which brings 16.4 N; all other nitrogen by urea
+  const as = 18.75 / 0.24;
+  const urea = (n - as * 0.21) / 0.46;
   it("buys this", () => {
-    // N: 7.5 x 24 - 130 = 50; / 0.65 = 76.9; splits 30, 45, 25 %; by urea 46 and once by ammonium sulphate 21
-    const n = 50 / 0.65;
     expectInputs(plan, [
       ["limestone", 5.4902, 77.96, null],
       // 7.5 x 6.5 + 30 = 78.75 P2O5 / 0.46
@@ -114,17 +159,13 @@ describe("winter wheat for 7.5 t/ha after beans, on 14.2 ha", () => {
       ["mop", 41.25 / 0.6, (41.25 / 0.6) * 14.2, 20],
       // 268.3 plants / 0.95 / 0.88 x 46.2 g; five per cent more is bought
       ["lot1", 148.28 * 1.05, 148.28 * 1.05 * 14.2, 5],
-      ["as", (0.3 * n) / 0.21, ((0.3 * n) / 0.21) * 14.2, 32],
-      ["urea", (0.7 * n) / 0.46, ((0.7 * n) / 0.46) * 14.2, 34],
+      ["as", as, as * 14.2, 23],
+      ["urea", urea, urea * 14.2, Math.ceil((urea * 14.2) / 50)],
     ]);
   });
   it("costs and earns this", () => {
-    const n = 50 / 0.65;
-    const ground = 32.96 + 66.13 + 30.6 + 29.06 + 20.66;
-    const soil = 5.4902 * 38;
     const seed = used(148.28 * 1.05, 520) + 47.07 + 2.4;
-    const feed =
-      used(171.2, 460) + used(68.75, 380) + used((0.3 * n) / 0.21, 290) + used((0.7 * n) / 0.46, 440) + 13.7 + 3 * 6.85;
+    const feed = used(171.2, 460) + used(68.75, 380) + used(as, 290) + used(urea, 440) + 13.7 + 4 * 6.85;
     const protect = 0.7 * 24;
     const harvest = 110.64 + 1.2;
     const keep = 27;
@@ -175,27 +216,21 @@ describe("maincrop potatoes for 42 t/ha, on 14.2 ha", () => {
       hands("cool", 0),
     ]);
   });
+  // 42 x 4.4 = 184.8; 35 assumed, 68 mineralised in a warm season; / 0.6; less 35 after beans
+  const n = (184.8 - 35 - MINERALISED.potato) / 0.6 - 35;
   it("buys this", () => {
     // 4 plants/m2 at 75 cm; 40,000 / 0.96 x 1.031 cuts and gaps... worked in the seed sheet's own test
-    expect(plan.inputs.map((i) => i.id)).toEqual(["tsp", "sop", "as", "lot2", "urea"]);
-    // 42 x 1.0 + 30 = 72 P2O5 / 0.46
-    expect(plan.inputs[0]!.perHa).toBeCloseTo(72 / 0.46, 1);
-    // chloride-free: 42 x 5.8 = 243.6 K2O / 0.50
-    expect(plan.inputs[1]!.perHa).toBeCloseTo(243.6 / 0.5, 1);
-    // 83 kg N: 65 and 35 %
-    expect(plan.inputs[2]!.perHa).toBeCloseTo((0.65 * 83) / 0.21, 1);
-    expect(plan.inputs[4]!.perHa).toBeCloseTo((0.35 * 83) / 0.46, 1);
+    expect(plan.inputs.map((i) => i.id)).toEqual(["tsp", "sop", "urea", "lot2"]);
+    // a crop that answers strongly, on a low soil: 42 x 1.0 + 60 = 102 P2O5 / 0.46
+    expect(plan.inputs[0]!.perHa).toBeCloseTo(102 / 0.46, 1);
+    // chloride-free, in target 30 more: 42 x 5.8 + 30 = 273.6 K2O / 0.50; its 98 kg S are more than the 16.8 needed
+    expect(plan.inputs[1]!.perHa).toBeCloseTo(273.6 / 0.5, 1);
+    expect(plan.inputs[2]!.perHa).toBeCloseTo(n / 0.46, 1);
   });
   it("costs and earns this", () => {
     // bought, graded and sprouted: 2,509 kg of stock
     const seed = used(2508.68, 480) + 96 + 144 + 190.57 + 71.83;
-    const feed =
-      used(72 / 0.46, 460) +
-      used(243.6 / 0.5, 620) +
-      used((0.65 * 83) / 0.21, 290) +
-      used((0.35 * 83) / 0.46, 440) +
-      13.7 +
-      2 * 6.85;
+    const feed = used(102 / 0.46, 460) + used(273.6 / 0.5, 620) + used(n / 0.46, 440) + 13.7 + 2 * 6.85;
     expectMoney(plan, {
       ground: 102.57 + 64.61 + 292.83,
       seed,
@@ -220,7 +255,11 @@ describe("transplanted rice for 5 t/ha, on 14.2 ha", () => {
       ["dry-till", 1 / rate(4, 9, 0.8), 6.64, tractor / rate(4, 9, 0.8) + 6.64 * diesel],
       machine("puddle", rate(2, 4, 0.7) * 0.8, 18),
       machine("puddle-again", rate(3, 4, 0.7), 6),
-      SPREADER("base-feed", 2),
+      // 18 kg K2O would be 30 kg of muriate: too little for a machine to spread
+      SPREADER("base-feed", 1),
+      SPREADER("n1", 1),
+      SPREADER("n2", 1),
+      SPREADER("n3", 1),
       hands("lift-seedlings", 30),
       hands("planting", 180),
       hands("snail-look", 6),
@@ -238,14 +277,155 @@ describe("transplanted rice for 5 t/ha, on 14.2 ha", () => {
     ]);
   });
   it("costs and earns this", () => {
+    // 5 x 18 = 90, less 40 from the ground; / 0.42; less half of the 35 after beans: 101.5 kg N, all as urea
+    const n = 50 / 0.42 - 17.5;
     const seed = used(24.15, 700) + (2 + 30 + 180 + 12) * 24;
     expectMoney(plan, {
       seed,
-      feed: used(57.5 / 0.46, 460) + used(18 / 0.6, 380) + 13.7,
+      feed: used(57.5 / 0.46, 460) + used(n / 0.46, 440) + 4 * 6.85,
       protect: (6 + 90 + 70 + 2 + 2) * 24,
       harvest: 160 * 24,
       keep: 20 * 24 + 24 * 24 + 72,
       output: 5 * 260,
+    });
+  });
+});
+
+describe("winter malting barley for 6.8 t/ha after beans, on 14.2 ha", () => {
+  const plan = draft("barley");
+  it("takes these jobs, hours and litres", () => {
+    expectWork(plan, [
+      ...TILLAGE,
+      hands("seed-test", 0),
+      ["lime", 0, 0, 0],
+      SPREADER("base-feed", 2),
+      machine("planting", rate(3, 8, 0.7), 4),
+      hands("weed-look-autumn", 0.15),
+      hands("look-leaf", 0.15),
+      SPREADER("n1", 2),
+      hands("roll-spring", 0.1),
+      hands("weed-look-spring", 0.15),
+      SPREADER("n2", 1),
+      hands("water-check", 0.1),
+      hands("look-flag", 0.15),
+      hands("look-ear", 0.1),
+      hands("combine-check", 0.05),
+      machine("harvest", 2.2, 18, 24 + 160),
+      // 16 % dried to 14 %: 2 points x 1.80 x 6.8 t
+      ["dry", 0, 0, 2 * 1.8 * 6.8],
+      hands("store-check", 0),
+    ]);
+  });
+  // 250 plants and 8.8 % more for the sixth of October, eleven days after the best date at 0.8 % a day: 272
+  // 272 / 0.96 / 0.88 = 321.97 seeds x 48 mg = 154.5 kg; five per cent more is bought
+  const kg = (272 / 0.96 / 0.88) * 0.48;
+  // malting barley takes up 21 kg a tonne: 6.8 x 21 = 142.8; 35 assumed, 34 mineralised; / 0.62; less 35 after beans; 55 and 45 %
+  const n = (142.8 - 35 - MINERALISED.barley) / 0.62 - 35;
+  // 6.8 x 2.4 = 16.32 kg S by ammonium sulphate
+  const as = 16.32 / 0.24;
+  const urea = (n - as * 0.21) / 0.46;
+  it("buys this", () => {
+    // 6.8 x 7.5 + 30 = 81 P2O5; 6.8 x 5.5 = 37.4 K2O
+    expectInputs(plan, [
+      ["limestone", 5.4902, 77.96, null],
+      ["tsp", 81 / 0.46, (81 / 0.46) * 14.2, Math.ceil(((81 / 0.46) * 14.2) / 50)],
+      ["mop", 37.4 / 0.6, (37.4 / 0.6) * 14.2, Math.ceil(((37.4 / 0.6) * 14.2) / 50)],
+      ["lot4", kg * 1.05, kg * 1.05 * 14.2, Math.ceil((kg * 1.05 * 14.2) / 500)],
+      ["as", as, as * 14.2, Math.ceil((as * 14.2) / 50)],
+      ["urea", urea, urea * 14.2, Math.ceil((urea * 14.2) / 50)],
+    ]);
+  });
+  it("costs and earns this", () => {
+    const seed = used(kg * 1.05, 500) + 47.07 + 2.4;
+    const feed = used(81 / 0.46, 460) + used(37.4 / 0.6, 380) + used(as, 290) + used(urea, 440) + 13.7 + 3 * 6.85;
+    // four looks of 0.15 h and one of 0.1 h
+    const protect = 0.7 * 24;
+    const harvest = 110.64 + 1.2;
+    const keep = 24.48;
+    const cost = ground + soil + seed + feed + protect + harvest + keep + 2.4;
+    expectMoney(plan, {
+      ground,
+      soil,
+      seed,
+      feed,
+      protect,
+      harvest,
+      keep,
+      water: 2.4,
+      cost,
+      output: 6.8 * 205,
+      margin: 6.8 * 205 - cost,
+      breakEvenYield: cost / 205,
+      breakEvenPrice: cost / 6.8,
+    });
+  });
+});
+
+describe("autumn garlic from cloves for 8.5 t/ha after beans, on 14.2 ha", () => {
+  const plan = draft("garlic");
+  it("takes these jobs, hours and litres", () => {
+    expectWork(plan, [
+      ...TILLAGE,
+      ["lime", 0, 0, 0],
+      SPREADER("base-feed", 2),
+      hands("crack-bulbs", 60),
+      // planter 1.8 m at 5 km/h, 0.6
+      machine("planting", rate(1.8, 5, 0.6), 11, 24 + 70),
+      machine("hoe-first", rate(3, 5, 0.75), 4),
+      SPREADER("n2", 2),
+      machine("hoe-early", rate(3, 5, 0.75), 4),
+      hands("hoe-again", 30),
+      hands("rust-look", 0.3),
+      hands("stalks", 40),
+      hands("last-water", 0.2),
+      hands("ripe-look", 0.1),
+      // the lifter is pulled by a tractor of the farm
+      machine("harvest", 0.3, 25),
+      hands("cure", 40),
+      hands("clean", 80),
+    ]);
+  });
+  // 24 plants / 0.95 emerged / 0.97 sprouted = 26.04 cloves a square metre, 5 g each
+  const planted = (24 / 0.95 / 0.97) * 10 * 5;
+  // three per cent kept back, 88 % of the bulbs' mass are cloves worth planting
+  const bought = (planted * 1.03) / 0.88;
+  // 8.5 x 12 = 102; 35 assumed, 28 mineralised; / 0.5; less 35 after beans: 42 kg, whose parts of 8, 19 and 15 go on in one
+  const n = (102 - 35 - MINERALISED.garlic) / 0.5 - 35;
+  const as = (27.2 - 85 * 0.18) / 0.24;
+  const urea = (n - as * 0.21) / 0.46;
+  it("buys this", () => {
+    // 8.5 x 3.2 + 60 P2O5, for a crop that answers strongly; 8.5 x 5 K2O without chloride, which leaves 11.9 of 27.2 kg S open:
+    // by ammonium sulphate, with 10.4 N
+    expectInputs(plan, [
+      ["limestone", 5.4902, 77.96, null],
+      ["tsp", 87.2 / 0.46, (87.2 / 0.46) * 14.2, Math.ceil(((87.2 / 0.46) * 14.2) / 50)],
+      ["sop", 42.5 / 0.5, (42.5 / 0.5) * 14.2, Math.ceil(((42.5 / 0.5) * 14.2) / 50)],
+      ["lot5", bought, bought * 14.2, Math.ceil((bought * 14.2) / 20)],
+      ["as", as, as * 14.2, Math.ceil((as * 14.2) / 50)],
+      ["urea", urea, urea * 14.2, Math.ceil((urea * 14.2) / 50)],
+    ]);
+  });
+  it("costs and earns this", () => {
+    const seed = used(bought, 3200) + (60 + 40) * 24 + 190.57;
+    const feed = used(87.2 / 0.46, 460) + used(85, 620) + used(as, 290) + used(urea, 440) + 13.7 + 2 * 6.85;
+    const protect = 2 * 67.33 + 30.3 * 24;
+    const harvest = 267.5 + 2.4;
+    const keep = 120 * 24;
+    const cost = ground + soil + seed + feed + protect + harvest + keep + 4.8;
+    expectMoney(plan, {
+      ground,
+      soil,
+      seed,
+      feed,
+      protect,
+      harvest,
+      keep,
+      water: 4.8,
+      cost,
+      output: 8.5 * 2400,
+      margin: 8.5 * 2400 - cost,
+      breakEvenYield: cost / 2400,
+      breakEvenPrice: cost / 8.5,
     });
   });
 });

@@ -2,18 +2,23 @@ import { describe, expect, it } from "vitest";
 import { ALL_GUIDES, testGuide } from "../../../tests/support/guides";
 import { daysBetween } from "../dates";
 import { EXAMPLE_FACTS } from "../plan/example-facts";
+import type { PlanFacts } from "../plan/facts";
 import { chosenWindow, sowingWindows } from "../plan/sowing-windows";
 import { unwrap } from "../result";
 import { simulateWindow } from "../season/sowing-window";
 import type { Decisions } from "./decisions";
 import { applyChanges, freshDecisions } from "./decisions";
 import { draftPlan } from "./draft-plan";
-import { fallbacks, nitrogenFactor, ownYields, planWindows, windowQuestion } from "./window-question";
+import { fallbacks } from "./fallbacks";
+import { ownYields } from "./site";
+import { nitrogenFactor, planWindows, windowQuestion } from "./window-question";
 
 const wheat = freshDecisions("wheat");
 const draft = (decisions: Decisions) =>
   unwrap(draftPlan(EXAMPLE_FACTS, decisions, 2027, testGuide(decisions.crop.guideId)));
 const plan = draft(wheat);
+/** share of the water that spring wheat's typical yield takes, on the example's clay loam */
+const SPRING_WATER = (0.8 * ((12 / 31) * 40 + 52 + 74 + 76 + (27 / 31) * 58) + 155 * 1.2) / ((550 * 5.5) / 7.5);
 const guide = testGuide("wheat");
 const facultative = guide.kinds.find((k) => k.id === "facultative")!;
 
@@ -50,19 +55,26 @@ describe("sowingWindows", () => {
 describe("windowQuestion", () => {
   const of = planWindows(EXAMPLE_FACTS, plan);
   it("asks for at most sixty-one dates from before the customary window to after it", () => {
-    const ask = windowQuestion(EXAMPLE_FACTS, plan, of)!;
+    const ask = windowQuestion({ ...EXAMPLE_FACTS, previousCrop: null }, plan, of)!;
     // 20 September less 24 days, 20 October and 36: 27 August to 25 November, 90 days in steps of 2
     expect([ask.from, ask.to, ask.stepDays]).toEqual(["2026-08-27", "2026-11-25", 2]);
     expect(daysBetween(ask.from, ask.to) / ask.stepDays).toBeLessThanOrEqual(60);
   });
   it("does not ask for the past, and takes one date alone", () => {
-    const later = { ...EXAMPLE_FACTS, today: "2026-10-01" };
-    expect(windowQuestion(later, plan, of)?.from).toBe("2026-10-01");
+    const later = { ...EXAMPLE_FACTS, today: "2026-10-10" };
+    expect(windowQuestion(later, plan, of)?.from).toBe("2026-10-10");
     expect(windowQuestion(EXAMPLE_FACTS, plan, of, "2026-10-06")).toMatchObject({
       from: "2026-10-06",
       to: "2026-10-06",
     });
     expect(windowQuestion({ ...EXAMPLE_FACTS, climate: null }, plan, of)).toBeNull();
+  });
+  it("begins when the field can be free and fit: it asked for August while beans stood until 14 September", () => {
+    // off on 14 September, limed from the 15th, 21 days: 6 October
+    expect(windowQuestion(EXAMPLE_FACTS, plan, of)?.from).toBe("2026-10-06");
+    // no lime: shred, chisel 2 days, disc 1, harrow 0 after the 15th
+    const unlimed = { ...plan, soil: { ...plan.soil, limeThisSeasonTPerHa: 0 } };
+    expect(windowQuestion(EXAMPLE_FACTS, unlimed, of)?.from).toBe("2026-09-18");
   });
   it("expects the guide's typical yield and the field's own together", () => {
     // (2 x 7.5 + 8.1) / 3
@@ -90,14 +102,40 @@ describe("fallbacks", () => {
     // rice knows no window in this zone
     expect(list.some((f) => f.id.startsWith("rice"))).toBe(false);
   });
-  it("leaves out a crop whose years of rest are not kept", () => {
-    const facts = { ...EXAMPLE_FACTS, history: [{ season: 2025, crop: "potato", yieldTPerHa: 40 }] };
-    expect(fallbacks(facts, plan, "2026-11-10", [...ALL_GUIDES]).some((f) => f.id.startsWith("potato"))).toBe(false);
+  it("says why a crop cannot be: its rests, the site, machines, hands, no outlet", () => {
+    const why = (id: string, more: Partial<PlanFacts>) =>
+      fallbacks({ ...EXAMPLE_FACTS, ...more }, plan, "2026-11-10", [...ALL_GUIDES])
+        .find((f) => f.id === id)!
+        .cannot.join("; ");
+    expect(why("potato.maincrop", {})).toBe("");
+    expect(why("potato.maincrop", { history: [{ season: 2025, crop: "potato", yieldTPerHa: 40 }] })).toContain(
+      "rotation: the same crop 2 years ago",
+    );
+    // garlic and maincrop potato led the list on a saline, badly drained silty clay
+    const saline: Partial<PlanFacts> = {
+      field: { ...EXAMPLE_FACTS.field, textureClass: "siltyClay", drainage: "poor" },
+      soilTest: { ...EXAMPLE_FACTS.soilTest!, ph: 8.1, ecE: 8, espPct: 20, cecCmolPerKg: 24 },
+    };
+    expect(why("potato.maincrop", saline)).toContain("salt: 8 dS/m in the extract; the crop bears 1.7");
+    expect(why("garlic.spring", saline)).toContain("soil pH");
+    const machines = [
+      { implement: "drill", number: 1, haPerHour: null },
+      { implement: "combine", number: 1, haPerHour: null },
+    ];
+    const small = { field: { ...EXAMPLE_FACTS.field, machines } };
+    expect(why("potato.maincrop", small)).toContain("no tuber planter on the farm");
+    expect(why("wheat.spring", small)).toBe("");
+    // 14.2 ha x 220 h of planting garlic by 3 hands of 8 h: 130 days
+    expect(why("garlic.spring", { field: { ...EXAMPLE_FACTS.field, handWork: true } })).toContain(
+      "130 days of all 3 hands",
+    );
+    expect(why("barley.springFeed", {})).toContain("no outlet is known");
   });
   it("starts other types from the guide as it stands, not from the plan's own type", () => {
-    // spring wheat's typical yield is 5.5 t/ha; the winter plan's 7.5 must not stand in for it
+    // spring wheat's typical yield is 5.5 t/ha; the winter plan's 7.5 must not stand in for it. From 20 March, 130 days: rain
+    // 12/31 x 40 + 52 + 74 + 76 + 27/31 x 58 = 268 x 0.8, and 186 mm in the soil, for 550 x 5.5 / 7.5 mm
     const spring = fallbacks({ ...EXAMPLE_FACTS, history: [] }, plan, "2026-11-10", []);
-    expect(spring.find((f) => f.id === "wheat.spring")?.question.expectedTPerHa).toBeCloseTo(5.5, 9);
+    expect(spring.find((f) => f.id === "wheat.spring")?.question.expectedTPerHa).toBeCloseTo(5.5 * SPRING_WATER, 9);
   });
   it("makes plans of each, thicker when later", () => {
     const later = list.find((f) => f.kind === "later")!;
@@ -129,8 +167,9 @@ describe("a crop that is sown", () => {
 describe("limits of the questions", () => {
   const of = planWindows(EXAMPLE_FACTS, plan);
   it("the past ends today, the window 36 days after its last customary date", () => {
-    expect(windowQuestion({ ...EXAMPLE_FACTS, today: "2026-08-27" }, plan, of)?.from).toBe("2026-08-27");
-    expect(windowQuestion({ ...EXAMPLE_FACTS, today: "2026-08-28" }, plan, of)?.from).toBe("2026-08-28");
+    const free = { ...EXAMPLE_FACTS, previousCrop: null };
+    expect(windowQuestion({ ...free, today: "2026-08-27" }, plan, of)?.from).toBe("2026-08-27");
+    expect(windowQuestion({ ...free, today: "2026-08-28" }, plan, of)?.from).toBe("2026-08-28");
     // all of it past: one date, today's
     const over = windowQuestion({ ...EXAMPLE_FACTS, today: "2026-12-10" }, plan, of)!;
     expect([over.from, over.to, over.stepDays]).toEqual(["2026-12-10", "2026-12-10", 1]);
@@ -144,8 +183,12 @@ describe("limits of the questions", () => {
         { season: 2023, crop: "barley", yieldTPerHa: 6 },
       ],
     };
-    expect(ownYields(facts, "wheat")).toEqual([7]);
-    expect(planWindows(facts, plan).expected.value).toBeCloseTo((2 * 7.5 + 7) / 3, 9);
+    expect(ownYields(facts.history, "wheat")).toEqual([7]);
+    // a site without a limit once it is limed
+    expect(planWindows(facts, unwrap(draftPlan(facts, wheat, 2027, testGuide("wheat")))).expected.value).toBeCloseTo(
+      (2 * 7.5 + 7) / 3,
+      9,
+    );
   });
   it("nitrogen that nobody needs slows nothing", () => {
     const feed = (need: number, supplied: number) =>
@@ -159,8 +202,8 @@ describe("fall-backs to another crop or type", () => {
   it("scale own yields of the field to the other type, and change only what they must", () => {
     const list = fallbacks(EXAMPLE_FACTS, plan, "2026-11-10", [...ALL_GUIDES]);
     const of = (id: string) => list.find((f) => f.id === id)!;
-    // own wheat 8.1 x 5.5 / 7.5 = 5.94; (2 x 5.5 + 5.94) / 3
-    expect(of("wheat.spring").question.expectedTPerHa).toBeCloseTo((2 * 5.5 + (8.1 * 5.5) / 7.5) / 3, 9);
+    // own wheat 8.1 x 5.5 / 7.5 = 5.94; (2 x 5.5 x 0.99 for the water + 5.94) / 3
+    expect(of("wheat.spring").question.expectedTPerHa).toBeCloseTo((2 * 5.5 * SPRING_WATER + (8.1 * 5.5) / 7.5) / 3, 9);
     expect(of("wheat.winter").changes).toEqual([
       { path: "dates", value: { planting: { date: "2026-11-10", held: true } } },
     ]);
@@ -185,8 +228,12 @@ describe("fall-backs to another crop or type", () => {
       fallbacks({ ...EXAMPLE_FACTS, history: [{ season, crop: "potato", yieldTPerHa: 40 }] }, plan, "2026-11-10", [
         ...ALL_GUIDES,
       ]);
-    expect(grown(2027 - gap).some((f) => f.id.startsWith("potato"))).toBe(false);
-    expect(grown(2027 - gap - 1).some((f) => f.id.startsWith("potato"))).toBe(true);
+    const rests = (season: number) =>
+      grown(season)
+        .find((f) => f.id === "potato.maincrop")!
+        .cannot.filter((reason) => reason.startsWith("rotation"));
+    expect(rests(2027 - gap)).toHaveLength(1);
+    expect(rests(2027 - gap - 1)).toEqual([]);
   });
   it("are none without a climate, and none whose windows are over", () => {
     expect(fallbacks({ ...EXAMPLE_FACTS, climate: null }, plan, "2026-11-10", [])).toEqual([]);

@@ -1,26 +1,20 @@
 /** From a plan to the questions that the sowing window asks of the simulation: its own dates, and the fall-backs. */
 
 import { addDays, daysBetween, type IsoDate, toDay } from "../dates";
-import { type ResolvedGuide, resolveGuide } from "../guides/resolve-guide";
-import type { Guide } from "../guides/schema";
+import type { Figure } from "../figure";
+import type { ResolvedGuide } from "../guides/resolve-guide";
 import type { PlanFacts } from "../plan/facts";
 import { OWN } from "../plan/own-operations";
 import { chosenWindow, type DatedWindow, sowingWindows } from "../plan/sowing-windows";
 import { growthCrop } from "../season/growth";
-import { expectedYield, type WindowQuestion } from "../season/sowing-window";
+import type { WindowQuestion } from "../season/sowing-window";
 import type { Climate } from "../weather/climate";
-import { type Change, change } from "./decisions";
-import { fallBack } from "./index";
 import type { Plan } from "./plan";
 
 /** Days looked at before the first customary date and after the last. */
 const BEFORE = 24;
 const AFTER = 36;
 const MOST_DATES = 60;
-
-/** Own yields of a crop on this field. */
-export const ownYields = (facts: PlanFacts, guideId: string): number[] =>
-  facts.history.filter((h) => h.crop === guideId && h.yieldTPerHa !== null).map((h) => h.yieldTPerHa as number);
 
 /** The customary windows of a crop on this field. */
 export const windowsOf = (facts: PlanFacts, crop: ResolvedGuide, season: number): DatedWindow[] =>
@@ -39,7 +33,8 @@ export interface PlanWindows {
   resolved: ResolvedGuide;
   windows: DatedWindow[];
   chosen: DatedWindow;
-  expected: ReturnType<typeof expectedYield>;
+  /** of this field, its site counted: what the simulation is set by */
+  expected: { value: number; figure: Figure };
 }
 
 /** The resolved guide of a plan, its customary windows and the yield to expect. */
@@ -50,8 +45,16 @@ export function planWindows(facts: PlanFacts, plan: Plan): PlanWindows {
     resolved: crop,
     windows,
     chosen: chosenWindow(windows, plan.plantingDate ?? undefined, facts.today),
-    expected: expectedYield(crop.product.targetTPerHa.typical, ownYields(facts, crop.guide.id)),
+    expected: { value: plan.site.expectedTPerHa, figure: plan.figures["yield.expect"] as Figure },
   };
+}
+
+/** The first day on which the field can be sown: the previous crop off, the passes before planting done, lime waited for. */
+export function freeAndFit(facts: PlanFacts, plan: Pick<Plan, "ground" | "soil">): IsoDate {
+  const off = facts.previousCrop?.harvest;
+  if (!off) return facts.today;
+  const passes = plan.ground.chosen.passes.filter((p) => !p.afterPlanting).reduce((total, p) => total + p.gap.min, 0);
+  return addDays(off, 1 + Math.max(passes, plan.soil.limeThisSeasonTPerHa > 0 ? plan.soil.limeLeadDays : 0));
 }
 
 /** The question of a plan's sowing window; of one date only when `only` names it. Null without a climate. */
@@ -63,7 +66,8 @@ export function windowQuestion(facts: PlanFacts, plan: Plan, of: PlanWindows, on
   const start = addDays(first.from, -BEFORE);
   // what is sown already is looked at from its date on; what is not cannot be sown in the past
   const sown = facts.log.some((entry) => entry.operationId === OWN.plant) ? plan.plantingDate : null;
-  const from = only ?? (sown ? (sown < start ? sown : start) : start < facts.today ? facts.today : start);
+  const soonest = [start, facts.today, freeAndFit(facts, plan)].reduce((a, b) => (a > b ? a : b));
+  const from = only ?? (sown ? (sown < start ? sown : start) : soonest);
   const to = only ?? addDays(last.until, AFTER);
   return {
     ...question(facts, climate, of.resolved, plan.season, of.chosen, of.expected.value, nitrogenFactor(plan)),
@@ -75,7 +79,7 @@ export function windowQuestion(facts: PlanFacts, plan: Plan, of: PlanWindows, on
   };
 }
 
-function question(
+export function question(
   facts: PlanFacts,
   climate: Climate,
   resolved: ResolvedGuide,
@@ -100,70 +104,4 @@ function question(
     referenceDate: window.best,
     expectedTPerHa,
   };
-}
-
-export interface Fallback {
-  id: string;
-  kind: "later" | "other type" | "other crop";
-  label: string;
-  date: IsoDate;
-  /** what makes this fall-back of the plan's decisions */
-  changes: Change[];
-  /** the guide that such a plan is drafted with */
-  guide: Guide;
-  question: WindowQuestion;
-}
-
-/**
- * What can be done when the window is missed: the same crop on `missedOn` with the seed rate that lateness asks for,
- * another type of it, another crop, each on the first of its good dates from then on. Crops count as fitting when their
- * guide, one of `others`, knows a window in this zone in the season and their years of rest are kept.
- */
-export function fallbacks(facts: PlanFacts, plan: Plan, missedOn: IsoDate, others: Guide[]): Fallback[] {
-  const { climate } = facts;
-  if (!climate) return [];
-  const list: Fallback[] = [];
-  const planTypical = plan.crop.product.targetTPerHa.typical;
-  for (const guide of [plan.crop.base, ...others.filter((g) => g.id !== plan.crop.base.id)])
-    for (const kind of guide.kinds) {
-      const same = guide.id === plan.crop.guide.id;
-      const own = same && kind.id === plan.crop.kind.id;
-      const resolved = resolveGuide(guide, {
-        kind: kind.id,
-        ...(own ? { method: plan.crop.method.id, product: plan.crop.product.id } : {}),
-      });
-      if (!resolved.ok || (!same && !kind.windows.some((w) => w.zone === facts.field.zone))) continue;
-      const gap = Math.max(guide.rotation.gapYears.value, 0);
-      if (!same && facts.history.some((h) => h.crop === guide.id && plan.season - h.season <= gap)) continue;
-      const windows = windowsOf(facts, resolved.value, plan.season);
-      const later = windows.find((w) => w.until >= missedOn);
-      if (!own && !later) continue;
-      const window = own ? chosenWindow(windows, plan.plantingDate ?? undefined, facts.today) : (later as DatedWindow);
-      const date = own || window.best < missedOn ? missedOn : window.best;
-      // the history does not say which type was grown: taken as the plan's, scaled to the other by the typical yields
-      const typical = resolved.value.product.targetTPerHa.typical;
-      const scale = same && !own ? typical / planTypical : 1;
-      const yields = ownYields(facts, guide.id).map((y) => y * scale);
-      const expected = expectedYield(typical, yields).value;
-      list.push({
-        id: `${guide.id}.${kind.id}`,
-        kind: own ? "later" : same ? "other type" : "other crop",
-        label: own ? `${kind.name}, later and thicker` : kind.name,
-        date,
-        changes: [
-          ...(own ? [] : same ? fallBack("kind") : fallBack("crop")),
-          ...(own ? [] : [change("crop", { guideId: guide.id, kindId: kind.id })]),
-          change("dates", { [OWN.plant]: { date, held: true } }),
-        ],
-        guide,
-        question: {
-          ...question(facts, climate, resolved.value, plan.season, window, expected, 1),
-          from: date,
-          to: date,
-          stepDays: 1,
-          targetTPerHa: expected,
-        },
-      });
-    }
-  return list;
 }

@@ -30,11 +30,20 @@ const FORMULAS: Record<string, (v: number[]) => number> = {
     (Math.max(0, at(v, 1) - at(v, 0)) * at(v, 2) * at(v, 3)) / 20 / (at(v, 4) / 100) / (at(v, 5) / 100),
   "this season's dressing x price spread": product,
   "rate x content x acting share": product,
-  "(target x uptake - soil mineral N - mineralisation - residue credit) / recovery - manure N - legume N": (v) =>
-    Math.max(0, (at(v, 0) * at(v, 1) - at(v, 2) - at(v, 3) - at(v, 4)) / at(v, 5) - at(v, 6) - at(v, 7)),
+  "(target x uptake - soil mineral N - mineralisation - residue N in the soil) / recovery - manure N - previous crop N":
+    (v) => Math.max(0, (at(v, 0) * at(v, 1) - at(v, 2) - at(v, 3) - at(v, 4)) / at(v, 5) - at(v, 6) - at(v, 7)),
+  "20 x organic matter x mean temperature / 15, within 10 and 120": (v) =>
+    Math.min(120, Math.max(10, (20 * at(v, 0) * at(v, 1)) / 15)),
+  "in fertiliser equivalents x share that is still there": product,
+  "usual rate - left by the previous crop - from manure": (v) => Math.max(0, at(v, 0) - at(v, 1) - at(v, 2)),
+  "dose x doses of a usual season": product,
+  "S to bring / content": (v) => at(v, 0) / (at(v, 1) / 100),
   "target x offtake x class factor + build-up": (v) => at(v, 0) * at(v, 1) * at(v, 2) + at(v, 3),
   "target x offtake x class factor + build-up - from manure": (v) =>
     Math.max(0, at(v, 0) * at(v, 1) * at(v, 2) + at(v, 3) - at(v, 4)),
+  "(2 x typical x share that the site allows + own yields) / (2 + number of own yields)": (v) =>
+    (2 * at(v, 0) * at(v, 1) + at(v, 2)) / (2 + at(v, 3)),
+  "yield to expect x price - cost": (v) => at(v, 0) * at(v, 1) - at(v, 2),
   "target x sulphur per tonne": product,
   "nitrogen to apply x share": (v) => (at(v, 0) * at(v, 1)) / 100,
   "N to bring / content": (v) => at(v, 0) / (at(v, 1) / 100),

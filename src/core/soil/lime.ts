@@ -1,5 +1,5 @@
 import { readChoice, readNumber } from "../args";
-import { computed } from "../figure";
+import { computed, type Input } from "../figure";
 import { type FieldError, failed, ok, type Result } from "../result";
 import { limingGroup, TEXTURE_CLASSES, type TextureClass } from "./texture";
 
@@ -17,6 +17,21 @@ export const LIME_LEAD_DAYS: Record<LimeMaterial, number> = {
   burntLime: 7,
   hydratedLime: 7,
 };
+
+const MOST_IN_ONE_DRESSING = 7.5;
+/**
+ * Most of a product in one dressing [t/ha]: 7.5 as product and as calcium carbonate, since a strong product is more lime
+ * than it weighs; the rest follows a season later. Example: burnt lime of neutralising value 165: 4.5 t/ha.
+ */
+export const mostInOneDressing = (neutralisingValuePct: number, most = MOST_IN_ONE_DRESSING): number =>
+  Math.min(most, most / (neutralisingValuePct / 100));
+
+/** Granulated lime over this is no maintenance any more: it takes its time like other limestone [t/ha]; assumption. */
+const MAINTENANCE_T_PER_HA = 1;
+const leadDays = (material: LimeMaterial, tPerHa: number) =>
+  tPerHa > MAINTENANCE_T_PER_HA
+    ? Math.max(LIME_LEAD_DAYS[material], material === "granulatedLime" ? LIME_LEAD_DAYS.groundLimestone : 0)
+    : LIME_LEAD_DAYS[material];
 
 /** t CaCO3-equivalent per ha and pH unit in 20 cm of soil. General liming tables; the classes are those of texture.ts. */
 const T_PER_PH_UNIT = { sand: 6, medium: 7, clay: 8, organic: 8, peat: 16 } as const;
@@ -42,7 +57,8 @@ export interface LimeRequirement {
 }
 
 /**
- * Lime product needed to lift the pH of a layer of soil [t/ha], in dressings of at most 7.5 t/ha a season.
+ * Lime product needed to lift the pH of a layer of soil [t/ha], in dressings of at most 7.5 t/ha a season, as product and
+ * as calcium carbonate.
  *
  * product = (target pH - pH) x t CaCO3 per pH unit in 20 cm x depth / 20 / neutralising value / fineness. The amount per
  * pH unit rises with the buffering of clay and organic matter (over 10 % organic, over 25 % peat).
@@ -57,25 +73,22 @@ export function limeRequirement(input: LimeInput): Result<LimeRequirement> {
   const texture = readChoice(errors, "textureClass", input.textureClass, TEXTURE_CLASSES);
   const organicMatter = readNumber(errors, "organicMatterPct", input.organicMatterPct, { min: 0, max: 100, unit: "%" });
   const depthCm = readNumber(errors, "depthCm", input.depthCm, { above: 0, max: 60, unit: "cm" });
-  const nv = readNumber(errors, "neutralisingValuePct", input.neutralisingValuePct, { above: 0, max: 200, unit: "%" });
-  const fineness = readNumber(errors, "finenessPct", input.finenessPct, { above: 0, max: 120, unit: "%" });
+  // under 5 somebody has written 0.9 for 90 %
+  const nv = readNumber(errors, "neutralisingValuePct", input.neutralisingValuePct, { min: 5, max: 200, unit: "%" });
+  const fineness = readNumber(errors, "finenessPct", input.finenessPct, { min: 5, max: 120, unit: "%" });
   const material = readChoice(errors, "material", input.material, LIME_MATERIALS, "groundLimestone");
   const most = readNumber(errors, "maxDressingTPerHa", input.maxDressingTPerHa, {
     above: 0,
     max: 30,
     unit: "t/ha",
-    fallback: 7.5,
+    fallback: MOST_IN_ONE_DRESSING,
   });
   if (errors.length > 0) return failed(errors);
 
   const group = organicMatter > 25 ? "peat" : organicMatter > 10 ? "organic" : limingGroup(texture);
   const perUnit = T_PER_PH_UNIT[group];
   const lift = Math.max(0, targetPh - ph);
-  const productTPerHa = (lift * perUnit * (depthCm / 20)) / (nv / 100) / (fineness / 100);
-
-  const dressings: LimeRequirement["dressings"] = [];
-  for (let left = productTPerHa, season = 0; left > 1e-9; left -= most, season++)
-    dressings.push({ tPerHa: Math.min(left, most), season });
+  const productTPerHa = asProduct(lift * perUnit, depthCm, nv, fineness);
 
   const figure = computed(
     "Lime needed",
@@ -91,14 +104,73 @@ export function limeRequirement(input: LimeInput): Result<LimeRequirement> {
         unit: "t/ha",
         basis: { kind: "source", text: "general liming tables by soil group" },
       },
-      { label: "depth mixed", value: depthCm, unit: "cm" },
-      { label: "neutralising value", value: nv, unit: "%" },
-      { label: "fineness", value: fineness, unit: "%" },
+      ...productInputs(depthCm, nv, fineness),
     ],
     "A laboratory's buffer-pH figure for this soil is better than a table where one is to be had.",
   );
-  return ok(
-    { productTPerHa, dressings, earliestSowingAfterDays: productTPerHa > 0 ? LIME_LEAD_DAYS[material] : 0 },
-    { productTPerHa: figure },
-  );
+  return ok(requirement(productTPerHa, material, nv, most), { productTPerHa: figure });
+}
+
+/**
+ * Lime product by the laboratory's buffer-pH figure [t/ha]: its calcium carbonate for 20 cm of this soil and this target,
+ * scaled by the depth that is limed, over neutralising value and fineness. The other school: better than a table where a
+ * laboratory gives one, since it measures the buffering that the table assumes.
+ *
+ * Example: 4 t CaCO3/ha for 20 cm, 15 cm limed, 90 and 85 %: 3.92 t/ha.
+ */
+export function limeByBuffer(input: {
+  caco3TPerHa: number;
+  depthCm: number;
+  neutralisingValuePct: number;
+  finenessPct: number;
+  material?: LimeMaterial;
+}): Result<LimeRequirement> {
+  const errors: FieldError[] = [];
+  const caco3 = readNumber(errors, "caco3TPerHa", input.caco3TPerHa, { min: 0, max: 60, unit: "t/ha" });
+  const depthCm = readNumber(errors, "depthCm", input.depthCm, { above: 0, max: 60, unit: "cm" });
+  const nv = readNumber(errors, "neutralisingValuePct", input.neutralisingValuePct, { min: 5, max: 200, unit: "%" });
+  const fineness = readNumber(errors, "finenessPct", input.finenessPct, { min: 5, max: 120, unit: "%" });
+  const material = readChoice(errors, "material", input.material, LIME_MATERIALS, "groundLimestone");
+  if (errors.length > 0) return failed(errors);
+  const productTPerHa = asProduct(caco3, depthCm, nv, fineness);
+  return ok(requirement(productTPerHa, material, nv, MOST_IN_ONE_DRESSING), {
+    productTPerHa: computed(
+      "Lime needed",
+      productTPerHa,
+      "t lime/ha",
+      "CaCO3 by the laboratory for 20 cm x depth / 20 / neutralising value / fineness",
+      [
+        {
+          label: "CaCO3 by the laboratory",
+          value: caco3,
+          unit: "t/ha",
+          basis: { kind: "measured", text: "buffer pH" },
+        },
+        ...productInputs(depthCm, nv, fineness),
+      ],
+    ),
+  });
+}
+
+/** Calcium carbonate for 20 cm as so much of a product for a depth [t/ha]. */
+const asProduct = (caco3TPerHa: number, depthCm: number, nvPct: number, finenessPct: number): number =>
+  (caco3TPerHa * (depthCm / 20)) / (nvPct / 100) / (finenessPct / 100);
+
+/** What enters that, for its working. */
+const productInputs = (depthCm: number, nvPct: number, finenessPct: number): Input[] => [
+  { label: "depth mixed", value: depthCm, unit: "cm" },
+  { label: "neutralising value", value: nvPct, unit: "%" },
+  { label: "fineness", value: finenessPct, unit: "%" },
+];
+
+function requirement(productTPerHa: number, material: LimeMaterial, nv: number, most: number): LimeRequirement {
+  const mostProduct = mostInOneDressing(nv, most);
+  const dressings: LimeRequirement["dressings"] = [];
+  for (let left = productTPerHa, season = 0; left > 1e-9; left -= mostProduct, season++)
+    dressings.push({ tPerHa: Math.min(left, mostProduct), season });
+  return {
+    productTPerHa,
+    dressings,
+    earliestSowingAfterDays: productTPerHa > 0 ? leadDays(material, productTPerHa) : 0,
+  };
 }

@@ -3,7 +3,7 @@ import { describe, expect, it } from "vitest";
 import { unwrap } from "../result";
 import { gypsumRequirement } from "./gypsum";
 import { interpretSoilTest } from "./interpret-soil-test";
-import { limeRequirement } from "./lime";
+import { limeByBuffer, limeRequirement } from "./lime";
 import { salinityYield } from "./salinity";
 import { draftTexture, limingGroup, TEXTURE_CLASSES } from "./texture";
 
@@ -57,10 +57,55 @@ describe("limeRequirement", () => {
   it("reports every bad argument at once, with what was given and what is allowed", () => {
     const result = limeRequirement({ ...sandyLoam, ph: Number.NaN, finenessPct: 0, textureClass: "gravel" as "sand" });
     expect(result.ok ? [] : result.errors.map((e) => e.field)).toEqual(["ph", "textureClass", "finenessPct"]);
-    if (!result.ok)
-      expect(result.errors[2]?.message).toBe("finenessPct: 0 given, allowed is a number above 0 up to 120 %");
+    if (!result.ok) expect(result.errors[2]?.message).toBe("finenessPct: 0 given, allowed is a number from 5 to 120 %");
   });
 
+  it("takes a neutralising value or fineness under 5 for a fraction: 0.9 and 0.85 made 209,150 t/ha", () => {
+    const result = limeRequirement({ ...sandyLoam, neutralisingValuePct: 0.9, finenessPct: 0.85 });
+    expect(result.ok ? [] : result.errors.map((e) => e.field)).toEqual(["neutralisingValuePct", "finenessPct"]);
+  });
+  it("splits by calcium carbonate too: 7.5 t of burnt lime were 12 of it", () => {
+    // 1 x 8 / 1.65 = 4.85 t in 20 cm of clay for 1 pH unit; two units 9.70: 4.55 in a dressing
+    const { dressings } = unwrap(
+      limeRequirement({
+        ph: 4.5,
+        targetPh: 6.5,
+        textureClass: "clay",
+        organicMatterPct: 3,
+        depthCm: 20,
+        neutralisingValuePct: 165,
+        finenessPct: 100,
+        material: "burntLime",
+      }),
+    );
+    expect(dressings.map((d) => Number(d.tPerHa.toFixed(2)))).toEqual([4.55, 4.55, 0.61]);
+  });
+  it("lets granulated lime go on at sowing for maintenance only: 42 t/ha had no wait", () => {
+    const wait = (targetPh: number) =>
+      unwrap(
+        limeRequirement({
+          ...sandyLoam,
+          ph: 6,
+          targetPh,
+          neutralisingValuePct: 92,
+          finenessPct: 98,
+          material: "granulatedLime",
+        }),
+      ).earliestSowingAfterDays;
+    // 0.1 x 7 x 15 / 20 / 0.92 / 0.98 = 0.6 t/ha
+    expect(wait(6.1)).toBe(0);
+    expect(wait(7)).toBe(21);
+  });
+  it("goes by the laboratory's buffer pH where there is one", () => {
+    // 4 t CaCO3 for 20 cm: x 15/20 / 0.9 / 0.85 = 3.92 t of product
+    const value = unwrap(limeByBuffer({ caco3TPerHa: 4, depthCm: 15, neutralisingValuePct: 90, finenessPct: 85 }));
+    expect(value.productTPerHa).toBeCloseTo(3.9216, 4);
+    expect(value.earliestSowingAfterDays).toBe(21);
+    expect(
+      unwrap(limeByBuffer({ caco3TPerHa: 0, depthCm: 15, neutralisingValuePct: 90, finenessPct: 85 })).dressings,
+    ).toEqual([]);
+    expect(limeByBuffer({ caco3TPerHa: 4, depthCm: 15, neutralisingValuePct: 0.9, finenessPct: 85 }).ok).toBe(false);
+  });
   it("keeps the sum of the dressings equal to the need", () => {
     fc.assert(
       fc.property(
@@ -103,6 +148,9 @@ describe("gypsumRequirement", () => {
     expect(unwrap(gypsumRequirement(input)).productTPerHa).toBeCloseTo(7.6626, 4);
     expect(unwrap(gypsumRequirement({ ...input, purityPct: 85 })).productTPerHa).toBeCloseTo(9.0148, 4);
     expect(unwrap(gypsumRequirement({ ...input, espPct: 5 })).productTPerHa).toBe(0);
+    // all that enters stands in the working, so that it can be followed on paper
+    const result = gypsumRequirement(input);
+    expect(result.ok && result.figures?.productTPerHa?.inputs.map((i) => i.value)).toEqual([18, 8, 22, 30, 1.35, 100]);
   });
 });
 

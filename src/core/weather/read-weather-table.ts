@@ -4,7 +4,7 @@
  * come out only when nothing is.
  */
 
-import { dayNumber, formatDay, type IsoDate, isoDate } from "../dates";
+import { byDate, dayNumber, formatDay, type IsoDate, isoDate } from "../dates";
 
 export interface WeatherRow {
   date: IsoDate;
@@ -188,7 +188,7 @@ export function readWeatherTable(
     });
   });
 
-  days.sort((a, b) => a.date.localeCompare(b.date));
+  days.sort((a, b) => byDate(a.date, b.date));
   let gaps = 0;
   for (let i = 1; i < days.length; i++) {
     const from = dayNumber((days[i - 1] as WeatherRow).date) as number;

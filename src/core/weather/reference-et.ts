@@ -126,7 +126,12 @@ export function referenceEt(input: ReferenceEtInput): Result<{
   const daylight = daylightH(latitudeDeg, dayOfYear);
   let solar = 0;
   if (input.solarMjPerM2 !== undefined && input.solarMjPerM2 !== null)
-    solar = readNumber(errors, "solarMjPerM2", input.solarMjPerM2, { min: 0, max: 50, unit: "MJ/m2" });
+    // no more can reach the ground than comes to the top of the air
+    solar = readNumber(errors, "solarMjPerM2", input.solarMjPerM2, {
+      min: 0,
+      max: Number(ra.toFixed(2)),
+      unit: "MJ/m2",
+    });
   else if (input.sunshineH === undefined || input.sunshineH === null)
     errors.push(fieldError("sunshineH", undefined, "hours of sunshine, or solarMjPerM2"));
   else {

@@ -61,14 +61,17 @@ function make(
 ): DailyWeather {
   const firstDay = toDay(`${season - 1}-01-01`);
   const days = SEASON_DAYS;
-  const weather = generateWeather(climate, { firstDay, days, seasons, seed: SEED + season });
   const past = today ? Math.max(0, Math.min(days, toDay(today) - firstDay)) : 0;
-  if (past > 0) {
-    const soFar = generateWeather(climate, { firstDay, days: past, seasons: 1, seed: SO_FAR_SEED + season });
-    for (const name of SERIES)
-      for (let s = 0; s < seasons; s++) weather[name].set(soFar[name].subarray(0, past), s * days);
-  }
+  const weather = generateWeather(climate, {
+    firstDay,
+    days,
+    seasons,
+    seed: SEED + season,
+    soFar: { days: past, seed: SO_FAR_SEED + season },
+  });
   if (observed) {
+    // sun, moisture and wind belong to the day as it was drawn
+    weather.drawSky();
     const offset = toDay(observed.firstDay) - firstDay;
     observed.tminC.forEach((tmin, i) => {
       const d = offset + i;

@@ -5,12 +5,41 @@ import { NUTRIENTS, type SoilTestKey } from "@/core/nutrients";
 import { interpretSoilTest } from "@/core/soil/interpret-soil-test";
 import { textureName } from "@/core/soil/texture";
 import type { FieldSheet } from "@/server/contracts";
+import { figures, TableHead } from "@/ui/table-head";
 import { useUnits } from "../shared/units";
 import { FieldOutline } from "./field-outline";
 import { Plantings } from "./plantings";
 import { StartPlan } from "./start-plan";
+import { Suits } from "./suits";
 
 const sentenceCase = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
+
+/** What few laboratories are asked for: shown where some test has it. */
+const SELDOM_TESTED: { name: string; unit: string; of: (test: FieldSheet["soilTests"][number]) => number | null }[] = [
+  { name: "Salt, ECe", unit: "dS/m", of: (t) => t.ecE },
+  { name: "Sodium, ESP", unit: "%", of: (t) => t.espPct },
+  { name: "Sodium, SAR", unit: "", of: (t) => t.sar },
+  { name: "CEC", unit: "cmol/kg", of: (t) => t.cecCmolPerKg },
+];
+
+/** Slope, stones, depth, water and the way to the outlet, as far as they are known. */
+function siteInWords(
+  field: FieldSheet["field"],
+  show: ReturnType<typeof useUnits>["show"],
+  number: ReturnType<typeof useUnits>["number"],
+): string {
+  return [
+    field.slopePct === null ? "" : `slope ${number(field.slopePct)} %`,
+    field.stonesPct === null ? "" : `${number(field.stonesPct)} % stones`,
+    field.soilDepthCm === null ? "" : `${show(field.soilDepthCm, "length")} deep`,
+    field.waterSource === null
+      ? ""
+      : `water from ${field.waterSource}${field.waterM3PerYear === null ? "" : `, ${number(field.waterM3PerYear, 0)} m³ a year`}`,
+    field.outletKm === null ? "" : `${number(field.outletKm)} km to where the harvest goes`,
+  ]
+    .filter(Boolean)
+    .join(", ");
+}
 
 /** One field: what it is, its soil tests, what grew on it, its plans. */
 export function FieldScreen({
@@ -34,6 +63,7 @@ export function FieldScreen({
   const nutrients = NUTRIENTS.flatMap(({ soilTestKey: key, need }) =>
     key && (need === "offtake" || soilTests.some((t) => t.levels[key] !== undefined)) ? [key] : [],
   );
+  const seldom = SELDOM_TESTED.filter(({ of }) => soilTests.some((t) => of(t) !== null));
   return (
     <div className="mx-auto max-w-[1100px] px-4 py-4">
       <div className="flex flex-wrap items-start gap-6">
@@ -47,6 +77,7 @@ export function FieldScreen({
             {field.irrigated ? "irrigated" : "rain-fed"}
             {field.compactionDepthCm ? `, compacted down to ${show(field.compactionDepthCm, "length")}` : ""}
           </p>
+          <p className="mt-1 text-[13px]">{siteInWords(field, show, number)}</p>
           {field.note && <p className="mt-1">{field.note}</p>}
           <p className="mt-1 text-soft">
             Station:{" "}
@@ -63,25 +94,35 @@ export function FieldScreen({
 
       <section className="mt-5">
         <h2 className="border-b border-line pb-1 text-lg">Plans</h2>
-        <Plantings plantings={plantings} cropName={cropName} />
+        <Plantings plantings={plantings} cropName={cropName} fieldHa={field.areaHa} mayPlan={mayPlan} />
         {mayPlan && <StartPlan field={field} plantings={plantings} crops={crops} cropName={cropName} today={today} />}
+      </section>
+
+      <section className="mt-5" aria-label="What suits this field">
+        <h2 className="border-b border-line pb-1 text-lg">What suits this field</h2>
+        <Suits
+          lines={sheet.suits}
+          season={`Season ${Number(today.slice(0, 4)) + (today.slice(5, 7) >= "07" ? 1 : 0)}`}
+        />
       </section>
 
       <section className="mt-5">
         <h2 className="border-b border-line pb-1 text-lg">Soil tests</h2>
         {soilTests.length === 0 && <p className="py-2 text-soft">None yet. A plan without one says so on its face.</p>}
         <table className="w-full border-collapse">
-          <thead>
-            <tr className="text-[12px] text-soft">
-              {["Taken", "Depth", "pH", "Organic matter", ...nutrients.map(sentenceCase), "Mineral N"].map(
-                (head, i) => (
-                  <th key={head} scope="col" className={`py-1 font-medium ${i === 0 ? "text-left" : "text-right"}`}>
-                    {head}
-                  </th>
-                ),
-              )}
-            </tr>
-          </thead>
+          <TableHead
+            columns={[
+              "Taken",
+              ...figures(
+                "Depth",
+                "pH",
+                "Organic matter",
+                ...nutrients.map(sentenceCase),
+                "Mineral N",
+                ...seldom.map((s) => s.name),
+              ),
+            ]}
+          />
           <tbody>
             {soilTests.map((test) => {
               const read = interpretSoilTest(test.levels, test.scheme);
@@ -104,6 +145,11 @@ export function FieldScreen({
                   <td className="py-1 text-right">
                     {test.soilMineralNKgPerHa === null ? "" : show(test.soilMineralNKgPerHa, "massPerArea")}
                   </td>
+                  {seldom.map(({ name, of, unit }) => (
+                    <td key={name} className="py-1 text-right">
+                      {of(test) === null ? "" : `${number(of(test) as number)} ${unit}`}
+                    </td>
+                  ))}
                 </tr>
               );
             })}
@@ -114,22 +160,7 @@ export function FieldScreen({
       <section className="mt-5">
         <h2 className="border-b border-line pb-1 text-lg">History</h2>
         <table className="w-full max-w-xl border-collapse">
-          <thead>
-            <tr className="text-[12px] text-soft">
-              <th scope="col" className="py-1 text-left font-medium">
-                Season
-              </th>
-              <th scope="col" className="py-1 text-left font-medium">
-                Crop
-              </th>
-              <th scope="col" className="py-1 text-right font-medium">
-                Yield
-              </th>
-              <th scope="col" className="py-1 text-right font-medium">
-                Off the field
-              </th>
-            </tr>
-          </thead>
+          <TableHead columns={["Season", "Crop", ...figures("Yield", "Off the field")]} />
           <tbody>
             {history.map((line) => (
               <tr key={`${line.season} ${line.crop}`} className="border-t border-line">

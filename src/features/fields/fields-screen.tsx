@@ -3,23 +3,58 @@
 import type { ColumnDef } from "@tanstack/react-table";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
-import { useMemo } from "react";
+import { useEffect, useMemo, useState } from "react";
 import { daysBetween, formatDay } from "@/core/dates";
-import type { FieldLine } from "@/server/contracts";
+import { CRITERION_NAMES } from "@/core/plan/site-criteria";
+import type { FieldLine, SiteLine } from "@/server/contracts";
+import { Choice } from "@/ui/choice";
 import { DataTable } from "@/ui/data-table";
+import { send } from "../shared/send";
 import { useUnits } from "../shared/units";
+
+const NO_CROP = "none";
+
+/** How each field suits a kind of a crop, fetched when one is asked about. */
+function useSuits(crop: string): { fields: Record<string, SiteLine> | null; problem: string | null } {
+  const [state, setState] = useState<{ fields: Record<string, SiteLine> | null; problem: string | null }>({
+    fields: null,
+    problem: null,
+  });
+  useEffect(() => {
+    const [guide = "", kind = ""] = crop.split("/");
+    if (!kind) {
+      setState({ fields: null, problem: null });
+      return;
+    }
+    const stop = new AbortController();
+    void send("GET /api/site", { query: { guide, kind }, signal: stop.signal }).then((reply) => {
+      if (stop.signal.aborted) return;
+      setState(
+        reply.ok
+          ? { fields: reply.value.fields, problem: null }
+          : { fields: null, problem: `It could not be worked out. ${reply.reason}` },
+      );
+    });
+    return () => stop.abort();
+  }, [crop]);
+  return state;
+}
 
 /** All fields, with what is known and where each plan stands. */
 export function FieldsScreen({
   fields,
   names,
+  crops,
   today,
 }: {
   fields: FieldLine[];
   names: Record<string, string>;
+  crops: { id: string; kinds: { id: string; name: string }[] }[];
   today: string;
 }) {
-  const { split } = useUnits();
+  const { split, number } = useUnits();
+  const [crop, setCrop] = useState(NO_CROP);
+  const suits = useSuits(crop);
   const router = useRouter();
   const columns = useMemo<ColumnDef<FieldLine, unknown>[]>(
     () => [
@@ -63,6 +98,33 @@ export function FieldsScreen({
           );
         },
       },
+      ...(suits.fields
+        ? [
+            {
+              id: "site",
+              header: "Site for it",
+              accessorFn: (f: FieldLine) => Math.round(100 * (suits.fields?.[f.id]?.score ?? 0)),
+              meta: { right: true },
+              cell: ({ row }: { row: { original: FieldLine } }) => {
+                const line = suits.fields?.[row.original.id];
+                return line ? `${number(100 * line.score, 0)} %` : "";
+              },
+            } satisfies ColumnDef<FieldLine, unknown>,
+            {
+              id: "limit",
+              header: "Limited by",
+              accessorFn: (f: FieldLine) => {
+                const line = suits.fields?.[f.id];
+                return line?.limiting ? CRITERION_NAMES[line.limiting] : "";
+              },
+              cell: ({ row, getValue }: { row: { original: FieldLine }; getValue: () => unknown }) => {
+                const line = suits.fields?.[row.original.id];
+                const reason = line?.criteria.find((c) => c.id === line.limiting)?.reason;
+                return <span title={reason}>{String(getValue())}</span>;
+              },
+            } satisfies ColumnDef<FieldLine, unknown>,
+          ]
+        : []),
       {
         id: "plan",
         header: "Plan",
@@ -94,11 +156,30 @@ export function FieldsScreen({
             : "none",
       },
     ],
-    [names, split, today],
+    [names, split, number, today, suits.fields],
   );
   return (
     <div className="mx-auto max-w-[1360px] px-4 py-4">
-      <h1 className="mb-3 text-2xl">Fields</h1>
+      <div className="mb-3 flex flex-wrap items-baseline gap-x-6 gap-y-1">
+        <h1 className="text-2xl">Fields</h1>
+        <span className="inline-flex items-baseline gap-2 text-[13px]">
+          Which suit
+          <Choice
+            label="Which suit a crop"
+            value={crop}
+            options={[
+              { value: NO_CROP, label: "no crop in question" },
+              ...crops.flatMap((c) => c.kinds.map((k) => ({ value: `${c.id}/${k.id}`, label: k.name }))),
+            ]}
+            onChange={setCrop}
+          />
+          {suits.problem && (
+            <span role="alert" className="text-stop">
+              {suits.problem}
+            </span>
+          )}
+        </span>
+      </div>
       {fields.length === 0 ? (
         <p>No fields yet.</p>
       ) : (

@@ -4,6 +4,7 @@ import Link from "next/link";
 import type { ReactNode } from "react";
 import type { PlantingLine } from "@/server/contracts";
 import { useUnits } from "../shared/units";
+import { ChangePart } from "./change-part";
 
 /** What a planting is called on its field: season, crop, and the part that it has. */
 export function plantingInWords(planting: PlantingLine, cropName: (id: string) => string): string {
@@ -13,7 +14,17 @@ export function plantingInWords(planting: PlantingLine, cropName: (id: string) =
 }
 
 /** A field's plantings, each with its drafts; what comes after another one stands under it. */
-export function Plantings({ plantings, cropName }: { plantings: PlantingLine[]; cropName: (id: string) => string }) {
+export function Plantings({
+  plantings,
+  cropName,
+  fieldHa,
+  mayPlan,
+}: {
+  plantings: PlantingLine[];
+  cropName: (id: string) => string;
+  fieldHa: number;
+  mayPlan: boolean;
+}) {
   const { show } = useUnits();
   const known = new Set(plantings.map((p) => p.id));
   const line = (planting: PlantingLine, depth: number): ReactNode => {
@@ -39,6 +50,9 @@ export function Plantings({ plantings, cropName }: { plantings: PlantingLine[]; 
               {d.guideId === chosen?.guideId ? "" : `: ${cropName(d.guideId)}`}
             </Link>
           ))}
+          {mayPlan && planting.areaHa !== null && (
+            <ChangePart planting={{ ...planting, areaHa: planting.areaHa }} fieldHa={fieldHa} />
+          )}
         </p>
         {next.length > 0 && <ul>{next.map((p) => line(p, depth + 1))}</ul>}
       </li>

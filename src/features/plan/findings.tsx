@@ -81,7 +81,7 @@ export function FindingLine({
               <button
                 key={repair.label}
                 type="button"
-                className="font-semibold text-action underline underline-offset-2"
+                className="text-left font-semibold text-action underline underline-offset-2"
                 onClick={() => change(...repair.changes)}
               >
                 {repair.label}

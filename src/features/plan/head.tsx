@@ -1,17 +1,23 @@
 "use client";
 
 import { Redo2, Undo2 } from "lucide-react";
+import dynamic from "next/dynamic";
 import type { CropLine } from "@/core/guides/crop-line";
+import { CRITERION_NAMES } from "@/core/plan/site-criteria";
 import { fallBack } from "@/core/sheets";
-import { change as changeOf, changesBetween, type DecisionPath, putOnTop } from "@/core/sheets/decisions";
+import { change as changeOf } from "@/core/sheets/decisions";
+import type { SitePart } from "@/core/sheets/site-part";
 import type { PlantingDraft } from "@/server/contracts";
 import { Button } from "@/ui/button";
 import { Choice } from "@/ui/choice";
-import { WrittenValue } from "@/ui/written-value";
+import { Popover } from "@/ui/popover";
 import { useUnits } from "../shared/units";
-import { pathInWords } from "./path-in-words";
+import { DecidedNumber } from "./decided-number";
 import { usePlanModel } from "./plan-context";
 import { FigureValue } from "./working";
+
+/** All criteria: fetched when they are looked at. */
+const CriteriaList = dynamic(() => import("../shared/criteria-list").then((m) => m.CriteriaList));
 
 /** A crop that can be chosen, with its kinds. */
 export type CropChoice = Pick<CropLine, "id" | "name" | "otherNames" | "category" | "kinds">;
@@ -37,7 +43,7 @@ export function PlanHead({
   const { plan, facts, decisions, set, change, editable, undo, redo, canUndo, canRedo, findings, season, planId } =
     usePlanModel();
   const own = drafts.find((d) => d.id === planId);
-  const { split, read, show } = useUnits();
+  const { show } = useUnits();
   const stops = findings.filter((f) => f.severity === "stop").length;
   const crop = crops.find((c) => c.id === decisions.crop.guideId);
   const lots = facts.seedLots.filter((l) => l.guideId === plan?.crop.guide.id && l.kindId === plan.crop.kind.id);
@@ -53,7 +59,7 @@ export function PlanHead({
       </div>
       <div>
         <p className="text-[12px] text-soft">Crop</p>
-        <Choice
+        <Choice<string>
           label="Crop"
           disabled={!editable}
           value={`${decisions.crop.guideId}/${plan?.crop.kind.id ?? ""}`}
@@ -87,23 +93,18 @@ export function PlanHead({
       )}
       <div>
         <p className="text-[12px] text-soft">Target</p>
-        <WrittenValue
+        <DecidedNumber
+          path="targetTPerHa"
           label="Target yield"
-          text={plan ? split(plan.targetTPerHa, "yield").number : ""}
-          suffix={split(1, "yield").unit}
+          value={plan?.targetTPerHa}
+          dimension="yield"
+          limits={{ above: 0, max: 300 }}
           width="3.4em"
           align="left"
-          disabled={!editable}
-          read={read("Target yield", "yield", { above: 0, max: 300 })}
-          onValue={(v) => set("targetTPerHa", v)}
-          onClear={() => set("targetTPerHa", undefined)}
         />
       </div>
-      <div>
-        <p className="text-[12px] text-soft">Margin at target</p>
-        <FigureValue id="money.margin" decimals={0} className="text-base" />
-      </div>
-      <div className="ml-auto flex items-center gap-2">
+      {plan && <Site site={plan.site} />}
+      <div className="ml-auto flex flex-wrap items-center gap-2">
         <SaveStatus versions={versions} />
         {editable && (
           <>
@@ -134,6 +135,30 @@ export function PlanHead({
   );
 }
 
+/** How the site suits the crop, what limits it, and what it lets expect; opens to all criteria. */
+function Site({ site }: { site: SitePart }) {
+  const { number } = useUnits();
+  return (
+    <div>
+      <p className="text-[12px] text-soft">Site, to expect</p>
+      <span className="inline-flex items-baseline gap-2">
+        <Popover
+          label="How the site suits this crop"
+          trigger={
+            <button type="button" className="whitespace-nowrap underline decoration-dotted underline-offset-4">
+              {number(100 * site.score, 0)} %
+              {site.limiting && <span className="text-[12px] text-soft"> by {CRITERION_NAMES[site.limiting]}</span>}
+            </button>
+          }
+        >
+          <CriteriaList criteria={site.criteria} />
+        </Popover>
+        <FigureValue id="yield.expect" decimals={1} />
+      </span>
+    </div>
+  );
+}
+
 function SaveStatus({ versions }: { versions: number }) {
   const { saveState, isSaved, changes, saveNow } = usePlanModel();
   const draft =
@@ -155,34 +180,5 @@ function SaveStatus({ versions }: { versions: number }) {
     <p className="text-[13px] text-soft" role="status">
       {draft}, {isSaved ? "saved" : saveState.kind === "stale" ? "not saved" : "saving"}
     </p>
-  );
-}
-
-/** Somebody else saved this plan meanwhile: what differs, and whose stands. */
-export function StaleBanner() {
-  const { saveState, settle, decisions, plan } = usePlanModel();
-  if (saveState.kind !== "stale" || !plan) return null;
-  const named = (paths: DecisionPath[]) => [...new Set(paths.map((path) => pathInWords(path, plan)))].join("; ");
-  const { both } = putOnTop(saveState.base, decisions, saveState.theirs);
-  const mine = named(changesBetween(saveState.base, decisions).map((c) => c.path));
-  const theirs = named(changesBetween(saveState.base, saveState.theirs).map((c) => c.path));
-  return (
-    <div role="alert" className="mb-2 flex flex-wrap items-center gap-3 border border-advise bg-sheet px-3 py-2">
-      <div className="grow">
-        <p>
-          <b className="text-advise">
-            ▲ This plan was changed by {saveState.by} at {saveState.at}.
-          </b>{" "}
-          Yours is kept here and not saved.
-        </p>
-        <p>Changed there: {theirs || "nothing that is decided"}.</p>
-        <p>Changed here: {mine || "nothing that is decided"}.</p>
-        {both.length > 0 && (
-          <p className="text-stop">Both changed {named(both)}: with mine on top, what stands here is kept.</p>
-        )}
-      </div>
-      <Button onClick={() => settle("theirs")}>Take theirs</Button>
-      <Button onClick={() => settle("mine")}>Put mine on top</Button>
-    </div>
   );
 }

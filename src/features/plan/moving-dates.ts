@@ -1,5 +1,6 @@
 "use client";
 
+import { useMemo, useRef } from "react";
 import { addDays, type IsoDate } from "@/core/dates";
 import type { Operation } from "@/core/plan/operation";
 import { change } from "@/core/sheets/decisions";
@@ -9,13 +10,25 @@ const inPlay = (operation: Operation, date: IsoDate) =>
   (!operation.earliest || date >= operation.earliest) && (!operation.latest || date <= operation.latest);
 
 /** Moving an operation's date: a wish inside its window, held outside of it, where the solver says what breaks. */
-export function useMovingDates() {
-  const { set, draftWith } = usePlanModel();
+export function useMovingDates(): MovingDates {
+  const model = usePlanModel();
+  const latest = useRef(model);
+  latest.current = model;
+  // the same as long as the screen stands, so that what is given them need not be drawn again
+  return useMemo(() => movingDates(latest), []);
+}
 
+export interface MovingDates {
+  put: (operation: Operation, date: IsoDate) => void;
+  nudge: (operation: Operation, days: number) => string | null;
+  wouldBreak: (operation: Operation, date: IsoDate) => string | null;
+}
+
+function movingDates(model: { readonly current: ReturnType<typeof usePlanModel> }): MovingDates {
   /** Which waits would break on this date, asked of the solver itself; null when none. */
   const wouldBreak = (operation: Operation, date: IsoDate): string | null => {
     if (inPlay(operation, date)) return null;
-    const draft = draftWith([change(`dates/${operation.id}`, { date, held: true })]);
+    const draft = model.current.draftWith([change(`dates/${operation.id}`, { date, held: true })]);
     if (!draft.ok) return null;
     const { conflicts, waits, windows } = draft.value;
     const held = windows.find((w) => w.kind === "held" && w.event === operation.id)?.id ?? "";
@@ -29,7 +42,7 @@ export function useMovingDates() {
   };
 
   const put = (operation: Operation, date: IsoDate) =>
-    set(`dates/${operation.id}`, { date, held: !inPlay(operation, date) });
+    model.current.set(`dates/${operation.id}`, { date, held: !inPlay(operation, date) });
 
   /** Moves by some days inside the window; at its edge nothing moves and the reason comes back. */
   const nudge = (operation: Operation, days: number): string | null => {

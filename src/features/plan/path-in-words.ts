@@ -12,16 +12,17 @@ import type { Plan } from "@/core/sheets/plan";
 export function pathInWords(path: DecisionPath, plan: Plan): string {
   return path
     .split("/")
-    .map((key) => keyInWords(key, plan))
+    .map((key, i, keys) => keyInWords(key, keys[i - 1], plan))
     .join(", ");
 }
 
-function keyInWords(key: string, plan: Plan): string {
+function keyInWords(key: string, under: string | undefined, plan: Plan): string {
   const named =
     SHEET_NAMES[key as SheetId] ??
-    plan.operations.find((o) => o.id === key)?.name ??
+    (under === "dates" || under === "skipped" ? plan.operations.find((o) => o.id === key)?.name : undefined) ??
     (key in plan.figures ? plan.figures[key as keyof typeof plan.figures]?.label : undefined);
   if (named) return named;
   const words = key.replace(/TPerHa$|KgPerHa$|Cm$|Pct$/, "").replace(/([a-z])([A-Z])/g, "$1 $2");
-  return words.toLowerCase();
+  // "kind Id" is "kind id", but the N of nitrogen stays
+  return words.replace(/\b[A-Z](?=[a-z])/g, (letter) => letter.toLowerCase());
 }

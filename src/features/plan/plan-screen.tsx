@@ -2,25 +2,28 @@
 
 import dynamic from "next/dynamic";
 import { useRouter } from "next/navigation";
-import { useCallback, useEffect, useState } from "react";
+import { useCallback, useEffect, useMemo, useState } from "react";
+import { schoolsOf } from "@/core/guides/resolve-guide";
 import type { Operation } from "@/core/plan/operation";
 import { SHEET_NAMES, SHEETS, type SheetId } from "@/core/sheet-ids";
 import type { AuditLine, PlantingDraft } from "@/server/contracts";
+import { type Packed, unpack } from "../shared/packed";
 import { UnitsProvider, useUnits } from "../shared/units";
+import { useAtRest } from "../shared/use-at-rest";
 import { useCommands } from "../shell/commands";
 import { FindingsPanel } from "./findings";
-import { type CropChoice, PlanHead, StaleBanner } from "./head";
+import { type CropChoice, PlanHead } from "./head";
 import { Ladder } from "./ladder";
 import { Ledger } from "./ledger";
 import { Moved } from "./moved";
-import { OperationsList } from "./operations-list";
+import { OperationsList, operationDetail } from "./operations-list";
 import { OpenWindowProvider, PlanProvider } from "./plan-context";
 import { Ribbon } from "./ribbon/ribbon";
-import { fetchLater, SHEET_SCREENS } from "./sheets";
+import { LATER_SHEETS, SHEET_SCREENS } from "./sheets";
 import { GuideNotes } from "./sheets/guide-notes";
 import { type PlanStart, usePlan } from "./use-plan";
 import type { VersionLine } from "./versions";
-import { WorkingProvider } from "./working";
+import { WorkingProvider, workingPanel } from "./working";
 
 // simulation and charts are fetched when the window is opened
 const WindowPanel = dynamic(() => import("./window/window-panel").then((m) => m.WindowPanel), {
@@ -28,16 +31,19 @@ const WindowPanel = dynamic(() => import("./window/window-panel").then((m) => m.
   loading: () => <p className="border border-line bg-sheet px-4 py-3">Fetching the simulation.</p>,
 });
 
+// the schools of a sheet that has some
+const SheetSchools = dynamic(() => import("./sheets/sheet-schools").then((m) => m.SheetSchools));
+
 // and the dialogs when they are
+const staleBanner = () => import("./stale-banner").then((m) => m.StaleBanner);
+const StaleBanner = dynamic(staleBanner, { ssr: false });
 const DraftsDialog = dynamic(() => import("./drafts-dialog").then((m) => m.DraftsDialog), { ssr: false });
 const StageDialog = dynamic(() => import("./stage-dialog").then((m) => m.StageDialog), { ssr: false });
 const VersionsDialog = dynamic(() => import("./versions").then((m) => m.VersionsDialog), { ssr: false });
 const IssueDialog = dynamic(() => import("./versions").then((m) => m.IssueDialog), { ssr: false });
-/** After so long what is opened later is fetched too [ms]. */
-const FETCH_LATER_MS = 3000;
 
 interface PlanScreenProps {
-  start: PlanStart;
+  start: Packed<PlanStart>;
   versions: VersionLine[];
   /** who changed what, the latest first */
   changes: AuditLine[];
@@ -49,7 +55,7 @@ interface PlanScreenProps {
 
 /** The plan of one field: head, ribbon, ladder, sheet, findings, ledger. */
 export function PlanScreen({ start, versions, changes, crops, mayIssue, drafts }: PlanScreenProps) {
-  const model = usePlan(start);
+  const model = usePlan(useMemo(() => unpack(start), [start]));
   const router = useRouter();
   const [sheet, setSheet] = useState<SheetId>("ground");
   const [opened, setOpened] = useState<string | null>(null);
@@ -65,14 +71,14 @@ export function PlanScreen({ start, versions, changes, crops, mayIssue, drafts }
     setSheet(id);
     setOpened(null);
   };
-  const openOperation = (operation: Operation) => {
+  const openOperation = useCallback((operation: Operation) => {
     setWindowOpen(false);
     setSheet(operation.sheet);
     setOpened(operation.id);
     requestAnimationFrame(() =>
       document.querySelector(`[data-line="${operation.id}"]`)?.scrollIntoView({ block: "nearest" }),
     );
-  };
+  }, []);
   const openWindow = useCallback(() => setWindowOpen(true), []);
   const stops = findings.some((f) => f.severity === "stop");
   useCommands([
@@ -103,10 +109,7 @@ export function PlanScreen({ start, versions, changes, crops, mayIssue, drafts }
       run: () => openOperation(o),
     })),
   ]);
-  useEffect(() => {
-    const later = setTimeout(fetchLater, FETCH_LATER_MS);
-    return () => clearTimeout(later);
-  }, []);
+  useAtRest(operationDetail, workingPanel, staleBanner, ...LATER_SHEETS);
   useEffect(() => {
     const warn = (event: BeforeUnloadEvent) => {
       if (!model.isSaved) event.preventDefault();
@@ -121,6 +124,7 @@ export function PlanScreen({ start, versions, changes, crops, mayIssue, drafts }
         {model.trouble}
       </p>
     );
+  const schools = schoolsOf(plan.crop.guide, plan.crop.method.id).filter((s) => s.sheet === sheet);
   return (
     <UnitsProvider
       choice={{
@@ -143,7 +147,7 @@ export function PlanScreen({ start, versions, changes, crops, mayIssue, drafts }
                 drafts={drafts}
                 onIssue={() => setDialog("issue")}
               />
-              <StaleBanner />
+              {model.saveState.kind === "stale" && <StaleBanner />}
               {model.trouble && (
                 <p role="alert" className="mb-2 border border-stop bg-sheet px-3 py-2 text-stop">
                   {model.trouble}
@@ -164,6 +168,7 @@ export function PlanScreen({ start, versions, changes, crops, mayIssue, drafts }
                   className="min-w-0 overflow-x-auto border border-line bg-sheet px-4 py-2.5"
                 >
                   <Screen />
+                  {schools.length > 0 && <SheetSchools schools={schools} />}
                   <GuideNotes sheet={sheet} />
                   <OperationsList sheet={sheet} opened={opened} onOpened={setOpened} />
                 </section>

@@ -7,6 +7,7 @@ import type { PlanChange } from "@/core/sheets/compare";
 import type { AuditLine } from "@/server/contracts";
 import { Button } from "@/ui/button";
 import { Dialog } from "@/ui/dialog";
+import { figures, TableHead } from "@/ui/table-head";
 import { dimensionOf } from "../shared/dimension-of-unit";
 import { send } from "../shared/send";
 import { useUnits } from "../shared/units";
@@ -110,22 +111,7 @@ export function ChangeList({ changes }: { changes: PlanChange[] }) {
   };
   return (
     <table className="mt-1 w-full border-collapse">
-      <thead>
-        <tr className="text-left text-[12px] text-soft">
-          <th scope="col" className="font-medium">
-            What
-          </th>
-          <th scope="col" className="text-right font-medium">
-            Before
-          </th>
-          <th scope="col" className="text-right font-medium">
-            Now
-          </th>
-          <th scope="col" className="text-right font-medium">
-            Change
-          </th>
-        </tr>
-      </thead>
+      <TableHead columns={["What", ...figures("Before", "Now", "Change")]} />
       <tbody>
         {changes.map((change) => (
           <tr key={`${change.kind}${change.what}`} className="border-t border-line">

@@ -1,5 +1,6 @@
 "use client";
 
+import dynamic from "next/dynamic";
 import {
   createContext,
   type ReactNode,
@@ -11,23 +12,15 @@ import {
   useRef,
   useState,
 } from "react";
-import type { Basis, Figure } from "@/core/figure";
+import type { Figure } from "@/core/figure";
 import type { AsideId, FigureId } from "@/core/plan/figure-ids";
 import type { Plan } from "@/core/sheets/plan";
-import { Button } from "@/ui/button";
-import { AnchoredPopover } from "@/ui/popover";
-import { WrittenValue } from "@/ui/written-value";
 import { dimensionOf } from "../shared/dimension-of-unit";
 import { useUnits } from "../shared/units";
 import { usePlanModel } from "./plan-context";
 
-const BASIS: Record<Basis["kind"], string> = {
-  computed: "computed",
-  source: "source",
-  assumption: "assumption",
-  measured: "measured",
-  decided: "yours",
-};
+export const workingPanel = () => import("./working-panel");
+const WorkingPanel = dynamic(() => workingPanel().then((m) => m.WorkingPanel), { ssr: false });
 
 interface OpenWorking {
   id: string;
@@ -58,9 +51,7 @@ export function WorkingProvider({ children }: { children: ReactNode }) {
     <Opened.Provider value={value}>
       {children}
       {id !== null && figure && (
-        <AnchoredPopover key={id} anchor={anchor} label={`Working of ${figure.label}`} onClose={() => setId(null)}>
-          <Working id={id} figure={figure} />
-        </AnchoredPopover>
+        <WorkingPanel key={id} id={id} figure={figure} anchor={anchor} onClose={() => setId(null)} />
       )}
     </Opened.Provider>
   );
@@ -148,124 +139,4 @@ function useFlash(element: RefObject<HTMLElement | null>, value: number | undefi
     const timer = setTimeout(() => node?.classList.remove("moved"), 1200);
     return () => clearTimeout(timer);
   }, [element, value]);
-}
-
-function Working({ id, figure }: { id: string; figure: Figure }) {
-  const { number, show } = useUnits();
-  const amount = (value: number | string, unit = "") => {
-    if (typeof value === "string") return value;
-    const dimension = dimensionOf(unit);
-    return dimension ? show(value, dimension) : `${number(value)}${unit ? ` ${unit}` : ""}`;
-  };
-  return (
-    <div>
-      <h3 className="text-base">{figure.label}</h3>
-      {figure.formula && <p className="mt-1 text-soft">= {figure.formula}</p>}
-      {figure.inputs.length > 0 && (
-        <table className="mt-2 w-full border-collapse">
-          <tbody>
-            {figure.inputs.map((input, i) => (
-              // biome-ignore lint/suspicious/noArrayIndexKey: the order of a working never changes
-              <tr key={i} className="border-t border-line align-top">
-                <th scope="row" className="py-1 pr-2 text-left font-normal">
-                  {input.label}
-                  {input.basis && input.basis.kind !== "computed" && (
-                    <span className="block text-[12px] text-soft">{`${BASIS[input.basis.kind]}: ${input.basis.text}`}</span>
-                  )}
-                </th>
-                <td className="whitespace-nowrap py-1 text-right font-medium">{amount(input.value, input.unit)}</td>
-              </tr>
-            ))}
-            <tr className="border-t-2 border-ink">
-              <th scope="row" className="py-1 text-left">
-                {figure.override ? "computed" : "result"}
-              </th>
-              <td className="whitespace-nowrap py-1 text-right font-bold">
-                {amount(figure.override?.computed ?? figure.value, figure.unit)}
-              </td>
-            </tr>
-          </tbody>
-        </table>
-      )}
-      {figure.basis.kind !== "computed" && (
-        <p className="mt-1">
-          {amount(figure.override?.computed ?? figure.value, figure.unit)}{" "}
-          <span className="text-soft">{`${BASIS[figure.basis.kind]}: ${figure.basis.text}`}</span>
-        </p>
-      )}
-      {figure.note && <p className="mt-2 text-[13px] text-soft">{figure.note}</p>}
-      {figure.open && <Override id={id} figure={figure} />}
-    </div>
-  );
-}
-
-function Override({ id, figure }: { id: string; figure: Figure }) {
-  const { set, editable } = usePlanModel();
-  const { number, read, split } = useUnits();
-  const [value, setValue] = useState<number | null>(figure.override?.value ?? null);
-  const [reason, setReason] = useState(figure.override?.reason ?? "");
-  const [asked, setAsked] = useState(false);
-  if (!editable) return null;
-  const dimension = dimensionOf(figure.unit) ?? "count";
-  const shown = (v: number) => split(v, dimension);
-  return (
-    <div className="mt-3 border-t border-line pt-2">
-      {figure.override && (
-        <p className="mb-1">
-          Yours: <b>{`${shown(figure.override.value).number} ${shown(figure.override.value).unit}`}</b>, because{" "}
-          {figure.override.reason}.
-        </p>
-      )}
-      <div className="flex flex-wrap items-baseline gap-x-3 gap-y-1">
-        <span className="text-soft">Use instead</span>
-        <WrittenValue
-          label={`${figure.label}, your value`}
-          text={
-            value === null
-              ? ""
-              : number(
-                  shown(value).number === "?"
-                    ? value
-                    : Number(shown(value).number.replace(",", ".").replace(/\s/g, "")),
-                )
-          }
-          read={read(figure.label, dimension, { min: 0 })}
-          onValue={setValue}
-          onClear={() => setValue(null)}
-          suffix={split(0, dimension).unit}
-          width="5em"
-        />
-        <WrittenValue
-          label="Reason for the override"
-          align="left"
-          width="12em"
-          text={reason}
-          read={(typed) => ({ ok: true, value: typed })}
-          onValue={setReason}
-          onClear={() => setReason("")}
-          suffix="reason"
-        />
-      </div>
-      {asked && (value === null || reason.trim() === "") && (
-        <p role="alert" className="text-[12px] text-stop">
-          An override needs a value and a reason, so that it can be understood later.
-        </p>
-      )}
-      <div className="mt-2 flex gap-3">
-        <Button
-          onClick={() => {
-            setAsked(true);
-            if (value !== null && reason.trim() !== "") set(`overrides/${id}`, { value, reason: reason.trim() });
-          }}
-        >
-          Override
-        </Button>
-        {figure.override && (
-          <Button look="quiet" onClick={() => set(`overrides/${id}`, undefined)}>
-            Back to the computed value
-          </Button>
-        )}
-      </div>
-    </div>
-  );
 }

@@ -1,22 +1,19 @@
 "use client";
 
-import type { scaleLinear } from "d3-scale";
 import { area, curveMonotoneX } from "d3-shape";
 import { memo } from "react";
-import { type IsoDate, toDay } from "@/core/dates";
+import { addDays, type IsoDate } from "@/core/dates";
 import type { SheetId } from "@/core/sheet-ids";
+import type { DayScale } from "../shared/day-scale";
 import { sheetColour } from "../shared/sheet-mark";
 import type { SeasonRow } from "./season-rows";
-
-export type Scale = ReturnType<typeof scaleLinear<number, number>>;
-export const ms = (date: IsoDate) => toDay(date) * 86_400_000;
 
 const HEIGHT = 34;
 const GROUND = 21;
 const BELOW = new Set<SheetId>(["ground", "soil", "seed"]);
 
 /** One field's season, small: canopy on the ground line, a tick for each operation, work on the crop above, on the ground below. */
-export const MiniRibbon = memo(function MiniRibbon({ row, x, width }: { row: SeasonRow; x: Scale; width: number }) {
+export const MiniRibbon = memo(function MiniRibbon({ row, x, width }: { row: SeasonRow; x: DayScale; width: number }) {
   const points =
     row.planting && row.harvest
       ? [
@@ -27,13 +24,13 @@ export const MiniRibbon = memo(function MiniRibbon({ row, x, width }: { row: Sea
       : [];
   const canopy =
     area<{ date: IsoDate; cover: number }>()
-      .x((p) => x(ms(p.date)))
+      .x((p) => x(p.date))
       .y0(GROUND)
       .y1((p) => GROUND - p.cover * 17)
       .curve(curveMonotoneX)(points) ?? "";
   const paths = new Map<string, string>();
   for (const o of row.operations) {
-    const at = x(ms(o.date)).toFixed(1);
+    const at = x(o.date).toFixed(1);
     const key = `${o.sheet}|${o.done ? "done" : "open"}`;
     const big = o.role === "plant" || o.role === "harvest";
     const d = BELOW.has(o.sheet) ? `M${at} ${GROUND + 2}v${big ? 10 : 7}` : `M${at} ${GROUND - 2}v${big ? -15 : -9}`;
@@ -66,7 +63,7 @@ export const LoadStrip = memo(function LoadStrip({
   width,
 }: {
   loads: { week: IsoDate; hours: number; capacity: number }[];
-  x: Scale;
+  x: DayScale;
   width: number;
 }) {
   const most = Math.max(1, ...loads.map((l) => Math.max(l.hours, l.capacity)));
@@ -75,8 +72,8 @@ export const LoadStrip = memo(function LoadStrip({
   return (
     <svg width={width} height={height} aria-hidden className="block">
       {loads.map((l) => {
-        const left = x(ms(l.week));
-        const w = Math.max(2, x(ms(l.week) + 7 * 86_400_000) - left - 1);
+        const left = x(l.week);
+        const w = Math.max(2, x(addDays(l.week, 7)) - left - 1);
         const over = l.hours > l.capacity + 1e-9;
         return (
           <g key={l.week}>

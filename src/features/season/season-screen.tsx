@@ -1,17 +1,18 @@
 "use client";
 
 import { useVirtualizer } from "@tanstack/react-virtual";
-import { scaleLinear } from "d3-scale";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { memo, useEffect, useMemo, useRef, useState } from "react";
-import { addDays, formatDay, type IsoDate } from "@/core/dates";
+import { addDays, formatDay, type IsoDate, monthName } from "@/core/dates";
 import type { WeekLoad } from "@/core/season/level-load";
 import type { Resource } from "@/core/sheets/outline";
 import type { SeasonSheet } from "@/server/contracts";
 import { Choice } from "@/ui/choice";
+import { dayScale, monthsWithin } from "../shared/day-scale";
+import { type Packed, unpack } from "../shared/packed";
 import { useUnits } from "../shared/units";
-import { LoadStrip, MiniRibbon, ms } from "./mini-ribbon";
+import { LoadStrip, MiniRibbon } from "./mini-ribbon";
 import { OfferedMoves } from "./offered-moves";
 import { RESOURCE_NAMES, type SeasonLoad, seasonLoad } from "./season-load";
 import { type SeasonRow, useSeasonRows } from "./season-rows";
@@ -26,17 +27,18 @@ type Item =
 
 /** All fields of a season as stacked ribbons, with the load of machines and crews on the same line of time. */
 export function SeasonScreen({
-  sheet,
+  sheet: packed,
   stamp,
   today,
   mayPlan,
 }: {
-  sheet: SeasonSheet;
+  sheet: Packed<SeasonSheet>;
   /** another one whenever the server drew the page anew */
   stamp: string;
   today: string;
   mayPlan: boolean;
 }) {
+  const sheet = useMemo(() => unpack(packed), [packed]);
   const router = useRouter();
   const { show } = useUnits();
   const [grouping, setGrouping] = useState<Grouping>("farm");
@@ -209,7 +211,7 @@ const SeasonList = memo(function SeasonList({
   const narrow = width < 640;
   const nameWidth = narrow ? 0 : NAME_WIDTH;
   const ribbonWidth = Math.max(240, width - nameWidth - (narrow ? 2 : 18));
-  const x = useMemo(() => scaleLinear([ms(from), ms(to)], [4, ribbonWidth - 4]), [from, to, ribbonWidth]);
+  const x = useMemo(() => dayScale(from, to, 4, ribbonWidth - 4), [from, to, ribbonWidth]);
   const scroll = useRef<HTMLElement>(null);
   const virtual = useVirtualizer({
     count: items.length,
@@ -219,9 +221,7 @@ const SeasonList = memo(function SeasonList({
   });
   // biome-ignore lint/correctness/useExhaustiveDependencies: rows are of another height when the page is narrow
   useEffect(() => virtual.measure(), [narrow]);
-  const months: Date[] = [];
-  for (const d = new Date(`${from.slice(0, 7)}-01T00:00:00Z`); d.getTime() < ms(to); d.setUTCMonth(d.getUTCMonth() + 1))
-    if (d.getTime() > ms(from)) months.push(new Date(d));
+  const months = monthsWithin(from, to);
   const every = Math.ceil(44 / Math.max(1, ribbonWidth / Math.max(1, months.length)));
 
   return (
@@ -234,8 +234,8 @@ const SeasonList = memo(function SeasonList({
           {months.map(
             (d, i) =>
               i % every === 0 && (
-                <text key={d.toISOString()} x={x(d) + 3} y={15} fontSize={11} fill="var(--soft)">
-                  {`${d.toLocaleString("en", { month: "short", timeZone: "UTC" })}${d.getUTCMonth() === 0 ? ` ${d.getUTCFullYear()}` : ""}`}
+                <text key={d} x={x(d) + 3} y={15} fontSize={11} fill="var(--soft)">
+                  {`${monthName(d)}${d.slice(5, 7) === "01" ? ` ${d.slice(0, 4)}` : ""}`}
                 </text>
               ),
           )}
@@ -291,7 +291,7 @@ const SeasonList = memo(function SeasonList({
           <div
             aria-hidden
             className="pointer-events-none absolute top-0 w-px bg-[var(--stop)]"
-            style={{ left: nameWidth + x(ms(today)), height: virtual.getTotalSize() }}
+            style={{ left: nameWidth + x(today), height: virtual.getTotalSize() }}
           />
         )}
       </section>

@@ -1,16 +1,22 @@
 "use client";
 
-import { Command } from "cmdk";
 import { SunMoon } from "lucide-react";
 import Link from "next/link";
 import { usePathname, useRouter } from "next/navigation";
-import { type ReactNode, useEffect, useState } from "react";
+import { lazy, type ReactNode, Suspense, useCallback, useEffect, useState } from "react";
 import { formatDay } from "@/core/dates";
 import type { UnitSet } from "@/core/units/units";
-import { Dialog } from "@/ui/dialog";
+import type { FieldName } from "@/server/contracts";
+import { send } from "../shared/send";
 import { UnitsProvider } from "../shared/units";
+import { useAtRest } from "../shared/use-at-rest";
 import { sendWaiting, waitingLogs } from "../week/log-queue";
-import { CommandsProvider, useAllCommands, useCommands } from "./commands";
+import { CommandsProvider, useCommands } from "./commands";
+
+// fetched when they are opened, or once the page is at rest
+const LATER = () => import("./palette");
+const Palette = lazy(() => LATER().then((m) => ({ default: m.Palette })));
+const Shortcuts = lazy(() => LATER().then((m) => ({ default: m.Shortcuts })));
 
 export interface ShellProps {
   person: string;
@@ -20,7 +26,6 @@ export interface ShellProps {
   unitSet: UnitSet;
   decimal: "point" | "comma";
   currency: string;
-  fields: { planId: string | null; fieldId: string; name: string; farm: string }[];
   children: ReactNode;
 }
 
@@ -35,7 +40,7 @@ export function Shell(props: ShellProps) {
   );
 }
 
-function Frame({ person, practice, role, asOf, fields, children }: ShellProps) {
+function Frame({ person, practice, role, asOf, children }: ShellProps) {
   const path = usePathname();
   const router = useRouter();
   const [palette, setPalette] = useState(false);
@@ -59,17 +64,11 @@ function Frame({ person, practice, role, asOf, fields, children }: ShellProps) {
       keys: "",
       run: () => router.push(href as string),
     })),
-    ...(role === "grower"
-      ? []
-      : fields.map((f) => ({
-          id: `field.${f.fieldId}`,
-          label: `${f.name}, ${f.farm}`,
-          keys: "",
-          run: () => router.push(f.planId ? `/plans/${f.planId}` : `/fields/${f.fieldId}`),
-        }))),
     { id: "theme", label: "Light or dark", keys: "", run: switchTheme },
     { id: "out", label: "Sign out", keys: "", run: () => void signOut() },
   ]);
+  const { fields, fetchFields } = useFieldNames(role !== "grower");
+  useAtRest(LATER, fetchFields);
   return (
     <>
       <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-sheet focus:p-2">
@@ -133,73 +132,73 @@ function Frame({ person, practice, role, asOf, fields, children }: ShellProps) {
         </div>
       </header>
       <main id="main">{children}</main>
-      <Palette open={palette} onOpenChange={setPalette} />
-      <Shortcuts open={keys} onOpenChange={setKeys} />
+      {palette && <PaletteOfWords fields={fields} fetchFields={fetchFields} onClose={() => setPalette(false)} />}
+      {keys && (
+        <Suspense>
+          <Shortcuts onClose={() => setKeys(false)} />
+        </Suspense>
+      )}
     </>
   );
 }
 
-function Palette({ open, onOpenChange }: { open: boolean; onOpenChange: (open: boolean) => void }) {
-  const commands = useAllCommands(open);
-  return (
-    <Dialog open={open} onOpenChange={onOpenChange} title="Find or do">
-      <Command label="Find or do">
-        <Command.Input
-          placeholder="A field, a sheet, an operation"
-          className="writes w-full text-left font-normal"
-          autoFocus
-        />
-        <Command.List className="mt-2 max-h-[50vh] overflow-auto">
-          <Command.Empty className="p-2 text-soft">Nothing of that name.</Command.Empty>
-          {commands.map((command) => (
-            <Command.Item
-              key={command.id}
-              value={`${command.label} ${command.id}`}
-              className="flex cursor-pointer justify-between px-2 py-1.5 data-[selected=true]:bg-selected"
-              onSelect={() => {
-                onOpenChange(false);
-                setTimeout(command.run, 0);
-              }}
-            >
-              {command.label}
-              {command.keys && <kbd className="text-[11px] text-soft">{command.keys}</kbd>}
-            </Command.Item>
-          ))}
-        </Command.List>
-      </Command>
-    </Dialog>
-  );
+/** The names of all fields, null until they are there; without a network those of before stay. */
+function useFieldNames(may: boolean): { fields: FieldName[] | null; fetchFields: () => Promise<void> } {
+  const [fields, setFields] = useState<FieldName[] | null>(may ? null : []);
+  const fetchFields = useCallback(async () => {
+    if (!may) return;
+    const reply = await send("GET /api/fields");
+    setFields((before) => (reply.ok ? reply.value.fields : (before ?? [])));
+  }, [may]);
+  return { fields, fetchFields };
 }
 
-function Shortcuts({ open, onOpenChange }: { open: boolean; onOpenChange: (open: boolean) => void }) {
-  const commands = useAllCommands(open).filter((c) => c.keys);
-  const onRibbon: [string, string][] = [
-    ["← →", "move the operation by a day, inside its window"],
-    ["Page Up, Page Down", "by a week"],
-    ["Enter", "open the operation"],
-    ["Esc", "take back what is being typed"],
-  ];
+/** The palette; while it is being fetched, a plain box takes what is typed, Enter too, and hands it on. */
+function PaletteOfWords({
+  fields,
+  fetchFields,
+  onClose,
+}: {
+  fields: FieldName[] | null;
+  fetchFields: () => Promise<void>;
+  onClose: () => void;
+}) {
+  // plans may have been started since
+  useEffect(() => void fetchFields(), [fetchFields]);
+  const [words, setWords] = useState("");
+  const [entered, setEntered] = useState(false);
+  const waiting = (
+    <div
+      role="dialog"
+      aria-label="Find or do"
+      className="fixed left-1/2 top-[8vh] z-50 w-[min(94vw,560px)] -translate-x-1/2 rounded-field border border-line bg-sheet p-5 text-ink shadow-lg"
+    >
+      <p className="mb-2 font-title text-xl font-bold">Find or do</p>
+      <input
+        // biome-ignore lint/a11y/noAutofocus: a box that was asked for by key is there to be written in
+        autoFocus
+        aria-label="Find or do"
+        className="writes w-full text-left font-normal"
+        value={words}
+        onChange={(event) => setWords(event.currentTarget.value)}
+        onKeyDown={(event) => {
+          if (event.key === "Enter") setEntered(true);
+          if (event.key === "Escape") onClose();
+        }}
+      />
+    </div>
+  );
   return (
-    <Dialog open={open} onOpenChange={onOpenChange} title="Keyboard shortcuts">
-      <dl className="grid grid-cols-[10em_1fr] gap-y-1">
-        {commands.map((c) => (
-          <div key={c.id} className="contents">
-            <dt>
-              <kbd className="border border-line px-1">{c.keys}</kbd>
-            </dt>
-            <dd>{c.label}</dd>
-          </div>
-        ))}
-        {onRibbon.map(([key, what]) => (
-          <div key={key} className="contents">
-            <dt>
-              <kbd className="border border-line px-1">{key}</kbd>
-            </dt>
-            <dd>{what}</dd>
-          </div>
-        ))}
-      </dl>
-    </Dialog>
+    <Suspense fallback={waiting}>
+      <Palette
+        fields={fields}
+        words={words}
+        onWords={setWords}
+        entered={entered}
+        onEnter={() => setEntered(true)}
+        onClose={onClose}
+      />
+    </Suspense>
   );
 }
 

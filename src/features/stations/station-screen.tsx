@@ -2,7 +2,7 @@
 
 import Link from "next/link";
 import { useMemo } from "react";
-import { formatDay } from "@/core/dates";
+import { formatDay, MONTHS } from "@/core/dates";
 import { completeNormals } from "@/core/weather/climate";
 import type { Spread, YearStatistics } from "@/core/weather/year-statistics";
 import type { StationSheet } from "@/server/contracts";
@@ -10,7 +10,6 @@ import { CHART_LINE, CHART_TEXT, Chart } from "@/ui/chart";
 import { useUnits } from "../shared/units";
 import { WeatherImport } from "./weather-import";
 
-const MONTHS = ["Jan", "Feb", "Mar", "Apr", "May", "Jun", "Jul", "Aug", "Sep", "Oct", "Nov", "Dec"];
 const day = (monthDay: string) => formatDay(`2027-${monthDay}`);
 const words = (s: Spread) => `${day(s.middle)} (${day(s.early)} to ${day(s.late)})`;
 

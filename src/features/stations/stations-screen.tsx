@@ -6,6 +6,7 @@ import { useState } from "react";
 import { formatDay } from "@/core/dates";
 import type { FarmStation, StationLine } from "@/server/contracts";
 import { Choice } from "@/ui/choice";
+import { TableHead } from "@/ui/table-head";
 import { send } from "../shared/send";
 import { useUnits } from "../shared/units";
 
@@ -33,14 +34,7 @@ export function StationsScreen({
       <h1 className="text-2xl">Weather stations</h1>
       <div className="overflow-x-auto border border-line bg-sheet">
         <table className="w-full border-collapse">
-          <thead>
-            <tr className="text-left text-[12px] text-soft [&>th]:px-3 [&>th]:py-2 [&>th]:font-normal">
-              <th scope="col">Station</th>
-              <th scope="col">Place</th>
-              <th scope="col">Measured days</th>
-              <th scope="col">Farms</th>
-            </tr>
-          </thead>
+          <TableHead className="[&>th]:px-3" columns={["Station", "Place", "Measured days", "Farms"]} />
           <tbody>
             {stations.map((s) => (
               <tr key={s.id} className="border-t border-line [&>td]:px-3 [&>td]:py-2">

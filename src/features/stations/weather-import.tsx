@@ -14,6 +14,7 @@ import {
 import type { Sent, StationSheet, WeatherAnswer } from "@/server/contracts";
 import { Button } from "@/ui/button";
 import { Choice } from "@/ui/choice";
+import { TableHead } from "@/ui/table-head";
 import { send } from "../shared/send";
 
 interface Looked {
@@ -184,14 +185,7 @@ function Mapping({
         <b>{file.fileName}</b>, {file.lines} lines under the header
       </p>
       <table className="mt-1 w-full border-collapse text-[13px]">
-        <thead>
-          <tr className="text-left text-[12px] text-soft [&>th]:font-normal">
-            <th scope="col">What</th>
-            <th scope="col">Column of the file</th>
-            <th scope="col">In</th>
-            <th scope="col">First values</th>
-          </tr>
-        </thead>
+        <TableHead columns={["What", "Column of the file", "In", "First values"]} />
         <tbody>
           {WEATHER_COLUMNS.map((column) => {
             const at = mapping.columns[column];
@@ -214,8 +208,11 @@ function Mapping({
                     <Choice
                       label="Order of the date"
                       value={mapping.dateOrder}
-                      options={Object.entries(ORDER_NAMES).map(([value, label]) => ({ value, label }))}
-                      onChange={(v) => set({ dateOrder: v as WeatherMapping["dateOrder"] })}
+                      options={(Object.keys(ORDER_NAMES) as WeatherMapping["dateOrder"][]).map((value) => ({
+                        value,
+                        label: ORDER_NAMES[value],
+                      }))}
+                      onChange={(v) => set({ dateOrder: v })}
                     />
                   ) : unit ? (
                     <Choice

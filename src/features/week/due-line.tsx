@@ -3,11 +3,11 @@
 import { useDraggable } from "@dnd-kit/core";
 import { GripVertical } from "lucide-react";
 import Link from "next/link";
-import { useState } from "react";
+import { useRef, useState } from "react";
 import { daysBetween, formatDay, toDay } from "@/core/dates";
 import type { DueOperation } from "@/server/contracts";
 import { Button } from "@/ui/button";
-import { Popover } from "@/ui/popover";
+import { AnchoredPopover } from "@/ui/popover";
 import { SheetMark } from "../shared/sheet-mark";
 import { useUnits } from "../shared/units";
 import { LogForm } from "./log-form";
@@ -123,47 +123,53 @@ function AnotherDay({
 }) {
   const first = o.earliest && o.earliest > today ? o.earliest : today;
   const [date, setDate] = useState(o.date && toDay(o.date) >= toDay(first) ? o.date : first);
+  const [open, setOpen] = useState(false);
+  const button = useRef<HTMLButtonElement>(null);
   return (
-    <Popover
-      label={`Another day for ${o.name}`}
-      trigger={
-        <button
-          type="button"
-          className="touch rounded-field border border-line px-2 py-1 text-[13px]"
-          aria-label={`Move ${o.name}, ${o.field}`}
-        >
-          Move
-        </button>
-      }
-    >
-      <form
-        noValidate
-        className="grid gap-2"
-        onSubmit={(event) => {
-          event.preventDefault();
-          if (/^\d{4}-\d{2}-\d{2}$/.test(date)) onMove(date);
-        }}
+    <>
+      <button
+        ref={button}
+        type="button"
+        aria-haspopup="dialog"
+        aria-expanded={open}
+        className="touch rounded-field border border-line px-2 py-1 text-[13px]"
+        aria-label={`Move ${o.name}, ${o.field}`}
+        onClick={() => setOpen(true)}
       >
-        <label className="flex items-baseline gap-2">
-          <span className="text-soft">To</span>
-          <input
-            type="date"
-            className="writes"
-            value={date}
-            min={first}
-            max={o.latest ?? undefined}
-            onChange={(e) => setDate(e.currentTarget.value)}
-          />
-        </label>
-        <p className="text-[12px] text-soft">
-          {o.earliest && o.latest
-            ? `May lie from ${formatDay(first)} to ${formatDay(o.latest)}.`
-            : `From ${formatDay(first)} on.`}
-        </p>
-        <Button look="main" type="submit">
-          Move
-        </Button>
-      </form>
-    </Popover>
+        Move
+      </button>
+      {open && (
+        <AnchoredPopover anchor={button} label={`Another day for ${o.name}`} onClose={() => setOpen(false)}>
+          <form
+            noValidate
+            className="grid gap-2"
+            onSubmit={(event) => {
+              event.preventDefault();
+              if (/^\d{4}-\d{2}-\d{2}$/.test(date)) onMove(date);
+            }}
+          >
+            <label className="flex items-baseline gap-2">
+              <span className="text-soft">To</span>
+              <input
+                type="date"
+                className="writes"
+                value={date}
+                min={first}
+                max={o.latest ?? undefined}
+                onChange={(e) => setDate(e.currentTarget.value)}
+              />
+            </label>
+            <p className="text-[12px] text-soft">
+              {o.earliest && o.latest
+                ? `May lie from ${formatDay(first)} to ${formatDay(o.latest)}.`
+                : `From ${formatDay(first)} on.`}
+            </p>
+            <Button look="main" type="submit">
+              Move
+            </Button>
+          </form>
+        </AnchoredPopover>
+      )}
+    </>
   );
 }

@@ -96,61 +96,63 @@ export function LogForm({
       <Button onClick={() => setOpen(true)}>
         <Check size={14} aria-hidden /> Log as done
       </Button>
-      <Dialog open={open} onOpenChange={setOpen} title={operation.name} description={operation.field}>
-        <form
-          noValidate
-          className="grid gap-3"
-          onSubmit={(event) => {
-            event.preventDefault();
-            void save();
-          }}
-        >
-          <label className="flex items-baseline gap-3">
-            <span className="w-24 text-soft">Done on</span>
-            <input
-              type="date"
-              className="writes"
-              value={doneOn}
-              max={today}
-              onChange={(event) => setDoneOn(event.currentTarget.value)}
-            />
-          </label>
-          {single && (
+      {open && (
+        <Dialog open onOpenChange={setOpen} title={operation.name} description={operation.field}>
+          <form
+            noValidate
+            className="grid gap-3"
+            onSubmit={(event) => {
+              event.preventDefault();
+              void save();
+            }}
+          >
             <label className="flex items-baseline gap-3">
-              <span className="w-24 text-soft">{single.name}</span>
+              <span className="w-24 text-soft">Done on</span>
               <input
-                className="writes w-28 text-right"
-                value={quantity}
-                placeholder={split(single.perHa, dimension).number}
-                onChange={(event) => setQuantity(event.currentTarget.value)}
-                aria-label={`${single.name}, rate put on`}
+                type="date"
+                className="writes"
+                value={doneOn}
+                max={today}
+                onChange={(event) => setDoneOn(event.currentTarget.value)}
               />
-              <span className="text-[12px] text-soft">{split(single.perHa, dimension).unit}; empty: as planned</span>
             </label>
-          )}
-          <label className="flex items-baseline gap-3">
-            <span className="w-24 text-soft">Note</span>
-            <textarea
-              className="w-full rounded-field border border-line bg-transparent p-1"
-              rows={2}
-              maxLength={2000}
-              value={note}
-              onChange={(event) => setNote(event.currentTarget.value)}
-            />
-          </label>
-          {problem && (
-            <p role="alert" className="text-stop">
-              {problem}
-            </p>
-          )}
-          <div className="flex gap-3">
-            <Button look="main" type="submit" disabled={busy}>
-              Log
-            </Button>
-            <Button onClick={() => setOpen(false)}>Cancel</Button>
-          </div>
-        </form>
-      </Dialog>
+            {single && (
+              <label className="flex items-baseline gap-3">
+                <span className="w-24 text-soft">{single.name}</span>
+                <input
+                  className="writes w-28 text-right"
+                  value={quantity}
+                  placeholder={split(single.perHa, dimension).number}
+                  onChange={(event) => setQuantity(event.currentTarget.value)}
+                  aria-label={`${single.name}, rate put on`}
+                />
+                <span className="text-[12px] text-soft">{split(single.perHa, dimension).unit}; empty: as planned</span>
+              </label>
+            )}
+            <label className="flex items-baseline gap-3">
+              <span className="w-24 text-soft">Note</span>
+              <textarea
+                className="w-full rounded-field border border-line bg-transparent p-1"
+                rows={2}
+                maxLength={2000}
+                value={note}
+                onChange={(event) => setNote(event.currentTarget.value)}
+              />
+            </label>
+            {problem && (
+              <p role="alert" className="text-stop">
+                {problem}
+              </p>
+            )}
+            <div className="flex gap-3">
+              <Button look="main" type="submit" disabled={busy}>
+                Log
+              </Button>
+              <Button onClick={() => setOpen(false)}>Cancel</Button>
+            </div>
+          </form>
+        </Dialog>
+      )}
     </>
   );
 }

@@ -12,22 +12,23 @@ const DAY = ["Mon", "Tue", "Wed", "Thu", "Fri", "Sat", "Sun"];
 /** Seven simulated days of a farm, and the hours of each that are fit for drilling, spreading, spraying, harvesting. */
 export function OutlookStrip({ outlooks, today }: { outlooks: FarmOutlook[]; today: string }) {
   const { number } = useUnits();
-  const [farm, setFarm] = useState(outlooks[0]?.farm ?? "");
-  const shown = outlooks.find((o) => o.farm === farm) ?? outlooks[0];
+  const farms = outlooks.flatMap((o) => o.farms).sort();
+  const [farm, setFarm] = useState(farms[0] ?? "");
+  const shown = outlooks.find((o) => o.farms.includes(farm)) ?? outlooks[0];
   if (!shown) return null;
   return (
     <section aria-label="Outlook" className="mb-4 border border-line bg-sheet px-4 py-2">
       <div className="flex flex-wrap items-baseline gap-x-3">
         <h2 className="text-base">Outlook</h2>
-        {outlooks.length > 1 ? (
+        {farms.length > 1 ? (
           <Choice
             label="Outlook of the farm"
-            value={shown.farm}
-            options={outlooks.map((o) => ({ value: o.farm, label: o.farm }))}
+            value={farm}
+            options={farms.map((name) => ({ value: name, label: name }))}
             onChange={setFarm}
           />
         ) : (
-          <b>{shown.farm}</b>
+          <b>{farm}</b>
         )}
         <p className="text-[12px]">
           <span className="border border-advise px-1 font-semibold text-advise">simulated</span>{" "}

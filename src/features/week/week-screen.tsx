@@ -16,30 +16,35 @@ import { addDays, daysBetween, formatDay } from "@/core/dates";
 import { weekOf } from "@/core/season/level-load";
 import type { DueOperation, WeekSheet } from "@/server/contracts";
 import { Button } from "@/ui/button";
+import { Disclosure } from "@/ui/disclosure";
 import { draftingInWords, useDrafting } from "../season/use-drafting";
+import { type Packed, unpack } from "../shared/packed";
 import { send } from "../shared/send";
 import { CalendarAddress } from "./calendar-address";
 import { DueLine, jobKey } from "./due-line";
 import { OutlookStrip } from "./outlook-strip";
 
 const DAYS = ["Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday"];
+/** More jobs than these in the two weeks after are not all listed at once. */
+const MANY_JOBS = 30;
 const inWindow = (o: DueOperation, date: string) =>
   (!o.earliest || date >= o.earliest) && (!o.latest || date <= o.latest);
 
 /** What is due on all issued plans this week beside the outlook, what is overdue, what comes next; to be logged or moved. */
 export function WeekScreen({
-  sheet,
+  sheet: packed,
   from,
   today,
   mayRead,
   mayMove,
 }: {
-  sheet: WeekSheet;
+  sheet: Packed<WeekSheet>;
   from: string;
   today: string;
   mayRead: boolean;
   mayMove: boolean;
 }) {
+  const sheet = useMemo(() => unpack(packed), [packed]);
   const [local, setLocal] = useState<Record<string, string | null>>({});
   const [dragged, setDragged] = useState<DueOperation | null>(null);
   const [said, setSaid] = useState<{ text: string; bad: boolean } | null>(null);
@@ -171,8 +176,13 @@ export function WeekScreen({
         <Cards plans={sheet.plans} />
         {next.length > 0 && (
           <section aria-label="In the two weeks after" className="mt-4 border border-line bg-sheet px-4 py-2">
-            <h2 className="text-base">In the two weeks after</h2>
-            <ul>{next.map((o) => line(o, true))}</ul>
+            <Disclosure
+              first={next.length <= MANY_JOBS}
+              className="font-title text-base font-bold"
+              summary={`In the two weeks after${next.length > MANY_JOBS ? `: ${next.length} jobs` : ""}`}
+            >
+              <ul>{next.map((o) => line(o, true))}</ul>
+            </Disclosure>
           </section>
         )}
       </DndContext>
@@ -219,13 +229,13 @@ function Day({
 /** The card and the calendar of each issued plan. */
 function Cards({ plans }: { plans: WeekSheet["plans"] }) {
   if (plans.length === 0) return null;
-  const few = plans.length <= 12;
   return (
     <section aria-label="Cards" className="mt-4 border border-line bg-sheet px-4 py-2 print:hidden">
-      <details open={few}>
-        <summary className="cursor-pointer font-title text-base font-bold">
-          Cards and calendars of {plans.length} plans
-        </summary>
+      <Disclosure
+        first={plans.length <= 12}
+        className="font-title text-base font-bold"
+        summary={`Cards and calendars of ${plans.length} plans`}
+      >
         <ul className="flex flex-wrap gap-x-6">
           {plans.map((o) => (
             <li key={o.planId} className="touch inline-flex items-center gap-2">
@@ -247,7 +257,7 @@ function Cards({ plans }: { plans: WeekSheet["plans"] }) {
             </li>
           ))}
         </ul>
-      </details>
+      </Disclosure>
     </section>
   );
 }

@@ -113,9 +113,10 @@ describe("calendar", () => {
 describe("input order", () => {
   it("lists whole bags, what they weigh and what they cost", () => {
     const urea = orderLines(source()).find((l) => l.Product.startsWith("Urea"));
-    // splits 2 and 3 are 70 % of 113.85 = 79.69 N; / 0.46 = 173.2 kg/ha x 14.2 = 2,460.1 kg: 50 bags, 2,500 kg at 440
-    expect(urea).toMatchObject({ Bags: 50, "To buy": 2500, Cost: 1100 });
-    expect(urea?.Quantity).toBeCloseTo(2460.1, 0);
+    // 176.73 N less the 18.59 that come with 21.25 kg S as ammonium sulphate; / 0.46 = 343.8 kg/ha x 14.2 = 4,881 kg: 98 bags,
+    // 4,900 kg at 440
+    expect(urea).toMatchObject({ Bags: 98, "To buy": 4900, Cost: 2156 });
+    expect(urea?.Quantity).toBeCloseTo(4881.5, 0);
     const lime = orderLines(source()).find((l) => l.Kind === "lime");
     expect(lime).toMatchObject({ Unit: "t", Bags: null });
   });

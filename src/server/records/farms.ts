@@ -11,6 +11,7 @@ export const farmTable = recordTable("farm", farmRecord, {
   tractors: "tractors",
   harvesters: "harvesters",
   hands: "hands",
+  machines: "machines",
   dayHours: "day_hours",
 });
 

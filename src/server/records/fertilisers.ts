@@ -7,6 +7,7 @@ const table = recordTable("fertiliser", fertiliserRecord, {
   name: "name",
   pricePerT: "price_per_t",
   bagKg: "bag_kg",
+  nForm: "n_form",
   containsChloride: "contains_chloride",
   organic: "organic",
 });

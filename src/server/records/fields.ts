@@ -10,6 +10,12 @@ export const fieldTable = recordTable("field", fieldRecord, {
   drainage: "drainage",
   compactionDepthCm: "compaction_depth_cm",
   irrigated: "irrigated",
+  soilDepthCm: "soil_depth_cm",
+  slopePct: "slope_pct",
+  stonesPct: "stones_pct",
+  waterSource: "water_source",
+  waterM3PerYear: "water_m3_per_year",
+  outletKm: "outlet_km",
   note: "note",
 });
 

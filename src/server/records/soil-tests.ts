@@ -10,7 +10,11 @@ const table = recordTable("soil_test", soilTestRecord, {
   ph: "ph",
   organicMatterPct: "organic_matter_pct",
   soilMineralNKgPerHa: "soil_mineral_n_kg_per_ha",
+  soilMineralNDepthCm: "soil_mineral_n_depth_cm",
   ecE: "ec_e",
+  espPct: "esp_pct",
+  sar: "sar",
+  cecCmolPerKg: "cec_cmol_per_kg",
 });
 const LEVELS = `coalesce((select jsonb_object_agg(l.nutrient, l.value) from soil_test_level l
   where l.practice_id = t.practice_id and l.soil_test_id = t.id), '{}') as levels`;

@@ -3,12 +3,13 @@ import { FieldsScreen } from "@/features/fields/fields-screen";
 import { requirePage } from "@/server/access";
 import { inPractice } from "@/server/db";
 import { listFields } from "@/server/fields";
-import { cropNames } from "@/server/guides";
+import { cropNames, listCrops } from "@/server/guides";
 
 export const metadata: Metadata = { title: "Fields" };
 
 export default async function FieldsPage() {
   const access = await requirePage();
   const fields = await inPractice(access, (client) => listFields(client, access));
-  return <FieldsScreen fields={fields} names={cropNames()} today={access.today} />;
+  const crops = listCrops().map(({ id, kinds }) => ({ id, kinds: kinds.map((k) => ({ id: k.id, name: k.name })) }));
+  return <FieldsScreen fields={fields} names={cropNames()} crops={crops} today={access.today} />;
 }

@@ -1,6 +1,7 @@
 import { randomUUID } from "node:crypto";
 import type { Metadata } from "next";
 import { SeasonScreen } from "@/features/season/season-screen";
+import { pack } from "@/features/shared/packed";
 import { may, requirePage } from "@/server/access";
 import { inPractice } from "@/server/db";
 import { loadSeason } from "@/server/season";
@@ -13,5 +14,7 @@ export default async function SeasonPage({ searchParams }: { searchParams: Promi
   const sheet = await inPractice(access, (client) =>
     loadSeason(client, access, Number.isInteger(wanted) ? wanted : undefined),
   );
-  return <SeasonScreen sheet={sheet} stamp={randomUUID()} today={access.today} mayPlan={may(access.role, "plan")} />;
+  return (
+    <SeasonScreen sheet={pack(sheet)} stamp={randomUUID()} today={access.today} mayPlan={may(access.role, "plan")} />
+  );
 }

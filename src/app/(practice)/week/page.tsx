@@ -1,6 +1,7 @@
 import type { Metadata } from "next";
 import { dayNumber } from "@/core/dates";
 import { weekOf } from "@/core/season/level-load";
+import { pack } from "@/features/shared/packed";
 import { WeekScreen } from "@/features/week/week-screen";
 import { may, requirePage } from "@/server/access";
 import { inPractice } from "@/server/db";
@@ -15,7 +16,7 @@ export default async function WeekPage({ searchParams }: { searchParams: Promise
   const sheet = await inPractice(access, (client) => loadWeek(client, access, week));
   return (
     <WeekScreen
-      sheet={sheet}
+      sheet={pack(sheet)}
       from={week}
       today={access.today}
       mayRead={may(access.role, "read")}

@@ -1,13 +1,137 @@
-import { NUTRIENTS } from "../../nutrients";
+import { formatDay } from "../../dates";
+import { MANURES, type ManureId } from "../../feed/manure";
+import { NUTRIENTS, nutrientOf } from "../../nutrients";
 import { change } from "../decisions";
 import type { Check } from "../sheet";
 import { round, sentence } from "../words";
 import { fromBase } from "./draft";
+import { DEEP_ENOUGH_CM } from "./nitrogen";
+
+/** From this pH on ammonia is lost from urea and ammonium that lie on the ground; usual figure. */
+const AMMONIA_PH = 7.5;
+/** Most organic nitrogen in a year where no other limit is entered [kg N/ha]; usual legal limit, local law goes first. */
+const MOST_ORGANIC_N = 170;
 
 export function checkFeed(check: Check): void {
+  checkMineralN(check);
   checkCaps(check);
+  checkOrganicN(check);
   checkBalance(check);
+  checkSmall(check);
   checkProducts(check);
+  checkAmmonia(check);
+}
+
+/** A sample counts only for the crop after it, and only as deep as it went. */
+function checkMineralN({ plan, decisions, add }: Check): void {
+  const { mineralN } = plan.feed;
+  if (decisions.feed?.soilMineralNKgPerHa !== undefined) return;
+  const value = round(plan.figures["feed.mineralN"]?.value ?? 0);
+  if (mineralN.use === "not measured") {
+    // nobody measures what flooding takes away
+    if (plan.crop.method.waterAtPlanting === "standing") return;
+    add(
+      "hint",
+      "feed.mineralNAssumed",
+      `Soil mineral N was not measured; ${value} kg/ha are assumed.`,
+      "A sample to 60 or 90 cm before the first nitrogen settles it; 20 kg/ha either way are usual.",
+    );
+  } else if (mineralN.use !== "measured")
+    add(
+      "advise",
+      "feed.mineralNUnused",
+      `The ${round(mineralN.measured)} kg/ha of soil mineral N from ${formatDay(mineralN.takenOn, true)} are not used.`,
+      mineralN.use === "before another crop"
+        ? `Another crop has grown since, or more than a year has passed: ${value} kg/ha are assumed. Sample again before the first nitrogen.`
+        : "Nitrate is lost within days where the ground is flooded.",
+    );
+  else {
+    if (mineralN.depthCm < DEEP_ENOUGH_CM)
+      add(
+        "advise",
+        "feed.mineralNShallow",
+        `Soil mineral N was sampled to ${round(mineralN.depthCm)} cm only.`,
+        `Roots find what lies below: the ${round(mineralN.measured)} kg/ha are used as they are and are likely too few. Sample to 60 or 90 cm.`,
+      );
+    if (mineralN.measured - value >= 5)
+      add(
+        "hint",
+        "feed.mineralNLeached",
+        `Of ${round(mineralN.measured)} kg/ha of soil mineral N, ${value} are left by ${formatDay(mineralN.until)}.`,
+        `About ${round(mineralN.drainageMm)} mm drain through soil that holds ${round(mineralN.heldMm)} mm in the rooted depth; a wet winter leaves less.`,
+      );
+  }
+}
+
+/** Organic nitrogen in total, not only what acts this season, against the usual limit of law. */
+function checkOrganicN({ decisions, add }: Check): void {
+  const manure = decisions.feed?.manure;
+  const kind = manure && MANURES[manure.kind as ManureId];
+  if (!manure || !kind) return;
+  const total = manure.tPerHa * (kind.contentsKgPerT.n ?? 0);
+  if (total > MOST_ORGANIC_N)
+    add(
+      "advise",
+      "feed.organicN",
+      `Manure brings ${round(total)} kg N/ha in all, over ${MOST_ORGANIC_N}.`,
+      "The usual limit of law for nitrogen from livestock manure in a year; yours may be lower. What does not act this season is lost to water or carried into the next.",
+      [
+        {
+          label: `${round(MOST_ORGANIC_N / (kind.contentsKgPerT.n ?? 1), 1)} t/ha`,
+          changes: [change("feed/manure/tPerHa", round(MOST_ORGANIC_N / (kind.contentsKgPerT.n ?? 1), 1))],
+        },
+      ],
+    );
+}
+
+/** What was too little for a trip of its own. */
+function checkSmall({ plan, add }: Check): void {
+  const { small, splits, need } = plan.feed;
+  const nameOf = (id: string) => (splits.find((s) => s.id === id)?.name ?? id).toLowerCase();
+  for (const { from, to, kgPerHa } of small.merged)
+    add(
+      "hint",
+      `feed.merged.${from}`,
+      `${sentence(nameOf(from)).slice(0, -1)} of ${round(kgPerHa)} kg N/ha goes on with ${nameOf(to)}.`,
+      "Too little for a trip of its own, and too little for a spreader to spread evenly.",
+    );
+  for (const id of small.leftOut) {
+    const { label, name } = nutrientOf(id);
+    add(
+      "hint",
+      `feed.leftOut.${id}`,
+      `${round(need[id])} kg/ha of ${id === "n" ? name : label} are left out.`,
+      "Too little to be spread evenly; what the soil holds carries one season.",
+    );
+  }
+}
+
+/** Urea and ammonium on alkaline ground lose ammonia where they lie on top. */
+function checkAmmonia({ plan, facts, add }: Check): void {
+  const ph = facts.soilTest?.ph;
+  if (ph === undefined || ph < AMMONIA_PH) return;
+  const given = plan.feed.doses.flatMap((dose) => {
+    const product = facts.fertilisers.find((f) => f.id === dose.id);
+    return product?.nForm === "urea" || product?.nForm === "ammonium" ? [product] : [];
+  });
+  const first = given[0];
+  if (!first) return;
+  const other = facts.fertilisers.find((f) => f.nForm === "ammonium nitrate" || f.nForm === "nitrate");
+  const names = [...new Set(given.map((p) => p.name))].join(" and ");
+  add(
+    "advise",
+    "feed.ammonia",
+    `${names} on pH ${ph}: ammonia is lost.`,
+    "On alkaline ground a tenth to a third of it can go within days where it lies on top. Work it in, spread before rain or water, or use a nitrate.",
+    other
+      ? [
+          {
+            label: other.name,
+            changes: [change("feed/splitProducts", Object.fromEntries(plan.feed.splits.map((s) => [s.id, other.id])))],
+          },
+        ]
+      : [],
+  );
 }
 
 function checkCaps({ plan, add }: Check): void {
@@ -21,6 +145,14 @@ function checkCaps({ plan, add }: Check): void {
       "feed.totalCap",
       `${round(feed.supplied.n)} kg N/ha is over ${total.kgNPerHa}.`,
       `${sentence(total.why)} Local law may set a lower limit.`,
+      feed.need.n > total.kgNPerHa
+        ? [
+            {
+              label: `Give ${total.kgNPerHa} and expect less`,
+              changes: [change("overrides/feed.n", { value: total.kgNPerHa, reason: "the crop's cap" })],
+            },
+          ]
+        : [],
     );
   const last = cap("lastSplit");
   const lastLine = feed.splits.at(-1);
@@ -47,7 +179,7 @@ function checkBalance({ plan, add }: Check): void {
   const { feed } = plan;
   const { guide } = plan.crop;
   for (const { id, label, name, given, trace } of NUTRIENTS) {
-    const need = feed.need[id];
+    const need = feed.small.leftOut.includes(id) ? 0 : feed.need[id];
     const gap = feed.supplied[id] - need;
     const shown = (value: number) => round(value, trace ? 1 : 0);
     const long =
@@ -58,7 +190,9 @@ function checkBalance({ plan, add }: Check): void {
           "hint",
           `feed.short.${id}`,
           `${long} is ${shown(-gap)} kg/ha short.`,
-          "Light ground far from industry shows it first; a sulphur-holding nitrogen product in the first split covers it.",
+          feed.need.n > 0
+            ? "Light ground far from industry shows it first; a sulphur-holding nitrogen product in the first split covers it."
+            : "No nitrogen is given that could bring it: potash as sulphate, or gypsum, where the crop has shown the lack.",
         );
       continue;
     }

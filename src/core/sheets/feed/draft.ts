@@ -6,17 +6,48 @@ import { OWN } from "../../plan/own-operations";
 import type { Fertiliser } from "../../records/fertiliser";
 import type { Draft } from "../sheet";
 import { manureGiven, nutrientNeeds, nutrientTable } from "./need";
+import { mineralNOf } from "./nitrogen";
 import type { FeedPart, PlannedDose } from "./part";
 
 /** Sulphur need from which the first split is sought in a product that holds some [kg/ha]; assumption. */
 const SULPHUR_WORTH_A_PRODUCT = 10;
+
+/** The least nitrogen that is spread in a trip of its own, and the least of any product [kg/ha]; assumptions. */
+const LEAST_N = { machine: 20, hand: 12 };
+const LEAST_PRODUCT = { machine: 40, hand: 12 };
+const leastN = ({ facts }: Draft) => LEAST_N[facts.field.handWork ? "hand" : "machine"];
+const tooLittle = ({ facts }: Draft, kgPerHa: number, product: Fertiliser, id: NutrientId) =>
+  kgPerHa > 0 &&
+  (kgPerHa / (product.contents[id] ?? 100)) * 100 < LEAST_PRODUCT[facts.field.handWork ? "hand" : "machine"];
+
+/** Puts splits that are too small for a trip to the one after them, the last to the one before; says which. */
+function mergeSmall(
+  splits: { at: string; sharePct: number; kgPerHa: number }[],
+  least: number,
+  merged: FeedPart["small"]["merged"],
+): void {
+  for (;;) {
+    const given = splits.filter((s) => s.kgPerHa > 0);
+    const small = given.reduce<(typeof given)[number] | null>((a, b) => (a && a.kgPerHa <= b.kgPerHa ? a : b), null);
+    if (!small || given.length < 2 || small.kgPerHa >= least) return;
+    const at = given.indexOf(small);
+    const other = given[at + 1] ?? given[at - 1];
+    if (!other) return;
+    merged.push({ from: small.at, to: other.at, kgPerHa: small.kgPerHa });
+    other.kgPerHa += small.kgPerHa;
+    other.sharePct += small.sharePct;
+    small.kgPerHa = 0;
+    small.sharePct = 0;
+  }
+}
 
 /** Needs by balance and school, the splits that make up the nitrogen, and what to buy for it. */
 export function draftFeed(draft: Draft): void {
   const { context, decisions, parts } = draft;
   const { feed } = context.crop.guide;
   const manure = manureGiven(draft);
-  const need = nutrientNeeds(draft, manure);
+  const mineralN = mineralNOf(draft);
+  const need = nutrientNeeds(draft, manure, mineralN);
 
   const pattern = feed.patterns.find((p) => p.id === decisions.feed?.patternId) ?? feed.patterns[0];
   if (!pattern) throw new Error(`guide ${context.crop.guide.id} has no split pattern`);
@@ -28,6 +59,10 @@ export function draftFeed(draft: Draft): void {
   if (!split.ok) context.problems.push({ sheet: "feed", errors: split.errors });
   // shares that do not add up are shown as they were typed, so that what is over or missing stays visible
   const shares = split.ok ? split.value.splits : asked.map((a) => ({ ...a, kgPerHa: (need.n * a.sharePct) / 100 }));
+  // shares that were typed stay as they were typed
+  const merged: FeedPart["small"]["merged"] = [];
+  if (!decisions.feed?.shares) mergeSmall(shares, leastN(draft), merged);
+  const colour = decisions.feed?.nSchool === "leafColour" ? feed.leafColour : undefined;
   const splits = shares.map((line) => {
     const planned = pattern.splits.find((p) => p.id === line.at);
     const name = planned?.name ?? line.at;
@@ -38,16 +73,33 @@ export function draftFeed(draft: Draft): void {
         { label: "share", value: line.sharePct, unit: "%" },
       ]),
     );
-    return { id: line.at, name, sharePct: line.sharePct, nKgPerHa, conditional: planned?.conditional ?? null };
+    const conditional = colour
+      ? `where the youngest full leaf is paler than step ${colour.below} of the chart`
+      : (planned?.conditional ?? null);
+    return { id: line.at, name, sharePct: line.sharePct, nKgPerHa, conditional };
   });
 
   const products = chooseProducts(draft, need, splits);
+  const leftOut: NutrientId[] = products.base.flatMap(({ nutrient, product }) =>
+    product && !nutrientOf(nutrient).trace && tooLittle(draft, need[nutrient], product, nutrient) ? [nutrient] : [],
+  );
+  const nLeftOut = need.n > 0 && need.n < leastN(draft) / 2 && !decisions.feed?.shares;
+  if (nLeftOut) leftOut.push("n");
   const dosed = context.take(
     "feed",
     doseFertilisers({
-      base: products.base.map(({ nutrient, product }) => ({ nutrient, kgPerHa: need[nutrient], product })),
+      base: products.base
+        .filter((b) => !leftOut.includes(b.nutrient))
+        .map(({ nutrient, product }) => ({ nutrient, kgPerHa: need[nutrient], product })),
       baseAt: OWN.base,
-      splits: splits.map((s, i) => ({ at: s.id, kgPerHa: s.nKgPerHa, product: products.splits[i] ?? null })),
+      splits: nLeftOut
+        ? []
+        : splits.map((s, i) => ({
+            at: s.id,
+            kgPerHa: s.nKgPerHa,
+            product: products.splits[i]?.product ?? null,
+            along: products.splits[i]?.along ?? null,
+          })),
     }),
   );
   const nameOf = (at: string) => (pattern.splits.find((p) => p.id === at)?.name ?? feed.base.name).toLowerCase();
@@ -56,10 +108,12 @@ export function draftFeed(draft: Draft): void {
     need,
     supplied: nutrientTable(dosed?.value.supplied),
     manure,
-    splits: splits.map((s, i) => ({ ...s, productId: products.splits[i]?.id ?? null })),
+    splits: splits.map((s, i) => ({ ...s, productId: products.splits[i]?.product?.id ?? null })),
     doses,
     base: products.base.map(({ nutrient, product }) => ({ nutrient, productId: product?.id ?? null })),
     patternId: pattern.id,
+    mineralN,
+    small: { merged, leftOut },
   };
   putBalance(draft, parts.feed);
 }
@@ -82,14 +136,18 @@ function chooseProducts(draft: Draft, need: FeedPart["need"], splits: { id: stri
   }));
   const straight = (f: Fertiliser, least: number) => onlyOf(f, "n") && holds(f, "n") > least;
   const usual = cheapest(allowed, (f) => straight(f, feed.organicOnly ? 0 : 20));
+  const firstGiven = splits.findIndex((line) => line.nKgPerHa > 0);
   const sulphurous = cheapest(allowed, (f) => straight(f, 15) && holds(f, "s") > 5);
   return {
     base,
-    splits: splits.map(
-      (line, i) =>
-        of(chosen.splitProducts?.[line.id]) ??
-        (i === 0 && need.s > SULPHUR_WORTH_A_PRODUCT ? (sulphurous ?? usual) : usual),
-    ),
+    splits: splits.map((line, i) => {
+      const own = of(chosen.splitProducts?.[line.id]);
+      const along =
+        !own && i === firstGiven && sulphurous && need.s >= SULPHUR_WORTH_A_PRODUCT
+          ? { nutrient: "s" as const, kgPerHa: need.s, product: sulphurous, worthFrom: SULPHUR_WORTH_A_PRODUCT }
+          : null;
+      return { product: own ?? usual, along };
+    }),
   };
 }
 
@@ -106,19 +164,15 @@ function cheapest(list: Fertiliser[], suits: (f: Fertiliser) => boolean): Fertil
 function putDose({ context, facts }: Draft, dose: FertiliserDose, where: string): PlannedDose {
   const { areaHa } = facts.field;
   const product = facts.fertilisers.find((f) => f.id === dose.id) as Fertiliser;
-  // the nutrient that the dose is reckoned by: nitrogen in a split, else the main one that it holds
-  const main = dose.base
-    ? NUTRIENTS.find((n) => n.given === "base" && (product.contents[n.id] ?? 0) > 0)
-    : nutrientOf("n");
+  const main = nutrientOf(dose.by);
   const bags = wholeBags(dose.kgPerHa * areaHa, product.bagKg);
-  if (main)
-    context.show(
-      `feed.dose.${dose.at}.${dose.id}`,
-      computed(`${product.name}, ${where}`, dose.kgPerHa, "kg/ha", `${main.label} to bring / content`, [
-        { label: `${main.label} to bring`, value: dose.brings[main.id] ?? 0, unit: "kg/ha" },
-        { label: "content", value: product.contents[main.id] ?? 0, unit: "%" },
-      ]),
-    );
+  context.show(
+    `feed.dose.${dose.at}.${dose.id}`,
+    computed(`${product.name}, ${where}`, dose.kgPerHa, "kg/ha", `${main.label} to bring / content`, [
+      { label: `${main.label} to bring`, value: dose.brings[main.id] ?? 0, unit: "kg/ha" },
+      { label: "content", value: product.contents[main.id] ?? 0, unit: "%" },
+    ]),
+  );
   context.aside(
     `feed.bags.${dose.at}.${dose.id}`,
     computed(`Bags, ${product.name}, ${where}`, bags, "bags", "rate x area / bag, rounded up", [

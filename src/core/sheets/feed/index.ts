@@ -12,9 +12,13 @@ export const feed: Sheet = {
   operations: feedOperations,
   check: checkFeed,
   present: {
+    // in the user's unit, which the sheet names: there is little room
     result: ({ feed: { need } }, words) =>
       NUTRIENTS.filter((n) => n.need === "balance" || n.need === "offtake" || (n.need === "whenLow" && need[n.id] > 0))
-        .map((n) => `${words.number(need[n.id], n.trace ? 1 : 0)} ${n.label}`)
+        .map((n) => {
+          const said = words.quantity(need[n.id], "massPerArea", n.trace ? 1 : 0);
+          return `${said.slice(0, said.lastIndexOf(" "))} ${n.label}`;
+        })
         .join(", "),
     ledger: () => [
       {

@@ -1,17 +1,15 @@
+import { addDays } from "../../dates";
 import { type ManureId, manureCredit } from "../../feed/manure";
-import { nitrogenNeed } from "../../feed/nitrogen-need";
-import { type PkNutrient, phosphatePotashNeed } from "../../feed/phosphate-potash-need";
-import { computed, type Figure, given, withBases } from "../../figure";
-import { NUTRIENT_IDS, NUTRIENTS, type Nutrient, type NutrientId } from "../../nutrients";
+import { type PkNutrient, type PkSchool, phosphatePotashNeed } from "../../feed/phosphate-potash-need";
+import { computed, type Figure, withBases } from "../../figure";
+import { NUTRIENT_IDS, NUTRIENTS, type Nutrient, type NutrientId, nutrientOf } from "../../nutrients";
+import { windowOfPlan } from "../../plan/dates";
+import { OWN } from "../../plan/own-operations";
 import type { NutrientClass } from "../../soil/interpret-soil-test";
+import { startOfSpring } from "../../weather/climate-days";
 import type { Draft } from "../sheet";
-import type { NutrientTable } from "./part";
-
-/**
- * Soil mineral N assumed where none was measured [kg/ha]; assumption. Ground that is flooded for planting counts as
- * none: its nitrate is lost within days.
- */
-const ASSUMED_MINERAL_N = { drained: 35, flooded: 0 };
+import { nitrogenFigure } from "./nitrogen";
+import type { MineralN, NutrientTable } from "./part";
 
 /** Given where a soil test is low and the crop answers [kg/ha]; recalled, usual rates of advisory tables. */
 const DOSE_WHEN_LOW: Partial<Record<NutrientId, { low: number; veryLow: number }>> = {
@@ -28,10 +26,14 @@ export const nutrientTable = (amounts: Partial<Record<NutrientId, number>> = {})
   Object.fromEntries(NUTRIENT_IDS.map((id) => [id, amounts[id] ?? 0])) as NutrientTable;
 
 /** What manure gives this season, nutrient by nutrient. */
-export function manureGiven({ context, decisions }: Draft): NutrientTable {
+export function manureGiven(draft: Draft): NutrientTable {
+  const { context, decisions } = draft;
   const manure = decisions.feed?.manure;
   if (!manure) return nutrientTable();
-  const credit = context.take("feed", manureCredit({ ...manure, kind: manure.kind as ManureId }));
+  const credit = context.take(
+    "feed",
+    manureCredit({ ...manure, kind: manure.kind as ManureId, beforeWinter: winterFollows(draft) }),
+  );
   for (const { id } of NUTRIENTS) {
     const figure = credit?.figures[id];
     if (figure) context.show(`feed.manure.${id}`, figure);
@@ -39,20 +41,33 @@ export function manureGiven({ context, decisions }: Draft): NutrientTable {
   return nutrientTable(credit?.value.brings);
 }
 
+/** Whether manure is spread before a winter: ahead of an autumn planting, or of ground that is opened in autumn. */
+function winterFollows({ context, facts, parts }: Draft): boolean {
+  if (!facts.climate) return false;
+  const planting = context.common.dates?.[OWN.plant]?.date ?? windowOfPlan(context, OWN.plant).best;
+  const off = facts.previousCrop?.harvest;
+  const [first] = parts.ground.chosen.passes;
+  const spread =
+    off && first?.beforeWinter !== undefined && startOfSpring(facts.climate, off) <= planting
+      ? off
+      : addDays(planting, -30);
+  return startOfSpring(facts.climate, spread) > spread;
+}
+
 /** What is to be applied of each nutrient, manure taken off. */
-export function nutrientNeeds(draft: Draft, manure: NutrientTable): NutrientTable {
+export function nutrientNeeds(draft: Draft, manure: NutrientTable, mineralN: MineralN): NutrientTable {
   const need = nutrientTable();
   for (const nutrient of NUTRIENTS) {
-    const figure = needFigure(draft, nutrient, manure[nutrient.id]);
+    const figure = needFigure(draft, nutrient, manure[nutrient.id], mineralN);
     if (figure) need[nutrient.id] = draft.context.use(`feed.${nutrient.id}`, figure);
   }
   return need;
 }
 
-function needFigure(draft: Draft, nutrient: Nutrient, fromManure: number): Figure | null {
+function needFigure(draft: Draft, nutrient: Nutrient, fromManure: number, mineralN: MineralN): Figure | null {
   switch (nutrient.need) {
     case "balance":
-      return nitrogenFigure(draft, fromManure);
+      return nitrogenFigure(draft, fromManure, mineralN);
     case "offtake":
       return lessManure(
         offtakeFigure(draft, nutrient.id as PkNutrient, classOf(draft, nutrient) ?? "target"),
@@ -72,100 +87,27 @@ export function classOf({ parts }: Draft, { soilTestKey }: Nutrient): NutrientCl
   return parts.soil.readings.find((r) => r.nutrient === soilTestKey)?.class ?? null;
 }
 
-function nitrogenFigure({ context, facts, decisions, targetTPerHa }: Draft, manureN: number): Figure | null {
-  const { guide, product, method } = context.crop;
-  const { feed } = guide;
-  const chosen = decisions.feed ?? {};
-  const flooded = method.waterAtPlanting === "standing";
-  const measured = facts.soilTest?.soilMineralNKgPerHa ?? null;
-  const soilMineralNKgPerHa = context.use(
-    "feed.mineralN",
-    given(
-      "Soil mineral N",
-      chosen.soilMineralNKgPerHa ?? measured ?? (flooded ? ASSUMED_MINERAL_N.flooded : ASSUMED_MINERAL_N.drained),
-      "kg/ha",
-      chosen.soilMineralNKgPerHa !== undefined
-        ? { kind: "decided", text: "entered" }
-        : measured !== null
-          ? { kind: "measured", text: "soil test" }
-          : { kind: "assumption", text: flooded ? "nitrate is lost when the ground is flooded" : "not measured" },
-    ),
-  );
-  const fromGuide = (decided: number | undefined, source: string) =>
-    decided !== undefined
-      ? { kind: "decided" as const, text: "entered" }
-      : { kind: "source" as const, text: context.source(source) };
-  const mineralisationKgPerHa = context.use(
-    "feed.mineralisation",
-    given(
-      "Mineralised in season",
-      chosen.mineralisationKgPerHa ?? feed.mineralisationKgPerHa.typical,
-      "kg/ha",
-      fromGuide(chosen.mineralisationKgPerHa, feed.mineralisationKgPerHa.source),
-    ),
-  );
-  const recovery = context.use(
-    "feed.recovery",
-    given(
-      "Recovery of fertiliser N",
-      chosen.recovery ?? feed.recovery.typical,
-      "share",
-      fromGuide(chosen.recovery, feed.recovery.source),
-    ),
-  );
-  const before = facts.previousCrop;
-  const good = guide.rotation.good.find((g) => g.crop === before?.crop)?.why;
-  const residueCreditKgPerHa = context.use(
-    "feed.residueN",
-    given(
-      "Left by the previous crop",
-      before?.leaves?.nitrogenLeftKgPerHa ?? 0,
-      "kg/ha",
-      before?.leaves
-        ? { kind: "source", text: `typical after ${before.name}${good ? `: ${good}` : ""}` }
-        : { kind: "assumption", text: before ? `not known what ${before.name} leaves` : "no previous crop known" },
-    ),
-  );
-  const need = context.take(
-    "feed",
-    nitrogenNeed({
-      targetYieldTPerHa: targetTPerHa,
-      uptakeKgPerT: product.nUptakeKgPerT.typical * (1 - feed.fixedFromAirPct / 100),
-      soilMineralNKgPerHa,
-      mineralisationKgPerHa,
-      residueCreditKgPerHa,
-      recovery,
-      manureNKgPerHa: manureN,
-    }),
-  );
-  if (!need?.figures.nKgPerHa) return null;
-  const { figures } = context;
-  return withBases(need.figures.nKgPerHa, {
-    target: figures.target?.basis,
-    uptake: { kind: "source", text: context.source(product.nUptakeKgPerT.source) },
-    "soil mineral N": figures["feed.mineralN"]?.basis,
-    mineralisation: figures["feed.mineralisation"]?.basis,
-    "residue credit": figures["feed.residueN"]?.basis,
-    recovery: figures["feed.recovery"]?.basis,
-  });
-}
-
 function offtakeFigure(
-  { context, decisions, targetTPerHa }: Draft,
+  { context, facts, decisions, targetTPerHa }: Draft,
   nutrient: PkNutrient,
   soilClass: NutrientClass,
 ): Figure | null {
   const removal = context.crop.product.removalKgPerT;
-  const need = context.take(
-    "feed",
+  const equation = decisions.feed?.pkEquation?.[nutrient];
+  const tested = facts.soilTest?.levels[nutrientOf(nutrient).soilTestKey ?? "p"];
+  const bySchool = (school: PkSchool) =>
     phosphatePotashNeed({
       nutrient,
-      school: decisions.feed?.pkSchool ?? "replaceAndBuildUp",
+      school,
       targetYieldTPerHa: targetTPerHa,
       offtakeKgPerT: removal[nutrient] ?? 0,
       soilClass,
-    }),
-  );
+      responds: context.crop.guide.feed.responds[nutrient],
+      ...(equation && tested !== undefined && tested !== null ? { equation: { ...equation, soilTest: tested } } : {}),
+    });
+  const need =
+    context.take("feed", bySchool(decisions.feed?.pkSchool ?? "replaceAndBuildUp")) ??
+    context.take("feed", bySchool("replaceAndBuildUp"));
   return need?.figures.kgPerHa
     ? withBases(need.figures.kgPerHa, {
         target: context.figures.target?.basis,

@@ -1,4 +1,5 @@
 import { MANURES, type ManureId } from "../../feed/manure";
+import type { Trigger } from "../../guides/schema";
 import { handWork, machineWork } from "../../money/field-work";
 import { bagged, type PlannedOperation } from "../../plan/operation";
 import { OWN, PREVIOUS_OFF } from "../../plan/own-operations";
@@ -13,6 +14,30 @@ export function feedOperations(draft: Draft): PlannedOperation[] {
   const { feed: guide } = context.crop.guide;
   const { feed } = parts;
   const operations = manureOperation(draft);
+  // what lies on the ground before planting is worked in by the last pass that turns soil over it
+  const worksIn = parts.ground.chosen.passes
+    .filter((p) => !p.afterPlanting && p.tools.some((t) => t.depthCm > 0))
+    .at(-1);
+  const ahead = (id: string, name: string, when: Trigger): Pick<PlannedOperation, "when" | "waits"> =>
+    when.from !== OWN.plant || when.max === null || when.max > 0
+      ? { when: [when] }
+      : {
+          when: [when, { from: PREVIOUS_OFF, min: 1, usual: 3, max: null }],
+          waits: worksIn
+            ? [
+                {
+                  id: `${id}.workedIn`,
+                  kind: "sequence",
+                  from: id,
+                  to: worksIn.id,
+                  minDays: 0,
+                  reason: `${name.toLowerCase()} is worked in by the pass "${worksIn.name.toLowerCase()}"`,
+                  source: "agronomy",
+                  hard: false,
+                },
+              ]
+            : [],
+        };
   if (feed.doses.some((d) => d.base))
     operations.push({
       id: OWN.base,
@@ -22,7 +47,7 @@ export function feedOperations(draft: Draft): PlannedOperation[] {
       mark: "P, K",
       detail: guide.base.placement,
       reason: "phosphate and potash move little in the soil, so they go where roots will be",
-      when: [guide.base.when],
+      ...ahead(OWN.base, guide.base.name, guide.base.when),
       weight: 20,
       cautions: [],
       byDaysAndStage: false,
@@ -37,10 +62,11 @@ export function feedOperations(draft: Draft): PlannedOperation[] {
       role: "feed",
       sheet: "feed",
       name: split.name,
-      mark: `N ${Math.round(line.nKgPerHa)}`,
+      mark: "N",
+      markKgPerHa: line.nKgPerHa,
       detail: split.conditional ? `Only ${split.conditional}.` : "Even over the full width.",
       reason: pattern?.why ?? "",
-      when: [split.when],
+      ...ahead(split.id, split.name, split.when),
       weight: 20,
       cautions: [],
       byDaysAndStage: false,
@@ -79,6 +105,7 @@ function manureOperation({ context, facts, decisions, parts }: Draft): PlannedOp
   const manure = decisions.feed?.manure;
   if (!manure || manure.tPerHa <= 0) return [];
   const [first] = parts.ground.chosen.passes.filter((p) => !p.afterPlanting);
+  const wait = context.crop.guide.feed.manureWaitDays;
   return [
     {
       id: OWN.manure,
@@ -92,6 +119,20 @@ function manureOperation({ context, facts, decisions, parts }: Draft): PlannedOp
         { from: first?.id ?? "planting", min: -60, usual: -1, max: 0 },
         { from: PREVIOUS_OFF, min: 1, usual: 3, max: null },
       ],
+      waits: wait
+        ? [
+            {
+              id: `${OWN.manure}.wait`,
+              kind: "settling",
+              from: OWN.manure,
+              to: OWN.plant,
+              minDays: wait.value,
+              reason: `fresh manure harms this crop: ${wait.value} days before planting (${context.crop.guide.feed.manure})`,
+              source: "agronomy",
+              hard: false,
+            },
+          ]
+        : [],
       weight: 25,
       cautions: [],
       byDaysAndStage: false,

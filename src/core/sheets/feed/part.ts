@@ -1,7 +1,19 @@
+import type { IsoDate } from "../../dates";
 import type { FertiliserDose } from "../../feed/dose-fertilisers";
 import type { NutrientId } from "../../nutrients";
 
 export type NutrientTable = Record<NutrientId, number>;
+
+interface Sampled {
+  takenOn: IsoDate;
+  measured: number;
+  depthCm: number;
+}
+/** What is known of the mineral nitrogen that the crop finds, and what became of it since it was sampled. */
+export type MineralN =
+  | { use: "not measured" }
+  | (Sampled & { use: "before another crop" | "lost when flooded" })
+  | (Sampled & { use: "measured"; until: IsoDate; drainageMm: number; heldMm: number });
 
 export interface SplitLine {
   id: string;
@@ -32,4 +44,7 @@ export interface FeedPart {
   /** the product of each base nutrient with a need; null where the catalogue has none */
   base: { nutrient: NutrientId; productId: string | null }[];
   patternId: string;
+  mineralN: MineralN;
+  /** what was too little for a trip of its own: splits put to another, needs that were left out */
+  small: { merged: { from: string; to: string; kgPerHa: number }[]; leftOut: NutrientId[] };
 }

@@ -21,6 +21,7 @@ const product = (
   contents,
   pricePerT,
   bagKg: 50,
+  nForm: null,
   containsChloride: false,
   organic: false,
   ...more,
@@ -53,12 +54,28 @@ describe("the product of a split", () => {
     expect(splits(shop(tsp, mop, { ...weak, contents: { n: 20.1 } }))).toEqual(["weak", "weak", "weak"]);
   });
   it("is one with sulphur in the first, where 10 kg/ha and more are needed", () => {
-    // wheat: 7.5 t x 2.5 = 18.75 kg S
-    expect(splits(shop(tsp, mop, urea, as))).toEqual(["as", "urea", "urea"]);
-    // 4 t x 2.5 = 10 is not over ten
-    expect(splits(shop(tsp, mop, urea, as), put("wheat", ["targetTPerHa", 4]))[0]).toBe("urea");
+    const first = (facts: PlanFacts, decisions = freshDecisions("wheat")) =>
+      draft(decisions, facts)
+        .feed.doses.filter((d) => d.at === "n1")
+        .map((d) => [d.id, Math.round(d.kgPerHa)]);
+    // wheat: 7.5 t x 2.5 = 18.75 kg S / 0.24 = 78 kg with 16.4 N; 41.9 N less those by urea. Ammonium sulphate for the whole split
+    // brought 48 kg S for 19
+    expect(first(shop(tsp, mop, urea, as))).toEqual([
+      ["as", 78],
+      ["urea", 56],
+    ]);
+    // where the rest would be under 10 kg N the sulphur's product takes it: 25 N, 16.4 with the sulphur
+    expect(first(shop(tsp, mop, urea, as), put("wheat", ["overrides/feed.n", { value: 84, reason: "x" }]))).toEqual([
+      ["as", Math.round((0.3 * 84) / 0.21)],
+    ]);
+    // 3.9 t x 2.5 = 9.75 is under ten
+    expect(first(shop(tsp, mop, urea, as), put("wheat", ["targetTPerHa", 3.9]))[0]?.[0]).not.toBe("as");
     // 5 % sulphur is too little of it
-    expect(splits(shop(tsp, mop, urea, { ...as, contents: { n: 21, s: 5 } }))[0]).toBe("urea");
+    expect(first(shop(tsp, mop, urea, { ...as, contents: { n: 21, s: 5 } }))[0]?.[0]).toBe("urea");
+    // sulphate of potash has brought it already
+    expect(first(shop(tsp, { ...mop, pricePerT: 90_000 }, { ...sop, contents: { k2o: 50, s: 40 } }, urea, as))).toEqual(
+      [["urea", 91]],
+    );
   });
   it("is the chosen one, whatever it costs; none where the shop has none", () => {
     expect(splits(shop(tsp, mop, can, urea), put("wheat", ["feed/splitProducts", { n2: "can" }]))).toEqual([
@@ -91,12 +108,12 @@ describe("the product of a base nutrient", () => {
 describe("what is said of products", () => {
   it("names the crop's need for one where none brings a nutrient", () => {
     const [short] = findings(freshDecisions("potato"), shop(tsp, mop, urea)).filter((f) => f.id === "feed.short.k2o");
-    expect(short?.title).toBe("K₂O is 244 kg/ha short.");
+    expect(short?.title).toBe("K₂O is 274 kg/ha short.");
     expect(short?.why).toBe(
-      "Needed 244, given 0. No product in the catalogue brings it alone: add one in Settings, or choose another.",
+      "Needed 274, given 0. No product in the catalogue brings it alone: add one in Settings, or choose another.",
     );
     const [n] = findings(freshDecisions("wheat"), shop(tsp, mop)).filter((f) => f.id === "feed.short.n");
-    expect(n?.title).toBe("Nitrogen is 77 kg/ha short.");
+    expect(n?.title).toBe("Nitrogen is 140 kg/ha short.");
   });
   it("offers the same nutrient without chloride", () => {
     const facts = shop(tsp, mop, sop, urea);
@@ -155,6 +172,9 @@ describe("shares of the splits", () => {
   it("of nothing are no jobs", () => {
     const plan = draft(shares(0, 60, 40), EXAMPLE_FACTS);
     expect(plan.operations.some((o) => o.id === "n1")).toBe(false);
-    expect(plan.operations.find((o) => o.id === "n2")?.mark).toBe(`N ${Math.round(0.6 * plan.feed.need.n)}`);
+    expect(plan.operations.find((o) => o.id === "n2")).toMatchObject({
+      mark: "N",
+      markKgPerHa: expect.closeTo(0.6 * plan.feed.need.n, 9),
+    });
   });
 });

@@ -1,9 +1,12 @@
-import { computed } from "../../figure";
+import { computed, given } from "../../figure";
 import { combinedPass } from "../../ground/combined-pass";
 import type { ImplementId } from "../../ground/implements";
 import { residueCover } from "../../ground/residue-cover";
 import { type SystemPass, type TillageSystem, tillageSystem } from "../../ground/systems";
-import { type FieldWork, workCost } from "../../money/field-work";
+import type { TillagePass } from "../../ground/tillage-pass";
+import { type FieldWork, ownRate, workCost } from "../../money/field-work";
+import type { Result } from "../../result";
+import type { TextureClass } from "../../soil/texture";
 import { plantingWork } from "../planting-work";
 import type { Draft } from "../sheet";
 import type { PlannedPass, SystemSummary } from "./part";
@@ -50,7 +53,13 @@ export function draftGround(draft: Draft): void {
 function summarise(draft: Draft, system: TillageSystem, fit: SystemSummary["fit"], why: string): SystemSummary {
   const { context, decisions, facts } = draft;
   const { prices, field } = facts;
-  const passes = system.passes.flatMap((pass) => planPass(draft, system.id, changed(draft, pass)));
+  const before = facts.previousCrop?.leaves;
+  const start =
+    (before?.residueCoverPct ?? UNKNOWN_COVER_PCT) * (decisions.ground?.residue === "baled" ? LEFT_BY_BALING : 1);
+  const passes = system.passes
+    // after a crop that nobody knows there may be straw
+    .filter((pass) => !before || start >= (pass.fromCoverPct ?? 0))
+    .flatMap((pass) => planPass(draft, system.id, changed(draft, pass)));
   const planting = plantingWork(draft, system);
   const plantingName = context.crop.method.name;
   const plantingCost = workCost(prices, planting, field.contractor);
@@ -65,9 +74,6 @@ function summarise(draft: Draft, system: TillageSystem, fit: SystemSummary["fit"
   ];
   const sum = (key: "fuel" | "hours" | "cost") => summed.reduce((total, pass) => total + pass[key], 0);
 
-  const before = facts.previousCrop?.leaves;
-  const start =
-    (before?.residueCoverPct ?? UNKNOWN_COVER_PCT) * (decisions.ground?.residue === "baled" ? LEFT_BY_BALING : 1);
   const tools = passes.filter((p) => !p.afterPlanting).flatMap((p) => p.tools.map((t) => t.implement));
   const cover = context.take(
     "ground",
@@ -135,26 +141,46 @@ function changed({ decisions }: Draft, pass: SystemPass): SystemPass {
   };
 }
 
+const worked = new WeakMap<SystemPass, Map<TextureClass, Result<TillagePass>>>();
+
+/** Draft, fuel and work rate of a pass; kept with it, for it is a system's own unless the plan has changed it. */
+function workedOf(pass: SystemPass, texture: TextureClass): Result<TillagePass> {
+  const own = worked.get(pass) ?? new Map<TextureClass, Result<TillagePass>>();
+  worked.set(pass, own);
+  const { tools, speedKmH, widthM, fieldEfficiencyPct } = pass;
+  const result = own.get(texture) ?? combinedPass({ tools, speedKmH, widthM, texture, fieldEfficiencyPct });
+  own.set(texture, result);
+  return result;
+}
+
 /** One pass with fuel, hours and cost; none when its figures cannot be used. */
-function planPass({ context, facts }: Draft, system: string, pass: SystemPass): PlannedPass[] {
-  const result = context.take(
-    "ground",
-    combinedPass({
-      tools: pass.tools,
-      speedKmH: pass.speedKmH,
-      widthM: pass.widthM,
-      texture: facts.field.textureClass,
-      fieldEfficiencyPct: pass.fieldEfficiencyPct,
-    }),
-  );
+function planPass(draft: Draft, system: string, pass: SystemPass): PlannedPass[] {
+  const { context, facts } = draft;
+  const result = context.take("ground", workedOf(pass, facts.field.textureClass));
   if (!result) return [];
   const { fuelLPerHa, workRateHaPerH, draftKnPerM } = result.value;
-  const { fuelLPerHa: fuel, workRateHaPerH: rate } = result.figures;
   const name = pass.name.toLowerCase();
+  const own = rateOfFarm(draft, pass);
+  const fuel = result.figures.fuelLPerHa;
+  const rate =
+    own === null
+      ? result.figures.workRateHaPerH
+      : given("Work rate", own, "ha/h", { kind: "measured", text: "the farm's own machine" });
   if (fuel) context.aside(`pass.${system}.${pass.id}.fuel`, { ...fuel, label: `Diesel, ${name}` });
   if (rate) context.aside(`pass.${system}.${pass.id}.rate`, { ...rate, label: `Work rate, ${name}` });
-  const planned = { ...pass, fuelLPerHa, hoursPerHa: 1 / workRateHaPerH, draftKnPerM };
+  const planned = { ...pass, fuelLPerHa, hoursPerHa: 1 / (own ?? workRateHaPerH), draftKnPerM };
   return [{ ...planned, costPerHa: workCost(facts.prices, workOfPass(planned), facts.field.contractor) }];
+}
+
+/**
+ * What the farm's own machines do in a pass [ha/h], the slowest of the trip; null where none says a rate, or where the plan
+ * has changed width, speed or efficiency, which then count.
+ */
+function rateOfFarm({ facts, decisions }: Draft, pass: SystemPass): number | null {
+  const { speedKmH, widthM, fieldEfficiencyPct } = decisions.ground?.passes?.[pass.id] ?? {};
+  if ([speedKmH, widthM, fieldEfficiencyPct].some((size) => size !== undefined)) return null;
+  const rates = pass.tools.flatMap((t) => ownRate(facts.field, t.implement) ?? []);
+  return rates.length > 0 ? Math.min(...rates) : null;
 }
 
 /** A pass as field work. */

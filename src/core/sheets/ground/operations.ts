@@ -1,26 +1,33 @@
 import type { PlannedOperation } from "../../plan/operation";
 import { ANY_TIME_BEFORE, OWN, PREVIOUS_OFF } from "../../plan/own-operations";
+import { draftTexture } from "../../soil/texture";
 import type { Draft } from "../sheet";
+import { winterBetween } from "../winter-between";
 import { workOfPass } from "./draft";
 import type { PlannedPass } from "./part";
 
 /** The passes of the chosen system, dated back from planting, each kept from the next by its wait. */
-export function groundOperations({ parts }: Draft): PlannedOperation[] {
-  const { passes } = parts.ground.chosen;
+export function groundOperations(draft: Draft): PlannedOperation[] {
+  const { passes } = draft.parts.ground.chosen;
   const before = passes.filter((p) => !p.afterPlanting);
+  // frost crumbles what was opened before it; light ground slumps again and is opened in spring
+  const winter = draftTexture(draft.facts.field.textureClass) !== "coarse" && winterBetween(draft);
   return [
     ...before.map((pass, i): PlannedOperation => {
       const next = before[i + 1];
       const usualToPlanting = before.slice(i).reduce((sum, p) => sum + p.gap.usual, 0);
+      const opens = winter && pass.beforeWinter !== undefined;
+      // what opens the ground lies open until spring
+      const maxDays = opens && next?.beforeWinter === undefined ? null : pass.gap.max;
+      const toPlanting = { from: "planting", min: ANY_TIME_BEFORE, usual: -usualToPlanting, max: 0 };
       return {
         ...common(pass),
         detail: `${depthInWords(pass)}${pass.speedKmH} km/h. When the soil is ${pass.soilFit}.`,
         reason: `decide before going on: ${pass.decision}`,
         // the date hangs on planting, counted back by the usual waits; the waits between passes are kept as they are
-        when: [
-          { from: "planting", min: ANY_TIME_BEFORE, usual: -usualToPlanting, max: 0 },
-          ...(i === 0 ? [{ from: PREVIOUS_OFF, min: 1, usual: 1, max: null }] : []),
-        ],
+        when: opens
+          ? [{ from: PREVIOUS_OFF, min: 1, usual: pass.beforeWinter ?? 1, max: null }, toPlanting]
+          : [toPlanting, ...(i === 0 ? [{ from: PREVIOUS_OFF, min: 1, usual: 1, max: null }] : [])],
         waits: [
           {
             id: `${pass.id}.then`,
@@ -28,8 +35,8 @@ export function groundOperations({ parts }: Draft): PlannedOperation[] {
             from: pass.id,
             to: next?.id ?? OWN.plant,
             minDays: pass.gap.min,
-            maxDays: pass.gap.max,
-            reason: `${pass.name}: ${pass.gap.min} to ${pass.gap.max ?? "any number of"} days before ${next ? next.name.toLowerCase() : "planting"}`,
+            maxDays,
+            reason: `${pass.name}: ${pass.gap.min} to ${maxDays ?? "any number of"} days before ${next ? next.name.toLowerCase() : "planting"}`,
             source: "agronomy",
             hard: false,
           },

@@ -26,7 +26,7 @@ export function harvestOperations(draft: Draft): PlannedOperation[] {
       weight: HARVEST_WEIGHT,
       cautions: harvest.cautions,
       byDaysAndStage: true,
-      work: () => guideWork(way.work, facts.field.handWork),
+      work: () => guideWork(way.work, facts.field),
     },
   ];
 }

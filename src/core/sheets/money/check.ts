@@ -1,12 +1,18 @@
 import { change } from "../decisions";
 import type { Check } from "../sheet";
-import { round } from "../words";
+import { joinNames, round } from "../words";
 
 /** A price so many times off the list's is doubted. */
 const FAR_OFF = 5;
 
 export function checkMoney({ plan, facts, add }: Check): void {
   const { money } = plan;
+  add(
+    "hint",
+    "money.notPlanned",
+    `Not in the cost: ${joinNames(money.notPlanned)}.`,
+    "They are not planned yet, and are not nothing: enter them as other costs, or take the margin for so much less.",
+  );
   const { guide, product } = plan.crop;
   if (money.pricePerT === null) {
     add(
@@ -25,6 +31,13 @@ export function checkMoney({ plan, facts, add }: Check): void {
       `The price of ${round(money.pricePerT / 100, 2)} is ${money.pricePerT > listed ? "over five times" : "under a fifth of"} the list's ${round(listed / 100, 2)}.`,
       "A slip by a power of ten, or another unit?",
       [{ label: "Take the list's price", changes: [change("money/pricePerT", undefined)] }],
+    );
+  if (money.marginExpectedPerHa !== null && money.marginExpectedPerHa < 0 && (money.marginPerHa ?? 0) >= 0)
+    add(
+      "advise",
+      "money.lossExpected",
+      `At the ${round(plan.site.expectedTPerHa, 1)} t/ha to expect the plan loses ${round(-money.marginExpectedPerHa / 100)} ${facts.prices.currency}/ha.`,
+      `It breaks even at ${round(money.breakEvenTPerHa ?? 0, 1)} t/ha.`,
     );
   if (money.marginPerHa !== null && money.marginPerHa < 0)
     add(

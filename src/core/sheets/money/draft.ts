@@ -3,14 +3,22 @@ import { computed } from "../../figure";
 import type { InputLine, Operation } from "../../plan/operation";
 import { SHEET_NAMES, SHEETS, type SheetId } from "../../sheet-ids";
 import type { Draft } from "../sheet";
+import { joinNames } from "../words";
 import type { MoneyPart } from "./part";
 
 /** The sheet on which an input's cost stands. */
-const SHEET_OF_INPUT: Record<InputKind, SheetId> = { seed: "seed", fertiliser: "feed", manure: "feed", lime: "soil" };
+const SHEET_OF_INPUT: Record<InputKind, SheetId> = {
+  seed: "seed",
+  fertiliser: "feed",
+  manure: "feed",
+  lime: "soil",
+  gypsum: "soil",
+};
 
 /** Cost by sheet, output at the target, margin, and the yield and price at which the crop breaks even. */
 export function costedMoney(draft: Draft, operations: Operation[], inputs: InputLine[]): void {
   const { context, facts, decisions, parts, targetTPerHa } = draft;
+  const missing = notPlanned(draft, inputs);
   const { currency } = facts.prices;
   const unit = `${currency}/ha`;
   const costBySheet = costsBySheet(draft, operations, inputs);
@@ -25,7 +33,7 @@ export function costedMoney(draft: Draft, operations: Operation[], inputs: Input
         unit,
         "sum of the sheets",
         lines.map((s) => ({ label: costName(s), value: (costBySheet[s] ?? 0) / 100, unit })),
-        "Variable costs and field work; rent, overheads and finance are not in it unless entered.",
+        `Variable costs and field work; not planned yet: ${joinNames(missing)}.`,
       ),
     );
 
@@ -33,10 +41,12 @@ export function costedMoney(draft: Draft, operations: Operation[], inputs: Input
   const entered = decisions.money?.pricePerT;
   const pricePerT = entered ?? facts.prices.cropPerT[`${guide.id}.${product.id}`] ?? null;
   parts.money = {
+    notPlanned: missing,
     costBySheet,
     costPerHa,
     outputPerHa: null,
     marginPerHa: null,
+    marginExpectedPerHa: null,
     pricePerT,
     breakEvenTPerHa: null,
     breakEvenPricePerT: targetTPerHa > 0 ? costPerHa / targetTPerHa : null,
@@ -65,6 +75,16 @@ export function costedMoney(draft: Draft, operations: Operation[], inputs: Input
     "money.margin",
     computed("Margin at target", marginPerHa / 100, unit, "target x price - cost", [target, price, cost]),
   );
+  const expected = parts.site.expectedTPerHa;
+  const marginExpectedPerHa = expected * pricePerT - costPerHa;
+  context.show(
+    "money.marginExpected",
+    computed("Margin at the yield to expect", marginExpectedPerHa / 100, unit, "yield to expect x price - cost", [
+      { label: "yield to expect", value: expected, unit: "t/ha" },
+      price,
+      cost,
+    ]),
+  );
   context.show(
     "money.breakEvenYield",
     computed("Break-even yield", breakEvenTPerHa, "t/ha", "cost / price", [cost, price]),
@@ -73,7 +93,7 @@ export function costedMoney(draft: Draft, operations: Operation[], inputs: Input
     "money.breakEvenPrice",
     computed("Break-even price", breakEvenPricePerT / 100, `${currency}/t`, "cost / target", [cost, target]),
   );
-  Object.assign(parts.money, { outputPerHa, marginPerHa, breakEvenTPerHa, breakEvenPricePerT });
+  Object.assign(parts.money, { outputPerHa, marginPerHa, marginExpectedPerHa, breakEvenTPerHa, breakEvenPricePerT });
 }
 
 /** Work and what is bought, by sheet, each with its working. */
@@ -109,6 +129,23 @@ function costsBySheet(
     );
   }
   return costBySheet;
+}
+
+/** What the crop will cost and this plan does not know yet: named, not counted as nothing. */
+function notPlanned({ context, facts, decisions }: Draft, inputs: InputLine[]): string[] {
+  const { guide, method } = context.crop;
+  // manure is the farm's own where it has no price; whatever else has none is bought at a price that is not known
+  const unpriced = inputs.filter((i) => i.pricePerUnit <= 0 && i.quantity > 0 && i.kind !== "manure");
+  const wet = facts.field.irrigated || method.waterAtPlanting === "standing";
+  return [
+    "crop protection",
+    ...(wet ? ["water and pumping"] : []),
+    ...(guide.tasks.some((t) => t.role === "store" || t.role === "cure" || t.role === "dry") ? ["storage"] : []),
+    ...unpriced.map((i) => i.name),
+    ...guide.tasks.flatMap((t) => t.uses ?? []),
+    "carting to the outlet",
+    ...(decisions.money?.otherCostPerHa ? [] : ["rent and overheads"]),
+  ];
 }
 
 const costName = (sheet: SheetId) => (sheet === "money" ? "Other" : SHEET_NAMES[sheet]);

@@ -15,12 +15,20 @@ export const money: Sheet = {
     ledger: () => [
       { label: "Cost", figures: [{ id: "money.cost", decimals: 0 }] },
       { label: "Break-even yield", figures: [{ id: "money.breakEvenYield" }] },
-      { label: "Margin at target", figures: [{ id: "money.margin", decimals: 0 }] },
+      {
+        label: "Margin",
+        figures: [
+          { id: "money.margin", decimals: 0 },
+          { id: "money.marginExpected", decimals: 0 },
+        ],
+        of: "at target, at the yield to expect",
+      },
     ],
     figures: () => [
       "money.cost",
       "money.output",
       "money.margin",
+      "money.marginExpected",
       "money.breakEvenYield",
       "money.breakEvenPrice",
       ...SHEETS.map((sheet) => `money.${sheet}` as const),

@@ -2,10 +2,14 @@ import type { SheetId } from "../../sheet-ids";
 
 /** Sheet 9: what the plan costs and brings; minor money units. */
 export interface MoneyPart {
+  /** what will cost and is not planned yet */
+  notPlanned: string[];
   costBySheet: Partial<Record<SheetId, number>>;
   costPerHa: number;
   outputPerHa: number | null;
   marginPerHa: number | null;
+  /** at the yield to expect of this field */
+  marginExpectedPerHa: number | null;
   pricePerT: number | null;
   breakEvenTPerHa: number | null;
   breakEvenPricePerT: number | null;

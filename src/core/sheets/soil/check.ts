@@ -2,7 +2,8 @@ import { NUTRIENTS } from "../../nutrients";
 import { change } from "../decisions";
 import type { Check } from "../sheet";
 import { round } from "../words";
-import { MOST_IN_ONE_DRESSING } from "./draft";
+import { passThatMixes } from "./operations";
+import { SODIC_ESP_PCT } from "./salt";
 
 const OLD_TEST_YEARS = 4;
 /** Days that keep lime apart from what gives off ammonia. */
@@ -59,25 +60,84 @@ export function checkSoil(check: Check): void {
       "Peat needs no more, and copper and manganese go short above it.",
       [{ label: "Aim for 5.8", changes: [change("soil/lime/targetPh", 5.8)] }],
     );
-  if (plan.soil.limeTPerHa > MOST_IN_ONE_DRESSING)
+  if (plan.soil.limeDressings > 1)
     add(
       "hint",
       "soil.limeSplit",
-      `Lime in ${Math.ceil(plan.soil.limeTPerHa / MOST_IN_ONE_DRESSING)} seasons.`,
-      `${round(plan.soil.limeTPerHa, 1)} t/ha is more than one dressing can carry (${MOST_IN_ONE_DRESSING} t/ha); the rest follows a season later.`,
+      `Lime in ${plan.soil.limeDressings} seasons.`,
+      `${round(plan.soil.limeTPerHa, 1)} t/ha is more than one dressing can carry (${round(plan.soil.limeThisSeasonTPerHa, 1)} t/ha of this product); the rest follows a season later.`,
     );
+  littleLime(check);
+  limeMixedIn(check);
   if (plan.soil.limeTPerHa > 0 && soil.limeHarms)
     add("advise", "soil.limeHarms", soil.limeHarms, "Lime after this crop, or a season ahead.", [
       { label: "Leave the lime out", changes: [change("soil/lime/targetPh", round(test.ph, 1))] },
     ]);
   limeBesideAmmonia(check);
-  if (test.ecE !== null && test.ecE > soil.salinity.thresholdDsM)
+  saltAndSodium(check);
+}
+
+/** Under this a dressing of ground lime cannot be spread evenly [t/ha]; assumption. */
+const LEAST_DRESSING = 1;
+
+/** Too little lime for a spreader: it can wait. */
+function littleLime({ plan, facts, add }: Check): void {
+  const { limeTPerHa, limeProductId } = plan.soil;
+  const material = facts.limes.find((l) => l.id === limeProductId)?.material;
+  if (limeTPerHa <= 0 || limeTPerHa >= LEAST_DRESSING || material === "granulatedLime" || !facts.soilTest) return;
+  add(
+    "hint",
+    "soil.limeLittle",
+    `${round(limeTPerHa, 1)} t/ha of lime is less than most spreaders lay evenly.`,
+    "It can wait until more is needed, or be given as granulated lime.",
+    [{ label: "Leave it for now", changes: [change("soil/lime/targetPh", round(facts.soilTest.ph, 1))] }],
+  );
+}
+
+/** Lime that no pass takes down serves only where it lies. */
+function limeMixedIn({ plan, add }: Check): void {
+  if (plan.soil.limeThisSeasonTPerHa <= 0 || passThatMixes({ parts: plan })) return;
+  const deepest = Math.max(0, ...plan.ground.chosen.passes.flatMap((p) => p.tools.map((t) => t.depthCm)));
+  add(
+    "advise",
+    "soil.limeNotMixed",
+    `Lime is reckoned for ${plan.soil.limeDepthCm} cm; no pass after it goes to half of that.`,
+    "On top it lifts the pH of a few centimetres and moves a centimetre or two a year. Reckon it for the depth that is worked, or choose a system that mixes.",
+    [
+      {
+        label: `Reckon it for ${Math.max(5, deepest)} cm`,
+        changes: [change("soil/lime/depthCm", Math.max(5, deepest))],
+      },
+    ],
+  );
+}
+
+/** What salt and sodium take, and what takes them out. */
+function saltAndSodium({ plan, facts, add }: Check): void {
+  const { salt } = plan.soil;
+  const { thresholdDsM } = plan.crop.guide.soil.salinity;
+  const drained = facts.field.drainage !== "poor";
+  const ways = drained
+    ? "Leach ahead of planting, on ground that drains; else a crop that stands salt."
+    : "This ground drains badly: without drains neither water nor gypsum takes it away. A crop that stands salt, or drains first.";
+  const ecE = facts.soilTest?.ecE ?? null;
+  if (salt.relativeYieldPct !== null && salt.relativeYieldPct < 100)
     add(
       "advise",
       "soil.salt",
-      `Salt: ${test.ecE} dS/m is above the crop's ${soil.salinity.thresholdDsM}.`,
-      `About ${round(Math.min(100, (test.ecE - soil.salinity.thresholdDsM) * soil.salinity.slopePctPerDsM))} % of the yield is at risk (Maas and Hoffman).`,
+      `Salt: ${ecE} dS/m is above the crop's ${thresholdDsM}.`,
+      `About ${round(100 - salt.relativeYieldPct)} % of the yield is at risk (Maas and Hoffman); ${round(salt.leachingMm ?? 0)} mm have to pass through the rooted soil to bring it to ${thresholdDsM} (Hoffman). ${ways}`,
     );
+  if (salt.espPct === null || salt.espPct < SODIC_ESP_PCT) return;
+  const tPerHa = salt.gypsumTPerHa;
+  add(
+    "advise",
+    "soil.sodic",
+    `Sodium holds ${round(salt.espPct)} % of the exchange capacity: over ${SODIC_ESP_PCT} the soil swells, seals and sets hard.`,
+    tPerHa === null
+      ? `Gypsum takes its place; how much needs the exchange capacity (CEC), which was not tested. ${ways}`
+      : `${round(tPerHa, 1)} t/ha of gypsum take its place, ${tPerHa > salt.gypsumThisSeasonTPerHa ? `${round(salt.gypsumThisSeasonTPerHa, 1)} of it this season` : "in one dressing"}, with water after it to wash the sodium down. ${ways}`,
+  );
 }
 
 function limeBesideAmmonia({ plan, facts, add }: Check): void {

@@ -1,16 +1,16 @@
 import { daysBetween } from "../../dates";
 import { computed, given, withBases } from "../../figure";
 import { interpretSoilTest } from "../../soil/interpret-soil-test";
-import { LIME_LEAD_DAYS, limeRequirement } from "../../soil/lime";
+import { limeByBuffer, limeRequirement, mostInOneDressing } from "../../soil/lime";
 import type { Draft } from "../sheet";
+import { draftSalt } from "./salt";
 
-/** Most lime in one dressing [t/ha]; the rest follows a season later. */
-export const MOST_IN_ONE_DRESSING = 7.5;
 /** A lift of the pH under this is within the error of sampling. */
 const LEAST_LIFT = 0.1;
 
 /** What the soil test says, and the lime that the crop asks for. */
-export function draftSoil({ context, facts, decisions, parts }: Draft): void {
+export function draftSoil(draft: Draft): void {
+  const { context, facts, decisions, parts } = draft;
   const { soilTest, field } = facts;
   const { soil } = context.crop.guide;
   const chosen = decisions.soil?.lime;
@@ -33,7 +33,10 @@ export function draftSoil({ context, facts, decisions, parts }: Draft): void {
     limeThisSeasonTPerHa: 0,
     limeProductId: product?.id ?? null,
     limeLeadDays: 0,
+    limeDepthCm: chosen?.depthCm ?? soilTest?.depthCm ?? 0,
+    limeDressings: 0,
     targetPh,
+    salt: draftSalt(draft),
   };
   if (!soilTest) return;
 
@@ -42,18 +45,24 @@ export function draftSoil({ context, facts, decisions, parts }: Draft): void {
   parts.soil.testAgeDays = daysBetween(soilTest.takenOn, facts.today);
   if (!product) return;
 
+  const material = {
+    depthCm: chosen?.depthCm ?? soilTest.depthCm,
+    neutralisingValuePct: product.neutralisingValuePct,
+    finenessPct: product.finenessPct,
+    material: product.material,
+  };
+  const byLaboratory = chosen?.bufferTPerHa;
   const lime = context.take(
     "soil",
-    limeRequirement({
-      ph: soilTest.ph,
-      targetPh,
-      textureClass: field.textureClass,
-      organicMatterPct: soilTest.organicMatterPct,
-      depthCm: chosen?.depthCm ?? soilTest.depthCm,
-      neutralisingValuePct: product.neutralisingValuePct,
-      finenessPct: product.finenessPct,
-      material: product.material,
-    }),
+    byLaboratory === undefined
+      ? limeRequirement({
+          ph: soilTest.ph,
+          targetPh,
+          textureClass: field.textureClass,
+          organicMatterPct: soilTest.organicMatterPct,
+          ...material,
+        })
+      : limeByBuffer({ caco3TPerHa: byLaboratory, ...material }),
   );
   if (!lime?.figures.productTPerHa) return;
   const declared = { kind: "measured" as const, text: `declared for ${product.name.toLowerCase()}` };
@@ -66,12 +75,13 @@ export function draftSoil({ context, facts, decisions, parts }: Draft): void {
     "neutralising value": declared,
     fineness: declared,
   });
-  const worthwhile = targetPh - soilTest.ph >= LEAST_LIFT;
+  // 6.5 - 6.4 is a hair less than 0.1 to a computer
+  const worthwhile = byLaboratory !== undefined || targetPh - soilTest.ph >= LEAST_LIFT - 1e-9;
   const limeTPerHa = context.use(
     "soil.lime",
     worthwhile ? figure : { ...figure, value: 0, note: "A lift of less than 0.1 is within the error of sampling." },
   );
-  const limeThisSeasonTPerHa = Math.min(limeTPerHa, MOST_IN_ONE_DRESSING);
+  const limeThisSeasonTPerHa = Math.min(limeTPerHa, mostInOneDressing(product.neutralisingValuePct));
   const money = `${facts.prices.currency}/ha`;
   if (limeTPerHa > 0)
     context.show(
@@ -90,6 +100,7 @@ export function draftSoil({ context, facts, decisions, parts }: Draft): void {
   Object.assign(parts.soil, {
     limeTPerHa,
     limeThisSeasonTPerHa,
-    limeLeadDays: limeTPerHa > 0 ? LIME_LEAD_DAYS[product.material] : 0,
+    limeLeadDays: limeTPerHa > 0 ? lime.value.earliestSowingAfterDays : 0,
+    limeDressings: limeTPerHa > 0 ? Math.ceil(limeTPerHa / limeThisSeasonTPerHa - 1e-9) : 0,
   });
 }

@@ -14,9 +14,11 @@ export const soil: Sheet = {
     result: ({ soil }, words) =>
       soil.limeTPerHa > 0
         ? `lime ${words.quantity(soil.limeTPerHa, "dressing")}`
-        : soil.testAgeDays === null
-          ? "no soil test"
-          : "no lime needed",
-    figures: () => ["soil.targetPh", "soil.lime", "soil.limeCost"],
+        : soil.salt.gypsumTPerHa
+          ? `gypsum ${words.quantity(soil.salt.gypsumTPerHa, "dressing")}`
+          : soil.testAgeDays === null
+            ? "no soil test"
+            : "no lime needed",
+    figures: () => ["soil.targetPh", "soil.lime", "soil.limeCost", "soil.gypsum", "soil.gypsumNow", "soil.leaching"],
   },
 };

@@ -1,15 +1,40 @@
+import type { Trigger } from "../../guides/schema";
 import { machineWork } from "../../money/field-work";
 import type { PlanWait } from "../../plan/dates";
 import type { PlannedOperation } from "../../plan/operation";
 import { ANY_TIME_BEFORE, OWN, PREVIOUS_OFF } from "../../plan/own-operations";
 import type { Draft } from "../sheet";
+import { winterBetween } from "../winter-between";
 import { days } from "../words";
 
-/** Liming, where the test asks for it: before the pass that mixes it in, and its wait before sowing. */
-export function soilOperations({ parts, facts }: Draft): PlannedOperation[] {
+/** What the test asks for: lime and gypsum. */
+export const soilOperations = (draft: Draft): PlannedOperation[] => [...liming(draft), ...gypsum(draft)];
+
+/** After the previous crop where a winter follows, which carries it down; else so long before planting. */
+function spreadAhead(draft: Draft, usualBeforePlanting: number, latest: number): Trigger[] {
+  const ahead = { from: "planting", min: ANY_TIME_BEFORE, usual: -usualBeforePlanting, max: latest };
+  const off = { from: PREVIOUS_OFF, min: 1, usual: 7, max: null };
+  return winterBetween(draft) ? [off, ahead] : [ahead, off];
+}
+
+/** Share of the depth limed that the pass after it has to reach, to count as mixing it in; assumption. */
+const MIXED_FROM = 0.5;
+
+/** The last pass before planting that still mixes lime through its depth; undefined where none goes that deep. */
+export function passThatMixes({ parts }: Pick<Draft, "parts">) {
+  return parts.ground.chosen.passes
+    .filter(
+      (p) => !p.afterPlanting && Math.max(...p.tools.map((t) => t.depthCm)) >= parts.soil.limeDepthCm * MIXED_FROM,
+    )
+    .at(-1);
+}
+
+/** Liming: before the pass that mixes it in, and its wait before sowing. */
+function liming(draft: Draft): PlannedOperation[] {
+  const { parts, facts } = draft;
   const { limeThisSeasonTPerHa, limeLeadDays, limeProductId } = parts.soil;
   if (limeThisSeasonTPerHa <= 0) return [];
-  const mixed = parts.ground.chosen.passes.filter((p) => !p.afterPlanting).at(-1);
+  const mixed = passThatMixes({ parts });
   const product = facts.limes.find((l) => l.id === limeProductId);
   const waits: PlanWait[] = [
     {
@@ -42,12 +67,9 @@ export function soilOperations({ parts, facts }: Draft): PlannedOperation[] {
       sheet: "soil",
       name: "Spread lime",
       mark: "lime",
-      detail: "Evenly, crosswise in two halves where the need is large; mixed in by the passes that follow.",
+      detail: `Evenly, crosswise in two halves where the need is large; ${mixed ? "mixed in by the passes that follow" : "nothing mixes it in, so it works from the top down, and slowly"}.`,
       reason: "raises the pH before the seedling meets it; three months are better than three weeks",
-      when: [
-        { from: "planting", min: ANY_TIME_BEFORE, usual: -Math.max(40, limeLeadDays + 14), max: 0 },
-        { from: PREVIOUS_OFF, min: 1, usual: 5, max: null },
-      ],
+      when: spreadAhead(draft, Math.max(40, limeLeadDays + 14), 0),
       waits,
       weight: 30,
       cautions: [],
@@ -70,6 +92,46 @@ export function soilOperations({ parts, facts }: Draft): PlannedOperation[] {
       },
       // lime is priced spread: its spreading takes no time or diesel of the farm's
       work: () => ({ ...machineWork("limeSpreader"), hoursPerHa: 0, fuelLPerHa: 0, implements: [] }),
+    },
+  ];
+}
+
+/** Gypsum, where sodium asks for it: spread in time for rain or water to take it down. */
+function gypsum(draft: Draft): PlannedOperation[] {
+  const { parts, facts, decisions } = draft;
+  const { gypsumThisSeasonTPerHa: tPerHa } = parts.soil.salt;
+  if (tPerHa <= 0) return [];
+  return [
+    {
+      id: OWN.gypsum,
+      role: "amend",
+      sheet: "soil",
+      name: "Spread gypsum",
+      mark: "gypsum",
+      detail:
+        "Evenly, on stubble or a rough surface; water or the winter's rain takes it down, and the drains take the sodium away.",
+      reason: "calcium takes the place of sodium, so that the soil crumbles and lets water through",
+      when: spreadAhead(draft, 30, -1),
+      weight: 25,
+      cautions: [],
+      byDaysAndStage: false,
+      inputs: (logged) => {
+        const perHa = logged ?? tPerHa;
+        return [
+          {
+            kind: "gypsum",
+            id: "gypsum",
+            name: "gypsum",
+            unit: "t",
+            perHa,
+            quantity: perHa * facts.field.areaHa,
+            bags: null,
+            bagKg: null,
+            pricePerUnit: decisions.soil?.gypsum?.pricePerT ?? 0,
+          },
+        ];
+      },
+      work: () => machineWork("limeSpreader"),
     },
   ];
 }

@@ -1,36 +1,65 @@
 "use client";
 
 import { useDrag } from "@use-gesture/react";
-import { useState } from "react";
-import { formatDay, type IsoDate, isoDate } from "@/core/dates";
+import { memo, useState } from "react";
+import { formatDay, type IsoDate } from "@/core/dates";
 import type { Operation } from "@/core/plan/operation";
 import { SHEET_NAMES } from "@/core/sheet-ids";
 import { Popover } from "@/ui/popover";
+import type { DayScale } from "../../shared/day-scale";
 import { SheetShape, sheetColour } from "../../shared/sheet-mark";
 import { dateInWords } from "../date-in-words";
-import { useMovingDates } from "../moving-dates";
-import { FocusRing } from "./focus-ring";
-import { GROUND, ms, type Scale } from "./geometry";
+import type { MovingDates } from "../moving-dates";
+import { GROUND } from "./geometry";
+
+interface MarkProps {
+  operation: Operation & { date: IsoDate };
+  /** what it is called, with its amount in the user's unit */
+  label: string;
+  x: number;
+  y: number;
+  flipped: boolean;
+  scale: DayScale;
+  editable: boolean;
+  moving: MovingDates;
+  onOpen: (o: Operation) => void;
+}
+
+/** What a mark shows of its operation, or asks of it when it is moved. */
+const SHOWN = [
+  "id",
+  "name",
+  "sheet",
+  "date",
+  "earliest",
+  "latest",
+  "doneOn",
+  "held",
+  "inConflict",
+  "overdueDays",
+] as const satisfies (keyof Operation)[];
+
+/** Every keystroke drafts the plan anew, but few move a date: a mark that would look the same is not drawn again. */
+function looksTheSame({ operation: a, ...before }: MarkProps, { operation: b, ...after }: MarkProps): boolean {
+  return (
+    SHOWN.every((key) => a[key] === b[key]) &&
+    (Object.keys(before) as (keyof typeof before)[]).every((key) => before[key] === after[key])
+  );
+}
 
 /** One operation on the ribbon: dragged or nudged within its window, and told what would break beyond it. */
-export function Mark({
+export const Mark = memo(function Mark({
   operation,
+  label,
   x,
   y,
   flipped,
   scale,
   editable,
+  moving,
   onOpen,
-}: {
-  operation: Operation & { date: IsoDate };
-  x: number;
-  y: number;
-  flipped: boolean;
-  scale: Scale;
-  editable: boolean;
-  onOpen: (o: Operation) => void;
-}) {
-  const { put, nudge, wouldBreak } = useMovingDates();
+}: MarkProps) {
+  const { put, nudge, wouldBreak } = moving;
   const [dragged, setDragged] = useState<IsoDate | null>(null);
   const [touched, setTouched] = useState(false);
   const [stopped, setStopped] = useState<string | null>(null);
@@ -42,18 +71,18 @@ export function Mark({
         return;
       }
       if (!movable) return;
-      const date = isoDate(Math.round(scale.invert(scale(ms(operation.date)) + dx) / 86_400_000));
+      const date = scale.dateAt(scale(operation.date) + dx);
       setTouched(!last);
       setDragged(last ? null : date);
       if (last && date !== operation.date) put(operation, date);
     },
     { filterTaps: true, pointer: { touch: true, keys: false } },
   );
-  const at = dragged ? scale(ms(dragged)) : x;
+  const at = dragged ? scale(dragged) : x;
   const above = y < GROUND;
-  const right = scale.range()[1] ?? 0;
-  const low = operation.earliest ? scale(ms(operation.earliest)) : 0;
-  const high = operation.latest ? scale(ms(operation.latest)) : right;
+  const right = scale.right;
+  const low = operation.earliest ? scale(operation.earliest) : 0;
+  const high = operation.latest ? scale(operation.latest) : right;
   const problem = dragged ? wouldBreak(operation, dragged) : stopped;
   const colour = sheetColour(operation.sheet);
   const words = `${SHEET_NAMES[operation.sheet]}: ${dateInWords(operation)}${operation.inConflict ? ", clashes" : ""}${operation.held ? ", held by you" : ""}`;
@@ -88,7 +117,7 @@ export function Mark({
       }}
     >
       <title>{words}</title>
-      <line x1={at} x2={at} y1={y + (above ? 7 : -7)} y2={GROUND} stroke={colour} strokeWidth={1} opacity={0.55} />
+      <path className="stem" d={`M${at} ${y + (above ? 7 : -7)}V${GROUND}`} stroke={colour} />
       {touched && movable && (
         <g aria-hidden style={{ pointerEvents: "none" }}>
           <rect x={low} y={y - 4} width={Math.max(2, high - low)} height={8} fill={colour} opacity={0.18} />
@@ -96,7 +125,7 @@ export function Mark({
           <line x1={high} x2={high} y1={y - 7} y2={y + 7} stroke={colour} strokeWidth={1.5} />
         </g>
       )}
-      <rect data-grip x={at - 12} y={y - 12} width={24} height={24} fill="transparent" />
+      <rect data-grip className="grip" x={at - 12} y={y - 12} width={24} height={24} rx={3} />
       <g transform={`translate(${at - 6.5} ${y - 6.5}) scale(0.81)`}>
         <SheetShape sheet={operation.sheet} filled={!operation.doneOn} />
       </g>
@@ -111,19 +140,8 @@ export function Mark({
           fill={operation.inConflict && operation.overdueDays === 0 ? "var(--stop)" : "var(--advise)"}
         />
       )}
-      <FocusRing x={at} y={y} width={20} height={20} />
-      <text
-        x={flipped ? at - 10 : at + 10}
-        y={y + 4}
-        fontSize={11}
-        fontWeight={600}
-        fill="var(--ink)"
-        textAnchor={flipped ? "end" : "start"}
-        stroke="var(--sheet)"
-        strokeWidth={3}
-        paintOrder="stroke"
-      >
-        {dragged ? formatDay(dragged) : operation.mark}
+      <text className="mark-name" x={flipped ? at - 10 : at + 10} y={y + 4} {...(flipped ? { textAnchor: "end" } : {})}>
+        {dragged ? formatDay(dragged) : label}
       </text>
       {problem && (
         <foreignObject
@@ -143,7 +161,7 @@ export function Mark({
       )}
     </g>
   );
-}
+}, looksTheSame);
 
 /** Marks that found no room of their own: one sign that fans out. */
 export function Group({
@@ -160,15 +178,7 @@ export function Group({
   const words = `${operations.length} operations from ${formatDay(operations[0]?.date ?? "1970-01-01")}: ${operations.map((o) => o.name).join(", ")}`;
   return (
     <g>
-      <line
-        x1={x}
-        x2={x}
-        y1={y + (y < GROUND ? 8 : -8)}
-        y2={GROUND}
-        stroke="var(--soft)"
-        strokeWidth={1}
-        opacity={0.55}
-      />
+      <path className="stem" d={`M${x} ${y + (y < GROUND ? 8 : -8)}V${GROUND}`} stroke="var(--soft)" />
       <foreignObject x={x - 9} y={y - 8.5} width={58} height={17}>
         <Popover
           label="Operations that stand close together"

@@ -1,11 +1,13 @@
 "use client";
 
-import { scaleLinear } from "d3-scale";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { addDays, formatDay, type IsoDate } from "@/core/dates";
 import type { Operation } from "@/core/plan/operation";
+import { dayScale } from "../../shared/day-scale";
+import { useUnits } from "../../shared/units";
+import { useMovingDates } from "../moving-dates";
 import { usePlanModel } from "../plan-context";
-import { ABOVE, BELOW, BOTTOM, GROUND, HEIGHT, LANES, ms } from "./geometry";
+import { ABOVE, BELOW, BOTTOM, GROUND, HEIGHT, LANES } from "./geometry";
 import { Group, Mark } from "./marks";
 import { placeMarks } from "./ribbon-layout";
 import { Backdrop, Growth, Stages } from "./scenery";
@@ -23,6 +25,8 @@ export function Ribbon({
   onStage: (stageId: string) => void;
 }) {
   const { plan, facts, editable } = usePlanModel();
+  const { split } = useUnits();
+  const moving = useMovingDates();
   const box = useRef<HTMLDivElement>(null);
   const [width, setWidth] = useState(1240);
   useEffect(() => {
@@ -41,14 +45,16 @@ export function Ribbon({
     const dates = [...dated.map((o) => o.date), ...(plan?.stages ?? []).map((s) => s.date)].sort();
     return [addDays(dates[0] ?? facts.today, -20), addDays(dates.at(-1) ?? facts.today, 26)];
   }, [dated, plan, facts.today]);
-  const x = useMemo(() => scaleLinear([ms(from), ms(to)], [8, width - 8]), [from, to, width]);
+  const x = useMemo(() => dayScale(from, to, 8, width - 8), [from, to, width]);
   if (!plan) return null;
 
+  const labelOf = (o: Operation) =>
+    o.markKgPerHa === null ? o.mark : `${o.mark} ${split(o.markKgPerHa, "massPerArea", 0).number}`;
   const marks = placeMarks(
     dated.map((o) => ({
       id: o.id,
-      x: x(ms(o.date)),
-      label: o.mark,
+      x: x(o.date),
+      label: labelOf(o),
       above: !BELOW_SHEETS.has(o.sheet),
       weight: o.role === "plant" || o.role === "harvest" ? 9 : (WEIGHT[o.sheet] ?? 1),
     })),
@@ -56,7 +62,7 @@ export function Ribbon({
     width < 700 ? 2 : LANES,
   );
   const find = (id: string) => dated.find((o) => o.id === id) as Operation & { date: IsoDate };
-  const today = x(ms(facts.today));
+  const today = x(facts.today);
   return (
     <section aria-label="Season ribbon" className="border border-line bg-sheet">
       <div ref={box} className="relative w-full overflow-hidden" style={{ height: HEIGHT }}>
@@ -68,7 +74,7 @@ export function Ribbon({
           role="group"
           aria-label={`Season from ${formatDay(from, true)} to ${formatDay(to, true)}, ${dated.length} operations`}
         >
-          <Backdrop x={x} width={width} from={from} to={to} />
+          <Backdrop x={x} width={width} from={from} to={to} climate={facts.climate} />
           <Growth x={x} />
           <line x1={0} x2={width} y1={GROUND} y2={GROUND} stroke="var(--ground)" strokeWidth={2} />
           <Stages x={x} width={width} onOpen={onStage} />
@@ -93,11 +99,13 @@ export function Ribbon({
               <Mark
                 key={placed.id}
                 operation={find(placed.id)}
+                label={labelOf(find(placed.id))}
                 x={placed.x}
                 y={y}
                 flipped={placed.flipped}
                 scale={x}
                 editable={editable}
+                moving={moving}
                 onOpen={onOpen}
               />
             ) : (

@@ -1,67 +1,65 @@
 "use client";
 
 import { area, curveMonotoneX, line } from "d3-shape";
-import { addDays, type IsoDate, isoDate, toDay } from "@/core/dates";
-import { dailyValue, meanPreservingNodes, monthPlace } from "@/core/weather/climate";
+import { memo } from "react";
+import { addDays, type IsoDate, isoDate, monthName, toDay } from "@/core/dates";
+import { type Climate, dailyValue, meanPreservingNodes, monthPlace } from "@/core/weather/climate";
+import { type DayScale, monthsWithin } from "../../shared/day-scale";
 import { usePlanModel } from "../plan-context";
 import { stageInWords } from "../stage-in-words";
-import { FocusRing } from "./focus-ring";
-import { BOTTOM, GROUND, HEIGHT, ms, type Scale } from "./geometry";
+import { BOTTOM, GROUND, HEIGHT } from "./geometry";
 
-/** Months, rain from the top, cold and heat in the sky, earth below. */
-export function Backdrop({ x, width, from, to }: { x: Scale; width: number; from: IsoDate; to: IsoDate }) {
-  const { facts } = usePlanModel();
-  const months: Date[] = [];
-  for (
-    let day = new Date(`${from.slice(0, 7)}-01T00:00:00Z`);
-    day.getTime() < ms(to);
-    day.setUTCMonth(day.getUTCMonth() + 1)
-  )
-    if (day.getTime() > ms(from)) months.push(new Date(day));
+/** Warmer or colder than this [C, a ten days' mean], the sky shows it. */
+const COLD_SKY_C = 1;
+const HOT_SKY_C = 29;
+
+interface TenDays {
+  left: number;
+  right: number;
+  mm: number;
+  meanC: number;
+}
+
+/**
+ * Months, rain from the top, cold and heat in the sky, earth below. Each is one path: dozens of elements would be drawn
+ * anew by the server and at every keystroke.
+ */
+export const Backdrop = memo(function Backdrop({
+  x,
+  width,
+  from,
+  to,
+  climate,
+}: {
+  x: DayScale;
+  width: number;
+  from: IsoDate;
+  to: IsoDate;
+  climate: Climate | null;
+}) {
+  const months = monthsWithin(from, to);
   // where months stand closer than their names, every second or third is named
-  const every = Math.ceil(48 / Math.max(1, (x.range()[1] ?? width) / Math.max(1, months.length)));
-  const bars: { left: number; right: number; mm: number; meanC: number; key: string }[] = [];
-  const warmth = facts.climate ? meanPreservingNodes(facts.climate.months.map((m) => m.meanC)) : [];
-  for (let day = toDay(from); day < toDay(to); day++) {
-    const date = isoDate(day);
-    const of = Number(date.slice(8));
-    const month = facts.climate?.months[Number(date.slice(5, 7)) - 1];
-    if (![1, 11, 21].includes(of) || !month) continue;
-    bars.push({
-      left: x(ms(date)),
-      right: x(ms(addDays(date, of === 21 ? 9 : 10))),
-      mm: month.rainMm / 3,
-      meanC: dailyValue(warmth, monthPlace(day + 5)),
-      key: date,
-    });
-  }
+  const every = Math.ceil(48 / Math.max(1, x.right / Math.max(1, months.length)));
+  const bars = climate ? tensOfDays(climate, from, to, x) : [];
+  const sky = (list: TenDays[]) => list.map((b) => `M${px(b.left)} 0H${px(b.right)}V${GROUND}H${px(b.left)}z`).join("");
+  const rain = bars.map((b) => {
+    const right = Math.max(b.left + 2, b.right - 1);
+    return `M${px(b.left + 1)} 0H${px(right)}V${px(Math.min(34, b.mm * 0.9))}H${px(b.left + 1)}z`;
+  });
   return (
     <g aria-hidden>
       <rect x={0} y={GROUND} width={width} height={BOTTOM - GROUND} fill="var(--earth)" />
-      {bars.map((bar) => (
-        <g key={bar.key}>
-          {bar.meanC < 1 && (
-            <rect x={bar.left} y={0} width={bar.right - bar.left} height={GROUND} fill="var(--water)" opacity={0.09} />
-          )}
-          {bar.meanC > 29 && (
-            <rect x={bar.left} y={0} width={bar.right - bar.left} height={GROUND} fill="var(--stop)" opacity={0.07} />
-          )}
-          <rect
-            x={bar.left + 1}
-            y={0}
-            width={Math.max(1, bar.right - bar.left - 2)}
-            height={Math.min(34, bar.mm * 0.9)}
-            fill="var(--rain)"
-          />
-        </g>
-      ))}
+      <path d={sky(bars.filter((b) => b.meanC < COLD_SKY_C))} fill="var(--water)" opacity={0.09} />
+      <path d={sky(bars.filter((b) => b.meanC > HOT_SKY_C))} fill="var(--stop)" opacity={0.07} />
+      <path d={rain.join("")} fill="var(--rain)" />
       {bars.length > 1 && (
         <path
           d={
-            line<(typeof bars)[number]>()
+            line<TenDays>()
               .x((b) => (b.left + b.right) / 2)
               .y((b) => GROUND - 8 - (b.meanC + 5) * 2.6)
-              .curve(curveMonotoneX)(bars) ?? ""
+              .curve(curveMonotoneX)
+              .digits(1)(bars) ?? ""
           }
           fill="none"
           stroke="var(--stop)"
@@ -69,22 +67,42 @@ export function Backdrop({ x, width, from, to }: { x: Scale; width: number; from
           opacity={0.35}
         />
       )}
-      {months.map((d, i) => (
-        <g key={d.toISOString()}>
-          <line x1={x(d)} x2={x(d)} y1={0} y2={BOTTOM} stroke="var(--line)" strokeWidth={1} />
-          {i % every === 0 && (
-            <text x={x(d) + 4} y={HEIGHT - 6} fontSize={11} fill="var(--soft)">
-              {`${d.toLocaleString("en", { month: "short", timeZone: "UTC" })}${d.getUTCMonth() === 0 || i === 0 ? ` ${d.getUTCFullYear()}` : ""}`}
+      <path d={months.map((d) => `M${px(x(d))} 0V${BOTTOM}`).join("")} stroke="var(--line)" strokeWidth={1} />
+      {months.map(
+        (d, i) =>
+          i % every === 0 && (
+            <text key={d} className="soft-name" x={x(d) + 4} y={HEIGHT - 6}>
+              {`${monthName(d)}${d.slice(5, 7) === "01" || i === 0 ? ` ${d.slice(0, 4)}` : ""}`}
             </text>
-          )}
-        </g>
-      ))}
+          ),
+      )}
     </g>
   );
+});
+
+const px = (value: number) => Math.round(value * 10) / 10;
+
+/** A station's usual rain and warmth by tens of days. */
+function tensOfDays(climate: Climate, from: IsoDate, to: IsoDate, x: DayScale): TenDays[] {
+  const warmth = meanPreservingNodes(climate.months.map((m) => m.meanC));
+  const tens: TenDays[] = [];
+  for (let day = toDay(from); day < toDay(to); day++) {
+    const date = isoDate(day);
+    const of = Number(date.slice(8));
+    const month = climate.months[Number(date.slice(5, 7)) - 1];
+    if (![1, 11, 21].includes(of) || !month) continue;
+    tens.push({
+      left: x(date),
+      right: x(addDays(date, of === 21 ? 9 : 10)),
+      mm: month.rainMm / 3,
+      meanC: dailyValue(warmth, monthPlace(day + 5)),
+    });
+  }
+  return tens;
 }
 
 /** Canopy above the ground line and roots below it, from the stages computed for this planting date. */
-export function Growth({ x }: { x: Scale }) {
+export function Growth({ x }: { x: DayScale }) {
   const { plan } = usePlanModel();
   const end = plan?.harvestDate ?? plan?.stages.at(-1)?.date;
   if (!plan?.plantingDate || !end) return null;
@@ -97,7 +115,7 @@ export function Growth({ x }: { x: Scale }) {
   ];
   const shape = (height: (p: (typeof points)[number]) => number) =>
     area<(typeof points)[number]>()
-      .x((p) => x(ms(p.date)))
+      .x((p) => x(p.date))
       .y0(GROUND)
       .y1(height)
       .curve(curveMonotoneX)(points) ?? "";
@@ -106,7 +124,7 @@ export function Growth({ x }: { x: Scale }) {
   return (
     <g aria-hidden>
       <clipPath id="ripe">
-        <rect x={x(ms(ripening))} y={0} width={Math.max(0, x(ms(end)) - x(ms(ripening)))} height={GROUND} />
+        <rect x={x(ripening)} y={0} width={Math.max(0, x(end) - x(ripening))} height={GROUND} />
       </clipPath>
       <path d={shape((p) => GROUND + (p.rootCm / deepest) * 84)} fill="var(--root)" />
       <path d={canopy} fill="var(--canopy)" stroke="var(--seed)" strokeWidth={1} />
@@ -116,13 +134,13 @@ export function Growth({ x }: { x: Scale }) {
 }
 
 /** Ticks of the stages along the ground line with their spread; names where they fit; each opens to be noted as seen. */
-export function Stages({ x, width, onOpen }: { x: Scale; width: number; onOpen: (stageId: string) => void }) {
+export function Stages({ x, width, onOpen }: { x: DayScale; width: number; onOpen: (stageId: string) => void }) {
   const { plan } = usePlanModel();
   let end = -Infinity;
   return (
     <g>
       {plan?.stages.map((stage) => {
-        const at = x(ms(stage.date));
+        const at = x(stage.date);
         const size = stage.name.length * 5.6;
         const fits = at > end && at + size < width;
         if (fits) end = at + size + 8;
@@ -145,24 +163,15 @@ export function Stages({ x, width, onOpen }: { x: Scale; width: number; onOpen: 
             }}
           >
             <title>{words}</title>
-            <rect x={at - 12} y={GROUND - 8} width={24} height={24} fill="transparent" />
-            <line
-              x1={x(ms(stage.early))}
-              x2={x(ms(stage.late))}
-              y1={GROUND + 2.5}
-              y2={GROUND + 2.5}
-              stroke="var(--ink)"
-              strokeWidth={3}
-              opacity={0.28}
-            />
+            <rect className="grip" x={at - 12} y={GROUND - 8} width={24} height={24} rx={3} />
+            <path className="spread" d={`M${x(stage.early)} ${GROUND + 2.5}H${x(stage.late)}`} />
             {stage.basis === "observed" ? (
               <circle cx={at} cy={GROUND} r={4} fill="var(--ink)" />
             ) : (
-              <line x1={at} x2={at} y1={GROUND - 5} y2={GROUND + 5} stroke="var(--ink)" strokeWidth={1.5} />
+              <path d={`M${at} ${GROUND - 5}v10`} stroke="var(--ink)" strokeWidth={1.5} />
             )}
-            <FocusRing x={at} y={GROUND} width={18} height={16} />
             {fits && (
-              <text x={at + 3} y={GROUND + 14} fontSize={10.5} fill="var(--soft)">
+              <text className="soft-name" x={at + 3} y={GROUND + 14}>
                 {stage.name}
               </text>
             )}

@@ -5,7 +5,7 @@ import type { ComponentType } from "react";
 import type { SheetId } from "@/core/sheet-ids";
 import { GroundSheet } from "./ground/ground-sheet";
 
-// a plan opens on its first sheet; the others come when they are opened, or shortly after the page (see fetchLater)
+// a plan opens on its first sheet; the others come when they are opened, or shortly after the page (see LATER_SHEETS)
 const LATER = {
   soil: () => import("./soil/soil-sheet").then((m) => m.SoilSheet),
   seed: () => import("./seed/seed-sheet").then((m) => m.SeedSheet),
@@ -30,7 +30,5 @@ export const SHEET_SCREENS: Record<SheetId, ComponentType> = {
   money: dynamic(LATER.money),
 };
 
-/** Fetches all sheets, so that they are there also when the network is not. */
-export function fetchLater(): void {
-  for (const load of Object.values(LATER)) void load().catch(() => {});
-}
+/** What fetches the sheets that a plan does not open on. */
+export const LATER_SHEETS: (() => Promise<unknown>)[] = Object.values(LATER);

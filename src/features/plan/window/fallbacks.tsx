@@ -2,10 +2,12 @@
 
 import { useMemo, useState } from "react";
 import { addDays, formatDay, type IsoDate } from "@/core/dates";
+import { CRITERION_NAMES } from "@/core/plan/site-criteria";
 import type { WindowAnswer } from "@/core/season/sowing-window";
 import { change } from "@/core/sheets/decisions";
-import { fallbacks } from "@/core/sheets/window-question";
+import { fallbacks } from "@/core/sheets/fallbacks";
 import { Button } from "@/ui/button";
+import { figures, TableHead } from "@/ui/table-head";
 import { WrittenValue } from "@/ui/written-value";
 import { useUnits } from "../../shared/units";
 import { usePlanModel } from "../plan-context";
@@ -30,25 +32,32 @@ export function Fallbacks({ answer }: { answer: WindowAnswer }) {
 
   const priced = useMemo(() => {
     if (!run.answers || run.answers.length !== list.length) return null;
-    return list
-      .map((fallback, i) => {
-        const here = run.answers?.[i]?.dates[0];
-        const expected = here?.meanTPerHa ?? 0;
-        const draft =
-          expected > 0
-            ? draftWith([...fallback.changes, change("targetTPerHa", Number(expected.toFixed(3)))], fallback.guide)
-            : null;
-        const then = draft?.ok ? draft.value : null;
-        return {
-          fallback,
-          expected,
-          seed: then?.figures["seed.rate"]?.value ?? null,
-          plants: then?.seed.targetPlantsPerM2 ?? null,
-          cost: then?.money.costPerHa ?? null,
-          margin: then?.money.marginPerHa ?? null,
-        };
-      })
-      .sort((a, b) => (b.margin ?? -1e12) - (a.margin ?? -1e12));
+    return (
+      list
+        .map((fallback, i) => {
+          const here = run.answers?.[i]?.dates[0];
+          const expected = here?.meanTPerHa ?? 0;
+          const draft =
+            expected > 0
+              ? draftWith([...fallback.changes, change("targetTPerHa", Number(expected.toFixed(3)))], fallback.guide)
+              : null;
+          const then = draft?.ok ? draft.value : null;
+          return {
+            fallback,
+            expected,
+            seed: then?.figures["seed.rate"]?.value ?? null,
+            plants: then?.seed.targetPlantsPerM2 ?? null,
+            cost: then?.money.costPerHa ?? null,
+            margin: then?.money.marginPerHa ?? null,
+          };
+        })
+        // what this farm cannot do stands last, whatever it would earn
+        .sort(
+          (a, b) =>
+            Number(a.fallback.cannot.length > 0) - Number(b.fallback.cannot.length > 0) ||
+            (b.margin ?? -1e12) - (a.margin ?? -1e12),
+        )
+    );
   }, [run.answers, list, draftWith]);
   const atPlan = useMemo(() => {
     const here = plan?.plantingDate ? nearestDate(answer, plan.plantingDate) : null;
@@ -101,30 +110,21 @@ export function Fallbacks({ answer }: { answer: WindowAnswer }) {
       {priced && (
         <div className="overflow-x-auto">
           <table className="w-full border-collapse text-[13px]">
-            <thead>
-              <tr className="text-left text-[12px] text-soft [&>th]:py-1 [&>th]:pr-3 [&>th]:font-normal">
-                <th scope="col">Fall-back</th>
-                <th scope="col">Sown</th>
-                <th scope="col" className="text-right">
-                  Plants
-                </th>
-                <th scope="col" className="text-right">
-                  Mean, {split(1, "yield").unit}
-                </th>
-                <th scope="col" className="text-right">
-                  Cost, {currency}/ha
-                </th>
-                <th scope="col" className="text-right">
-                  Margin, {currency}/ha
-                </th>
-                <th scope="col" className="text-right">
-                  against the plan
-                </th>
-                <th scope="col">
-                  <span className="sr-only">Take it</span>
-                </th>
-              </tr>
-            </thead>
+            <TableHead
+              className="[&>th]:pr-3"
+              columns={[
+                "Fall-back",
+                "Sown",
+                ...figures(
+                  "Plants",
+                  `Mean, ${split(1, "yield").unit}`,
+                  `Cost, ${currency}/ha`,
+                  `Margin, ${currency}/ha`,
+                  "against the plan",
+                ),
+                { name: "Take it", hidden: true },
+              ]}
+            />
             <tbody>
               {priced.map(({ fallback, expected, plants, cost, margin }) => {
                 const against = margin !== null && atPlan?.margin != null ? margin - atPlan.margin : null;
@@ -132,6 +132,13 @@ export function Fallbacks({ answer }: { answer: WindowAnswer }) {
                   <tr key={fallback.id} className="border-t border-line [&>td]:py-1 [&>td]:pr-3">
                     <td>
                       {fallback.label} <span className="text-soft">{fallback.kind}</span>
+                      <span className={`block text-[12px] ${fallback.cannot.length > 0 ? "text-stop" : "text-soft"}`}>
+                        {fallback.cannot.length > 0
+                          ? `not here: ${fallback.cannot.join("; ")}`
+                          : fallback.site.limiting
+                            ? `site ${number(100 * fallback.site.score, 0)} %, by ${CRITERION_NAMES[fallback.site.limiting]}`
+                            : "the site suits it"}
+                      </span>
                     </td>
                     <td>{formatDay(fallback.date)}</td>
                     <td className="text-right">
@@ -146,7 +153,7 @@ export function Fallbacks({ answer }: { answer: WindowAnswer }) {
                       {against === null ? "" : `${against < 0 ? "−" : "+"}${money(Math.abs(against))}`}
                     </td>
                     <td>
-                      {editable && !planted && expected > 0 && (
+                      {editable && !planted && expected > 0 && fallback.cannot.length === 0 && (
                         <Button look="quiet" onClick={() => apply(...fallback.changes)}>
                           Take it<span className="sr-only">{` ${fallback.label}`}</span>
                         </Button>
@@ -158,8 +165,9 @@ export function Fallbacks({ answer }: { answer: WindowAnswer }) {
             </tbody>
           </table>
           <p className="text-[12px] text-soft">
-            Each with the yield to expect in the mean of the simulated seasons and the inputs for it. Ctrl Z takes a
-            taken fall-back back.
+            Each with the yield to expect in the mean of the simulated seasons and the inputs for it. What the site, the
+            rotation, machines, hands or an outlet do not allow stands last, with the reason. Ctrl Z takes a taken
+            fall-back back.
           </p>
         </div>
       )}

@@ -4,6 +4,7 @@ import { useMemo } from "react";
 import { addDays, formatDay } from "@/core/dates";
 import { drySowing, rainSeason, rainSeasonStartMonth } from "@/core/weather/rain-season";
 import { seasonWeather } from "@/core/weather/season-weather";
+import { figures, TableHead } from "@/ui/table-head";
 import { useUnits } from "../../shared/units";
 import { usePlanModel } from "../plan-context";
 
@@ -46,26 +47,7 @@ export function Rains() {
             Sown dry and deeper ({number(method.depthCm.high, 0)} cm) ahead of them; share such that no more than{" "}
             {RISK_PCT} % of the field is lost in the mean (assumption)
           </caption>
-          <thead>
-            <tr className="text-left text-soft [&>th]:font-normal">
-              <th scope="col">Sown</th>
-              <th scope="col" className="text-right">
-                fails
-              </th>
-              <th scope="col" className="text-right">
-                false start
-              </th>
-              <th scope="col" className="text-right">
-                no rain
-              </th>
-              <th scope="col" className="text-right">
-                days won
-              </th>
-              <th scope="col" className="text-right">
-                share at most
-              </th>
-            </tr>
-          </thead>
+          <TableHead columns={["Sown", ...figures("fails", "false start", "no rain", "days won", "share at most")]} />
           <tbody>
             {rains.ahead.map((d) => (
               <tr key={d.date} className="border-t border-line">

@@ -4,6 +4,7 @@ import { useMemo } from "react";
 import type { WindowAnswer } from "@/core/season/sowing-window";
 import { targetCheck } from "@/core/season/target-check";
 import type { PlanWindows } from "@/core/sheets/window-question";
+import { figures, TableHead } from "@/ui/table-head";
 import { useUnits } from "../../shared/units";
 import { usePlanModel } from "../plan-context";
 import { GivenFigure } from "../working";
@@ -72,20 +73,7 @@ export function TargetCheckView({ of, answer }: { of: PlanWindows; answer: Windo
         })}
       </div>
       <table className="mt-1 w-full border-collapse text-[12px]">
-        <thead>
-          <tr className="text-left text-soft [&>th]:font-normal">
-            <th scope="col">Made of</th>
-            <th scope="col" className="text-right">
-              needed
-            </th>
-            <th scope="col" className="text-right">
-              to expect
-            </th>
-            <th scope="col" className="text-right">
-              of need
-            </th>
-          </tr>
-        </thead>
+        <TableHead columns={["Made of", ...figures("needed", "to expect", "of need")]} />
         <tbody>
           {check.components.map((c) => (
             <tr

@@ -8,6 +8,7 @@ import { CAUSE_NAMES } from "@/core/season/growth";
 import type { WindowAnswer, WindowDate } from "@/core/season/sowing-window";
 import { planWindows, windowQuestion } from "@/core/sheets/window-question";
 import { Button } from "@/ui/button";
+import { figures, TableHead } from "@/ui/table-head";
 import { useUnits } from "../../shared/units";
 import { useMovingDates } from "../moving-dates";
 import { usePlanModel } from "../plan-context";
@@ -148,30 +149,16 @@ function DateTable({
     <div className="min-w-0 overflow-x-auto">
       <table className="w-full border-collapse text-[13px]">
         <caption className="sr-only">Chance, yield and limits by sowing date</caption>
-        <thead>
-          <tr className="text-left text-[12px] text-soft [&>th]:py-1 [&>th]:pr-3 [&>th]:font-normal">
-            <th scope="col">Sown</th>
-            <th scope="col" className="text-right">
-              Chance
-            </th>
-            <th scope="col" className="text-right">
-              Mean, {split(1, "yield").unit}
-            </th>
-            <th scope="col" className="text-right">
-              1 to 9 in 10
-            </th>
-            {cold && (
-              <th scope="col" className="text-right">
-                Cold met
-              </th>
-            )}
-            <th scope="col">Limits most</th>
-            <th scope="col">Ripe</th>
-            <th scope="col">
-              <span className="sr-only">Plan it</span>
-            </th>
-          </tr>
-        </thead>
+        <TableHead
+          className="[&>th]:pr-3"
+          columns={[
+            "Sown",
+            ...figures("Chance", `Mean, ${split(1, "yield").unit}`, "1 to 9 in 10", ...(cold ? ["Cold met"] : [])),
+            "Limits most",
+            "Ripe",
+            { name: "Plan it", hidden: true },
+          ]}
+        />
         <tbody>
           {shown.map((d) => (
             <tr

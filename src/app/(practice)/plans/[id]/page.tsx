@@ -1,6 +1,7 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { PlanScreen } from "@/features/plan/plan-screen";
+import { pack } from "@/features/shared/packed";
 import { may, requirePage } from "@/server/access";
 import { inPractice } from "@/server/db";
 import { listCrops } from "@/server/guides";
@@ -17,7 +18,7 @@ export default async function PlanPage({ params }: { params: Promise<{ id: strin
   return (
     <PlanScreen
       key={loaded.id}
-      start={{
+      start={pack({
         planId: loaded.id,
         season,
         facts,
@@ -26,7 +27,7 @@ export default async function PlanPage({ params }: { params: Promise<{ id: strin
         revision,
         lastSummary,
         editable: may(access.role, "plan"),
-      }}
+      })}
       versions={versions}
       changes={loaded.changes}
       crops={listCrops()}

@@ -1,19 +1,23 @@
 "use client";
 
+import { Fragment } from "react";
 import { formatDay } from "@/core/dates";
 import { MANURE_IDS, MANURES } from "@/core/feed/manure";
 import { NUTRIENTS, nutrientOf } from "@/core/nutrients";
 import { Choice } from "@/ui/choice";
-import { WrittenValue } from "@/ui/written-value";
+import { figures, TableHead } from "@/ui/table-head";
 import { useUnits } from "../../../shared/units";
+import { DecidedNumber } from "../../decided-number";
 import { DecisionLine, SheetHead } from "../../decision-line";
 import { usePlanModel } from "../../plan-context";
 import { FigureValue } from "../../working";
+import { Balance } from "./balance";
+import { Coefficients, NitrogenSchools, SCHOOLS } from "./nitrogen-schools";
 
 /** Sheet 4: what the target needs, less what the field gives, in splits that add up, and what to buy for it. */
 export function FeedSheet() {
   const { plan, facts, decisions, set, editable } = usePlanModel();
-  const { number, split, read, money, currency } = useUnits();
+  const { number, split, money, currency } = useUnits();
   if (!plan) return null;
   const { feed } = plan;
   const manure = decisions.feed?.manure;
@@ -31,43 +35,44 @@ export function FeedSheet() {
       <SheetHead title="Feed" about="what the target needs, less what the field already gives, in splits that add up" />
       <DecisionLine
         what="Nitrogen"
-        hint="balance of uptake, soil and manure"
+        hint={SCHOOLS[decisions.feed?.nSchool ?? "balance"].hint}
         value={<FigureValue id="feed.n" decimals={0} />}
         leads={
           <span className="inline-flex flex-wrap gap-x-2">
             soil
-            <WrittenValue
+            <DecidedNumber
+              path="feed/soilMineralNKgPerHa"
               label="Soil mineral N"
-              text={number(plan.figures["feed.mineralN"]?.value ?? 0)}
+              value={plan.figures["feed.mineralN"]?.value ?? 0}
+              dimension="massPerArea"
+              limits={{ min: 0, max: 500 }}
+              suffix=""
               width="2.6em"
-              disabled={!editable}
-              read={read("Soil mineral N", "massPerArea", { min: 0, max: 500 })}
-              onValue={(v) => set("feed/soilMineralNKgPerHa", v)}
-              onClear={() => set("feed/soilMineralNKgPerHa", undefined)}
             />
             +
-            <WrittenValue
+            <DecidedNumber
+              path="feed/mineralisationKgPerHa"
               label="Mineralised in season"
-              text={number(plan.figures["feed.mineralisation"]?.value ?? 0)}
+              value={plan.figures["feed.mineralisation"]?.value ?? 0}
+              dimension="massPerArea"
+              limits={{ min: 0, max: 500 }}
+              suffix=""
               width="2.6em"
-              disabled={!editable}
-              read={read("Mineralised in season", "massPerArea", { min: 0, max: 500 })}
-              onValue={(v) => set("feed/mineralisationKgPerHa", v)}
-              onClear={() => set("feed/mineralisationKgPerHa", undefined)}
             />
             + <FigureValue id="feed.residueN" decimals={0} unit={false} />, recovery
-            <WrittenValue
+            <DecidedNumber
+              path="feed/recovery"
               label="Recovery of fertiliser N"
-              text={number(plan.figures["feed.recovery"]?.value ?? 0)}
+              value={plan.figures["feed.recovery"]?.value ?? 0}
+              dimension="count"
+              limits={{ above: 0, max: 1 }}
+              suffix=""
               width="2.8em"
-              disabled={!editable}
-              read={read("Recovery", "count", { above: 0, max: 1 })}
-              onValue={(v) => set("feed/recovery", v)}
-              onClear={() => set("feed/recovery", undefined)}
             />
           </span>
         }
       />
+      <NitrogenSchools />
       <DecisionLine
         what="Phosphate and potash by"
         value={
@@ -81,13 +86,26 @@ export function FeedSheet() {
                 label: "Replace and build up",
                 note: "default where soil is tested regularly: keeps the soil in range",
               },
-              { value: "criticalLevel", label: "Critical level", note: "a rate by class, none above the level" },
+              {
+                value: "criticalLevel",
+                label: "Critical level",
+                note: "a rate by class and crop group, none above the level",
+              },
+              {
+                value: "targetYieldEquation",
+                label: "Target-yield equation",
+                note: "a x target - b x soil test, by coefficients of a local calibration",
+              },
             ]}
-            onChange={(v) => set("feed/pkSchool", v === "criticalLevel" ? "criticalLevel" : undefined)}
+            onChange={(v) => set("feed/pkSchool", v === "replaceAndBuildUp" ? undefined : v)}
           />
         }
         leads={
           <span>
+            {decisions.feed?.pkSchool === "targetYieldEquation" &&
+              (["p2o5", "k2o"] as const).map((id) => (
+                <Coefficients key={id} path={`feed/pkEquation/${id}`} of={nutrientOf(id).label} names={["a", "b"]} />
+              ))}
             {NUTRIENTS.filter((n) => n.need === "offtake").map((n, i) => (
               <span key={n.id}>
                 {i > 0 && ", "}
@@ -123,25 +141,26 @@ export function FeedSheet() {
               }
             />
             {manure && (
-              <WrittenValue
+              <DecidedNumber
+                path="feed/manure/tPerHa"
                 label="Manure rate"
-                text={split(manure.tPerHa, "dressing").number}
-                suffix={split(1, "dressing").unit}
+                value={manure.tPerHa}
+                dimension="dressing"
+                limits={{ min: 0, max: 200 }}
                 width="3em"
-                disabled={!editable}
-                read={read("Manure rate", "dressing", { min: 0, max: 200 })}
-                onValue={(v) => set("feed/manure/tPerHa", v)}
+                keeps
               />
             )}
             {manure && (
-              <WrittenValue
+              <DecidedNumber
+                path="feed/manure/hoursToIncorporation"
                 label="Hours to incorporation"
-                text={number(manure.hoursToIncorporation)}
+                value={manure.hoursToIncorporation}
+                dimension="count"
+                limits={{ min: 0, max: 10000 }}
                 suffix="h to turn in"
                 width="2.4em"
-                disabled={!editable}
-                read={read("Hours to incorporation", "count", { min: 0, max: 10000 })}
-                onValue={(v) => set("feed/manure/hoursToIncorporation", v)}
+                keeps
               />
             )}
           </span>
@@ -211,80 +230,86 @@ export function FeedSheet() {
       />
       <table className="mt-1 w-full border-collapse">
         <caption className="sr-only">Nitrogen splits</caption>
-        <thead>
-          <tr className="text-[12px] text-soft">
-            <th scope="col" className="text-left font-medium">
-              Split
-            </th>
-            <th scope="col" className="text-left font-medium">
-              When
-            </th>
-            <th scope="col" className="whitespace-nowrap pl-2 text-right font-medium">
-              Share
-            </th>
-            <th scope="col" className="whitespace-nowrap pl-2 text-right font-medium">
-              N {perHa}
-            </th>
-            <th scope="col" className="pl-3 text-left font-medium">
-              Product
-            </th>
-            <th scope="col" className="whitespace-nowrap pl-2 text-right font-medium">
-              {perHa}
-            </th>
-            <th scope="col" className="whitespace-nowrap pl-2 text-right font-medium">
-              Bags, field
-            </th>
-          </tr>
-        </thead>
+        <TableHead
+          className="[&>th]:pl-2 [&>th:first-child]:pl-0"
+          columns={[
+            "Split",
+            "When",
+            ...figures("Share", `N ${perHa}`),
+            { name: "Product", className: "pl-3" },
+            ...figures(perHa, "Bags, field"),
+          ]}
+        />
         <tbody>
           {feed.splits.map((line) => {
-            const dose = feed.doses.find((d) => d.at === line.id);
+            const doses = feed.doses.filter((d) => d.at === line.id);
+            const dose = doses.find((d) => d.id === line.productId) ?? doses[0];
             const operation = date(line.id);
             return (
-              <tr key={line.id} className="border-t border-line align-baseline">
-                <th scope="row" className="whitespace-nowrap py-1 pr-2 text-left font-normal">
-                  {line.name}
-                </th>
-                <td className="py-1 pr-2 text-[13px]">
-                  {operation?.date ? (
-                    <span className="whitespace-nowrap">
-                      {formatDay(operation.date)} <span className="text-[12px] text-soft">{operation.tiedTo}</span>
-                    </span>
-                  ) : (
-                    "none"
-                  )}
-                </td>
-                <td className="py-1 text-right">
-                  <WrittenValue
-                    label={`${line.name}, share`}
-                    text={number(line.sharePct)}
-                    suffix="%"
-                    width="3em"
-                    disabled={!editable}
-                    read={read("Share", "percent", { min: 0, max: 100 })}
-                    onValue={(v) => set(`feed/shares/${line.id}`, v)}
-                    onClear={() => set(`feed/shares/${line.id}`, undefined)}
-                  />
-                </td>
-                <td className="py-1 text-right">
-                  <FigureValue id={`feed.split.${line.id}`} decimals={0} unit={false} />
-                </td>
-                <td className="max-w-[12em] py-1 pl-3">
-                  <Choice
-                    label={`${line.name}, product`}
-                    value={line.productId ?? ""}
-                    disabled={!editable}
-                    options={fertiliser((f) => (f.contents.n ?? 0) > 0)}
-                    onChange={(id) => set(`feed/splitProducts/${line.id}`, id)}
-                  />
-                </td>
-                <td className="py-1 text-right">
-                  {dose ? <FigureValue id={`feed.dose.${line.id}.${dose.id}`} decimals={0} unit={false} /> : "0"}
-                </td>
-                <td className="py-1 text-right">
-                  {dose ? <FigureValue id={`feed.bags.${line.id}.${dose.id}`} decimals={0} unit={false} /> : "0"}
-                </td>
-              </tr>
+              <Fragment key={line.id}>
+                <tr className="border-t border-line align-baseline">
+                  <th scope="row" className="whitespace-nowrap py-1 pr-2 text-left font-normal">
+                    {line.name}
+                  </th>
+                  <td className="py-1 pr-2 text-[13px]">
+                    {operation?.date ? (
+                      <span className="whitespace-nowrap">
+                        {formatDay(operation.date)} <span className="text-[12px] text-soft">{operation.tiedTo}</span>
+                      </span>
+                    ) : (
+                      "none"
+                    )}
+                  </td>
+                  <td className="py-1 text-right">
+                    <DecidedNumber
+                      path={`feed/shares/${line.id}`}
+                      label={`${line.name}, share`}
+                      value={line.sharePct}
+                      dimension="percent"
+                      limits={{ min: 0, max: 100 }}
+                      suffix="%"
+                      width="3em"
+                    />
+                  </td>
+                  <td className="py-1 text-right">
+                    <FigureValue id={`feed.split.${line.id}`} decimals={0} unit={false} />
+                  </td>
+                  <td className="max-w-[12em] py-1 pl-3">
+                    <Choice
+                      label={`${line.name}, product`}
+                      value={line.productId ?? ""}
+                      disabled={!editable}
+                      options={fertiliser((f) => (f.contents.n ?? 0) > 0)}
+                      onChange={(id) => set(`feed/splitProducts/${line.id}`, id)}
+                    />
+                  </td>
+                  <td className="py-1 text-right">
+                    {dose ? <FigureValue id={`feed.dose.${line.id}.${dose.id}`} decimals={0} unit={false} /> : "0"}
+                  </td>
+                  <td className="py-1 text-right">
+                    {dose ? <FigureValue id={`feed.bags.${line.id}.${dose.id}`} decimals={0} unit={false} /> : "0"}
+                  </td>
+                </tr>
+                {doses
+                  .filter((d) => d !== dose)
+                  .map((other) => (
+                    <tr key={other.id} className="text-[13px]">
+                      <th scope="row" colSpan={3} className="pb-1 text-left font-normal text-soft">
+                        with it, for {nutrientOf(other.by).name}
+                      </th>
+                      <td className="pb-1 text-right text-soft">
+                        {split(other.brings.n ?? 0, "massPerArea", 0).number}
+                      </td>
+                      <td className="pb-1 pl-3">{other.name}</td>
+                      <td className="pb-1 text-right">
+                        <FigureValue id={`feed.dose.${line.id}.${other.id}`} decimals={0} unit={false} />
+                      </td>
+                      <td className="pb-1 text-right">
+                        <FigureValue id={`feed.bags.${line.id}.${other.id}`} decimals={0} unit={false} />
+                      </td>
+                    </tr>
+                  ))}
+              </Fragment>
             );
           })}
           <tr className="border-t-2 border-ink font-semibold">
@@ -341,46 +366,5 @@ export function FeedSheet() {
       <Balance />
       <p className="sr-only">Fertiliser {money(feed.doses.reduce((s, d) => s + d.cost, 0))} a hectare</p>
     </div>
-  );
-}
-
-/** Need against what is given, nutrient by nutrient. */
-function Balance() {
-  const { plan } = usePlanModel();
-  const { split } = useUnits();
-  if (!plan) return null;
-  const { need, supplied } = plan.feed;
-  const most = Math.max(1, ...Object.values(need), ...Object.values(supplied));
-  // the main four always, others where there is something to balance
-  const shown = NUTRIENTS.filter(
-    (n) =>
-      ["balance", "offtake", "perTonne"].includes(n.need) ||
-      need[n.id] > 0 ||
-      (supplied[n.id] > 0 && !n.trace && n.need !== "none"),
-  );
-  return (
-    <dl className="mt-3 grid gap-1" aria-label="Need against given">
-      {shown.map(({ id: key, label, trace }) => (
-        <div key={key} className="grid grid-cols-[3em_minmax(0,1fr)] items-center gap-2">
-          <dt className="text-[13px]">{label}</dt>
-          <dd className="flex items-center gap-2">
-            <span className="relative block h-4 w-[62%]" aria-hidden>
-              <span
-                className="absolute inset-y-0 left-0 opacity-40"
-                style={{ width: `${(supplied[key] / most) * 100}%`, background: "var(--feed)" }}
-              />
-              <span
-                className="absolute -inset-y-0.5 w-[2px] bg-ink"
-                style={{ left: `calc(${(need[key] / most) * 100}% - 1px)` }}
-              />
-            </span>
-            <span className="whitespace-nowrap text-[12px] text-soft">
-              need {split(need[key], "massPerArea", trace ? 1 : 0).number}, given{" "}
-              <FigureValue id={`feed.supplied.${key}`} decimals={trace ? 1 : 0} unit={false} />
-            </span>
-          </dd>
-        </div>
-      ))}
-    </dl>
   );
 }

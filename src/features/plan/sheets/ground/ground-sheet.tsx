@@ -3,8 +3,9 @@
 import { type ImplementId, implementOf } from "@/core/ground/implements";
 import type { PlannedPass } from "@/core/sheets/ground/part";
 import { Choice } from "@/ui/choice";
-import { WrittenValue } from "@/ui/written-value";
+import { figures, TableHead } from "@/ui/table-head";
 import { useUnits } from "../../../shared/units";
+import { DecidedNumber } from "../../decided-number";
 import { DecisionLine, SheetHead } from "../../decision-line";
 import { usePlanModel } from "../../plan-context";
 import { FigureValue } from "../../working";
@@ -18,7 +19,7 @@ const sizeOf = (pass: PlannedPass, key: "depthCm" | "speedKmH" | "widthM") =>
 /** Sheet 1: two tillage systems side by side, and the passes of the one chosen. */
 export function GroundSheet() {
   const { plan, decisions, set, editable } = usePlanModel();
-  const { split, read, number, show } = useUnits();
+  const { split, number, show } = useUnits();
   if (!plan) return null;
   const { chosen, compared, all } = plan.ground;
   const options = all.map((s) => ({
@@ -118,15 +119,7 @@ export function GroundSheet() {
       </table>
       <table className="mt-3 w-full border-collapse">
         <caption className="pb-1 text-left text-[13px] text-soft">Passes of “{chosen.name}”</caption>
-        <thead>
-          <tr className="text-[12px] text-soft">
-            {["Pass", "Depth", "Speed", "Width", "With", "Diesel", "Work rate"].map((head, i) => (
-              <th key={head} scope="col" className={`font-medium ${i === 0 ? "text-left" : "text-right"}`}>
-                {head}
-              </th>
-            ))}
-          </tr>
-        </thead>
+        <TableHead columns={["Pass", ...figures("Depth", "Speed", "Width", "With", "Diesel", "Work rate")]} />
         <tbody>
           {chosen.passes.map((pass) => (
             <tr
@@ -145,15 +138,13 @@ export function GroundSheet() {
                 ] as const
               ).map(([key, label, dimension, min, max]) => (
                 <td key={key} className="py-1 text-right">
-                  <WrittenValue
+                  <DecidedNumber
+                    path={`ground/passes/${pass.id}/${key}`}
                     label={`${pass.name}, ${label.toLowerCase()}`}
-                    text={split(sizeOf(pass, key), dimension).number}
-                    suffix={split(1, dimension).unit}
+                    value={sizeOf(pass, key)}
+                    dimension={dimension}
+                    limits={{ min, max }}
                     width="3.4em"
-                    disabled={!editable}
-                    read={read(label, dimension, { min, max })}
-                    onValue={(value) => set(`ground/passes/${pass.id}/${key}`, value)}
-                    onClear={() => set(`ground/passes/${pass.id}/${key}`, undefined)}
                   />
                 </td>
               ))}

@@ -17,7 +17,7 @@ export function MoneySheet() {
   const most = Math.max(1, ...sheets.map((s) => plan.money.costBySheet[s] ?? 0));
   return (
     <div>
-      <SheetHead title="Money" about="costs by sheet against the output at the target" />
+      <SheetHead title="Money" about="costs by sheet against the output at the target and at the yield to expect" />
       <DecisionLine
         what="Price"
         hint="per tonne, as sold"
@@ -100,6 +100,16 @@ export function MoneySheet() {
             )
           }
         />
+        <DecisionLine
+          what="Margin at the yield to expect"
+          value={<FigureValue id="money.marginExpected" decimals={0} />}
+          leads={
+            <span>
+              <FigureValue id="yield.expect" decimals={1} />
+            </span>
+          }
+        />
+        <p className="text-[13px] text-soft">{`Not in the cost, and not nothing: ${plan.money.notPlanned.join(", ")}.`}</p>
         <DecisionLine what="Breaks even at a yield of" value={<FigureValue id="money.breakEvenYield" />} />
         <DecisionLine what="Breaks even at a price of" value={<FigureValue id="money.breakEvenPrice" decimals={2} />} />
       </div>

@@ -1,5 +1,6 @@
 "use client";
 
+import { TableHead } from "@/ui/table-head";
 import { SheetHead } from "../../decision-line";
 import { usePlanModel } from "../../plan-context";
 import { LATER } from "../guide-notes";
@@ -21,19 +22,7 @@ export function ProtectSheet() {
       </p>
       <table className="w-full border-collapse">
         <caption className="sr-only">Threats to look for</caption>
-        <thead>
-          <tr className="text-left text-[12px] text-soft">
-            <th scope="col" className="font-medium">
-              Threat
-            </th>
-            <th scope="col" className="font-medium">
-              Look
-            </th>
-            <th scope="col" className="font-medium">
-              Act above
-            </th>
-          </tr>
-        </thead>
+        <TableHead columns={["Threat", "Look", "Act above"]} />
         <tbody>
           {guide.threats.map((t) => (
             <tr key={t.id} className="border-t border-line align-top text-[13px]" title={t.symptoms}>

@@ -2,6 +2,7 @@
 
 import { WrittenValue } from "@/ui/written-value";
 import { useUnits } from "../../../shared/units";
+import { DecidedNumber } from "../../decided-number";
 import { DecisionLine } from "../../decision-line";
 import { usePlanModel } from "../../plan-context";
 import { FigureValue } from "../../working";
@@ -9,7 +10,7 @@ import { FigureValue } from "../../working";
 /** What one coulter and all of them must let fall over a run, for the ways of sowing that a drill is checked for. */
 export function DrillCheck() {
   const { plan, set, editable } = usePlanModel();
-  const { split, read } = useUnits();
+  const { split } = useUnits();
   const seed = plan?.seed;
   if (!seed?.drillCheck) return null;
   return (
@@ -18,25 +19,22 @@ export function DrillCheck() {
       hint="turn by hand or drive the run, weigh what falls"
       value={
         <span className="inline-flex flex-wrap justify-end gap-x-3">
-          <WrittenValue
+          <DecidedNumber
+            path="seed/rowSpacingCm"
             label="Row spacing"
-            text={split(seed.rowSpacingCm ?? 0, "length").number}
+            value={seed.rowSpacingCm ?? 0}
+            dimension="length"
+            limits={{ above: 0, max: 300 }}
             suffix={`${split(1, "length").unit} rows`}
             width="3em"
-            disabled={!editable}
-            read={read("Row spacing", "length", { above: 0, max: 300 })}
-            onValue={(v) => set("seed/rowSpacingCm", v)}
-            onClear={() => set("seed/rowSpacingCm", undefined)}
           />
-          <WrittenValue
+          <DecidedNumber
+            path="seed/checkRunM"
             label="Length of the run"
-            text={split(seed.drillCheck.runM, "distance").number}
-            suffix={split(1, "distance").unit}
+            value={seed.drillCheck.runM}
+            dimension="distance"
+            limits={{ above: 0, max: 1000 }}
             width="2.6em"
-            disabled={!editable}
-            read={read("Length of the run", "distance", { above: 0, max: 1000 })}
-            onValue={(v) => set("seed/checkRunM", v)}
-            onClear={() => set("seed/checkRunM", undefined)}
           />
           <WrittenValue
             label="Coulters"

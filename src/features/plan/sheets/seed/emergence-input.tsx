@@ -1,24 +1,20 @@
 "use client";
-
-import { WrittenValue } from "@/ui/written-value";
-import { useUnits } from "../../../shared/units";
+import { DecidedNumber } from "../../decided-number";
 import { usePlanModel } from "../../plan-context";
 
 /** How much of what can germinate comes up. */
 export function EmergenceInput() {
-  const { plan, set, editable } = usePlanModel();
-  const { number, read } = useUnits();
+  const { plan } = usePlanModel();
   return (
-    <WrittenValue
+    <DecidedNumber
+      path="seed/fieldEmergencePct"
       label="Field emergence"
-      text={number(plan?.figures["seed.emergence"]?.value ?? 0)}
+      value={plan?.figures["seed.emergence"]?.value ?? 0}
+      dimension="percent"
+      limits={{ above: 0, max: 100 }}
       suffix="% of viable seed becomes plants"
       width="3em"
       align="left"
-      disabled={!editable}
-      read={read("Field emergence", "percent", { above: 0, max: 100 })}
-      onValue={(v) => set("seed/fieldEmergencePct", v)}
-      onClear={() => set("seed/fieldEmergencePct", undefined)}
     />
   );
 }

@@ -6,9 +6,10 @@ import { Button } from "@/ui/button";
 import { Choice } from "@/ui/choice";
 import { WrittenValue } from "@/ui/written-value";
 import { useUnits } from "../../../shared/units";
+import { DecidedNumber } from "../../decided-number";
 import { DecisionLine, SheetHead } from "../../decision-line";
-import { useMovingDates } from "../../moving-dates";
 import { useOpenWindow, usePlanModel } from "../../plan-context";
+import { PlannedDate } from "../../planned-date";
 import { FigureValue } from "../../working";
 import { DrillCheck } from "./drill-check";
 import { EmergenceInput } from "./emergence-input";
@@ -17,7 +18,6 @@ import { EmergenceInput } from "./emergence-input";
 export function SeedSheet() {
   const onWindow = useOpenWindow();
   const { plan, facts, decisions, set, change, editable } = usePlanModel();
-  const { put } = useMovingDates();
   const { number, split, read, show, currency } = useUnits();
   if (!plan) return null;
   const { seed } = plan;
@@ -25,7 +25,6 @@ export function SeedSheet() {
   const lots = facts.seedLots.filter((l) => l.guideId === guide.id && l.kindId === kind.id);
   const lot = lots.find((l) => l.id === seed.lotId);
   const sowing = plan.operations.find((o) => o.role === "plant");
-  const planted = sowing?.doneOn != null;
   const unitwise = seed.by === "unit";
   const bySpacing = unitwise || method?.nursery !== undefined;
   const sown = plan.figures["seed.tgw"];
@@ -55,24 +54,7 @@ export function SeedSheet() {
       )}
       <DecisionLine
         what={unitwise ? "Plant about" : method?.nursery ? "Transplant about" : "Sow about"}
-        value={
-          <WrittenValue
-            label="Planting date"
-            type="date"
-            width="9em"
-            disabled={!editable || planted}
-            text={plan.plantingDate ?? ""}
-            read={(typed) =>
-              /^\d{4}-\d{2}-\d{2}$/.test(typed)
-                ? { ok: true, value: typed }
-                : { ok: false, message: `Planting date: ${typed || "nothing"} given, allowed is a date` }
-            }
-            onValue={(date) => {
-              if (sowing) put(sowing, date);
-            }}
-            onClear={() => sowing && set(`dates/${sowing.id}`, undefined)}
-          />
-        }
+        value={<PlannedDate operation={sowing} label="Planting date" name="Planting date" width="9em" />}
         leads={
           <Button look="quiet" onClick={onWindow}>
             Sowing window and chances
@@ -177,25 +159,23 @@ export function SeedSheet() {
           hint={sown.basis.kind === "measured" ? sown.basis.text : ""}
           value={
             <span className="inline-flex flex-wrap justify-end gap-x-3">
-              <WrittenValue
+              <DecidedNumber
+                path="seed/thousandGrainWeightG"
                 label="Thousand-grain weight"
-                text={number(sown.value)}
+                value={sown.value}
+                dimension="seedMass"
+                limits={{ above: 0, max: 5000 }}
                 suffix="g"
                 width="3.6em"
-                disabled={!editable}
-                read={read("Thousand-grain weight", "seedMass", { above: 0, max: 5000 })}
-                onValue={(v) => set("seed/thousandGrainWeightG", v)}
-                onClear={() => set("seed/thousandGrainWeightG", undefined)}
               />
-              <WrittenValue
+              <DecidedNumber
+                path="seed/germinationPct"
                 label="Germination"
-                text={number(plan.figures["seed.germination"]?.value ?? 0)}
+                value={plan.figures["seed.germination"]?.value ?? 0}
+                dimension="percent"
+                limits={{ above: 0, max: 100 }}
                 suffix="%"
                 width="3em"
-                disabled={!editable}
-                read={read("Germination", "percent", { above: 0, max: 100 })}
-                onValue={(v) => set("seed/germinationPct", v)}
-                onClear={() => set("seed/germinationPct", undefined)}
               />
             </span>
           }
@@ -207,25 +187,23 @@ export function SeedSheet() {
           what={unitwise ? "Set in rows" : "Hills"}
           value={
             <span className="inline-flex flex-wrap justify-end gap-x-2">
-              <WrittenValue
+              <DecidedNumber
+                path="seed/rowSpacingCm"
                 label="Row spacing"
-                text={split(seed.rowSpacingCm ?? 0, "length").number}
+                value={seed.rowSpacingCm ?? 0}
+                dimension="length"
+                limits={{ above: 0, max: 1000 }}
+                suffix=""
                 width="3.4em"
-                disabled={!editable}
-                read={read("Row spacing", "length", { above: 0, max: 1000 })}
-                onValue={(v) => set("seed/rowSpacingCm", v)}
-                onClear={() => set("seed/rowSpacingCm", undefined)}
               />
               ×
-              <WrittenValue
+              <DecidedNumber
+                path="seed/inRowSpacingCm"
                 label="Spacing in the row"
-                text={split(seed.inRowSpacingCm ?? 0, "length").number}
-                suffix={split(1, "length").unit}
+                value={seed.inRowSpacingCm ?? 0}
+                dimension="length"
+                limits={{ above: 0, max: 1000 }}
                 width="3.4em"
-                disabled={!editable}
-                read={read("Spacing in the row", "length", { above: 0, max: 1000 })}
-                onValue={(v) => set("seed/inRowSpacingCm", v)}
-                onClear={() => set("seed/inRowSpacingCm", undefined)}
               />
             </span>
           }
@@ -282,20 +260,15 @@ export function SeedSheet() {
         <DecisionLine
           what="Handbook rate"
           value={
-            <WrittenValue
+            <DecidedNumber
+              path="seed/handbookRateKgPerHa"
               label="Handbook rate"
-              text={
-                split(
-                  decisions.seed.handbookRateKgPerHa ??
-                    (method?.stock.by === "seed" ? method.stock.handbookRateKgPerHa.typical : 0),
-                  "massPerArea",
-                ).number
+              value={
+                decisions.seed.handbookRateKgPerHa ??
+                (method?.stock.by === "seed" ? method.stock.handbookRateKgPerHa.typical : 0)
               }
-              suffix={split(1, "massPerArea").unit}
-              disabled={!editable}
-              read={read("Handbook rate", "massPerArea", { above: 0, max: 10000 })}
-              onValue={(v) => set("seed/handbookRateKgPerHa", v)}
-              onClear={() => set("seed/handbookRateKgPerHa", undefined)}
+              dimension="massPerArea"
+              limits={{ above: 0, max: 10000 }}
             />
           }
         />
@@ -306,25 +279,22 @@ export function SeedSheet() {
           hint="leave the mass empty to have it computed"
           value={
             <span className="inline-flex flex-wrap justify-end gap-x-3">
-              <WrittenValue
+              <DecidedNumber
+                path="seed/unitMassG"
                 label="Mass of one"
-                text={number(plan.figures["seed.unitMass"]?.value ?? 0)}
+                value={plan.figures["seed.unitMass"]?.value ?? 0}
+                dimension="seedMass"
+                limits={{ above: 0, max: 5000 }}
                 suffix="g"
                 width="3.4em"
-                disabled={!editable}
-                read={read("Mass of one", "seedMass", { above: 0, max: 5000 })}
-                onValue={(v) => set("seed/unitMassG", v)}
-                onClear={() => set("seed/unitMassG", undefined)}
               />
-              <WrittenValue
+              <DecidedNumber
+                path="seed/stockKgPerHa"
                 label="Stock"
-                text={decisions.seed?.stockKgPerHa ? split(decisions.seed.stockKgPerHa, "massPerArea").number : ""}
-                suffix={split(1, "massPerArea").unit}
+                value={decisions.seed?.stockKgPerHa}
+                dimension="massPerArea"
+                limits={{ above: 0, max: 100000 }}
                 width="4.4em"
-                disabled={!editable}
-                read={read("Stock", "massPerArea", { above: 0, max: 100000 })}
-                onValue={(v) => set("seed/stockKgPerHa", v)}
-                onClear={() => set("seed/stockKgPerHa", undefined)}
               />
             </span>
           }
@@ -340,15 +310,14 @@ export function SeedSheet() {
         what={unitwise ? "Stock to order" : "Seed to order"}
         hint={`for ${show(plan.areaHa, "area")}`}
         value={
-          <WrittenValue
+          <DecidedNumber
+            path="seed/reservePct"
             label="Reserve"
-            text={number(seed.reservePct)}
+            value={seed.reservePct}
+            dimension="percent"
+            limits={{ min: 0, max: 200 }}
             suffix="% reserve"
             width="3em"
-            disabled={!editable}
-            read={read("Reserve", "percent", { min: 0, max: 200 })}
-            onValue={(v) => set("seed/reservePct", v)}
-            onClear={() => set("seed/reservePct", undefined)}
           />
         }
         leads={

@@ -4,8 +4,10 @@ import { formatDay } from "@/core/dates";
 import { NUTRIENTS, type SoilTestKey } from "@/core/nutrients";
 import { textureName } from "@/core/soil/texture";
 import { Choice } from "@/ui/choice";
+import { figures, TableHead } from "@/ui/table-head";
 import { WrittenValue } from "@/ui/written-value";
 import { useUnits } from "../../../shared/units";
+import { DecidedNumber } from "../../decided-number";
 import { DecisionLine, SheetHead } from "../../decision-line";
 import { usePlanModel } from "../../plan-context";
 import { FigureValue } from "../../working";
@@ -18,10 +20,11 @@ const sentenceCase = (text: string) => text.charAt(0).toUpperCase() + text.slice
 /** Sheet 2: the soil test interpreted, and lime. */
 export function SoilSheet() {
   const { plan, facts, decisions, set, editable } = usePlanModel();
-  const { number, split, read, show, currency } = useUnits();
+  const { number, show, currency, read } = useUnits();
   if (!plan) return null;
   const test = facts.soilTest;
   const { soil } = plan;
+  const buffer = decisions.soil?.lime?.bufferTPerHa;
   return (
     <div>
       <SheetHead
@@ -35,19 +38,7 @@ export function SoilSheet() {
       {test && (
         <table className="w-full border-collapse">
           <caption className="sr-only">Soil test with classes</caption>
-          <thead>
-            <tr className="text-[12px] text-soft">
-              <th scope="col" className="text-left font-medium">
-                Tested
-              </th>
-              <th scope="col" className="text-right font-medium">
-                Value
-              </th>
-              <th scope="col" className="pl-6 text-left font-medium">
-                Class and limits
-              </th>
-            </tr>
-          </thead>
+          <TableHead columns={["Tested", ...figures("Value"), { name: "Class and limits", className: "pl-6" }]} />
           <tbody>
             <tr className="border-t border-line">
               <th scope="row" className="py-1 text-left font-normal">
@@ -56,7 +47,8 @@ export function SoilSheet() {
               <td className="py-1 text-right font-semibold">{test.ph}</td>
               <td className="py-1 pl-6 text-[13px] text-soft">
                 {plan.crop.guide.name.toLowerCase()} does best from {plan.crop.guide.soil.ph.bestFrom} to{" "}
-                {plan.crop.guide.soil.ph.bestTo}, fails below {plan.crop.guide.soil.ph.failsBelow}
+                {plan.crop.guide.soil.ph.bestTo}, fails below {plan.crop.guide.soil.ph.failsBelow} and above{" "}
+                {plan.crop.guide.soil.ph.failsAbove}
               </td>
             </tr>
             <tr className="border-t border-line">
@@ -88,21 +80,63 @@ export function SoilSheet() {
           what="Lift the pH to"
           hint={`${plan.crop.guide.name.toLowerCase()} wants ${plan.crop.guide.soil.limeTargetPh.value}`}
           value={
-            <WrittenValue
+            <DecidedNumber
+              path="soil/lime/targetPh"
               label="Target pH"
-              text={number(soil.targetPh, 1)}
-              width="4em"
+              value={soil.targetPh}
+              dimension="count"
+              limits={{ min: 3, max: 9 }}
               suffix="pH"
-              disabled={!editable}
-              read={read("Target pH", "count", { min: 3, max: 9 })}
-              onValue={(v) => set("soil/lime/targetPh", v)}
-              onClear={() => set("soil/lime/targetPh", undefined)}
+              decimals={1}
+              width="4em"
             />
           }
           leads={
             <span>
               needs <FigureValue id="soil.lime" decimals={1} />
             </span>
+          }
+        />
+        <DecisionLine
+          what="Lime by"
+          value={
+            <span className="inline-flex flex-wrap items-baseline justify-end gap-x-2">
+              <Choice
+                label="School for lime"
+                value={buffer === undefined ? "table" : "buffer"}
+                disabled={!editable}
+                options={[
+                  {
+                    value: "table",
+                    label: "Table",
+                    note: "default: pH, texture and organic matter, for any soil test",
+                  },
+                  {
+                    value: "buffer",
+                    label: "Buffer pH",
+                    note: "the laboratory's own figure for this soil: better where there is one",
+                  },
+                ]}
+                onChange={(v) => set("soil/lime/bufferTPerHa", v === "buffer" ? 0 : undefined)}
+              />
+              {buffer !== undefined && (
+                <DecidedNumber
+                  path="soil/lime/bufferTPerHa"
+                  label="CaCO3 by the laboratory, for 20 cm"
+                  value={buffer}
+                  dimension="dressing"
+                  limits={{ min: 0, max: 60 }}
+                  decimals={1}
+                  width="3.6em"
+                  keeps
+                />
+              )}
+            </span>
+          }
+          leads={
+            buffer === undefined ? null : (
+              <span className="text-soft">calcium carbonate for 20 cm, as the laboratory says</span>
+            )
           }
         />
         <DecisionLine
@@ -134,21 +168,51 @@ export function SoilSheet() {
           what="Mixed in to"
           hint="depth that the lime must serve"
           value={
-            <WrittenValue
+            <DecidedNumber
+              path="soil/lime/depthCm"
               label="Depth limed"
-              text={split(decisions.soil?.lime?.depthCm ?? test?.depthCm ?? 15, "length").number}
-              suffix={split(15, "length").unit}
+              value={decisions.soil?.lime?.depthCm ?? test?.depthCm ?? 15}
+              dimension="length"
+              limits={{ above: 0, max: 60 }}
               width="4em"
-              disabled={!editable}
-              read={read("Depth limed", "length", { above: 0, max: 60 })}
-              onValue={(v) => set("soil/lime/depthCm", v)}
-              onClear={() => set("soil/lime/depthCm", undefined)}
             />
           }
           leads={
-            soil.limeTPerHa > 7.5 ? <span>{show(7.5, "dressing")} this season, the rest a season later</span> : null
+            soil.limeDressings > 1 ? (
+              <span>{show(soil.limeThisSeasonTPerHa, "dressing")} this season, the rest a season later</span>
+            ) : null
           }
         />
+        {soil.salt.gypsumTPerHa !== null && soil.salt.gypsumTPerHa > 0 && (
+          <DecisionLine
+            what="Gypsum"
+            hint="calcium in the place of sodium"
+            value={<FigureValue id="soil.gypsum" decimals={1} />}
+            leads={
+              <span className="inline-flex flex-wrap gap-x-2">
+                {soil.salt.gypsumThisSeasonTPerHa < soil.salt.gypsumTPerHa && (
+                  <span>
+                    <FigureValue id="soil.gypsumNow" decimals={1} /> this season,
+                  </span>
+                )}
+                <span>delivered at</span>
+                <WrittenValue
+                  label="Price of gypsum per tonne, delivered"
+                  text={decisions.soil?.gypsum?.pricePerT ? number(decisions.soil.gypsum.pricePerT / 100, 2) : ""}
+                  suffix={`${currency}/t`}
+                  disabled={!editable}
+                  width="5em"
+                  read={read("Price of gypsum", "count", { min: 0, max: 1_000_000 })}
+                  onValue={(v) => set("soil/gypsum/pricePerT", Math.round(v * 100))}
+                  onClear={() => set("soil/gypsum/pricePerT", undefined)}
+                />
+              </span>
+            }
+          />
+        )}
+        {soil.salt.leachingMm !== null && (
+          <DecisionLine what="To leach the salt" value={<FigureValue id="soil.leaching" decimals={0} />} />
+        )}
       </div>
     </div>
   );

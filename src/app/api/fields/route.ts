@@ -1,0 +1,8 @@
+import { inPractice } from "@/server/db";
+import { listFieldNames } from "@/server/fields";
+import { route } from "@/server/respond";
+
+/** All fields by name, for the palette: fetched when it is opened rather than sent with every page. */
+export const GET = route("GET /api/fields", "read", async ({ access }) => ({
+  fields: await inPractice(access, (client) => listFieldNames(client, access)),
+}));

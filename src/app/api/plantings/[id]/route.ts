@@ -1,0 +1,9 @@
+import { inPractice } from "@/server/db";
+import { changePart } from "@/server/plantings";
+import { DONE, route } from "@/server/respond";
+
+/** Another part of the field, or a name or area of it that is right, for a planting. */
+export const PUT = route("PUT /api/plantings/{id}", "plan", async ({ access, body, path }) => {
+  await inPractice(access, (client) => changePart(client, access, path.id ?? "", body.part));
+  return DONE;
+});

@@ -1,0 +1,133 @@
+/** Nothing passes in silence: each main figure outside of what is usual is said, with the term that makes it so. */
+
+import { describe, expect, it } from "vitest";
+import { testGuide } from "../../../tests/support/guides";
+import { EXAMPLE_FACTS } from "../plan/example-facts";
+import type { PlanFacts } from "../plan/facts";
+import { unwrap } from "../result";
+import { checkPlan } from "./check-plan";
+import { applyChanges, type Change, freshDecisions } from "./decisions";
+import { draftPlan } from "./draft-plan";
+
+const findings = (guideId: string, changes: [string, unknown][] = [], more: Partial<PlanFacts> = {}) => {
+  const facts = { ...EXAMPLE_FACTS, ...more };
+  const decisions = applyChanges(
+    freshDecisions(guideId),
+    changes.map(([path, value]) => ({ path, value }) as Change),
+  );
+  const plan = unwrap(draftPlan(facts, decisions, 2027, testGuide(guideId)));
+  return checkPlan(plan, facts, decisions);
+};
+const usual = (...of: Parameters<typeof findings>) => findings(...of).filter((f) => f.id.startsWith("usual."));
+
+describe("figures outside of what is usual", () => {
+  it("are none of a plain plan", () => {
+    expect(usual("wheat").map((f) => f.id)).toEqual([]);
+  });
+  it("name the term of the nitrogen balance that makes it so: 0 passed without a word", () => {
+    const [none] = usual("wheat", [["feed/soilMineralNKgPerHa", 200]]);
+    expect(none?.title).toBe("Nitrogen to apply: 0 kg N/ha is below the usual 80 to 220.");
+    // (35 - 200) / 0.65 = -253.8
+    expect(none?.why).toContain("soil mineral N of 200 kg/ha (−253.8 against what is usual)");
+    const [high] = usual("wheat", [["targetTPerHa", 10]]);
+    // 10 x 24 = 240 - 35 - 31.4; / 0.65 - 35 = 232; the target 2.5 t over the typical: 2.5 x 24 / 0.65 = 92.3
+    expect(high?.title).toContain("is above the usual 80 to 220");
+    expect(high?.why).toContain("the target of 10 t/ha (+92.3");
+  });
+  it("name the soil's class, manure, plants, or one's own value", () => {
+    const dressed = usual("potato", [["feed/manure", { kind: "cattleFarmyard", tPerHa: 28, hoursToIncorporation: 4 }]]);
+    // 102 P2O5 less 28 x 3.2 x 0.6 = 53.8
+    expect(dressed.find((f) => f.id === "usual.feed.k2o")?.why).toContain("manure");
+    expect(usual("wheat", [["seed/targetPlantsPerM2", 500]]).find((f) => f.id === "usual.seed.rate")?.why).toContain(
+      "500 plants/m²",
+    );
+    expect(usual("wheat", [["seed/rowSpacingCm", 40]]).find((f) => f.id === "usual.seed.rowSpacing")?.why).toContain(
+      "Your own value",
+    );
+    expect(
+      usual("wheat", [["overrides/feed.p2o5", { value: 300, reason: "x" }]]).find((f) => f.id === "usual.feed.p2o5")
+        ?.why,
+    ).toContain("78.8 was computed");
+  });
+  it("are hours, of machines or of hands, and the job that takes most", () => {
+    const byHand = { field: { ...EXAMPLE_FACTS.field, handWork: true } };
+    // wheat by machine takes some four hours; a chisel of 3 m at 6 km/h that works a twentieth of its time 11.1 for itself
+    const slow = usual("wheat", [["ground/passes/chisel", { fieldEfficiencyPct: 5 }]]).find(
+      (f) => f.id === "usual.hours",
+    );
+    expect(slow?.why).toContain("chisel, 11.1 h/ha");
+    expect(usual("rice", [], byHand).some((f) => f.id === "usual.hours")).toBe(false);
+  });
+  it("are prices that make output far off the cost", () => {
+    const [fortune] = usual("wheat", [["money/pricePerT", 215_000]]);
+    expect(fortune?.id).toBe("usual.money");
+    expect(fortune?.title).toMatch(/^Output is 16\.\d times the cost\.$/);
+  });
+});
+
+describe("salt, sodium and the site", () => {
+  const salty = (more: object): Partial<PlanFacts> => ({
+    field: { ...EXAMPLE_FACTS.field, textureClass: "siltyClay", drainage: "poor" },
+    soilTest: { ...EXAMPLE_FACTS.soilTest!, ph: 8, ...more },
+  });
+  it("bring gypsum, with its dressings, and drains before it: a sodic field had no finding", () => {
+    const all = findings("wheat", [], salty({ espPct: 18, cecCmolPerKg: 22 }));
+    // (18 - 8) % of 22 = 2.2 cmol x 0.86 x 30 x 100 x 1.35 / 1000 = 7.66; / 0.85 = 9.01
+    expect(all.find((f) => f.id === "soil.sodic")?.why).toContain(
+      "9 t/ha of gypsum take its place, 5 of it this season",
+    );
+    expect(all.find((f) => f.id === "soil.sodic")?.why).toContain("drains badly");
+    expect(findings("wheat", [], salty({ espPct: 18 })).find((f) => f.id === "soil.sodic")?.why).toContain(
+      "exchange capacity (CEC)",
+    );
+    expect(findings("wheat", [], salty({ espPct: 14 })).some((f) => f.id === "soil.sodic")).toBe(false);
+  });
+  it("spread it as an operation with its quantity", () => {
+    const facts = { ...EXAMPLE_FACTS, ...salty({ espPct: 18, cecCmolPerKg: 22 }) };
+    const plan = unwrap(draftPlan(facts, freshDecisions("wheat"), 2027, testGuide("wheat")));
+    const gypsum = plan.operations.find((o) => o.role === "amend")!;
+    expect(gypsum.inputs[0]).toMatchObject({ kind: "gypsum", perHa: 5 });
+    expect(gypsum.inputs[0]!.quantity).toBeCloseTo(71, 9);
+    expect(plan.money.notPlanned).toContain("gypsum");
+  });
+  it("move the yield to expect: 12 dS/m left everything unchanged", () => {
+    const expect12 = (ecE: number | null) =>
+      unwrap(
+        draftPlan(
+          { ...EXAMPLE_FACTS, history: [], soilTest: { ...EXAMPLE_FACTS.soilTest!, ecE } },
+          freshDecisions("wheat"),
+          2027,
+          testGuide("wheat"),
+        ),
+      ).site.expectedTPerHa;
+    // 100 - 7.1 x 6 = 57.4 %
+    expect(expect12(12)).toBeCloseTo(7.5 * 0.574, 6);
+    expect(expect12(null)).toBeCloseTo(7.5, 6);
+  });
+});
+
+describe("the target", () => {
+  const ids = (...of: Parameters<typeof findings>) => findings(...of).map((f) => f.id);
+  it("is said to be out of reach of the light, of the water, or only ambitious", () => {
+    expect(ids("wheat", [["targetTPerHa", 16]])).toContain("target.light");
+    // potato rain-fed: (234 + 78) / 420 x 42 = 31 t
+    expect(findings("potato").find((f) => f.id === "target.water")?.title).toBe(
+      "The target of 42 t/ha is out of reach of the water: about 31.1.",
+    );
+    // 7.7 to expect of wheat: 8.9 is 15.6 % over
+    expect(ids("wheat", [["targetTPerHa", 8.9]])).toContain("target.ambitious");
+    expect(ids("wheat", [["targetTPerHa", 8.8]])).not.toContain("target.ambitious");
+  });
+  it("has its margin beside that of the yield to expect, and what is not in the cost", () => {
+    const plan = unwrap(draftPlan(EXAMPLE_FACTS, freshDecisions("wheat"), 2027, testGuide("wheat")));
+    // 7.7 t x 215 less the same cost
+    expect(plan.figures["money.marginExpected"]!.value).toBeCloseTo(7.7 * 215 - plan.money.costPerHa / 100, 6);
+    expect(plan.money.notPlanned).toEqual([
+      "crop protection",
+      "storage",
+      "carting to the outlet",
+      "rent and overheads",
+    ]);
+    expect(ids("wheat")).toContain("money.notPlanned");
+  });
+});

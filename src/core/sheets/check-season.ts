@@ -1,0 +1,150 @@
+/** Dates against the ground and the year: work on days that can hardly be worked, jobs after the crop is off, stages never reached. */
+
+import { addDays, daysBetween, formatDay, type IsoDate } from "../dates";
+import type { OperationRole } from "../guides/roles";
+import type { PlanFacts } from "../plan/facts";
+import type { Operation } from "../plan/operation";
+import { type ReliableDays, reliableSpans } from "../season/work-window";
+import { seasonWeather } from "../weather/season-weather";
+import { change } from "./decisions";
+import type { Plan } from "./plan";
+import type { Finding } from "./sheet";
+import { days, joinNames, round, sentence } from "./words";
+
+/** Days from a date on within which a job has to find its day, and the reliable days under which that is doubted; assumptions. */
+const SPAN_DAYS = 14;
+const FEW_DAYS = 2;
+/** A better date has so many, within so many days either way. */
+const ENOUGH_DAYS = 4;
+const LOOK_AROUND_DAYS = 75;
+/** Done to the standing crop: pointless once it is off. */
+const FOR_THE_CROP: readonly OperationRole[] = ["feed", "weed", "irrigate", "drain", "tend"];
+/** A season so much longer or shorter than the kind's is doubted. */
+const LONGER = 1.15;
+const SHORTER = 0.8;
+
+export function checkSeason(plan: Plan, facts: PlanFacts): Finding[] {
+  return [...workability(plan, facts), ...afterTheCrop(plan), ...stagesAgainstTheYear(plan, facts)];
+}
+
+function workability(plan: Plan, facts: PlanFacts): Finding[] {
+  const { climate, field } = facts;
+  if (!climate) return [];
+  const waiting = plan.operations.filter((o) => o.needsWorkable && o.date && !o.doneOn);
+  if (waiting.length === 0) return [];
+  const weather = seasonWeather(climate, plan.season, { today: facts.today, observed: facts.observedWeather });
+  const reliable = reliableSpans(weather, climate, field.textureClass, field.drainage);
+  const doubted = waiting.flatMap((o) => {
+    const date = o.date as IsoDate;
+    const span = o.latest && o.latest > date ? Math.min(SPAN_DAYS, daysBetween(date, o.latest) + 1) : SPAN_DAYS;
+    const found = reliable(date, span);
+    return found >= Math.min(FEW_DAYS, span) ? [] : [{ o, date, span, found, better: betterDate(o, date, reliable) }];
+  });
+  const soil = `In seven seasons of ten this soil (${field.drainage} drainage) can be worked on so few.`;
+  const movable = doubted.flatMap(({ o, date, span, found, better }): Finding[] =>
+    better
+      ? [
+          {
+            id: `workable.${o.id}`,
+            sheet: o.sheet,
+            severity: "advise",
+            title: `${o.name} on ${formatDay(date)}: ${found === 0 ? "no day" : days(found)} of the ${span} from then on can be reckoned with.`,
+            why: `${soil} From ${formatDay(better)} on it is ${reliable(better, SPAN_DAYS)} of ${SPAN_DAYS}.`,
+            repairs: [
+              {
+                label: `Plan it for ${formatDay(better)}`,
+                changes: [change(`dates/${o.id}`, { date: better, held: false })],
+              },
+            ],
+          },
+        ]
+      : [],
+  );
+  const stuck = doubted.filter((d) => !d.better);
+  const first = stuck[0];
+  if (!first) return movable;
+  return [
+    ...movable,
+    {
+      id: "workable",
+      sheet: first.o.sheet,
+      severity: "advise",
+      title: `${joinNames(stuck.map((d) => d.o.name))} from ${formatDay(first.date)} on: hardly a day can be reckoned with.`,
+      why: `${soil} No date within the windows is better: have machines ready for the first dry spell, leave out what can be left, or sow in another season.`,
+      repairs: [],
+    },
+  ];
+}
+
+/** The nearest date within an operation's play from which enough days can be reckoned with. */
+function betterDate(o: Operation, date: IsoDate, reliable: ReliableDays): IsoDate | null {
+  for (let away = 1; away <= LOOK_AROUND_DAYS; away++)
+    for (const candidate of [addDays(date, -away), addDays(date, away)]) {
+      if ((o.earliest && candidate < o.earliest) || (o.latest && candidate > o.latest)) continue;
+      if (reliable(candidate, SPAN_DAYS) >= ENOUGH_DAYS) return candidate;
+    }
+  return null;
+}
+
+function afterTheCrop(plan: Plan): Finding[] {
+  const off = plan.harvestDate;
+  if (!off) return [];
+  return plan.operations
+    .filter((o) => FOR_THE_CROP.includes(o.role) && o.date && o.date > off && !o.doneOn)
+    .map((o) => ({
+      id: `afterCrop.${o.id}`,
+      sheet: o.sheet,
+      severity: "advise",
+      title: `${o.name} on ${formatDay(o.date as IsoDate)} comes after the crop is off.`,
+      why: `The harvest is planned for ${formatDay(off)}.`,
+      repairs: [
+        { label: "Leave it out this season", changes: [change(`skipped/${o.id}`, { reason: "after the harvest" })] },
+      ],
+    }));
+}
+
+function stagesAgainstTheYear(plan: Plan, facts: PlanFacts): Finding[] {
+  const findings: Finding[] = [];
+  const { climate } = facts;
+  const { kind, guide } = plan.crop;
+  const add = (id: string, severity: Finding["severity"], title: string, why: string) =>
+    findings.push({ id, sheet: "seed", severity, title, why, repairs: [] });
+  if (climate && climate.latitudeDeg < 0)
+    add(
+      "season.south",
+      "hint",
+      "Southern hemisphere: customary windows are the north's, half a year apart.",
+      "They keep the harvest in its year; put local dates in their place where you know them.",
+    );
+  const missed = climate ? plan.stages.find((s) => s.basis === "days") : undefined;
+  if (missed && climate) {
+    const cold = kind.vernalisationDays;
+    const coldest = Math.min(...climate.months.map((m) => m.meanC));
+    const warmest = Math.max(...climate.months.map((m) => m.meanC));
+    const noCold = cold && coldest > cold.maxC;
+    add(
+      "season.notReached",
+      "advise",
+      noCold
+        ? `${kind.name} does not get its cold at ${climate.station}.`
+        : `${sentence(missed.name).slice(0, -1)} is not reached in half of the seasons at ${climate.station}.`,
+      noCold
+        ? `It needs ${days(cold.effectiveDays)} of ${cold.minC} to ${cold.maxC} C; the coldest month has ${round(coldest, 1)} C. It will not ${guide.category === "cereal" ? "head" : "form its crop"}: choose a kind without that need. Dates from there on are the guide's days.`
+        : `The warmest month has ${round(warmest, 1)} C. Dates from there on are the guide's days, not this place's: an earlier kind, or another crop.`,
+    );
+  }
+  const inField = plan.plantingDate && plan.harvestDate ? daysBetween(plan.plantingDate, plan.harvestDate) : null;
+  const raised = plan.crop.method.nursery?.days ?? 0;
+  if (inField !== null && !plan.operations.some((o) => o.role === "harvest" && o.doneOn)) {
+    const { low, high } = kind.maturityDays;
+    const total = inField + raised;
+    if (total > high * LONGER || total < low * SHORTER)
+      add(
+        "season.length",
+        "advise",
+        `${days(total)} from ${raised > 0 ? "nursery" : "planting"} to harvest; ${kind.name.toLowerCase()} takes ${low} to ${high}.`,
+        "The place is warmer or colder than the kind is used to, or the planting date is far from its season.",
+      );
+  }
+  return findings;
+}

@@ -1,0 +1,104 @@
+/** The target against the site, the light and the water; what limits the site and what would lift it; what is not known of it. */
+
+import type { PlanFacts } from "../plan/facts";
+import { CRITERION_NAMES } from "../plan/site-criteria";
+import { lightLimitedYield } from "../season/potential";
+import type { Plan } from "./plan";
+import type { Finding } from "./sheet";
+import { joinNames, round, sentence } from "./words";
+
+/** Over the yield to expect by so much a target is called ambitious; from this score down a criterion is said. */
+const AMBITIOUS = 1.15;
+const SAID_FROM = 0.8;
+/** Normals smooth what a good year brings: a target so little over what they allow is let pass. */
+const SLACK = 1.05;
+
+export function checkTarget(plan: Plan, facts: PlanFacts): Finding[] {
+  const findings: Finding[] = [];
+  const { site, targetTPerHa } = plan;
+  const add = (id: string, sheet: Finding["sheet"], severity: Finding["severity"], title: string, why: string) =>
+    findings.push({ id, sheet, severity, title, why, repairs: [] });
+  const expected = site.expectedTPerHa;
+  const t = (value: number) => round(value, 1);
+
+  // rests are said where the rotation is checked
+  const limiting = site.criteria
+    .filter((c) => c.id !== "rotation" && c.score !== null && c.score < SAID_FROM)
+    .sort((a, b) => (a.score ?? 1) - (b.score ?? 1));
+  const [least] = limiting;
+  if (least)
+    add(
+      "site.limits",
+      "soil",
+      (least.score ?? 1) < 0.6 ? "advise" : "hint",
+      `What limits this site for ${plan.crop.kind.name.toLowerCase()}: ${limiting.map((c) => `${CRITERION_NAMES[c.id]}, ${round(100 * (c.score ?? 1))} %`).join("; ")}.`,
+      limiting
+        .map((c) => {
+          const lift = c.lift
+            ? ` What would lift it: ${c.lift.what}${leadInWords(c.lift.leadDays)}${c.lift.costPerHa === null ? "" : `, about ${round(c.lift.costPerHa / 100)} ${facts.prices.currency}/ha`}.`
+            : "";
+          return `${sentence(c.reason)}${lift}`;
+        })
+        .join(" "),
+    );
+  const unknown = site.criteria.filter((c) => c.score === null);
+  if (unknown.length > 0)
+    add(
+      "site.unknown",
+      "soil",
+      "hint",
+      `Not known of this site: ${joinNames(unknown.map((c) => CRITERION_NAMES[c.id]))}.`,
+      "What is not known counts as good: look it up before signing.",
+    );
+
+  const light =
+    facts.climate && plan.plantingDate
+      ? lightLimitedYield(plan.crop, facts.climate, plan.plantingDate, plan.stages).tPerHa
+      : null;
+  const water = waterLimited(plan);
+  if (light !== null && targetTPerHa > light * SLACK)
+    add(
+      "target.light",
+      "money",
+      "advise",
+      `The target of ${t(targetTPerHa)} t/ha is out of reach of the light: about ${t(light)}.`,
+      "Sun and warmth of this place and season, without any stress, make no more by the station's normals.",
+    );
+  else if (water !== null && targetTPerHa > water * SLACK)
+    add(
+      "target.water",
+      "money",
+      "advise",
+      `The target of ${t(targetTPerHa)} t/ha is out of reach of the water: about ${t(water)}.`,
+      `${sentence(site.criteria.find((c) => c.id === "water")?.reason ?? "")} More water, or a lower target.`,
+    );
+  else if (expected <= 0 || light === 0)
+    add(
+      "target.nothing",
+      "money",
+      "advise",
+      "Nothing is to be expected of this crop here.",
+      `${sentence(limiting[0]?.reason ?? "the site does not carry it")} Another crop, or another field.`,
+    );
+  else if (targetTPerHa > expected * AMBITIOUS)
+    add(
+      "target.ambitious",
+      "money",
+      "advise",
+      `The target of ${t(targetTPerHa)} t/ha is ${round((targetTPerHa / expected - 1) * 100)} % over the ${t(expected)} to expect here.`,
+      "By the guide's typical yield, what the site allows of it, and the field's own yields. The margin stands at both.",
+    );
+  return findings;
+}
+
+/** What rain, soil and given water let the crop make: in proportion to what its highest yield takes [t/ha]. */
+function waterLimited({ site, crop }: Plan): number | null {
+  const score = site.criteria.find((c) => c.id === "water")?.score;
+  // a score of 1 says that there is enough for the typical yield, not how much more
+  return score === null || score === undefined || score >= 1 ? null : score * crop.product.targetTPerHa.typical;
+}
+
+function leadInWords(days: number | null): string {
+  if (days === null) return "";
+  return days >= 365 ? ` (${round(days / 365)} ${days < 550 ? "year" : "years"})` : ` (${days} days ahead)`;
+}

@@ -1,0 +1,76 @@
+/** The money sheet by hand, on top of whole plans: whose price counts, and what is doubted. */
+
+import { describe, expect, it } from "vitest";
+import { testGuide } from "../../../../tests/support/guides";
+import { EXAMPLE_FACTS } from "../../plan/example-facts";
+import { unwrap } from "../../result";
+import { checkPlan } from "../check-plan";
+import { type Decisions, freshDecisions } from "../decisions";
+import { draftPlan } from "../draft-plan";
+
+const LISTED = EXAMPLE_FACTS.prices.cropPerT["wheat.grain"]!;
+function counted(
+  money: Decisions["money"] = {},
+  cropPerT: Record<string, number> = EXAMPLE_FACTS.prices.cropPerT as Record<string, number>,
+) {
+  const facts = { ...EXAMPLE_FACTS, prices: { ...EXAMPLE_FACTS.prices, cropPerT } };
+  const decisions = { ...freshDecisions("wheat"), targetTPerHa: 8, money };
+  const plan = unwrap(draftPlan(facts, decisions, 2027, testGuide("wheat")));
+  const findings = checkPlan(plan, facts, decisions);
+  return { plan, money: plan.money, findings, ids: findings.map((f) => f.id) };
+}
+
+describe("money", () => {
+  it("is counted at the list's price, or at the one that was entered", () => {
+    const listed = counted();
+    expect(listed.money.outputPerHa).toBe(8 * LISTED);
+    expect(listed.plan.figures["money.margin"]!.inputs.find((i) => i.label === "price")!.basis?.kind).toBe("source");
+    const entered = counted({ pricePerT: 30_000 });
+    expect(entered.money.outputPerHa).toBe(240_000);
+    expect(entered.money.marginPerHa).toBeCloseTo(240_000 - entered.money.costPerHa, 6);
+    expect(entered.plan.figures["money.margin"]!.inputs.find((i) => i.label === "price")!.basis?.kind).toBe("decided");
+    // what it must yield, and what a tonne must bring, to pay for itself
+    expect(entered.money.breakEvenTPerHa! * 30_000).toBeCloseTo(entered.money.costPerHa, 6);
+    expect(entered.money.breakEvenPricePerT! * 8).toBeCloseTo(entered.money.costPerHa, 6);
+  });
+
+  it("adds what else was entered, as a cost of its own", () => {
+    const plain = counted();
+    const more = counted({ otherCostPerHa: 12_345 });
+    expect(more.money.costPerHa - plain.money.costPerHa).toBeCloseTo(12_345, 6);
+    expect(more.money.costBySheet.money).toBe(12_345);
+    expect(plain.money.costBySheet.money).toBeUndefined();
+  });
+
+  it("has no margin without a price, but a price that would pay, and asks for one", () => {
+    const { money, ids, plan } = counted({}, {});
+    expect([money.outputPerHa, money.marginPerHa, money.breakEvenTPerHa]).toEqual([null, null, null]);
+    expect(money.breakEvenPricePerT! * 8).toBeCloseTo(money.costPerHa, 6);
+    expect(plan.figures["money.margin"]).toBeUndefined();
+    expect(ids).toContain("money.noPrice");
+    expect(counted().ids).not.toContain("money.noPrice");
+    // nothing is earned at no price, which is no margin either
+    expect(counted({ pricePerT: 0 }).money.marginPerHa).toBeNull();
+  });
+
+  it("doubts a price more than five times off the list", () => {
+    expect(counted({ pricePerT: LISTED * 5 }).ids).not.toContain("money.powerOfTen");
+    expect(counted({ pricePerT: LISTED * 5 + 1 }).ids).toContain("money.powerOfTen");
+    expect(counted({ pricePerT: LISTED / 5 }).ids).not.toContain("money.powerOfTen");
+    expect(counted({ pricePerT: LISTED / 5 - 1 }).ids).toContain("money.powerOfTen");
+    // without a list there is nothing to be off
+    expect(counted({ pricePerT: 1_000_000 }, {}).ids).not.toContain("money.powerOfTen");
+  });
+
+  it("says what a plan loses, and at what yield it would not", () => {
+    const cost = counted().money.costPerHa;
+    // at the break-even price nothing is lost; a crown under it the loss is said
+    expect(counted({ pricePerT: Math.ceil(cost / 8) }).ids).not.toContain("money.loss");
+    expect(counted({ pricePerT: Math.floor(cost / 8) - 100 }).ids).toContain("money.loss");
+    const loss = counted({ pricePerT: 10_000 });
+    // the loss is 8 x 100.00 less the cost; it breaks even at cost / 100.00, to a tenth
+    const said = loss.findings.find((f) => f.id === "money.loss")!;
+    expect(said.title).toBe(`The plan loses ${Math.round(cost / 100 - 800)} cr/ha at the target.`);
+    expect(said.why).toBe(`It breaks even at ${(cost / 10_000).toFixed(1)} t/ha.`);
+  });
+});

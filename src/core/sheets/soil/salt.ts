@@ -1,0 +1,110 @@
+/** Salt and sodium of a plan: what the crop keeps, water that leaches, gypsum that takes sodium's place. */
+
+import { type Basis, computed, withBases } from "../../figure";
+import { gypsumRequirement } from "../../soil/gypsum";
+import { espFromSar, leachingWater } from "../../soil/reclaim";
+import { salinityYield } from "../../soil/salinity";
+import { draftTexture } from "../../soil/texture";
+import type { Draft } from "../sheet";
+import type { SaltPart } from "./part";
+
+/** Sodium from which a soil is sodic, and to which gypsum brings it [% of the exchange capacity]; USDA Handbook 60, and usual practice. */
+export const SODIC_ESP_PCT = 15;
+const TARGET_ESP_PCT = 8;
+/** Depth that gypsum is reckoned for [cm], and most of it in one dressing [t/ha]; assumptions. */
+const GYPSUM_DEPTH_CM = 30;
+const MOST_GYPSUM_T_PER_HA = 5;
+const GYPSUM_PURITY_PCT = 85;
+/** Bulk density where none was measured [t/m3]; assumption. */
+const DENSITY = { coarse: 1.55, medium: 1.42, fine: 1.35 };
+
+export function draftSalt({ context, facts, decisions }: Draft): SaltPart {
+  const { soilTest: test, field } = facts;
+  const none: SaltPart = {
+    relativeYieldPct: null,
+    leachingMm: null,
+    espPct: null,
+    gypsumTPerHa: 0,
+    gypsumThisSeasonTPerHa: 0,
+  };
+  if (!test) return none;
+  const { salinity, rootingDepthCm } = context.crop.guide.soil;
+  const salt =
+    test.ecE === null
+      ? null
+      : context.take(
+          "soil",
+          salinityYield({ ecE: test.ecE, thresholdEc: salinity.thresholdDsM, slopePctPerDsM: salinity.slopePctPerDsM }),
+        );
+  const leaching =
+    test.ecE !== null && test.ecE > salinity.thresholdDsM
+      ? context.take(
+          "soil",
+          leachingWater({
+            ecE: test.ecE,
+            wantedEcE: salinity.thresholdDsM,
+            depthCm: rootingDepthCm.typical,
+            textureClass: field.textureClass,
+            organicMatterPct: test.organicMatterPct,
+          }),
+        )
+      : null;
+  if (leaching?.figures.mm)
+    context.show(
+      "soil.leaching",
+      withBases(leaching.figures.mm, {
+        "salt wanted": { kind: "source", text: `what the crop bears; ${context.source(salinity.source)}` },
+        depth: { kind: "source", text: `its rooted depth; ${context.source(rootingDepthCm.source)}` },
+      }),
+    );
+  const espPct = test.espPct ?? (test.sar === null ? null : espFromSar(test.sar));
+  const part: SaltPart = {
+    ...none,
+    relativeYieldPct: salt?.value.relativeYieldPct ?? null,
+    leachingMm: leaching?.value.mm ?? null,
+    espPct,
+  };
+  const chosen = decisions.soil?.gypsum ?? {};
+  const target = chosen.targetEspPct ?? TARGET_ESP_PCT;
+  if (espPct === null || espPct < SODIC_ESP_PCT || espPct <= target) return part;
+  if (test.cecCmolPerKg === null) return { ...part, gypsumTPerHa: null };
+  const need = context.take(
+    "soil",
+    gypsumRequirement({
+      espPct,
+      targetEspPct: target,
+      cecCmolPerKg: test.cecCmolPerKg,
+      depthCm: chosen.depthCm ?? GYPSUM_DEPTH_CM,
+      bulkDensityTPerM3: DENSITY[draftTexture(field.textureClass)],
+      purityPct: chosen.purityPct ?? GYPSUM_PURITY_PCT,
+    }),
+  );
+  if (!need?.figures.productTPerHa) return part;
+  const basis = (entered: number | undefined, assumed: string): Basis =>
+    entered === undefined ? { kind: "assumption", text: assumed } : { kind: "decided", text: "entered" };
+  const gypsumTPerHa = context.use(
+    "soil.gypsum",
+    withBases(need.figures.productTPerHa, {
+      sodium: { kind: "measured", text: test.espPct === null ? `soil test, from its SAR of ${test.sar}` : "soil test" },
+      "exchange capacity": { kind: "measured", text: "soil test" },
+      "sodium wanted": basis(chosen.targetEspPct, "usual; well under the 15 % from which a soil is sodic"),
+      depth: basis(chosen.depthCm, "the layer that roots and water pass first"),
+      "bulk density": { kind: "assumption", text: "by texture; not measured" },
+      purity: basis(chosen.purityPct, "usual of mined gypsum; the supplier declares it"),
+    }),
+  );
+  const gypsumThisSeasonTPerHa = Math.min(gypsumTPerHa, MOST_GYPSUM_T_PER_HA);
+  if (gypsumThisSeasonTPerHa < gypsumTPerHa)
+    context.show(
+      "soil.gypsumNow",
+      computed("Gypsum this season", gypsumThisSeasonTPerHa, "t/ha", "the most in one dressing", [
+        {
+          label: "most in one dressing",
+          value: MOST_GYPSUM_T_PER_HA,
+          unit: "t/ha",
+          basis: { kind: "assumption", text: "usual" },
+        },
+      ]),
+    );
+  return { ...part, gypsumTPerHa, gypsumThisSeasonTPerHa };
+}

@@ -1,0 +1,145 @@
+/** Log entries without a network: nothing typed is lost, nothing is sent twice as two, a refusal is said. */
+
+import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
+import { type Outgoing, sendLog, sendWaiting, waitingLogs, withdraw } from "./log-queue";
+
+const entry = (id: string, more: Partial<Outgoing> = {}): Outgoing => ({
+  id,
+  planId: "plan-1",
+  operationId: `op-${id}`,
+  doneOn: "2026-10-08",
+  quantityPerHa: null,
+  note: "",
+  label: `Job ${id}`,
+  ...more,
+});
+
+/** What the server answers, in turn; "away" is a network that is not there. */
+let answers: ("away" | { status: number; body: unknown })[];
+let sent: { url: string; method: string; body: Record<string, unknown> | null }[];
+let events: number;
+const stored = new Map<string, string>();
+const yes = { status: 200, body: { ok: true } };
+
+beforeEach(() => {
+  answers = [];
+  sent = [];
+  events = 0;
+  stored.clear();
+  vi.stubGlobal("localStorage", {
+    getItem: (key: string) => stored.get(key) ?? null,
+    setItem: (key: string, value: string) => void stored.set(key, value),
+    removeItem: (key: string) => void stored.delete(key),
+  });
+  vi.stubGlobal("window", { dispatchEvent: () => events++ });
+  vi.stubGlobal("fetch", async (url: string, init: { method: string; body?: string }) => {
+    sent.push({ url, method: init.method, body: init.body ? JSON.parse(init.body) : null });
+    const answer = answers.shift() ?? "away";
+    if (answer === "away") throw new TypeError("Failed to fetch");
+    return new Response(JSON.stringify(answer.body), { status: answer.status });
+  });
+});
+afterEach(() => vi.unstubAllGlobals());
+
+describe("logging an operation", () => {
+  it("sends it without what is only for people, and keeps nothing once it has arrived", async () => {
+    answers = [yes];
+    expect(await sendLog(entry("a", { quantityPerHa: 152.5 }))).toEqual({ kind: "sent" });
+    expect(sent).toHaveLength(1);
+    expect(sent[0]).toMatchObject({ url: "/api/log", method: "POST" });
+    expect(sent[0]?.body).toEqual({
+      id: "a",
+      planId: "plan-1",
+      operationId: "op-a",
+      doneOn: "2026-10-08",
+      quantityPerHa: 152.5,
+      note: "",
+    });
+    expect(waitingLogs()).toEqual([]);
+    // whoever shows the number that waits is told when it comes and when it goes
+    expect(events).toBe(2);
+  });
+
+  it.each([
+    ["there is no network", "away" as const],
+    ["the server is down", { status: 503, body: { error: "away" } }],
+    ["one is signed out", { status: 401, body: { error: "signed out" } }],
+  ])("keeps it on the device where %s", async (_, answer) => {
+    answers = [answer];
+    expect(await sendLog(entry("a"))).toEqual({ kind: "kept" });
+    expect(waitingLogs()).toEqual([entry("a")]);
+  });
+
+  it("says why it was refused, and does not keep it", async () => {
+    answers = [{ status: 422, body: { errors: [{ message: "doneOn: 2028-01-01 given, allowed is up to today" }] } }];
+    expect(await sendLog(entry("a"))).toEqual({
+      kind: "refused",
+      reason: "doneOn: 2028-01-01 given, allowed is up to today",
+    });
+    expect(waitingLogs()).toEqual([]);
+  });
+
+  it("keeps one entry once, as it was last written", async () => {
+    answers = ["away", "away", "away"];
+    await sendLog(entry("a"));
+    await sendLog(entry("b"));
+    await sendLog(entry("a", { note: "wet in the dip" }));
+    expect(waitingLogs().map((e) => [e.id, e.note])).toEqual([
+      ["b", ""],
+      ["a", "wet in the dip"],
+    ]);
+  });
+});
+
+describe("sending what waited", () => {
+  beforeEach(async () => {
+    answers = ["away", "away", "away"];
+    for (const id of ["a", "b", "c"]) await sendLog(entry(id));
+    sent = [];
+  });
+
+  it("sends all in the order in which they were written", async () => {
+    answers = [yes, yes, yes];
+    expect(await sendWaiting()).toEqual([]);
+    expect(sent.map((s) => s.body?.id)).toEqual(["a", "b", "c"]);
+    expect(waitingLogs()).toEqual([]);
+  });
+
+  it("stops where the network goes again, and keeps the rest", async () => {
+    answers = [yes, "away"];
+    expect(await sendWaiting()).toEqual([]);
+    expect(sent).toHaveLength(2);
+    expect(waitingLogs().map((e) => e.id)).toEqual(["b", "c"]);
+  });
+
+  it("gives what was refused back, and goes on with the rest", async () => {
+    answers = [yes, { status: 403, body: { error: "Your role may not do this." } }, yes];
+    expect(await sendWaiting()).toEqual([{ entry: entry("b"), reason: "Your role may not do this." }]);
+    expect(waitingLogs()).toEqual([]);
+  });
+
+  it("keeps what is written while it sends", async () => {
+    answers = [yes];
+    const sending = sendWaiting();
+    stored.set("wheatonomy.log", JSON.stringify([...waitingLogs(), entry("d")]));
+    await sending;
+    expect(waitingLogs().map((e) => e.id)).toEqual(["b", "c", "d"]);
+  });
+});
+
+describe("the store of the device", () => {
+  it("counts as empty where it holds what nobody can read", () => {
+    stored.set("wheatonomy.log", "{half an ent");
+    expect(waitingLogs()).toEqual([]);
+  });
+});
+
+describe("taking a log back", () => {
+  it("asks the server for plan and operation, and says why not", async () => {
+    answers = [yes, { status: 404, body: { error: "There is no such entry." } }, "away"];
+    expect(await withdraw("plan-1", "op a")).toBeNull();
+    expect(sent[0]).toMatchObject({ url: "/api/log?planId=plan-1&operationId=op+a", method: "DELETE" });
+    expect(await withdraw("plan-1", "op-b")).toBe("There is no such entry.");
+    expect(await withdraw("plan-1", "op-b")).toBe("The server does not answer.");
+  });
+});
