@@ -35,6 +35,12 @@ describe("laws", () => {
   const wheat = testGuide("wheat");
   const broken = (change: Record<string, unknown>) =>
     brokenLaws(merge(wheat, change) as Guide, around).map((b) => b.replace(/^\w+, \w+, \w+: /, ""));
+  const upland = {
+    zone: "temperate upland plain",
+    days: ["-09-20", "-10-02", "-10-20"],
+    latenessLossPctPerDay: 0.4,
+    source: "custom",
+  };
   const bad: [string, Record<string, unknown>, RegExp][] = [
     [
       "a task that hangs on nothing",
@@ -75,6 +81,16 @@ describe("laws", () => {
       "a window colder than the crop stands",
       { methods: { drilled: { soilTemperatureC: { lowest: 18 } } } },
       /outside of what drilled stands/,
+    ],
+    [
+      "a customary harvest that the kind's days miss",
+      { kinds: { winter: { windows: [{ ...upland, harvested: ["05-01", "05-10", "05-20"] }] } } },
+      /planting on -10-02 in "temperate upland plain" and 270 to 310 days miss the harvest from 05-01 to 05-20/,
+    ],
+    [
+      "a window in a zone that is known without its customary harvest",
+      { kinds: { winter: { windows: [upland] } } },
+      /has no customary harvest/,
     ],
     ["roots deeper than the crop roots", { stages: { ripe: { rootCm: 300 } } }, /roots to 300 cm/],
     [

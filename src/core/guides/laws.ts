@@ -1,6 +1,7 @@
 /** The laws that every guide must keep, beyond its shape; checked when guides are built. */
 
 import { GENERAL_CAUTIONS, INPUT_CAUTIONS, MACHINE_CAUTION } from "../cautions";
+import { daysBetween } from "../dates";
 import { IMPLEMENTS } from "../ground/implements";
 import { tillageSystem } from "../ground/systems";
 import { unwrap } from "../result";
@@ -64,6 +65,7 @@ function lawsOf(resolved: ResolvedGuide, around: Surroundings): string[] {
     ...stagesInOrder(resolved),
     ...stockAgrees(resolved),
     ...windowsWarmEnough(resolved, around),
+    ...harvestsFollow(resolved, around),
     ...figuresPlausible(resolved),
     ...guide.feed.patterns.flatMap((p) => {
       const sum = p.splits.reduce((total, s) => total + s.sharePct, 0);
@@ -210,6 +212,28 @@ function windowsWarmEnough({ kind, method }: ResolvedGuide, { zones }: Surroundi
       : [];
   });
 }
+
+/** Customary planting plus the kind's days comes to the customary harvest. */
+function harvestsFollow({ kind, method }: ResolvedGuide, { zones }: Surroundings): string[] {
+  return kind.windows.flatMap(({ zone, days, methods, harvested }) => {
+    if (!(zone in zones) || (methods && !methods.includes(method.id))) return [];
+    const where = `kinds.${kind.id}: planting on ${days[1]} in "${zone}"`;
+    if (!harvested) return [`${where} has no customary harvest`];
+    const inField = (ripe: number) => dayOfSeason(days[1]) + ripe - (method.nursery?.days ?? 0);
+    return inField(kind.maturityDays.low) > dayOfSeason(harvested[2]) ||
+      inField(kind.maturityDays.high) < dayOfSeason(harvested[0])
+      ? [
+          `${where} and ${kind.maturityDays.low} to ${kind.maturityDays.high} days miss the harvest from ${harvested[0]} to ${harvested[2]}`,
+        ]
+      : [];
+  });
+}
+
+/** Days of "-10-02" or "07-15" from the first of January of the harvest year. */
+const dayOfSeason = (day: string): number => {
+  const before = day.startsWith("-");
+  return daysBetween("2027-01-01", `${before ? 2026 : 2027}-${before ? day.slice(1) : day}`);
+};
 
 function figuresPlausible({ guide, kind, method }: ResolvedGuide): string[] {
   const broken: string[] = [];

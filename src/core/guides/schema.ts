@@ -24,6 +24,8 @@ const sowingWindow = z.strictObject({
   days: z.tuple([monthDay, monthDay, monthDay]),
   /** only for these planting methods; for all where absent */
   methods: z.array(z.string()).optional(),
+  /** when what is sown in it is customarily off the field there: from, usual and until; of a zone that is named */
+  harvested: z.tuple([monthDay, monthDay, monthDay]).optional(),
   latenessLossPctPerDay: z.number().min(0),
   source: z.string(),
 });

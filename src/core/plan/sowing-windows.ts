@@ -7,6 +7,8 @@ export interface DatedWindow {
   from: IsoDate;
   best: IsoDate;
   until: IsoDate;
+  /** when what is sown in it is customarily off the field; of zones whose custom is known */
+  harvested?: { from: IsoDate; usual: IsoDate; until: IsoDate };
   source: string;
   latenessLossPctPerDay: number;
 }
@@ -41,6 +43,9 @@ export function sowingWindows(
       from: date(w.days[0]),
       best: date(w.days[1]),
       until: date(w.days[2]),
+      ...(w.harvested && {
+        harvested: { from: date(w.harvested[0]), usual: date(w.harvested[1]), until: date(w.harvested[2]) },
+      }),
       source: w.source,
       latenessLossPctPerDay: w.latenessLossPctPerDay,
     }))

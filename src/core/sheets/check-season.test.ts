@@ -56,6 +56,47 @@ describe("jobs after the crop is off", () => {
   });
 });
 
+const warmerBy = (degrees: number): PlanFacts => ({
+  ...EXAMPLE_FACTS,
+  climate: {
+    ...EXAMPLE_FACTS.climate!,
+    months: EXAMPLE_FACTS.climate!.months.map((m) => ({
+      ...m,
+      meanC: m.meanC + degrees,
+      tminC: (m.tminC ?? 0) + degrees,
+      tmaxC: (m.tmaxC ?? 0) + degrees,
+    })),
+  },
+});
+
+describe("a harvest that misses the customary one", () => {
+  // only the length of the season was asked about: 260 days of 270 to 310 passed in silence
+  const doubt = (findings: { id: string }[]) => findings.filter((f) => f.id === "season.customaryHarvest");
+  it("is doubted where the planting was customary, and said once", () => {
+    const { plan, findings } = check(wheat("winter"), warmerBy(4));
+    expect(plan.plantingDate! >= "2026-09-20" && plan.plantingDate! <= "2026-10-20").toBe(true);
+    // customary from 15 July to 20 August; with 4 C more the 1790 degree days from October are together in June
+    expect(plan.harvestDate! < "2027-07-08").toBe(true);
+    const [found] = doubt(findings);
+    expect(found).toMatchObject({
+      title: expect.stringContaining('customary in "temperate upland plain" is 15 Jul to 20 Aug'),
+      why: expect.stringMatching(/^\d+ days before the first customary day, 28 Jul being usual/),
+    });
+    expect(findings.some((f) => f.id === "season.length")).toBe(false);
+  });
+  it("is not doubted where it is kept, where the planting was not customary, or where no custom is known", () => {
+    expect(doubt(check(wheat("winter"), EXAMPLE_FACTS).findings)).toEqual([]);
+    const late = wheat("winter", { dates: { planting: { date: "2026-11-20", held: true } } });
+    expect(doubt(check(late, warmerBy(4)).findings)).toEqual([]);
+    const elsewhere = { ...warmerBy(4), field: { ...EXAMPLE_FACTS.field, zone: "high moor" } };
+    expect(doubt(check(wheat("winter"), elsewhere).findings)).toEqual([]);
+  });
+  it("is not doubted once the harvest stands by hand", () => {
+    const held = wheat("winter", { dates: { harvest: { date: "2027-06-20", held: true } } });
+    expect(doubt(check(held, warmerBy(4)).findings)).toEqual([]);
+  });
+});
+
 describe("a place that does not suit the kind", () => {
   const delta: PlanFacts = { ...EXAMPLE_FACTS, climate: DELTA, previousCrop: null };
   it("says that winter wheat never gets its cold: nothing was said", () => {
@@ -77,19 +118,9 @@ describe("a place that does not suit the kind", () => {
   });
   it("doubts a season that is far longer or shorter than the kind's", () => {
     const july = wheat("spring", { dates: { planting: { date: "2027-04-15", held: true } } });
-    const cold = {
-      ...EXAMPLE_FACTS,
-      climate: {
-        ...EXAMPLE_FACTS.climate!,
-        months: EXAMPLE_FACTS.climate!.months.map((m) => ({
-          ...m,
-          meanC: m.meanC - 6,
-          tminC: (m.tminC ?? 0) - 6,
-          tmaxC: (m.tmaxC ?? 0) - 6,
-        })),
-      },
-    };
-    expect(check(july, cold).findings.some((f) => f.id === "season.length" || f.id === "season.notReached")).toBe(true);
+    expect(
+      check(july, warmerBy(-6)).findings.some((f) => f.id === "season.length" || f.id === "season.notReached"),
+    ).toBe(true);
     expect(check(wheat("spring"), EXAMPLE_FACTS).findings.some((f) => f.id === "season.length")).toBe(false);
   });
 });

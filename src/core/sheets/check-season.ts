@@ -4,6 +4,7 @@ import { addDays, daysBetween, formatDay, type IsoDate } from "../dates";
 import type { OperationRole } from "../guides/roles";
 import type { PlanFacts } from "../plan/facts";
 import type { Operation } from "../plan/operation";
+import { sowingWindows } from "../plan/sowing-windows";
 import { type ReliableDays, reliableSpans } from "../season/work-window";
 import { seasonWeather } from "../weather/season-weather";
 import { change } from "./decisions";
@@ -22,6 +23,8 @@ const FOR_THE_CROP: readonly OperationRole[] = ["feed", "weed", "irrigate", "dra
 /** A season so much longer or shorter than the kind's is doubted. */
 const LONGER = 1.15;
 const SHORTER = 0.8;
+/** Days outside of the customary harvest from which on a harvest date is doubted; assumption, a week. */
+const OFF_CUSTOM_DAYS = 7;
 
 export function checkSeason(plan: Plan, facts: PlanFacts): Finding[] {
   return [...workability(plan, facts), ...afterTheCrop(plan), ...stagesAgainstTheYear(plan, facts)];
@@ -133,12 +136,14 @@ function stagesAgainstTheYear(plan: Plan, facts: PlanFacts): Finding[] {
         : `The warmest month has ${round(warmest, 1)} C. Dates from there on are the guide's days, not this place's: an earlier kind, or another crop.`,
     );
   }
+  const custom = offByCustom(plan, facts);
+  if (custom) findings.push(custom);
   const inField = plan.plantingDate && plan.harvestDate ? daysBetween(plan.plantingDate, plan.harvestDate) : null;
   const raised = plan.crop.method.nursery?.days ?? 0;
   if (inField !== null && !plan.operations.some((o) => o.role === "harvest" && o.doneOn)) {
     const { low, high } = kind.maturityDays;
     const total = inField + raised;
-    if (total > high * LONGER || total < low * SHORTER)
+    if (!custom && (total > high * LONGER || total < low * SHORTER))
       add(
         "season.length",
         "advise",
@@ -147,4 +152,29 @@ function stagesAgainstTheYear(plan: Plan, facts: PlanFacts): Finding[] {
       );
   }
   return findings;
+}
+
+/** A crop planted within a customary window that comes off the field well before or after what was sown in it does there. */
+function offByCustom(plan: Plan, facts: PlanFacts): Finding | null {
+  const { plantingDate: planted, harvestDate: off, crop } = plan;
+  const harvest = plan.operations.find((o) => o.role === "harvest");
+  if (!planted || !off || harvest?.doneOn || harvest?.held) return null;
+  const windows = sowingWindows(crop.kind, facts.field.zone, plan.season, {
+    methodId: crop.method.id,
+    latitudeDeg: facts.climate?.latitudeDeg,
+  });
+  const own = windows.find((w) => planted >= w.from && planted <= w.until);
+  if (!own?.harvested) return null;
+  const { from, usual, until } = own.harvested;
+  const early = daysBetween(off, from);
+  const late = daysBetween(until, off);
+  if (early <= OFF_CUSTOM_DAYS && late <= OFF_CUSTOM_DAYS) return null;
+  return {
+    id: "season.customaryHarvest",
+    sheet: "seed",
+    severity: "advise",
+    title: `${crop.kind.name} planted on ${formatDay(planted)} comes off on ${formatDay(off)}; customary in "${facts.field.zone}" is ${formatDay(from)} to ${formatDay(until)}.`,
+    why: `${early > 0 ? `${days(early)} before the first` : `${days(late)} after the last`} customary day, ${formatDay(usual)} being usual (source: ${own.source}): one of the two is wrong for this place. Look at the days to harvest, at the station that the farm takes its climate from, and at the variety.`,
+    repairs: [],
+  };
 }
