@@ -118,9 +118,14 @@ describe("walls between practices", () => {
     const before = await keys();
     const field = await fieldNamed(castellan, "Salt Lease");
     const plan = await planOfField(castellan, "Salt Lease");
-    await inPractice(castellan, (c) => c.query("update soil_test set ph = 8.0 where field_id = $1", [field]));
+    const moved = (by: number) =>
+      inPractice(castellan, (c) => c.query("update soil_test set ph = ph + $2 where field_id = $1", [field, by]));
+    await moved(-0.1);
     await drained();
     const after = await keys();
+    // what stands in the demo is what other tests reckon with
+    await moved(0.1);
+    await drained();
     expect(after.get(plan)).not.toBe(before.get(plan));
     for (const [id, key] of before) if (id !== plan) expect(after.get(id)).toBe(key);
   });

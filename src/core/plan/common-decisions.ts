@@ -1,6 +1,12 @@
 import { z } from "zod";
 
 const id = z.string().min(1).max(80);
+/** Whatever a figure can be: no fraction of it that is lost in the sum, nothing that a sum cannot hold. */
+const overridden = z
+  .number()
+  .min(-1e9)
+  .max(1e9)
+  .refine((value) => value === 0 || Math.abs(value) >= 1e-6, "0, or 0.000001 and more");
 const reason = z.string().trim().min(1).max(500);
 
 /** Decisions that belong to no sheet: crop, target, dates, and what was put in the place of what is computed. */
@@ -13,14 +19,14 @@ export const commonDecisions = {
     /** the way that was chosen of each of the guide's schools; goes with the crop */
     schools: z.record(id, id).optional(),
   }),
-  targetTPerHa: z.number().positive().max(300).optional(),
+  targetTPerHa: z.number().min(0.01).max(300).optional(),
   /** wished dates by operation; held ones may not move */
   dates: z.record(id, z.strictObject({ date: z.iso.date(), held: z.boolean() })).optional(),
   /** waits and windows widened by some days */
   relaxed: z.record(id, z.strictObject({ days: z.number().int().min(1).max(400), reason })).optional(),
   skipped: z.record(id, z.strictObject({ reason })).optional(),
   /** by figure */
-  overrides: z.record(id, z.strictObject({ value: z.number().finite(), reason })).optional(),
+  overrides: z.record(id, z.strictObject({ value: overridden, reason })).optional(),
 };
 
 export type CommonDecisions = { [K in keyof typeof commonDecisions]?: z.infer<(typeof commonDecisions)[K]> } & {

@@ -6,7 +6,7 @@ import { type SolvedDates, solveDates } from "../plan/dates";
 import type { PlanFacts } from "../plan/facts";
 import { finishOperations, listInputs, type PlannedOperation } from "../plan/operation";
 import { PREVIOUS_OFF } from "../plan/own-operations";
-import { failed, fieldError, ok, type Result } from "../result";
+import { type FieldError, failed, fieldError, ok, type Result } from "../result";
 import type { Decisions } from "./decisions";
 import { SHEET_MODULES } from "./index";
 import type { Plan, PlanParts } from "./plan";
@@ -18,11 +18,45 @@ import { draftSite } from "./site";
  *
  * Pure, and quick enough for every keystroke; the browser and the server call the same function. What cannot be used
  * of the input stands under `problems`, and that part of the plan rests on defaults. Errors: another crop's guide, or a
- * kind, method or product that the guide does not know.
+ * kind, method or product that the guide does not know; a date more than two seasons before the harvest year or one after
+ * it. Never throws.
  *
  * Example: draftPlan(facts, freshDecisions("wheat"), 2027, wheat) is the default winter wheat plan for harvest 2027.
  */
 export function draftPlan(facts: PlanFacts, decisions: Decisions, season: number, guide: Guide): Result<Plan> {
+  const far = datesOutOfSeason(decisions, season);
+  if (far.length > 0) return failed(far);
+  try {
+    return drafted(facts, decisions, season, guide);
+  } catch (error) {
+    // a plan that nobody thought of must not take down the page that lists it among hundreds
+    return failed([
+      {
+        field: NOT_DRAFTED,
+        given: decisions.crop,
+        allowed: "decisions that a plan can be drafted from",
+        message: `The plan cannot be drafted from these decisions: ${error instanceof Error ? error.message : error}`,
+      },
+    ]);
+  }
+}
+
+/** The field of an error that no check of the decisions foresaw. */
+export const NOT_DRAFTED = "decisions";
+/** Seasons before and after the one of the harvest in which a plan's dates may lie: land is made ready long before. */
+const SEASONS_BEFORE = 2;
+const SEASONS_AFTER = 1;
+
+/** Dates that no work for this harvest can have. */
+function datesOutOfSeason({ dates = {} }: Decisions, season: number): FieldError[] {
+  const from = `${season - SEASONS_BEFORE}-01-01`;
+  const to = `${season + SEASONS_AFTER}-12-31`;
+  return Object.entries(dates).flatMap(([id, { date }]) =>
+    date >= from && date <= to ? [] : [fieldError(`dates.${id}`, date, `${from} to ${to}, for harvest ${season}`)],
+  );
+}
+
+function drafted(facts: PlanFacts, decisions: Decisions, season: number, guide: Guide): Result<Plan> {
   const { guideId, kindId, methodId, productId, schools } = decisions.crop;
   if (guide.id !== guideId)
     return failed([fieldError("crop.guideId", guideId, `"${guide.id}", the guide that is drafted with`)]);

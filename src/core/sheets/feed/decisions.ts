@@ -11,7 +11,7 @@ const coefficient = z.number().min(0).max(500);
 export const feedDecisions = z.strictObject({
   soilMineralNKgPerHa: kgPerHa.optional(),
   mineralisationKgPerHa: kgPerHa.optional(),
-  recovery: z.number().positive().max(1).optional(),
+  recovery: z.number().min(0.01).max(1).optional(),
   nSchool: z.enum(NITROGEN_SCHOOLS).optional(),
   /** of a local calibration: a x target - b x soil test */
   nEquation: z.strictObject({ a: coefficient, b: coefficient, soilTest: z.number().min(0).max(10_000) }).optional(),

@@ -14,9 +14,9 @@ export const groundDecisions = z.strictObject({
       id,
       z.strictObject({
         depthCm: z.number().min(0).max(80).optional(),
-        speedKmH: z.number().positive().max(30).optional(),
-        widthM: z.number().positive().max(60).optional(),
-        fieldEfficiencyPct: z.number().positive().max(100).optional(),
+        speedKmH: z.number().min(0.1).max(30).optional(),
+        widthM: z.number().min(0.1).max(60).optional(),
+        fieldEfficiencyPct: z.number().min(0.1).max(100).optional(),
         /** another tool in the place of the usual one */
         implement: implement.optional(),
         /** a tool more in the same trip */

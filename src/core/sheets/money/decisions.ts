@@ -1,6 +1,10 @@
 import { z } from "zod";
 
-const minor = z.number().min(0).max(100_000_000);
+const minor = z
+  .number()
+  .min(0)
+  .max(100_000_000)
+  .refine((value) => value === 0 || value >= 0.01, "0, or 0.01 and more");
 
 /** In minor money units. */
 export const moneyDecisions = z.strictObject({

@@ -66,7 +66,7 @@ export function costedMoney(draft: Draft, operations: Operation[], inputs: Input
   const outputPerHa = targetTPerHa * pricePerT;
   const marginPerHa = outputPerHa - costPerHa;
   const breakEvenTPerHa = costPerHa / pricePerT;
-  const breakEvenPricePerT = costPerHa / targetTPerHa;
+  const { breakEvenPricePerT } = parts.money;
   context.show(
     "money.output",
     computed("Output at target", outputPerHa / 100, unit, "target x price", [target, price]),
@@ -89,11 +89,12 @@ export function costedMoney(draft: Draft, operations: Operation[], inputs: Input
     "money.breakEvenYield",
     computed("Break-even yield", breakEvenTPerHa, "t/ha", "cost / price", [cost, price]),
   );
-  context.show(
-    "money.breakEvenPrice",
-    computed("Break-even price", breakEvenPricePerT / 100, `${currency}/t`, "cost / target", [cost, target]),
-  );
-  Object.assign(parts.money, { outputPerHa, marginPerHa, marginExpectedPerHa, breakEvenTPerHa, breakEvenPricePerT });
+  if (breakEvenPricePerT !== null)
+    context.show(
+      "money.breakEvenPrice",
+      computed("Break-even price", breakEvenPricePerT / 100, `${currency}/t`, "cost / target", [cost, target]),
+    );
+  Object.assign(parts.money, { outputPerHa, marginPerHa, marginExpectedPerHa, breakEvenTPerHa });
 }
 
 /** Work and what is bought, by sheet, each with its working. */

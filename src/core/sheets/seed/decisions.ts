@@ -1,7 +1,8 @@
 import { z } from "zod";
 
 const id = z.string().min(1).max(80);
-const positive = z.number().positive();
+/** Smaller than anything that is sown, and large enough to be divided by. */
+const positive = z.number().min(0.01);
 
 export const seedDecisions = z.strictObject({
   lotId: id.optional(),

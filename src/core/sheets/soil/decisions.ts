@@ -5,7 +5,7 @@ export const soilDecisions = z.strictObject({
     .strictObject({
       productId: z.string().min(1).max(80).optional(),
       targetPh: z.number().min(3).max(9).optional(),
-      depthCm: z.number().positive().max(60).optional(),
+      depthCm: z.number().min(0.1).max(60).optional(),
       /** by the laboratory's buffer-pH figure [t CaCO3/ha for 20 cm] instead of the table */
       bufferTPerHa: z.number().min(0).max(60).optional(),
     })
@@ -13,7 +13,7 @@ export const soilDecisions = z.strictObject({
   gypsum: z
     .strictObject({
       targetEspPct: z.number().min(0).max(30).optional(),
-      depthCm: z.number().positive().max(150).optional(),
+      depthCm: z.number().min(0.1).max(150).optional(),
       purityPct: z.number().min(5).max(100).optional(),
       /** minor money units, spread */
       pricePerT: z.number().min(0).max(1e9).optional(),
