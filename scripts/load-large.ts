@@ -15,14 +15,14 @@ if (!process.env.DATABASE_URL) {
   process.env.DATABASE_URL = local.url;
   process.env.MIGRATION_DATABASE_URL = local.ownerUrl;
 }
-const owner = new pg.Client({ connectionString: process.env.MIGRATION_DATABASE_URL });
+const owner = new pg.Client({ connectionString: process.env.MIGRATION_DATABASE_URL, pipeline: true });
 await owner.connect();
 const { rowCount } = await owner.query('select 1 from "user" where email = $1', [LARGE_EMAIL]);
 if (rowCount) console.log("the large practice stands already");
 else {
   const began = performance.now();
   const demo = await readDemo("db/demo/castellan-field-advice.json");
-  await loadDemo(owner, checkDemo(largePractice(demo)), "harvest-by-figures");
+  await loadDemo(owner, checkDemo(largePractice(demo)), "harvest-by-figures", "large-practice");
   console.log(
     `loaded 600 fields of 60 growers in ${((performance.now() - began) / 1000).toFixed(0)} s; sign in as ${LARGE_EMAIL}, password harvest-by-figures`,
   );

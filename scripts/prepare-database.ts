@@ -3,7 +3,6 @@
 import { readdir } from "node:fs/promises";
 import path from "node:path";
 import pg from "pg";
-import { pool } from "../src/server/db";
 import { readDemo } from "../src/server/demo-practice";
 import { loadDemo } from "../src/server/load-demo";
 import { checkRole, migrate } from "../src/server/migrate";
@@ -16,16 +15,19 @@ const applied = await migrate(ownerUrl);
 if (applied.length > 0) console.log(`database: applied ${applied.join(", ")}`);
 await checkRole(application);
 
-const owner = new pg.Client({ connectionString: ownerUrl });
+const owner = new pg.Client({ connectionString: ownerUrl, pipeline: true });
 await owner.connect();
-const { rows } = await owner.query(`select count(*)::int as people from "user"`);
-if ((rows[0] as { people: number }).people === 0) {
-  const folder = path.resolve("db/demo");
-  for (const file of (await readdir(folder)).filter((f) => f.endsWith(".json")).sort()) {
+const { rows: people } = await owner.query(`select 1 from "user" limit 1`);
+const { rows: loads } = await owner.query("select mark from demo_load");
+const loaded = new Set(loads.map((l: { mark: string }) => l.mark));
+const folder = path.resolve("db/demo");
+const files = (await readdir(folder)).filter((f) => f.endsWith(".json")).sort();
+const mark = (file: string) => path.basename(file, ".json");
+// people without a demo: somebody's own practice. Some of the demos: a first start that was interrupted
+if (people.length === 0 || files.some((file) => loaded.has(mark(file))))
+  for (const file of files.filter((f) => !loaded.has(mark(f)))) {
     const demo = await readDemo(path.join(folder, file));
-    await loadDemo(owner, demo, DEMO_PASSWORD);
-    console.log(`database: loaded the demo practice "${demo.practice.name}", ${demo.fields.length} fields`);
+    if (await loadDemo(owner, demo, DEMO_PASSWORD, mark(file)))
+      console.log(`database: loaded the demo practice "${demo.practice.name}", ${demo.fields.length} fields`);
   }
-}
 await owner.end();
-await pool().end();

@@ -6,7 +6,7 @@ import { toDay } from "@/core/dates";
 import { applyChanges, type Decisions, freshDecisions } from "@/core/sheets/decisions";
 import { draftPlan } from "@/core/sheets/draft-plan";
 import type { Access } from "@/server/access";
-import { type Client, inPractice, pool, row } from "@/server/db";
+import { type Client, inPractice, pool } from "@/server/db";
 import { compareDrafts } from "@/server/drafts";
 import { draftStale, outlineLines } from "@/server/outlines";
 import { loadPlaces } from "@/server/places";
@@ -23,15 +23,12 @@ beforeAll(async () => {
   process.env.DATABASE_URL = inject("databaseUrl");
   await owner.connect();
   access = await accessOf(owner, "imre@castellan.example");
-  const field = await within((c) =>
-    row<{ id: string }>(
-      c,
-      `insert into field (practice_id, farm_id, name, area_ha, texture_class, drainage)
-       select practice_id, farm_id, 'Tansy Slip', 6, texture_class, drainage from field where practice_id = $1 and name = 'Sluice Piece' returning id`,
-      [access.practiceId],
-    ),
+  const { rows: made } = await owner.query(
+    `insert into field (practice_id, farm_id, name, area_ha, texture_class, drainage)
+     select practice_id, farm_id, 'Tansy Slip', 6, texture_class, drainage from field where practice_id = $1 and name = 'Sluice Piece' returning id`,
+    [access.practiceId],
   );
-  fieldId = field?.id as string;
+  fieldId = made[0].id;
 });
 // other tests count the fields and seasons of the demo
 afterAll(async () => {

@@ -135,16 +135,26 @@ describe("names of fields", () => {
 
 describe("settings", () => {
   it("are the owner's and advisers', and are checked", async () => {
-    expect((await as("noor", "PUT", "/api/settings", { unitSet: "usCustomary" })).status).toBe(403);
-    expect((await as("imre", "PUT", "/api/settings", { unitSet: "furlongs" })).status).toBe(400);
-    expect((await as("imre", "PUT", "/api/settings", { asOf: "2026-02-30" })).status).toBe(400);
+    expect((await as("noor", "PUT", "/api/settings", { unitSet: { from: "metric", to: "usCustomary" } })).status).toBe(
+      403,
+    );
+    expect((await as("imre", "PUT", "/api/settings", { unitSet: { from: "metric", to: "furlongs" } })).status).toBe(
+      400,
+    );
+    expect((await as("imre", "PUT", "/api/settings", { asOf: { from: null, to: "2026-02-30" } })).status).toBe(400);
+    for (const to of ["1989-12-31", "2100-01-01"])
+      expect((await as("imre", "PUT", "/api/settings", { asOf: { from: "2026-08-12", to } })).status).toBe(400);
   });
 
   it("change the units that everything is shown in, for this practice only", async () => {
-    expect((await as("una", "PUT", "/api/settings", { unitSet: "southAsian" })).status).toBe(200);
+    expect((await as("una", "PUT", "/api/settings", { unitSet: { from: "metric", to: "southAsian" } })).status).toBe(
+      200,
+    );
     expect(await (await as("una", "GET", "/fields")).text()).toContain("Area, ac");
     expect(await (await as("imre", "GET", "/fields")).text()).toContain("Area, ha");
-    expect((await as("una", "PUT", "/api/settings", { unitSet: "metric" })).status).toBe(200);
+    expect((await as("una", "PUT", "/api/settings", { unitSet: { from: "southAsian", to: "metric" } })).status).toBe(
+      200,
+    );
   });
 });
 

@@ -118,8 +118,7 @@ describe("walls between practices", () => {
     const before = await keys();
     const field = await fieldNamed(castellan, "Salt Lease");
     const plan = await planOfField(castellan, "Salt Lease");
-    const moved = (by: number) =>
-      inPractice(castellan, (c) => c.query("update soil_test set ph = ph + $2 where field_id = $1", [field, by]));
+    const moved = (by: number) => owner.query("update soil_test set ph = ph + $2 where field_id = $1", [field, by]);
     await moved(-0.1);
     await drained();
     const after = await keys();
@@ -141,11 +140,14 @@ describe("walls between practices", () => {
     ).rejects.toThrow("no such plan");
     await expect(
       inPractice(fernhill, (c) =>
-        c.query("insert into grower (practice_id, name) values ($1, 'x')", [castellan.practiceId]),
+        c.query("insert into planting (practice_id, field_id, season) values ($1, $2, 2030)", [
+          castellan.practiceId,
+          field,
+        ]),
       ),
     ).rejects.toThrow(/row-level security/);
     expect(
-      (await inPractice(fernhill, (c) => c.query("update field set name = 'taken' where id = $1", [field]))).rowCount,
+      (await inPractice(fernhill, (c) => c.query("update plan set revision = 9 where id = $1", [plan]))).rowCount,
     ).toBe(0);
   });
 
@@ -200,8 +202,102 @@ describe("walls between practices", () => {
     }
     expect(kept).toBeGreaterThan(0);
     const other = await planOfField(castellan, "Heron Block");
-    const changed = await inPractice(grower, (c) => c.query("update plan set season = season where id = $1", [other]));
+    const changed = await inPractice(grower, (c) => c.query("update plan set revision = 9 where id = $1", [other]));
     expect(changed.rowCount).toBe(0);
+  });
+
+  it("lets a grower write on the own farms only, and nothing that is the practice's", async () => {
+    const { rows: found } = await owner.query("select id from grower where name = 'Pennick Farm'");
+    const { rows: person } = await owner.query(`select id from "user" where email = 'grower@pennick.example'`);
+    const grower: Scope = { ...castellan, userId: person[0].id, growerId: found[0].id };
+    const [own, other] = [await fieldNamed(castellan, "Coney Bank"), await fieldNamed(castellan, "Heron Block")];
+    const [ownPlan, otherPlan] = [
+      await planOfField(castellan, "Coney Bank"),
+      await planOfField(castellan, "Heron Block"),
+    ];
+    const doing = (sql: string, values: unknown[]) =>
+      inPractice(grower, async (c) => {
+        const { rowCount } = await c.query(sql, values);
+        // what could be done is not kept
+        throw new Error(`did ${rowCount}`);
+      }).catch((error: Error) => error.message);
+    const logged = `insert into log_entry (practice_id, id, plan_id, operation_id, done_on, user_id) values ($1, gen_random_uuid(), $2, 'x', '2026-08-01', 'x')`;
+    expect(await doing(logged, [castellan.practiceId, ownPlan])).toBe("did 1");
+    expect(await doing(logged, [castellan.practiceId, otherPlan])).toMatch(/row-level security/);
+    const sown = "insert into planting (practice_id, field_id, season) values ($1, $2, 2050)";
+    expect(await doing(sown, [castellan.practiceId, own])).toBe("did 1");
+    expect(await doing(sown, [castellan.practiceId, other])).toMatch(/row-level security/);
+    // soil tests, levels and history of others were all to be read; settings were to be changed
+    for (const [table, on] of [
+      ["soil_test", "field_id"],
+      ["crop_history", "field_id"],
+    ])
+      expect(await doing(`select from ${table} where ${on} = $1`, [other]), table).toBe("did 0");
+    expect(
+      await doing("select from soil_test_level l join soil_test t on t.id = l.soil_test_id where t.field_id = $1", [
+        own,
+      ]),
+    ).not.toBe("did 0");
+    const levels = async (scope: Scope) =>
+      (await inPractice(scope, (c) => row<{ n: number }>(c, "select count(*)::int as n from soil_test_level")))
+        ?.n as number;
+    expect(await levels(grower)).toBeLessThan(await levels(castellan));
+    expect(await doing("select from membership where user_id <> $1", [grower.userId])).toBe("did 0");
+    expect(await doing("select from audit where user_id <> $1", [grower.userId])).toBe("did 0");
+    expect(await doing("select from weather_import", [])).toBe("did 0");
+    for (const change of [
+      "update practice set as_of = null",
+      "update fertiliser set price_per_t = 1",
+      "update station_day set rain_mm = 0",
+    ])
+      expect(await doing(change, []), change).toBe("did 0");
+  });
+
+  it("gives the application's role the rights that its code uses and no others", async () => {
+    const { rows: granted } = await owner.query(`
+      select table_name, string_agg(distinct lower(privilege_type), ', ' order by lower(privilege_type)) as rights from (
+        select table_name, privilege_type from information_schema.role_table_grants where grantee = 'wheatonomy_app'
+        union select table_name, privilege_type || ' of ' || column_name from information_schema.role_column_grants c
+          where grantee = 'wheatonomy_app' and privilege_type = 'UPDATE' and not exists (select from information_schema.role_table_grants t
+            where t.grantee = c.grantee and t.table_name = c.table_name and t.privilege_type = 'UPDATE')
+      ) r where privilege_type <> 'SELECT' group by 1 order by 1`);
+    expect(Object.fromEntries(granted.map((g) => [g.table_name, g.rights]))).toEqual({
+      account: "update of password, update of updatedat",
+      audit: "insert",
+      calendar_feed: "insert, update of last_read_at, update of revoked_at",
+      facts_clock: "insert, update",
+      farm: "update of station_id",
+      fertiliser: "update of price_per_t",
+      guide_revision: "insert",
+      log_entry: "insert, update of withdrawn_at",
+      moved_operation: "insert, update of at, update of moved_to, update of person, update of user_id",
+      operation: "insert",
+      operation_input: "insert",
+      outline_job: "delete, insert, update",
+      plan: "insert, update of chosen, update of decisions, update of person, update of revision, update of updated_at, update of updated_by",
+      plan_outline: "insert, update",
+      plan_version: "insert",
+      planting: "insert, update of area_ha, update of part",
+      practice: "update of as_of, update of decimal_mark, update of prices, update of unit_set",
+      rateLimit: "delete, insert, update",
+      session: "delete, insert, update",
+      stage_observation: "insert, update of withdrawn_at",
+      station_day: "insert, update",
+      weather_import: "insert",
+    });
+    // nobody makes themselves owner by it
+    for (const attempt of [
+      "update membership set role = 'owner'",
+      "insert into membership (practice_id, user_id, role) select id, current_person(), 'owner' from practice",
+      `update "user" set email = 'x@example.org'`,
+      "alter table plan disable row level security",
+      "drop policy own on plan",
+      "create table mine ()",
+    ])
+      await expect(
+        inPractice(castellan, (c) => c.query(attempt)),
+        attempt,
+      ).rejects.toThrow(/permission denied|must be owner/);
   });
 });
 

@@ -5,9 +5,10 @@ import type { Fertiliser } from "@/core/records/fertiliser";
 import type { LimeProduct } from "@/core/records/lime-product";
 import { pricesRecord } from "@/core/records/prices";
 import type { SeedLot } from "@/core/records/seed-lot";
+import { Refused } from "./access";
 import { audit } from "./audit";
 import type { Received } from "./contracts";
-import { type Client, row, type Scope } from "./db";
+import { type Client, row, rows, type Scope } from "./db";
 import { loadFertilisers } from "./records/fertilisers";
 import { loadLimeProducts } from "./records/lime-products";
 import { loadSeedLots } from "./records/seed-lots";
@@ -36,32 +37,84 @@ export async function loadCatalogue(client: Client, scope: Scope): Promise<Catal
   };
 }
 
-/** Changes units, the working date and prices; each is noted. */
+const SETTING_COLUMNS = { unitSet: "unit_set", decimalMark: "decimal_mark", asOf: "as_of" } as const;
+
+/**
+ * Changes units, the working date and prices, value by value; each is noted. Refused whole, by its name, where a value is
+ * no longer what it was changed from, or where there is no such price.
+ */
 export async function saveSettings(
   client: Client,
   scope: Scope,
   settings: Received<"PUT /api/settings">,
 ): Promise<void> {
-  const before = await row<Record<string, unknown>>(
+  const { practiceId } = scope;
+  const stood = await row<Record<string, unknown> & { prices: Record<string, unknown> }>(
     client,
-    `select unit_set as "unitSet", decimal_mark as "decimalMark", as_of as "asOf", prices from practice where id = $1 for update`,
-    [scope.practiceId],
+    `select unit_set as "unitSet", decimal_mark as "decimalMark", as_of as "asOf", prices from practice where id = $1 for no key update`,
+    [practiceId],
   );
-  const { fertiliserPrices = {}, ...own } = settings;
-  const columns = { unitSet: "unit_set", decimalMark: "decimal_mark", asOf: "as_of", prices: "prices" } as const;
-  for (const key of Object.keys(own) as (keyof typeof columns)[]) {
-    const value = own[key];
-    if (value === undefined) continue;
-    await client.query(`update practice set ${columns[key]} = $2 where id = $1`, [
-      scope.practiceId,
-      key === "prices" ? JSON.stringify(value) : value,
-    ]);
+  const fertilisers = await rows<{ id: string; price: number }>(
+    client,
+    "select id, price_per_t as price from fertiliser where practice_id = $1 for no key update",
+    [practiceId],
+  );
+  if (!stood) throw new Refused(404, "There is no such practice.");
+  const before = { ...stood, fertilisers: Object.fromEntries(fertilisers.map((f) => [f.id, f.price])) };
+  const changes = leavesOf(settings);
+  for (const { path, from, to } of changes) {
+    const stands = valueAt(before, path) ?? null;
+    if (path[0] === "fertilisers" && stands === null)
+      throw new Refused(404, `fertilisers.${path[1]}: there is no such product.`);
+    // what stands as it is wished for was sent twice, or wished for by both
+    if (stands !== from && stands !== to) throw new Refused(409, await changedMeanwhile(client, scope, path, stands));
   }
-  for (const [id, price] of Object.entries(fertiliserPrices))
+  const after = structuredClone(before) as Record<string, unknown>;
+  for (const { path, to } of changes) putAt(after, path, to);
+  const prices = pricesRecord.parse(after.prices);
+  for (const [key, column] of Object.entries(SETTING_COLUMNS))
+    if (key in settings)
+      await client.query(`update practice set ${column} = $2 where id = $1`, [practiceId, after[key]]);
+  if (settings.prices)
+    await client.query("update practice set prices = $2 where id = $1", [practiceId, JSON.stringify(prices)]);
+  for (const [id, { to }] of Object.entries(settings.fertilisers ?? {}))
     await client.query("update fertiliser set price_per_t = $3 where practice_id = $1 and id = $2", [
-      scope.practiceId,
+      practiceId,
       id,
-      price,
+      to,
     ]);
-  await audit(client, scope, "practice", scope.practiceId, "settings", before, { ...before, ...own, ...settings });
+  await audit(client, scope, "practice", practiceId, "settings", before, after);
+}
+
+/** Who changed a setting last, and to what, in words. */
+async function changedMeanwhile(client: Client, scope: Scope, path: string[], stands: unknown): Promise<string> {
+  const last = await row<{ person: string; at: string }>(
+    client,
+    `select person, to_char(at, 'HH24:MI') as at from audit
+     where practice_id = $1 and entity = 'practice' and (after ? $2 or before ? $2) order by id desc limit 1`,
+    [scope.practiceId, path.join("/")],
+  );
+  const money = typeof stands === "number" ? stands / 100 : stands;
+  return `${path.join(", ")}: ${last?.person ?? "Somebody"} changed it${last ? ` at ${last.at}` : ""}; it is ${money ?? "not set"} now. Look at it again.`;
+}
+
+interface SettingChange {
+  path: string[];
+  from: unknown;
+  to: unknown;
+}
+
+function leavesOf(node: object, path: string[] = []): SettingChange[] {
+  if ("from" in node && "to" in node) return [{ path, from: node.from, to: node.to }];
+  return Object.entries(node).flatMap(([key, inner]) =>
+    inner === undefined ? [] : leavesOf(inner as object, [...path, key]),
+  );
+}
+
+const valueAt = (node: unknown, path: string[]): unknown =>
+  path.reduce<unknown>((at, key) => (Object.hasOwn((at ?? {}) as object, key) ? (at as never)[key] : undefined), node);
+
+function putAt(node: Record<string, unknown>, [head = "", ...rest]: string[], value: unknown): void {
+  if (rest.length === 0) node[head] = value;
+  else putAt(node[head] as Record<string, unknown>, rest, value);
 }

@@ -11,7 +11,6 @@ import type { Suitability } from "@/core/plan/site-criteria";
 import type { GrownCrop } from "@/core/records/grown-crop";
 import { logEntryRecord } from "@/core/records/log-entry";
 import { minor } from "@/core/records/parts";
-import { pricesRecord } from "@/core/records/prices";
 import type { SoilTest } from "@/core/records/soil-test";
 import { stageSeenRecord } from "@/core/records/stage-seen";
 import type { OutlookDay } from "@/core/season/outlook";
@@ -30,6 +29,14 @@ const partOfField = z.strictObject({
   name: z.string().trim().min(1).max(60),
   areaHa: z.number().positive().lt(10_000),
 });
+
+/** Working dates that plans can be drafted for. */
+const workingDate = z.iso
+  .date()
+  .refine((date) => date >= "1990-01-01" && date <= "2099-12-31", "allowed is 1990-01-01 to 2099-12-31");
+const key = z.string().min(1).max(80);
+/** A value and what it was changed from; null where none stood. */
+const changed = <V extends z.ZodType>(value: V) => z.strictObject({ from: value.nullable(), to: value });
 
 /** What is sent, by method and path: the body of a POST or PUT. A call that is not listed sends none. */
 export const BODIES = {
@@ -55,12 +62,26 @@ export const BODIES = {
   }),
   "PUT /api/farms": z.strictObject({ farmId: z.uuid(), stationId: z.uuid() }),
   "POST /api/feeds": z.strictObject({ name: z.string().trim().min(1).max(80) }),
+  /** only what was changed, each with the value that it was changed from: what somebody else changed meanwhile stays */
   "PUT /api/settings": z.strictObject({
-    unitSet: z.enum(["metric", "usCustomary", "imperial", "southAsian"]).optional(),
-    decimalMark: z.enum(["point", "comma"]).optional(),
-    asOf: z.iso.date().nullable().optional(),
-    prices: pricesRecord.optional(),
-    fertiliserPrices: z.record(z.string(), minor).optional(),
+    unitSet: changed(z.enum(["metric", "usCustomary", "imperial", "southAsian"])).optional(),
+    decimalMark: changed(z.enum(["point", "comma"])).optional(),
+    asOf: changed(workingDate.nullable()).optional(),
+    prices: z
+      .strictObject({
+        dieselPerL: changed(minor),
+        labourPerH: changed(minor),
+        otherMachinePerH: changed(minor),
+        dryingPerTPoint: changed(minor),
+        machinePerH: z.record(key, changed(minor)),
+        contractPerHa: z.record(key, changed(minor)),
+        /** by "guide.product" */
+        cropPerT: z.record(key, changed(minor)),
+      })
+      .partial()
+      .optional(),
+    /** a price per tonne by product */
+    fertilisers: z.record(key, changed(minor)).optional(),
   }),
   "POST /api/stations/{id}/weather": z.strictObject({
     fileName: z.string().min(1).max(300),
@@ -102,6 +123,7 @@ export interface Answers {
   "POST /api/plans/{id}/drafts": { id: string };
   "POST /api/plans/{id}/choice": Done;
   "POST /api/plans/{id}/issue": { number: number };
+  "POST /api/plans/{id}/repair": RepairResult;
   "POST /api/log": Done;
   "DELETE /api/log": Done;
   "POST /api/stages": Done;
@@ -272,6 +294,19 @@ export interface SeasonSheet {
   firstWeek: IsoDate;
   /** plans whose outline is not drafted yet */
   waiting: number;
+  broken: BrokenLine[];
+}
+
+/** A plan that cannot be drafted as it stands. */
+export interface BrokenLine {
+  planId: string;
+  field: string;
+  reason: string;
+}
+
+export interface RepairResult {
+  /** which decisions stand now; null where the plan could be drafted all along */
+  backTo: string | null;
 }
 
 export interface StationLine {
@@ -352,6 +387,7 @@ export interface WeekSheet {
   plans: { planId: string; version: number; field: string }[];
   outlooks: FarmOutlook[];
   waiting: number;
+  broken: BrokenLine[];
 }
 
 export interface VersionLine {

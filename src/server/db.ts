@@ -61,11 +61,27 @@ export async function asWorker<T>(work: (client: Client) => Promise<T>): Promise
 
 type Setting = "practice_id" | "user_id" | "grower_id" | "feed_hash" | "worker";
 
-/** One transaction with its settings, which go with its begin in one message. */
+/** Times that a transaction is tried which the database ended because another one stood in its way. */
+const TRIES = 4;
+/** deadlock detected, could not serialize */
+const IN_EACH_OTHERS_WAY = ["40P01", "40001"];
+
+/** One transaction; whom the database picks out of two that wait for each other, it does anew. */
 async function transaction<T>(
   settings: Partial<Record<Setting, string>>,
   work: (client: Client) => Promise<T>,
 ): Promise<T> {
+  for (let tried = 1; ; tried++)
+    try {
+      return await once(settings, work);
+    } catch (error) {
+      const { code = "" } = error as { code?: string };
+      if (tried === TRIES || !IN_EACH_OTHERS_WAY.includes(code)) throw error;
+    }
+}
+
+/** One transaction with its settings, which go with its begin in one message. */
+async function once<T>(settings: Partial<Record<Setting, string>>, work: (client: Client) => Promise<T>): Promise<T> {
   const client = await pool().connect();
   try {
     const set = Object.entries(settings).map(
@@ -83,8 +99,20 @@ async function transaction<T>(
   }
 }
 
+/**
+ * Holds something until the end of the transaction: whoever asks for the same waits. Several at once are taken in one
+ * order, so that two who want the same do not wait for each other. No right to change a row is needed for it.
+ */
+export async function hold(client: Client, ...ids: string[]): Promise<void> {
+  for (const id of [...new Set(ids)].sort())
+    await client.query("select pg_advisory_xact_lock(hashtextextended($1, 0))", [id]);
+}
+
 /** Whether a text from outside can be the id of a row. */
 export const isId = (text: string): boolean => /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/.test(text);
+
+/** True for a row that stands already under a key that must be its own. */
+export const isTaken = (error: unknown): boolean => (error as { code?: string } | null)?.code === "23505";
 
 const names = new Map<string, string>();
 

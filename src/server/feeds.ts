@@ -4,8 +4,11 @@ import { createHash, randomBytes } from "node:crypto";
 import { type Access, Refused } from "./access";
 import { audit } from "./audit";
 import type { FeedLine } from "./contracts";
-import { asFeed, type Client, inPractice, isId, row, rows, type Scope } from "./db";
+import { asFeed, type Client, hold, inPractice, isId, row, rows, type Scope } from "./db";
 import { type CalendarOperation, writeEvents } from "./documents/calendar";
+
+/** Addresses that a person may have at once. */
+const MOST_FEEDS = 20;
 
 const hashOf = (token: string) => createHash("sha256").update(token).digest("hex");
 
@@ -21,6 +24,13 @@ export function listFeeds(client: Client, scope: Scope): Promise<FeedLine[]> {
 
 /** A new address; its secret is given out here and never again. */
 export async function createFeed(client: Client, access: Access, name: string): Promise<{ token: string }> {
+  await hold(client, access.userId);
+  const standing = await listFeeds(client, access);
+  if (standing.length >= MOST_FEEDS)
+    throw new Refused(
+      422,
+      `You have ${standing.length} calendar addresses; allowed are ${MOST_FEEDS}. End one of them first.`,
+    );
   const token = randomBytes(24).toString("base64url");
   await client.query(
     "insert into calendar_feed (practice_id, token_hash, user_id, grower_id, name) values ($1, $2, $3, $4, $5)",

@@ -2,9 +2,10 @@
 
 import { randomUUID } from "node:crypto";
 import { hashPassword } from "better-auth/crypto";
+import type pg from "pg";
 import { upgradeDecisions } from "@/core/sheets/decisions-schema";
 import type { Access } from "./access";
-import { type Client, inPractice, row } from "./db";
+import { type Client, row } from "./db";
 import type { Practice } from "./demo-practice";
 import { logOperation } from "./log";
 import { issuePlan } from "./plans";
@@ -17,21 +18,33 @@ import { insertLimeProduct } from "./records/lime-products";
 import { insertSeedLot } from "./records/seed-lots";
 import { insertSoilTest } from "./records/soil-tests";
 
+/** Held while a demo is loaded, so that two who start at once load it once. */
+const LOADING = "loading of demo practices";
+
 /**
- * Loads one practice; `owner` runs as the owner of the tables for what the application itself may not insert. Gives the
- * practice's id.
+ * Loads one practice whole, in one transaction of the tables' owner, or not at all; `mark` is what it is known by
+ * afterwards. False where it is there already.
  */
-export async function loadDemo(
-  owner: { query: (text: string, values?: unknown[]) => Promise<unknown> },
-  demo: Practice,
-  password: string,
-): Promise<string> {
+export async function loadDemo(owner: pg.Client, demo: Practice, password: string, mark: string): Promise<boolean> {
+  await owner.query("begin");
+  try {
+    await owner.query("select pg_advisory_xact_lock(hashtextextended($1, 0))", [LOADING]);
+    const made = await owner.query("insert into demo_load (mark) values ($1) on conflict do nothing", [mark]);
+    if (made.rowCount === 1) await loadPractice(owner as unknown as Client, demo, password);
+    await owner.query("commit");
+    return made.rowCount === 1;
+  } catch (error) {
+    await owner.query("rollback").catch(() => {});
+    throw error;
+  }
+}
+
+async function loadPractice(owner: Client, demo: Practice, password: string): Promise<void> {
   const practiceId = randomUUID();
   const hash = await hashPassword(password);
   const growerIds = new Map(demo.growers.map((g) => [g.name, randomUUID()]));
   const people = demo.people.map((p) => ({ ...p, userId: randomUUID() }));
 
-  await owner.query("begin");
   await owner.query("select set_config('app.practice_id', $1, true)", [practiceId]);
   await owner.query(
     "insert into practice (id, name, currency, unit_set, decimal_mark, as_of, prices) values ($1, $2, $3, $4, $5, $6, $7)",
@@ -73,8 +86,6 @@ export async function loadDemo(
       ],
     );
   }
-  await owner.query("commit");
-
   const head = people[0];
   if (!head) throw new Error("a demo practice needs at least one person");
   const access: Access = {
@@ -93,12 +104,10 @@ export async function loadDemo(
     },
     today: demo.practice.asOf,
   };
-  await inPractice(access, async (client) => {
-    await loadCatalogueRows(client, practiceId, demo);
-    const farmIds = await loadFarms(client, practiceId, demo, growerIds);
-    for (const field of demo.fields) await loadDemoField(client, access, field, farmIds.get(field.farm) as string);
-  });
-  return practiceId;
+  await owner.query("select set_config('app.user_id', $1, true)", [head.userId]);
+  await loadCatalogueRows(owner, practiceId, demo);
+  const farmIds = await loadFarms(owner, practiceId, demo, growerIds);
+  for (const field of demo.fields) await loadDemoField(owner, access, field, farmIds.get(field.farm) as string);
 }
 
 async function loadCatalogueRows(client: Client, practiceId: string, demo: Practice): Promise<void> {

@@ -4,33 +4,64 @@ import type { LogEntry } from "@/core/records/log-entry";
 import type { Access } from "./access";
 import { Refused } from "./access";
 import { audit } from "./audit";
-import { type Client, isId, row } from "./db";
+import { type Client, hold, isId, row } from "./db";
 
-/** Logs an operation as done. Refuses the future, an unknown plan and an operation that was logged before. */
+/** So many times the planned rate can have been put on; more is a slip of the unit or of the pen. */
+const MOST_TIMES_PLANNED = 10;
+/** Years before that of the harvest in which work for it can have been done. */
+const YEARS_BEFORE = 2;
+
+/**
+ * Logs an operation as done. Refuses a plan that is not issued, an operation that its last version does not have or that
+ * was logged before, dates in the future or long before the season, and rates far from what was planned.
+ */
 export async function logOperation(client: Client, access: Access, input: LogEntry): Promise<void> {
+  const { practiceId } = access;
+  // entries of one plan one after another: what is sent twice at once counts once
+  await hold(client, input.planId);
+  const plan = await row<{ season: number; version: number | null }>(
+    client,
+    `select p.season, (select max(number) from plan_version v where v.practice_id = p.practice_id and v.plan_id = p.id) as version
+     from plan p where p.practice_id = $1 and p.id = $2`,
+    [practiceId, input.planId],
+  );
+  if (!plan) throw new Refused(404, "There is no such plan.");
+  const same = await row(client, "select 1 from log_entry where practice_id = $1 and id = $2", [practiceId, input.id]);
+  if (same) return;
+  if (plan.version === null)
+    throw new Refused(422, "Nothing of this plan is issued yet: issue version 1, then log what is done of it.");
+  const operation = await row<{ name: string; plannedPerHa: number | null; unit: string | null }>(
+    client,
+    `select o.name, sum(i.per_ha)::float8 as "plannedPerHa", max(i.unit) as unit from operation o
+     left join operation_input i on i.practice_id = o.practice_id and i.plan_id = o.plan_id and i.version = o.version and i.operation_id = o.operation_id
+     where o.practice_id = $1 and o.plan_id = $2 and o.version = $3 and o.operation_id = $4 group by o.name`,
+    [practiceId, input.planId, plan.version, input.operationId],
+  );
+  if (!operation)
+    throw new Refused(422, `Operation: "${input.operationId}" given, version ${plan.version} has no such operation.`);
+  const first = `${plan.season - YEARS_BEFORE}-01-01`;
   if (input.doneOn > access.today)
     throw new Refused(403, `Done on: ${input.doneOn} given, allowed is up to today (${access.today}).`);
-  const plan = await row(client, "select 1 from plan where practice_id = $1 and id = $2", [
-    access.practiceId,
-    input.planId,
-  ]);
-  if (!plan) throw new Refused(404, "There is no such plan.");
-  const same = await row(client, "select 1 from log_entry where practice_id = $1 and id = $2", [
-    access.practiceId,
-    input.id,
-  ]);
-  if (same) return;
-  const done = await row<{ done_on: string; name: string }>(
+  if (input.doneOn < first)
+    throw new Refused(
+      422,
+      `Done on: ${input.doneOn} given, allowed is from ${first} on, two years before harvest ${plan.season}.`,
+    );
+  refuseSenselessRate(input, operation);
+  const done = await row<{ done_on: string; person: string }>(
     client,
-    `select l.done_on, coalesce(u.name, l.user_id) as name from log_entry l left join "user" u on u.id = l.user_id where l.practice_id = $1 and l.plan_id = $2 and l.operation_id = $3 and l.withdrawn_at is null`,
-    [access.practiceId, input.planId, input.operationId],
+    `select done_on, person from log_entry where practice_id = $1 and plan_id = $2 and operation_id = $3 and withdrawn_at is null`,
+    [practiceId, input.planId, input.operationId],
   );
   if (done)
-    throw new Refused(403, `${done.name} has logged this already, done on ${done.done_on}. Withdraw that entry first.`);
+    throw new Refused(
+      403,
+      `${done.person} has logged this already, done on ${done.done_on}. Withdraw that entry first.`,
+    );
   await client.query(
     "insert into log_entry (practice_id, id, plan_id, operation_id, done_on, quantity_per_ha, note, user_id) values ($1, $2, $3, $4, $5, $6, $7, $8)",
     [
-      access.practiceId,
+      practiceId,
       input.id,
       input.planId,
       input.operationId,
@@ -41,6 +72,21 @@ export async function logOperation(client: Client, access: Access, input: LogEnt
     ],
   );
   await audit(client, access, "log", input.planId, `logged ${input.operationId}`, null, input);
+}
+
+function refuseSenselessRate(
+  { quantityPerHa }: LogEntry,
+  { name, plannedPerHa, unit }: { name: string; plannedPerHa: number | null; unit: string | null },
+): void {
+  if (quantityPerHa === null) return;
+  if (plannedPerHa === null)
+    throw new Refused(422, `Rate: ${quantityPerHa} given, but ${name} uses nothing: leave it empty.`);
+  const most = MOST_TIMES_PLANNED * plannedPerHa;
+  if (quantityPerHa > most)
+    throw new Refused(
+      422,
+      `Rate: ${quantityPerHa} ${unit}/ha given, allowed is up to ${Math.round(most)} ${unit}/ha, ten times the planned ${Math.round(plannedPerHa)}.`,
+    );
 }
 
 /** Takes an entry back; it stays in the books as withdrawn. */

@@ -5,8 +5,9 @@ import { decisionsSchema } from "@/core/sheets/decisions-schema";
 import { draftPlan } from "@/core/sheets/draft-plan";
 import { type Access, Refused } from "./access";
 import type { MoveResult, Received } from "./contracts";
-import type { Client } from "./db";
+import { type Client, hold } from "./db";
 import { loadPlan, saveDecisions } from "./plans";
+import { BrokenPlan, reasonOf } from "./stored-decisions";
 
 /**
  * Moves each operation to its date when the plan, drafted with that wish, puts it there and no new clash comes of it; the
@@ -19,12 +20,14 @@ export async function moveOperations(
 ): Promise<MoveResult[]> {
   const results: MoveResult[] = [];
   const byPlan = groupByPlan(moves);
-  for (const [planId, own] of byPlan) {
+  // all of them, in one order, before the first is looked at
+  await hold(client, ...byPlan.keys());
+  for (const [planId, own] of [...byPlan].sort(([a], [b]) => (a < b ? -1 : 1))) {
     const loaded = await loadPlan(client, access, planId);
     if (!loaded) throw new Refused(404, "There is no such plan.");
     const version = loaded.versions[0]?.number ?? null;
     const before = draftPlan(loaded.facts, loaded.decisions, loaded.season, loaded.guide);
-    if (!before.ok) throw new Refused(403, before.errors.map((e) => e.message).join("; "));
+    if (!before.ok) throw new BrokenPlan(reasonOf(before.errors));
     let decisions = loaded.decisions;
     for (const { operationId, date } of own) {
       const operation = before.value.operations.find((o) => o.id === operationId);
@@ -70,7 +73,7 @@ export async function moveOperations(
       if (version !== null)
         await client.query(
           `insert into moved_operation (practice_id, plan_id, version, operation_id, moved_to, user_id) values ($1, $2, $3, $4, $5, $6)
-           on conflict (practice_id, plan_id, version, operation_id) do update set moved_to = excluded.moved_to, user_id = excluded.user_id, at = clock_timestamp()`,
+           on conflict (practice_id, plan_id, version, operation_id) do update set moved_to = excluded.moved_to, user_id = excluded.user_id, person = excluded.person, at = clock_timestamp()`,
           [access.practiceId, planId, version, operationId, date, access.userId],
         );
   }

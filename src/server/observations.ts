@@ -5,8 +5,9 @@ import type { StageSeen } from "@/core/records/stage-seen";
 import { draftPlan } from "@/core/sheets/draft-plan";
 import { type Access, Refused } from "./access";
 import { audit } from "./audit";
-import { type Client, isId, row, rows, type Scope } from "./db";
+import { type Client, hold, isId, row, rows, type Scope } from "./db";
 import { loadPlan } from "./plans";
+import { BrokenPlan, reasonOf } from "./stored-decisions";
 
 export async function loadObservations(client: Client, scope: Scope, planId: string): Promise<StageObservation[]> {
   return rows<StageObservation>(
@@ -23,14 +24,11 @@ export async function loadObservations(client: Client, scope: Scope, planId: str
 export async function observeStage(client: Client, access: Access, input: StageSeen): Promise<void> {
   if (input.seenOn > access.today)
     throw new Refused(403, `Seen on: ${input.seenOn} given, allowed is up to today (${access.today}).`);
-  await client.query("select 1 from plan where practice_id = $1 and id = $2 for update", [
-    access.practiceId,
-    input.planId,
-  ]);
+  await hold(client, input.planId);
   const loaded = await loadPlan(client, access, input.planId);
   if (!loaded) throw new Refused(404, "There is no such plan.");
   const drafted = draftPlan(loaded.facts, loaded.decisions, loaded.season, loaded.guide);
-  if (!drafted.ok) throw new Refused(403, drafted.errors.map((e) => e.message).join("; "));
+  if (!drafted.ok) throw new BrokenPlan(reasonOf(drafted.errors));
   const { stages, operations } = drafted.value;
   const plantedOn = operations.find((o) => o.role === "plant")?.doneOn;
   const position = stages.findIndex((s) => s.id === input.stageId);

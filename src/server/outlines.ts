@@ -6,14 +6,14 @@
 import fs from "node:fs";
 import type { IsoDate } from "@/core/dates";
 import type { PlanFacts } from "@/core/plan/facts";
-import { decisionsSchema, upgradeDecisions } from "@/core/sheets/decisions-schema";
+import { decisionsSchema } from "@/core/sheets/decisions-schema";
 import { draftPlan } from "@/core/sheets/draft-plan";
 import { OUTLINE_VERSION, outlineHolds, outlinePlan, packSeason, type WeekOperation } from "@/core/sheets/outline";
 import type { Asker } from "./access";
 import type { OutlineBasis, OutlineProgress } from "./contracts";
 import { asWorker, type Client, inPractice, rows } from "./db";
-import { guideOf } from "./guides";
 import { loadPlanFacts } from "./plan-facts";
+import { readDecisions, reasonOf } from "./stored-decisions";
 
 /** Plans drafted in one transaction of the worker. */
 const BATCH = 30;
@@ -255,16 +255,16 @@ interface Made extends Outlined {
 function outlineOf(facts: PlanFacts, season: number, stored: unknown, moved: Record<string, IsoDate> | null): Outlined {
   const none = { to_day: null, season: "", shape: "", week: [] };
   try {
-    let decisions = upgradeDecisions(stored);
+    const read = readDecisions(stored);
+    if (!read.ok) return { ...none, problem: reasonOf(read.errors) };
+    let { decisions } = read.value;
     if (moved) {
       const wishes = Object.entries(moved).map(([id, date]) => [id, { date, held: false }]);
       const dates = { ...decisions.dates, ...Object.fromEntries(wishes) };
       decisions = decisionsSchema.parse({ ...decisions, dates });
     }
-    const guide = guideOf(decisions.crop.guideId);
-    if (!guide) return { ...none, problem: `There is no guide of the crop "${decisions.crop.guideId}".` };
-    const drafted = draftPlan(facts, decisions, season, guide);
-    if (!drafted.ok) return { ...none, problem: drafted.errors.map((e) => e.message).join("; ") };
+    const drafted = draftPlan(facts, decisions, season, read.value.guide);
+    if (!drafted.ok) return { ...none, problem: reasonOf(drafted.errors) };
     const outline = outlinePlan(drafted.value, facts);
     const packed = packSeason(outline.season);
     return {

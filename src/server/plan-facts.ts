@@ -4,7 +4,6 @@ import type { StageObservation } from "@/core/phenology/stage-dates";
 import type { LoggedOperation, PlanFacts, PreviousCrop } from "@/core/plan/facts";
 import { previousCropOf } from "@/core/plan/previous-crop";
 import type { GrownCrop } from "@/core/records/grown-crop";
-import { upgradeDecisions } from "@/core/sheets/decisions-schema";
 import { draftPlan } from "@/core/sheets/draft-plan";
 import type { ObservedWeather } from "@/core/weather/season-weather";
 import type { Asker } from "./access";
@@ -12,11 +11,12 @@ import { loadCatalogue } from "./catalogue";
 import { loadClimates } from "./climates";
 import { type Client, rows } from "./db";
 import { groupBy } from "./group-by";
-import { cropBefore, guideOf } from "./guides";
+import { cropBefore } from "./guides";
 import { placeName } from "./places";
 import { loadGrownCrops } from "./records/grown-crops";
 import { loadLastSoilTests } from "./records/soil-tests";
 import { loadObservedWeather } from "./stations";
+import { readDecisions } from "./stored-decisions";
 
 export interface PlanRow {
   id: string;
@@ -156,10 +156,9 @@ async function loadPlansBefore(
   for (const { planId, before } of plantings.values()) {
     const own = before && facts.get(before.id);
     if (!before || !own) continue;
-    const decisions = upgradeDecisions(before.decisions);
-    const guide = guideOf(decisions.crop.guideId);
-    const drafted = guide && draftPlan(own, decisions, before.season, guide);
-    if (!drafted?.ok) continue;
+    const read = readDecisions(before.decisions);
+    const drafted = read.ok && draftPlan(own, read.value.decisions, before.season, read.value.guide);
+    if (!drafted || drafted.ok === false) continue;
     const harvest = drafted.value.operations.find((o) => o.role === "harvest");
     const crop = drafted.value.crop.guide.id;
     result.set(planId, {

@@ -1,11 +1,11 @@
 /** Plans: load with all facts, save by revision, issue as a frozen version. */
 
+import { isDeepStrictEqual } from "node:util";
 import type { Guide } from "@/core/guides/schema";
 import type { PlanFacts } from "@/core/plan/facts";
 import { canIssue, checkPlan } from "@/core/sheets/check-plan";
 import { type PlanSummary, summariseIssued } from "@/core/sheets/compare";
 import type { Decisions } from "@/core/sheets/decisions";
-import { upgradeDecisions } from "@/core/sheets/decisions-schema";
 import { draftPlan } from "@/core/sheets/draft-plan";
 import { type IssuedPlan, issuedPlan, upgradeIssued } from "@/core/sheets/issued-plan";
 import type { UnitSet } from "@/core/units/units";
@@ -13,11 +13,12 @@ import type { Access } from "./access";
 import { Refused } from "./access";
 import { audit, auditOf } from "./audit";
 import type { AuditLine, PlantingDraft, SaveResult, VersionLine } from "./contracts";
-import { type Client, isId, row, rows, type Scope } from "./db";
+import { type Client, hold, isId, row, rows, type Scope } from "./db";
 import { documentWords } from "./documents/words";
 import { guideOf, revisionOf } from "./guides";
 import { loadPlanFacts, type PlanRow } from "./plan-facts";
-import { listDrafts } from "./plantings";
+import { holdPlanting, listDrafts } from "./plantings";
+import { BrokenPlan, decisionsOf, reasonOf } from "./stored-decisions";
 
 export interface LoadedPlan {
   id: string;
@@ -37,7 +38,10 @@ export interface LoadedPlan {
   drafts: PlantingDraft[];
 }
 
-/** A plan with everything that is needed to draft it; null when there is none that this person may see. */
+/**
+ * A plan with everything that is needed to draft it; null when there is none that this person may see. Throws BrokenPlan
+ * where no plan can be read from what is stored.
+ */
 export async function loadPlan(client: Client, access: Access, planId: string): Promise<LoadedPlan | null> {
   if (!isId(planId)) return null;
   const [plan, versions, last, changes, drafts] = await Promise.all([
@@ -51,14 +55,14 @@ export async function loadPlan(client: Client, access: Access, planId: string): 
       updatedBy: string;
     }>(
       client,
-      `select p.id, p.field_id as "fieldId", p.season, p.decisions, p.revision, to_char(p.updated_at, 'YYYY-MM-DD HH24:MI') as "updatedAt", coalesce(u.name, p.updated_by) as "updatedBy"
-       from plan p left join "user" u on u.id = p.updated_by where p.practice_id = $1 and p.id = $2`,
+      `select p.id, p.field_id as "fieldId", p.season, p.decisions, p.revision, to_char(p.updated_at, 'YYYY-MM-DD HH24:MI') as "updatedAt", p.person as "updatedBy"
+       from plan p where p.practice_id = $1 and p.id = $2`,
       [access.practiceId, planId],
     ),
     rows<VersionLine>(
       client,
-      `select v.number, v.issued_on as "issuedAt", coalesce(u.name, v.issued_by) as "issuedBy"
-       from plan_version v left join "user" u on u.id = v.issued_by where v.practice_id = $1 and v.plan_id = $2 order by v.number desc`,
+      `select v.number, v.issued_on as "issuedAt", v.person as "issuedBy"
+       from plan_version v where v.practice_id = $1 and v.plan_id = $2 order by v.number desc`,
       [access.practiceId, planId],
     ),
     loadVersion(client, access, planId, 0),
@@ -68,24 +72,15 @@ export async function loadPlan(client: Client, access: Access, planId: string): 
   if (!plan) return null;
   const facts = (await loadPlanFacts(client, access, [plan])).get(planId);
   if (!facts) return null;
-  const decisions = upgradeDecisions(plan.decisions);
   return {
     ...plan,
-    decisions,
-    guide: guideOfPlan(decisions),
+    ...decisionsOf(plan.decisions),
     facts,
     versions,
     lastSummary: last ? summariseIssued(last.issued) : null,
     changes,
     drafts,
   };
-}
-
-/** The guide that decisions are drafted with. */
-export function guideOfPlan(decisions: Decisions): Guide {
-  const guide = guideOf(decisions.crop.guideId);
-  if (!guide) throw new Refused(404, `There is no guide of the crop "${decisions.crop.guideId}".`);
-  return guide;
 }
 
 /**
@@ -99,9 +94,10 @@ export async function saveDecisions(
   revision: number,
   decisions: Decisions,
 ): Promise<SaveResult> {
+  if (isId(planId)) await hold(client, planId);
   const current = await row<PlanRow & { decisions: unknown; revision: number; updatedBy: string; updatedAt: string }>(
     client,
-    `select p.id, p.field_id as "fieldId", p.season, p.decisions, p.revision, coalesce(u.name, p.updated_by) as "updatedBy", to_char(p.updated_at, 'HH24:MI') as "updatedAt" from plan p left join "user" u on u.id = p.updated_by where p.practice_id = $1 and p.id = $2 for update of p`,
+    `select p.id, p.field_id as "fieldId", p.season, p.decisions, p.revision, p.person as "updatedBy", to_char(p.updated_at, 'HH24:MI') as "updatedAt" from plan p where p.practice_id = $1 and p.id = $2`,
     [access.practiceId, planId],
   );
   if (!current) throw new Refused(404, "There is no such plan.");
@@ -109,31 +105,42 @@ export async function saveDecisions(
     return {
       saved: false,
       revision: current.revision,
-      decisions: upgradeDecisions(current.decisions),
+      decisions: decisionsOf(current.decisions).decisions,
       updatedBy: current.updatedBy,
       updatedAt: current.updatedAt,
     };
   const facts = (await loadPlanFacts(client, access, [current])).get(planId);
   if (!facts) throw new Refused(404, "There is no such plan.");
-  const drafted = draftPlan(facts, decisions, current.season, guideOfPlan(decisions));
-  if (!drafted.ok)
-    throw new Refused(422, `No plan can be drafted from this: ${drafted.errors.map((e) => e.message).join("; ")}`);
+  const guide = guideOf(decisions.crop.guideId);
+  if (!guide) throw new Refused(404, `There is no guide of the crop "${decisions.crop.guideId}".`);
+  const drafted = draftPlan(facts, decisions, current.season, guide);
+  if (!drafted.ok) throw new Refused(422, `No plan can be drafted from this: ${reasonOf(drafted.errors)}`);
   await client.query(
-    "update plan set decisions = $3, revision = revision + 1, updated_at = now(), updated_by = $4 where practice_id = $1 and id = $2",
+    "update plan set decisions = $3, revision = revision + 1, updated_at = now(), updated_by = $4, person = name_of_person() where practice_id = $1 and id = $2",
     [access.practiceId, planId, JSON.stringify(decisions), access.userId],
   );
   await audit(client, access, "plan", planId, "changed", current.decisions, decisions);
   return { saved: true, revision: revision + 1 };
 }
 
-/** Issues what stands saved at `revision` as the next version: checked again here, frozen, its operations as rows. */
+/** Whether two versions say the same, whoever issued them: sent twice, or with nothing changed in between. */
+const sameWork = (a: IssuedPlan, b: IssuedPlan): boolean =>
+  isDeepStrictEqual(
+    JSON.parse(JSON.stringify({ ...a, issuedBy: null })),
+    JSON.parse(JSON.stringify({ ...b, issuedBy: null })),
+  );
+
+/**
+ * Issues what stands saved at `revision` as the next version: checked again here, frozen, its operations as rows. What says
+ * the same as the last version is that version: the same request twice makes one.
+ */
 export async function issuePlan(
   client: Client,
   access: Access,
   planId: string,
   revision: number,
 ): Promise<{ number: number }> {
-  await client.query("select 1 from plan where practice_id = $1 and id = $2 for update", [access.practiceId, planId]);
+  await holdPlanting(client, access, planId);
   const loaded = await loadPlan(client, access, planId);
   if (!loaded) throw new Refused(404, "There is no such plan.");
   if (!loaded.drafts.some((d) => d.id === planId && d.chosen))
@@ -144,7 +151,7 @@ export async function issuePlan(
       `The plan was changed by ${loaded.updatedBy} at ${loaded.updatedAt}. Look at it again before issuing.`,
     );
   const drafted = draftPlan(loaded.facts, loaded.decisions, loaded.season, loaded.guide);
-  if (!drafted.ok) throw new Refused(403, drafted.errors.map((e) => e.message).join("; "));
+  if (!drafted.ok) throw new BrokenPlan(reasonOf(drafted.errors));
   const plan = drafted.value;
   const findings = checkPlan(plan, loaded.facts, loaded.decisions);
   if (!canIssue(findings))
@@ -169,7 +176,9 @@ export async function issuePlan(
     await keepRevision(client, access, loaded.guide),
     documentWords(access.practice),
   );
-  const number = (loaded.versions[0]?.number ?? 0) + 1;
+  const last = await loadVersion(client, access, planId, 0);
+  if (last && sameWork(last.issued, issued)) return { number: last.number };
+  const number = (last?.number ?? 0) + 1;
   await client.query(
     "insert into plan_version (practice_id, plan_id, number, decisions, snapshot, issued_by, issued_on) values ($1, $2, $3, $4, $5, $6, $7)",
     [

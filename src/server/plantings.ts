@@ -5,8 +5,9 @@ import { decisionsSchema } from "@/core/sheets/decisions-schema";
 import { type Access, Refused } from "./access";
 import { audit } from "./audit";
 import type { PlantingDraft, PlantingLine, Received } from "./contracts";
-import { type Client, isId, row, rows, type Scope } from "./db";
+import { type Client, hold, isId, row, rows, type Scope } from "./db";
 import { guideOf } from "./guides";
+import { decisionsOf } from "./stored-decisions";
 
 /** Drafts that a planting may have in a season. */
 const MOST_DRAFTS = 4;
@@ -30,6 +31,17 @@ export async function listPlantings(client: Client, scope: Scope, fieldId: strin
     ...planting,
     drafts: drafts.flatMap(({ plantingId, ...draft }) => (plantingId === planting.id ? [draft] : [])),
   }));
+}
+
+/** Holds a plan with the other drafts of its planting: they are copied, chosen and issued one after another. */
+export async function holdPlanting(client: Client, scope: Scope, planId: string): Promise<void> {
+  if (!isId(planId)) return;
+  const planting = await row<{ id: string }>(
+    client,
+    "select planting_id as id from plan where practice_id = $1 and id = $2",
+    [scope.practiceId, planId],
+  );
+  if (planting) await hold(client, planId, planting.id);
 }
 
 /** The drafts of a plan's planting in its season. */
@@ -58,9 +70,10 @@ export async function startPlan(
   const { fieldId, season, guideId, part = null, follows = null } = wanted;
   if (!guideOf(guideId)) throw new Refused(404, `There is no guide of "${guideId}".`);
   // held until the end, so that two people do not take the same ground at once
+  await hold(client, fieldId);
   const field = await row<{ areaHa: number }>(
     client,
-    `select area_ha as "areaHa" from field where practice_id = $1 and id = $2 for update`,
+    `select area_ha as "areaHa" from field where practice_id = $1 and id = $2`,
     [access.practiceId, fieldId],
   );
   if (!field) throw new Refused(404, "There is no such field.");
@@ -134,13 +147,13 @@ export async function changePart(
       )
     : null;
   // held until the end, so that two people do not take the same ground at once
+  if (own) await hold(client, own.fieldId);
   const field =
     own &&
-    (await row<{ areaHa: number }>(
-      client,
-      `select area_ha as "areaHa" from field where practice_id = $1 and id = $2 for update`,
-      [access.practiceId, own.fieldId],
-    ));
+    (await row<{ areaHa: number }>(client, `select area_ha as "areaHa" from field where practice_id = $1 and id = $2`, [
+      access.practiceId,
+      own.fieldId,
+    ]));
   if (!own || !field) throw new Refused(404, "There is no such planting.");
   const there = await listPlantings(client, access, own.fieldId);
   const { season, follows } = own;
@@ -220,10 +233,11 @@ export async function insertDraft(client: Client, scope: Scope, made: NewDraft):
 
 /** Another draft of a plan's planting and season, with the same decisions to begin with. Refused: a fifth. */
 export async function copyDraft(client: Client, access: Access, planId: string): Promise<string> {
+  await holdPlanting(client, access, planId);
   const from = isId(planId)
     ? await row<{ fieldId: string; plantingId: string; season: number; draft: number; decisions: unknown }>(
         client,
-        `select field_id as "fieldId", planting_id as "plantingId", season, draft, decisions from plan where practice_id = $1 and id = $2 for update`,
+        `select field_id as "fieldId", planting_id as "plantingId", season, draft, decisions from plan where practice_id = $1 and id = $2`,
         [access.practiceId, planId],
       )
     : null;
@@ -231,13 +245,14 @@ export async function copyDraft(client: Client, access: Access, planId: string):
   const taken = (await listDrafts(client, access, planId)).map((d) => d.draft);
   const draft = Array.from({ length: MOST_DRAFTS }, (_, i) => i + 1).find((n) => !taken.includes(n));
   if (!draft) throw new Refused(409, `A planting has up to ${MOST_DRAFTS} drafts to compare; all are there.`);
-  const decisions = decisionsSchema.parse(from.decisions);
+  const { decisions } = decisionsOf(from.decisions);
   return insertDraft(client, access, { ...from, draft, decisions, action: `copied from draft ${from.draft}` });
 }
 
 /** Makes a draft the one that season, week and issue go by. Refused where another one has been issued. */
 export async function chooseDraft(client: Client, access: Access, planId: string): Promise<void> {
   if (!isId(planId)) throw new Refused(404, "There is no such plan.");
+  await holdPlanting(client, access, planId);
   const drafts = await listDrafts(client, access, planId);
   const own = drafts.find((d) => d.id === planId);
   if (!own) throw new Refused(404, "There is no such plan.");

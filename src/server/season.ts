@@ -8,6 +8,7 @@ import type { TextureClass } from "@/core/soil/texture";
 import type { Climate } from "@/core/weather/climate";
 import { SEASON_DAYS, seasonWeather } from "@/core/weather/season-weather";
 import type { Access } from "./access";
+import { brokenLines } from "./broken-plan";
 import { loadClimates } from "./climates";
 import type { FarmCapacity, SeasonSheet } from "./contracts";
 import { type Client, rows } from "./db";
@@ -19,12 +20,17 @@ export async function loadSeason(client: Client, access: Access, wanted?: number
   const seasons = [...new Set(lines.map((p) => p.season))].sort((a, b) => b - a);
   const season = wanted && seasons.includes(wanted) ? wanted : usualSeason(lines, access.today);
   const firstWeek = weekOf(addDays(`${season - 1}-01-01`, 7));
+  const [farms, broken] = await Promise.all([
+    loadCapacities(client, access, season, firstWeek),
+    brokenLines(client, access, "draft", season),
+  ]);
   return {
     season,
     seasons,
-    farms: await loadCapacities(client, access, season, firstWeek),
+    farms,
     firstWeek,
     waiting: lines.filter((l) => !l.fresh).length,
+    broken,
   };
 }
 

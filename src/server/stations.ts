@@ -6,7 +6,7 @@ import type { ObservedWeather } from "@/core/weather/season-weather";
 import { Refused } from "./access";
 import { audit } from "./audit";
 import type { FarmStation, ImportResult, StationLine, StationSheet } from "./contracts";
-import { type Client, isId, row, rows, type Scope } from "./db";
+import { type Client, hold, isId, row, rows, type Scope } from "./db";
 import { loadClimate } from "./fields";
 
 /** Measured days since the year before a season, as the core takes them; null where there are none. */
@@ -59,8 +59,8 @@ export async function loadStation(client: Client, scope: Scope, stationId: strin
   const imports = await rows<StationSheet["imports"][number]>(
     client,
     `select i.file_name as "fileName", i.days, i.new_days as "newDays", i.changed_days as "changedDays", i.from_day as "from", i.to_day as "to",
-       coalesce(u.name, i.user_id) as by, to_char(i.at, 'YYYY-MM-DD HH24:MI') as at
-     from weather_import i left join "user" u on u.id = i.user_id where i.practice_id = $1 and i.station_id = $2 order by i.at desc limit 20`,
+       i.person as by, to_char(i.at, 'YYYY-MM-DD HH24:MI') as at
+     from weather_import i where i.practice_id = $1 and i.station_id = $2 order by i.at desc limit 20`,
     [scope.practiceId, stationId],
   );
   const observed = station.measuredTo
@@ -114,7 +114,8 @@ export async function importWeather(
   days: WeatherRow[],
   replace: boolean,
 ): Promise<ImportResult> {
-  const station = await row(client, "select 1 from station where practice_id = $1 and id = $2 for update", [
+  await hold(client, stationId);
+  const station = await row(client, "select 1 from station where practice_id = $1 and id = $2", [
     scope.practiceId,
     stationId,
   ]);

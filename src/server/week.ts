@@ -6,6 +6,7 @@ import type { WeekOperation } from "@/core/sheets/outline";
 import type { Drainage } from "@/core/soil/drainage";
 import type { TextureClass } from "@/core/soil/texture";
 import type { Access } from "./access";
+import { brokenLines } from "./broken-plan";
 import { loadClimates } from "./climates";
 import type { DueOperation, FarmOutlook, WeekSheet } from "./contracts";
 import { type Client, rows } from "./db";
@@ -22,9 +23,10 @@ const AFTER = 14;
  * grower was given.
  */
 export async function loadWeek(client: Client, access: Access, from: IsoDate): Promise<WeekSheet> {
-  const [lines, places, found] = await Promise.all([
+  const [lines, places, broken, found] = await Promise.all([
     outlineLines(client, access, "issued"),
     loadPlaces(client, access),
+    brokenLines(client, access, "issued"),
     rows<{ planId: string; crop: string; operation: WeekOperation }>(
       client,
       `select o.plan_id as "planId", o.season::json ->> 0 as crop, w.operation
@@ -65,7 +67,7 @@ export async function loadWeek(client: Client, access: Access, from: IsoDate): P
   const plans = [...places]
     .flatMap(([planId, { version, field }]) => (version === null ? [] : [{ planId, version, field }]))
     .sort((a, b) => a.field.localeCompare(b.field));
-  return { due, plans, outlooks, waiting: lines.filter((l) => !l.fresh).length };
+  return { due, plans, outlooks, waiting: lines.filter((l) => !l.fresh).length, broken };
 }
 
 /** Outlooks of this process by station (and its clock), day and soil: they follow from these alone. */

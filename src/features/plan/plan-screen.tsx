@@ -37,6 +37,7 @@ const SheetSchools = dynamic(() => import("./sheets/sheet-schools").then((m) => 
 // and the dialogs when they are
 const staleBanner = () => import("./stale-banner").then((m) => m.StaleBanner);
 const StaleBanner = dynamic(staleBanner, { ssr: false });
+const BrokenPlan = dynamic(() => import("./broken-plan").then((m) => m.BrokenPlan));
 const DraftsDialog = dynamic(() => import("./drafts-dialog").then((m) => m.DraftsDialog), { ssr: false });
 const StageDialog = dynamic(() => import("./stage-dialog").then((m) => m.StageDialog), { ssr: false });
 const VersionsDialog = dynamic(() => import("./versions").then((m) => m.VersionsDialog), { ssr: false });
@@ -118,12 +119,7 @@ export function PlanScreen({ start, versions, changes, crops, mayIssue, drafts }
     return () => window.removeEventListener("beforeunload", warn);
   }, [model.isSaved]);
 
-  if (!plan)
-    return (
-      <p className="p-6 text-stop" role="alert">
-        {model.trouble}
-      </p>
-    );
+  if (!plan) return <BrokenPlan planId={model.planId} reason={model.trouble ?? ""} editable={model.editable} />;
   const schools = schoolsOf(plan.crop.guide, plan.crop.method.id).filter((s) => s.sheet === sheet);
   return (
     <UnitsProvider

@@ -4,6 +4,7 @@ import { useState } from "react";
 import { formatDay } from "@/core/dates";
 import { Button } from "@/ui/button";
 import { Dialog } from "@/ui/dialog";
+import { newId } from "../shared/new-id";
 import { type Reply, send } from "../shared/send";
 import { usePlanModel } from "./plan-context";
 import { stageInWords } from "./stage-in-words";
@@ -49,9 +50,8 @@ function StageForm({ stageId, onClose }: { stageId: string; onClose: () => void 
       setProblem(`Seen on: ${seenOn || "nothing"} given, allowed is a date up to today (${facts.today}).`);
       return;
     }
-    void ask(
-      send("POST /api/stages", { body: { id: crypto.randomUUID(), planId, stageId, seenOn, note: note.trim() } }),
-      () => setObservations((list) => [...list.filter((o) => o.stageId !== stageId), { stageId, seenOn }]),
+    void ask(send("POST /api/stages", { body: { id: newId(), planId, stageId, seenOn, note: note.trim() } }), () =>
+      setObservations((list) => [...list.filter((o) => o.stageId !== stageId), { stageId, seenOn }]),
     );
   };
   return (

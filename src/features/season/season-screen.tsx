@@ -9,6 +9,7 @@ import type { WeekLoad } from "@/core/season/level-load";
 import type { Resource } from "@/core/sheets/outline";
 import type { SeasonSheet } from "@/server/contracts";
 import { Choice } from "@/ui/choice";
+import { BrokenPlans } from "../shared/broken-plans";
 import { dayScale, monthsWithin } from "../shared/day-scale";
 import { type Packed, unpack } from "../shared/packed";
 import { useUnits } from "../shared/units";
@@ -123,6 +124,7 @@ export function SeasonScreen({
           {problem}
         </p>
       )}
+      <BrokenPlans lines={sheet.broken} linked advice="Its page leads back to what could be drafted last." />
       <OfferedMoves load={load} rows={rows ?? NO_ROWS} farms={sheet.farms} mayPlan={mayPlan} />
       <SeasonList
         rows={shown}

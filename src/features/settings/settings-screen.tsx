@@ -41,22 +41,22 @@ export function SettingsScreen({
   const { number, read, currency } = useUnits();
   const router = useRouter();
   const [state, setState] = useState<"saved" | "saving" | string>("saved");
-  const [now, setNow] = useState(prices);
   const machines = [...new Set([...Object.keys(prices.machinePerH), ...harvesters])];
   const save = async (settings: Sent<"PUT /api/settings">) => {
     setState("saving");
     const reply = await send("PUT /api/settings", { body: settings });
-    if (reply.ok) router.refresh();
+    // where somebody else was first, what they wrote comes into sight
+    if (reply.ok || reply.status === 409) router.refresh();
     setState(
       reply.ok ? "saved" : reply.status === null ? `${reply.reason} The last change is not saved yet.` : reply.reason,
     );
   };
-  const savePrices = (next: Prices) => {
-    setNow(next);
-    const { currency: _currency, ...rest } = next;
-    void save({ prices: rest });
-  };
-  const price = (label: string, minor: number | undefined, unit: string, put: (minor: number) => void) => (
+  const price = (
+    label: string,
+    minor: number | undefined,
+    unit: string,
+    put: (changed: { from: number | null; to: number }) => Sent<"PUT /api/settings">,
+  ) => (
     <div key={label} className="flex items-baseline justify-between gap-3 border-b border-line py-1">
       <span>{label}</span>
       <WrittenValue
@@ -66,7 +66,7 @@ export function SettingsScreen({
         width="6em"
         disabled={!editable}
         read={read(label, "count", { min: 0, max: 1_000_000 })}
-        onValue={(v) => put(Math.round(v * 100))}
+        onValue={(v) => void save(put({ from: minor ?? null, to: Math.round(v * 100) }))}
       />
     </div>
   );
@@ -90,7 +90,7 @@ export function SettingsScreen({
               value={practice.unitSet}
               options={UNIT_SETS}
               disabled={!editable}
-              onChange={(unitSet) => void save({ unitSet: unitSet as UnitSet })}
+              onChange={(to) => void save({ unitSet: { from: practice.unitSet, to: to as UnitSet } })}
             />
           </div>
           <div className="flex justify-between border-b border-line py-1.5">
@@ -103,7 +103,7 @@ export function SettingsScreen({
                 { value: "point", label: "Point, 1.5" },
                 { value: "comma", label: "Comma, 1,5" },
               ]}
-              onChange={(decimalMark) => void save({ decimalMark: decimalMark as "point" | "comma" })}
+              onChange={(to) => void save({ decimalMark: { from: practice.decimalMark, to: to as "point" | "comma" } })}
             />
           </div>
           <div className="flex items-baseline justify-between gap-3 border-b border-line py-1.5">
@@ -123,43 +123,41 @@ export function SettingsScreen({
                   ? { ok: true, value: typed }
                   : { ok: false, message: "Working date: allowed is a date" }
               }
-              onValue={(asOf) => void save({ asOf })}
-              onClear={() => void save({ asOf: null })}
+              onValue={(to) => void save({ asOf: { from: practice.asOf, to } })}
+              onClear={() => void save({ asOf: { from: practice.asOf, to: null } })}
             />
           </div>
         </section>
         <section>
           <h2 className="border-b border-line pb-1 text-lg">Crops, per tonne</h2>
           {crops.map((c) =>
-            price(c.name, now.cropPerT[c.key], "/t", (v) =>
-              savePrices({ ...now, cropPerT: { ...now.cropPerT, [c.key]: v } }),
-            ),
+            price(c.name, prices.cropPerT[c.key], "/t", (v) => ({ prices: { cropPerT: { [c.key]: v } } })),
           )}
         </section>
         <section>
           <h2 className="border-b border-line pb-1 text-lg">Work</h2>
-          {price("Diesel", now.dieselPerL, "/L", (v) => savePrices({ ...now, dieselPerL: v }))}
-          {price("Labour", now.labourPerH, "/h", (v) => savePrices({ ...now, labourPerH: v }))}
-          {price("Drying", now.dryingPerTPoint, "/t and point", (v) => savePrices({ ...now, dryingPerTPoint: v }))}
-          {price("Any other machine, with its tractor", now.otherMachinePerH, "/h", (v) =>
-            savePrices({ ...now, otherMachinePerH: v }),
-          )}
+          {price("Diesel", prices.dieselPerL, "/L", (dieselPerL) => ({ prices: { dieselPerL } }))}
+          {price("Labour", prices.labourPerH, "/h", (labourPerH) => ({ prices: { labourPerH } }))}
+          {price("Drying", prices.dryingPerTPoint, "/t and point", (dryingPerTPoint) => ({
+            prices: { dryingPerTPoint },
+          }))}
+          {price("Any other machine, with its tractor", prices.otherMachinePerH, "/h", (otherMachinePerH) => ({
+            prices: { otherMachinePerH },
+          }))}
           {machines.map((id) =>
-            price(`Machine, ${implementNames[id] ?? id}`, now.machinePerH[id], "/h", (v) =>
-              savePrices({ ...now, machinePerH: { ...now.machinePerH, [id]: v } }),
-            ),
+            price(`Machine, ${implementNames[id] ?? id}`, prices.machinePerH[id], "/h", (v) => ({
+              prices: { machinePerH: { [id]: v } },
+            })),
           )}
-          {Object.entries(now.contractPerHa).map(([id, minor]) =>
-            price(`Contractor, ${implementNames[id] ?? id}`, minor, "/ha", (v) =>
-              savePrices({ ...now, contractPerHa: { ...now.contractPerHa, [id]: v } }),
-            ),
+          {Object.entries(prices.contractPerHa).map(([id, minor]) =>
+            price(`Contractor, ${implementNames[id] ?? id}`, minor, "/ha", (v) => ({
+              prices: { contractPerHa: { [id]: v } },
+            })),
           )}
         </section>
         <section>
           <h2 className="border-b border-line pb-1 text-lg">Fertilisers, per tonne</h2>
-          {fertilisers.map((f) =>
-            price(f.name, f.pricePerT, "/t", (v) => void save({ fertiliserPrices: { [f.id]: v } })),
-          )}
+          {fertilisers.map((f) => price(f.name, f.pricePerT, "/t", (v) => ({ fertilisers: { [f.id]: v } })))}
         </section>
       </div>
       <p className="mt-6">

@@ -16,7 +16,7 @@ type Options<C extends Call> = {
 } & (undefined extends Sent<C> ? { body?: undefined } : { body: Sent<C> });
 
 /**
- * Sends a request of the contracts. An answer 409 is a value too: it holds what stands there instead.
+ * Sends a request of the contracts. An answer 409 that holds what stands there instead is a value too.
  *
  * Example: send("POST /api/plans/{id}/issue", { path: { id }, body: { revision: 3 } }).
  */
@@ -41,8 +41,9 @@ export async function send<C extends Call>(
     return { ok: false, status: null, reason: "The server does not answer." };
   }
   const answer: unknown = await response.json().catch(() => null);
-  if (answer !== null && (response.ok || response.status === 409)) return { ok: true, value: answer as Answers[C] };
   const refusal = answer as Refusal | null;
+  const instead = response.status === 409 && refusal !== null && refusal.error === undefined;
+  if (answer !== null && (response.ok || instead)) return { ok: true, value: answer as Answers[C] };
   const said = refusal?.errors?.map((e) => e.message).join("; ");
   return { ok: false, status: response.status, reason: said || refusal?.error || "The server refused it." };
 }

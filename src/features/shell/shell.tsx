@@ -10,7 +10,7 @@ import type { FieldName } from "@/server/contracts";
 import { send } from "../shared/send";
 import { UnitsProvider } from "../shared/units";
 import { useAtRest } from "../shared/use-at-rest";
-import { sendWaiting, waitingLogs } from "../week/log-queue";
+import { letGo, refusedLogs, type SetAside, sendWaiting, waitingLogs } from "../week/log-queue";
 import { CommandsProvider, useCommands } from "./commands";
 
 // fetched when they are opened, or once the page is at rest
@@ -202,22 +202,21 @@ function PaletteOfWords({
   );
 }
 
-/** Log entries that have not reached the server yet; tries again when the network is back. */
+/** Log entries that have not reached the server yet, sent again when the network is back, and those that it refused. */
 function WaitingLogs() {
   const [count, setCount] = useState(0);
-  const [refused, setRefused] = useState<string[]>([]);
+  const [refused, setRefused] = useState<SetAside[]>([]);
   useEffect(() => {
-    const look = () => setCount(waitingLogs().length);
-    const send = async () => {
-      const list = await sendWaiting();
-      if (list.length > 0) setRefused(list.map((r) => `${r.entry.label}: ${r.reason}`));
-      look();
+    const look = () => {
+      setCount(waitingLogs().length);
+      setRefused(refusedLogs());
     };
+    const send = () => void sendWaiting().then(look);
     look();
-    void send();
+    send();
     window.addEventListener("online", send);
     window.addEventListener("wheatonomy-log", look);
-    const timer = setInterval(() => waitingLogs().length > 0 && void send(), 15_000);
+    const timer = setInterval(() => waitingLogs().length > 0 && send(), 15_000);
     return () => {
       window.removeEventListener("online", send);
       window.removeEventListener("wheatonomy-log", look);
@@ -226,10 +225,18 @@ function WaitingLogs() {
   }, []);
   if (count === 0 && refused.length === 0) return null;
   return (
-    <span role="status" className="font-semibold text-advise" title={refused.join("; ")}>
-      {count > 0
-        ? `${count} log ${count === 1 ? "entry" : "entries"} kept on this device`
-        : `refused: ${refused.join("; ")}`}
+    <span className="inline-flex flex-wrap items-baseline gap-x-3 font-semibold text-advise">
+      {count > 0 && (
+        <span role="status">{`${count} log ${count === 1 ? "entry" : "entries"} kept on this device`}</span>
+      )}
+      {refused.map(({ entry, reason }) => (
+        <span key={entry.id} role="alert">
+          {entry.label}, {entry.doneOn}, was not logged: {reason}{" "}
+          <button type="button" className="underline underline-offset-2" onClick={() => letGo(entry.id)}>
+            Let it go
+          </button>
+        </span>
+      ))}
     </span>
   );
 }

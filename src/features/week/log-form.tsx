@@ -6,6 +6,7 @@ import type { LoggedOperation } from "@/core/plan/facts";
 import type { OperationInput } from "@/core/plan/operation";
 import { Button } from "@/ui/button";
 import { Dialog } from "@/ui/dialog";
+import { newId } from "../shared/new-id";
 import { useUnits } from "../shared/units";
 import { type Outgoing, sendLog, withdraw } from "./log-queue";
 
@@ -74,7 +75,7 @@ export function LogForm({
     }
     setBusy(true);
     const entry: Outgoing = {
-      id: crypto.randomUUID(),
+      id: newId(),
       planId: operation.planId,
       operationId: operation.id,
       doneOn,

@@ -1,7 +1,7 @@
 /** Log entries without a network: nothing typed is lost, nothing is sent twice as two, a refusal is said. */
 
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
-import { type Outgoing, sendLog, sendWaiting, waitingLogs, withdraw } from "./log-queue";
+import { letGo, type Outgoing, refusedLogs, sendLog, sendWaiting, waitingLogs, withdraw } from "./log-queue";
 
 const entry = (id: string, more: Partial<Outgoing> = {}): Outgoing => ({
   id,
@@ -100,22 +100,36 @@ describe("sending what waited", () => {
 
   it("sends all in the order in which they were written", async () => {
     answers = [yes, yes, yes];
-    expect(await sendWaiting()).toEqual([]);
+    await sendWaiting();
+    expect(refusedLogs()).toEqual([]);
     expect(sent.map((s) => s.body?.id)).toEqual(["a", "b", "c"]);
     expect(waitingLogs()).toEqual([]);
   });
 
   it("stops where the network goes again, and keeps the rest", async () => {
     answers = [yes, "away"];
-    expect(await sendWaiting()).toEqual([]);
+    await sendWaiting();
     expect(sent).toHaveLength(2);
     expect(waitingLogs().map((e) => e.id)).toEqual(["b", "c"]);
   });
 
-  it("gives what was refused back, and goes on with the rest", async () => {
+  it("sets what was refused aside with its reason, goes on with the rest, and lets go of it when told", async () => {
     answers = [yes, { status: 403, body: { error: "Your role may not do this." } }, yes];
-    expect(await sendWaiting()).toEqual([{ entry: entry("b"), reason: "Your role may not do this." }]);
+    await sendWaiting();
+    expect(sent.map((s) => s.body?.id)).toEqual(["a", "b", "c"]);
     expect(waitingLogs()).toEqual([]);
+    // still there after the page was closed: nothing typed is lost without being seen
+    expect(refusedLogs()).toEqual([{ entry: entry("b"), reason: "Your role may not do this." }]);
+    await sendWaiting();
+    expect(sent).toHaveLength(3);
+    letGo("b");
+    expect(refusedLogs()).toEqual([]);
+  });
+
+  it("waits where the server is busy", async () => {
+    answers = [{ status: 429, body: { error: "Too many requests." } }];
+    await sendWaiting();
+    expect([waitingLogs().length, refusedLogs().length]).toEqual([3, 0]);
   });
 
   it("keeps what is written while it sends", async () => {
@@ -129,8 +143,10 @@ describe("sending what waited", () => {
 
 describe("the store of the device", () => {
   it("counts as empty where it holds what nobody can read", () => {
-    stored.set("wheatonomy.log", "{half an ent");
-    expect(waitingLogs()).toEqual([]);
+    for (const text of ["{half an ent", "3", "null"]) {
+      stored.set("wheatonomy.log", text);
+      expect(waitingLogs()).toEqual([]);
+    }
   });
 });
 

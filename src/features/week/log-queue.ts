@@ -16,21 +16,41 @@ export interface Outgoing {
 }
 type Answer = { kind: "sent" } | { kind: "kept" } | { kind: "refused"; reason: string };
 
-const KEY = "wheatonomy.log";
+/** An entry that the server will not take, set aside until a person has seen why. */
+export interface SetAside {
+  entry: Outgoing;
+  reason: string;
+}
 
-export function waitingLogs(): Outgoing[] {
+const KEY = "wheatonomy.log";
+const ASIDE = "wheatonomy.log.refused";
+
+export const waitingLogs = (): Outgoing[] => stored<Outgoing>(KEY);
+export const refusedLogs = (): SetAside[] => stored<SetAside>(ASIDE);
+
+function stored<T>(key: string): T[] {
   try {
-    return JSON.parse(localStorage.getItem(KEY) ?? "[]") as Outgoing[];
+    const list: unknown = JSON.parse(localStorage.getItem(key) ?? "[]");
+    return Array.isArray(list) ? (list as T[]) : [];
   } catch {
     return [];
   }
 }
 
-function keep(list: Outgoing[]): void {
-  if (list.length === 0) localStorage.removeItem(KEY);
-  else localStorage.setItem(KEY, JSON.stringify(list));
+function put(key: string, list: unknown[]): void {
+  if (list.length === 0) localStorage.removeItem(key);
+  else localStorage.setItem(key, JSON.stringify(list));
   window.dispatchEvent(new Event("wheatonomy-log"));
 }
+
+const keep = (list: Outgoing[]): void => put(KEY, list);
+
+/** Lets go of an entry that was set aside. */
+export const letGo = (id: string): void =>
+  put(
+    ASIDE,
+    refusedLogs().filter(({ entry }) => entry.id !== id),
+  );
 
 /** Sends an entry; without a network it is kept and sent later. A refusal is final and says why. */
 export async function sendLog(entry: Outgoing): Promise<Answer> {
@@ -40,23 +60,21 @@ export async function sendLog(entry: Outgoing): Promise<Answer> {
   return answer;
 }
 
-/** Sends all that was kept; gives what was refused, which stays visible to whoever calls. */
-export async function sendWaiting(): Promise<{ entry: Outgoing; reason: string }[]> {
-  const refused: { entry: Outgoing; reason: string }[] = [];
+/** Sends all that was kept; what is refused is set aside with its reason, and the rest goes on. */
+export async function sendWaiting(): Promise<void> {
   for (const entry of waitingLogs()) {
     const answer = await post(entry);
     if (answer.kind === "kept") break;
-    if (answer.kind === "refused") refused.push({ entry, reason: answer.reason });
+    if (answer.kind === "refused") put(ASIDE, [...refusedLogs(), { entry, reason: answer.reason }]);
     keep(waitingLogs().filter((e) => e.id !== entry.id));
   }
-  return refused;
 }
 
 async function post({ label: _label, ...entry }: Outgoing): Promise<Answer> {
   const reply = await send("POST /api/log", { body: entry });
   if (reply.ok) return { kind: "sent" };
-  // without a server, or signed out, the entry waits; anything else is a refusal
-  if (reply.status === null || reply.status >= 500 || reply.status === 401) return { kind: "kept" };
+  // without a server, signed out, or asked to come later, the entry waits; anything else is a refusal
+  if (reply.status === null || reply.status >= 500 || [401, 408, 429].includes(reply.status)) return { kind: "kept" };
   return { kind: "refused", reason: reply.reason };
 }
 

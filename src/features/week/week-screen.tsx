@@ -18,6 +18,7 @@ import type { DueOperation, WeekSheet } from "@/server/contracts";
 import { Button } from "@/ui/button";
 import { Disclosure } from "@/ui/disclosure";
 import { draftingInWords, useDrafting } from "../season/use-drafting";
+import { BrokenPlans } from "../shared/broken-plans";
 import { type Packed, unpack } from "../shared/packed";
 import { send } from "../shared/send";
 import { CalendarAddress } from "./calendar-address";
@@ -133,6 +134,11 @@ export function WeekScreen({
           {said.text}
         </p>
       )}
+      <BrokenPlans
+        lines={sheet.broken}
+        linked={mayRead}
+        advice="Shown is what it was drafted as before; issue a version that can be drafted."
+      />
       <OutlookStrip outlooks={sheet.outlooks} today={today} />
       {sheet.plans.length === 0 && (
         <p className="border border-line bg-sheet p-4">
