@@ -2,7 +2,7 @@ import type { NextConfig } from "next";
 
 const config: NextConfig = {
   poweredByHeader: false,
-  serverExternalPackages: ["pg", "node-pg-migrate", "@react-pdf/renderer", "exceljs"],
+  serverExternalPackages: ["pg", "node-pg-migrate", "piscina"],
   // types are checked by tsc in ./test, which knows the whole tree
   typescript: { ignoreBuildErrors: true },
   headers: async () => [

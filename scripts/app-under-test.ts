@@ -44,11 +44,14 @@ export async function startApp(home: string, extra: Record<string, string> = {})
     NEXT_TELEMETRY_DISABLED: "1",
     SIGN_IN_LIMIT: "500",
     NODE_ENV: "production",
+    HOST: "127.0.0.1",
+    PORT: String(port),
+    // as if a proxy of one's own stood before it, so that tests can come from several addresses
+    TRUSTED_PROXY: "loopback",
     ...extra,
   };
   execFileSync("node_modules/.bin/tsx", ["scripts/prepare-database.ts"], { cwd: root, env, stdio: "pipe" });
-  const next = ["node_modules/next/dist/bin/next", "start", "-H", "127.0.0.1", "-p", String(port)];
-  const server = spawn(process.execPath, next, { cwd: root, env, stdio: ["ignore", "pipe", "pipe"] });
+  const server = spawn(process.execPath, ["scripts/serve.mjs"], { cwd: root, env, stdio: ["ignore", "pipe", "pipe"] });
   const worker = spawn("node_modules/.bin/tsx", ["scripts/worker.ts"], { cwd: root, env, stdio: "inherit" });
   let output = "";
   await new Promise<void>((resolve, reject) => {
@@ -63,6 +66,8 @@ export async function startApp(home: string, extra: Record<string, string> = {})
     server.stderr.on("data", look);
     server.once("exit", () => reject(new Error(`the server ended:\n${output}`)));
   });
+  // what goes wrong in the server from here on stands in the output of whoever runs it
+  server.stderr.on("data", (chunk: Buffer) => process.stderr.write(chunk));
   return {
     base,
     database,

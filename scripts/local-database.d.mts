@@ -3,11 +3,12 @@ export interface LocalDatabase {
   ownerUrl: string;
   adminUrl: string;
   stop: () => void;
+  isRunning: () => boolean;
   halt: () => void;
   resume: () => Promise<LocalDatabase>;
 }
 export class SetupError extends Error {}
 export function startDatabase(home: string, options?: { fast?: boolean }): Promise<LocalDatabase>;
 export function freePort(): Promise<number>;
-export function portIsFree(port: number): Promise<boolean>;
+export function portIsFree(port: number, host?: string): Promise<boolean>;
 export function installPackages(packages: string[], why: string): void;

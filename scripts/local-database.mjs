@@ -165,6 +165,7 @@ export async function startDatabase(home, { fast = false } = {}) {
       if (startedHere)
         spawnSync(pgCtl, ["-D", settings.data, "-m", "fast", "-w", "stop"], { ...user, cwd: settings.cluster });
     },
+    isRunning: running,
     /** stops and starts the server whatever state it is in; for tests of an outage */
     halt: () =>
       spawnSync(pgCtl, ["-D", settings.data, "-m", "immediate", "-w", "stop"], { ...user, cwd: settings.cluster }),
@@ -183,11 +184,11 @@ function prepareRoles(bin, adminUrl, password) {
     psql("create database wheatonomy owner wheatonomy_owner");
 }
 
-/** True when nobody listens on the loopback port. */
-export function portIsFree(port) {
+/** True when nobody listens on the port, on loopback where no other address is named. */
+export function portIsFree(port, host = "127.0.0.1") {
   return new Promise((resolve) => {
     const server = net.createServer();
     server.once("error", () => resolve(false));
-    server.listen(port, "127.0.0.1", () => server.close(() => resolve(true)));
+    server.listen(port, host, () => server.close(() => resolve(true)));
   });
 }

@@ -11,9 +11,14 @@ export const DEMO_PASSWORD = "harvest-by-figures";
 
 const application = process.env.DATABASE_URL as string;
 const ownerUrl = process.env.MIGRATION_DATABASE_URL ?? application;
-const applied = await migrate(ownerUrl);
-if (applied.length > 0) console.log(`database: applied ${applied.join(", ")}`);
-await checkRole(application);
+try {
+  await checkRole(application, ownerUrl);
+  const applied = await migrate(ownerUrl);
+  if (applied.length > 0) console.log(`database: applied ${applied.join(", ")}`);
+} catch (error) {
+  console.error(error instanceof Error ? error.message : error);
+  process.exit(1);
+}
 
 const owner = new pg.Client({ connectionString: ownerUrl, pipeline: true });
 await owner.connect();

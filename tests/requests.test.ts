@@ -21,7 +21,7 @@ async function signIn(email: string): Promise<string> {
 const as = (who: string, method: string, path: string, body?: unknown) =>
   fetch(base + path, {
     method,
-    headers: { cookie: cookies[who] ?? "", "content-type": "application/json" },
+    headers: { cookie: cookies[who] ?? "", "content-type": "application/json", origin: base },
     ...(body === undefined ? {} : { body: typeof body === "string" ? body : JSON.stringify(body) }),
   });
 

@@ -6,7 +6,7 @@ import { cache } from "react";
 import type { IsoDate } from "@/core/dates";
 import type { UnitSet } from "@/core/units/units";
 import { auth } from "./auth";
-import { asPerson, row, type Scope } from "./db";
+import { asPerson, isBusy, isDatabaseDown, pool, row, type Scope } from "./db";
 
 export type Role = "owner" | "adviser" | "assistant" | "grower";
 export type Action = "read" | "log" | "plan" | "issue" | "settings";
@@ -35,16 +35,29 @@ export function may(role: Role, action: Action): boolean {
 
 export class Refused extends Error {
   constructor(
-    readonly status: 401 | 403 | 404 | 409 | 422,
+    readonly status: 400 | 401 | 403 | 404 | 409 | 413 | 415 | 422 | 429,
     message: string,
   ) {
     super(message);
   }
 }
 
+/** What the sign-in library asks; where it fails because the database is away, that is what is thrown. */
+async function askedOfDatabase<T>(ask: () => Promise<T>): Promise<T> {
+  try {
+    return await ask();
+  } catch (error) {
+    if (!isDatabaseDown(error) && !isBusy(error)) await pool().query("select 1");
+    throw error;
+  }
+}
+
+/** Too much is asked for at once; the message says what, and the same request does later. */
+export class Busy extends Error {}
+
 /** The access of whoever sent these headers, or null when nobody is signed in. */
 export async function accessOf(requestHeaders: Headers): Promise<Access | null> {
-  const session = await auth().api.getSession({ headers: requestHeaders });
+  const session = await askedOfDatabase(() => auth().api.getSession({ headers: requestHeaders }));
   if (!session) return null;
   const userId = session.user.id;
   const membership = await asPerson(userId, (client) =>
@@ -78,12 +91,28 @@ export async function requirePage(action: Action = "read"): Promise<Access> {
   return access;
 }
 
+/**
+ * Refuses what another site has a browser send: a change needs this site's Origin, or the browser's word that it comes from
+ * here (Sec-Fetch-Site).
+ */
+export function refuseOtherSites(request: Request): void {
+  if (request.method === "GET" || request.method === "HEAD") return;
+  const { headers } = request;
+  const origin = headers.get("origin");
+  const here =
+    origin === null ? headers.get("sec-fetch-site") === "same-origin" : hostOf(origin) === headers.get("host");
+  if (!here)
+    throw new Refused(403, "This request does not come from this site: it needs its Origin, or Sec-Fetch-Site.");
+}
+
+/** The host of an origin; null for one that is none, such as "null". */
+function hostOf(origin: string): string | null {
+  return URL.canParse(origin) ? new URL(origin).host : null;
+}
+
 /** For route handlers: throws Refused instead. */
 export async function requireAction(request: Request, action: Action): Promise<Access> {
-  const origin = request.headers.get("origin");
-  const host = request.headers.get("host");
-  if (request.method !== "GET" && origin && host && new URL(origin).host !== host)
-    throw new Refused(403, "This request came from another site.");
+  refuseOtherSites(request);
   const access = await accessOf(request.headers);
   if (!access) throw new Refused(401, "You are signed out. Sign in again; what you typed is kept on this device.");
   if (!may(access.role, action)) throw new Refused(403, `Your role (${access.role}) may not do this.`);

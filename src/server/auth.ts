@@ -1,25 +1,26 @@
-/** Sign-in: e-mail and password, hashed by the library's default (scrypt), sessions and rate limits in PostgreSQL. */
+/** Sign-in: e-mail and password, hashed by the library's default (scrypt), sessions in PostgreSQL. */
 
 import { betterAuth } from "better-auth";
 import { nextCookies } from "better-auth/next-js";
 import { pool } from "./db";
+import { LEAST_LENGTH } from "./passwords";
 
 function create() {
   const baseURL = process.env.BETTER_AUTH_URL ?? "http://127.0.0.1:3000";
+  const secure = baseURL.startsWith("https:");
   return betterAuth({
     database: pool(),
     baseURL,
-    trustedOrigins: [baseURL, baseURL.replace("127.0.0.1", "localhost")],
-    emailAndPassword: { enabled: true, disableSignUp: true, minPasswordLength: 10 },
-    session: { expiresIn: 60 * 60 * 24 * 30, updateAge: 60 * 60 * 24, cookieCache: { enabled: false } },
-    rateLimit: {
-      enabled: true,
-      storage: "database",
-      window: 60,
-      max: 200,
-      customRules: { "/sign-in/email": { window: 60, max: Number(process.env.SIGN_IN_LIMIT ?? 10) } },
+    // requests of other sites are refused before they come here; this machine may be reached by several names
+    trustedOrigins: (request) => {
+      const host = request?.headers.get("host");
+      return [baseURL, ...(host ? [`http://${host}`, `https://${host}`] : [])];
     },
-    advanced: { ipAddress: { ipAddressHeaders: ["x-forwarded-for"] } },
+    emailAndPassword: { enabled: true, disableSignUp: true, minPasswordLength: LEAST_LENGTH },
+    session: { expiresIn: 60 * 60 * 24 * 30, updateAge: 60 * 60 * 24, cookieCache: { enabled: false } },
+    // attempts are slowed by sign-in-attempts.ts
+    rateLimit: { enabled: false },
+    advanced: { ipAddress: { ipAddressHeaders: ["x-forwarded-for"] }, useSecureCookies: secure },
     telemetry: { enabled: false },
     plugins: [nextCookies()],
   });

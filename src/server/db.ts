@@ -17,9 +17,11 @@ export function pool(): pg.Pool {
     if (!connectionString) throw new Error("DATABASE_URL is not set: run ./start, or set it to a PostgreSQL database");
     globals.wheatonomyPool = new pg.Pool({
       connectionString,
-      max: 10,
+      max: Number(process.env.DATABASE_CONNECTIONS ?? 10),
       connectionTimeoutMillis: 4000,
       idleTimeoutMillis: 30_000,
+      // nothing here takes so long by itself: whatever does must not hold its connection for good
+      statement_timeout: 20_000,
       // what is asked together goes out together: one way to the server and back for all of it
       pipeline: true,
     });
@@ -138,9 +140,24 @@ export async function row<T>(client: Client, text: string, values: unknown[] = [
 
 /** True for errors that mean the database cannot be reached at all. */
 export function isDatabaseDown(error: unknown): boolean {
-  const { code = "", message = "" } = (error ?? {}) as { code?: string; message?: string };
+  const { code = "", message = "", cause } = (error ?? {}) as { code?: string; message?: string; cause?: unknown };
   return (
-    ["ECONNREFUSED", "ECONNRESET", "ENOTFOUND", "EPIPE", "57P01", "57P03", "08006", "08001"].includes(code) ||
-    /Connection terminated|timeout exceeded when trying to connect/.test(message)
+    [
+      ...["ECONNREFUSED", "ECONNRESET", "ENOTFOUND", "EPIPE", "ETIMEDOUT"],
+      // ended by an administrator, crashed, starting up or shutting down; connection lost
+      ...["57P01", "57P02", "57P03", "08000", "08001", "08003", "08006"],
+    ].includes(code) ||
+    /Connection terminated|Client has encountered a connection error|Client was closed/.test(message) ||
+    (cause !== undefined && isDatabaseDown(cause))
   );
 }
+
+/** True where there is a database but no room in it for now: no connection free, or a query that took too long. */
+export function isBusy(error: unknown): boolean {
+  const { code = "", message = "" } = (error ?? {}) as { code?: string; message?: string };
+  return ["53300", "57014", "55P03"].includes(code) || /timeout exceeded when trying to connect/.test(message);
+}
+
+/** True for a value that the database cannot hold: too large a number, a character that is none. */
+export const isBadValue = (error: unknown): boolean =>
+  ((error as { code?: string } | null)?.code ?? "").startsWith("22");

@@ -1,9 +1,9 @@
 /** Turns what a route handler returns or throws into a response that says what is wrong, and never a stack. */
 
 import { ZodError } from "zod";
-import { type Access, type Action, Refused, requireAction } from "./access";
+import { type Access, type Action, Busy, Refused, requireAction } from "./access";
 import { type Answers, BODIES, type Call, type Received } from "./contracts";
-import { isDatabaseDown } from "./db";
+import { isBadValue, isBusy, isDatabaseDown, isTaken } from "./db";
 
 interface Given<C extends Call> {
   access: Access;
@@ -11,6 +11,14 @@ interface Given<C extends Call> {
   path: Record<string, string>;
   query: URLSearchParams;
 }
+
+/** Bytes of a body that a call takes, unless its schema says that it holds a file. */
+const MOST_BYTES = 400_000;
+const MOST_BYTES_WITH_FILE = 4_500_000;
+const CALLS_WITH_FILE: ReadonlySet<Call> = new Set<Call>(["POST /api/stations/{id}/weather"]);
+/** Refusals are read by people. */
+const MOST_ERRORS = 20;
+const MOST_LENGTH = 400;
 
 /**
  * The route of a call of the contracts: whoever may do `action` is let in, the body is read by the call's schema, and
@@ -25,8 +33,13 @@ export function route<C extends Call>(
   return (request, { params }) =>
     respond(async () => {
       const access = await requireAction(request, action);
-      const body = (schema ? schema.parse(await request.json()) : undefined) as Received<C>;
-      const answer = await work({ access, body, path: await params, query: new URL(request.url).searchParams });
+      // a route without names in its path has none
+      const path = (await params) ?? {};
+      const query = new URL(request.url).searchParams;
+      for (const text of [...Object.values(path), ...query.keys(), ...query.values()]) refuseOddText(text);
+      const most = CALLS_WITH_FILE.has(call) ? MOST_BYTES_WITH_FILE : MOST_BYTES;
+      const body = (schema ? schema.parse(await readJson(request, most)) : undefined) as Received<C>;
+      const answer = await work({ access, body, path, query });
       return answer instanceof Response ? answer : json(answer);
     });
 }
@@ -34,34 +47,82 @@ export function route<C extends Call>(
 /** The answer of a call that only does something. */
 export const DONE = { ok: true } as const;
 
-export function json(body: unknown, status = 200): Response {
-  return Response.json(body, { status, headers: { "cache-control": "no-store" } });
+export function json(body: unknown, status = 200, headers: Record<string, string> = {}): Response {
+  return Response.json(body, { status, headers: { "cache-control": "no-store", ...headers } });
 }
+
+/** The JSON of a request of at most so many bytes; throws Refused for another type, for more, and for text that none can keep. */
+export async function readJson(request: Request, mostBytes: number): Promise<unknown> {
+  const type = request.headers.get("content-type")?.split(";")[0]?.trim().toLowerCase();
+  if (type !== "application/json")
+    throw new Refused(415, `Content-Type: "${short(type ?? "")}" given, allowed is application/json.`);
+  const text = await readText(request, mostBytes);
+  return JSON.parse(text, (key, value: unknown) => {
+    refuseOddText(key);
+    if (typeof value === "string") refuseOddText(value);
+    return value;
+  });
+}
+
+async function readText(request: Request, mostBytes: number): Promise<string> {
+  const tooMuch = () => new Refused(413, `The body is too long: allowed are ${mostBytes} bytes.`);
+  if (Number(request.headers.get("content-length") ?? 0) > mostBytes) throw tooMuch();
+  if (!request.body) return "";
+  const parts: Uint8Array[] = [];
+  let bytes = 0;
+  for await (const part of request.body as unknown as AsyncIterable<Uint8Array>) {
+    bytes += part.length;
+    if (bytes > mostBytes) throw tooMuch();
+    parts.push(part);
+  }
+  return Buffer.concat(parts).toString("utf8");
+}
+
+/** Refuses text that no database keeps: with the character NUL, or with half of a character. */
+function refuseOddText(text: string): void {
+  if (text.includes("\u0000") || !text.isWellFormed())
+    throw new Refused(400, "The request holds a character that is none (NUL, or half of one).");
+}
+
+const short = (text: string): string => (text.length > MOST_LENGTH ? `${text.slice(0, MOST_LENGTH)} …` : text);
+
+/** Where the database cannot be asked: what was typed waits on the device. */
+const later = (error: string) => json({ error }, 503, { "retry-after": "3" });
 
 /** Runs a handler; refusals, bad input and a lost database each become their own answer. */
 export async function respond(work: () => Promise<Response>): Promise<Response> {
   try {
     return await work();
   } catch (error) {
-    if (error instanceof Refused) return json({ error: error.message }, error.status);
-    if (error instanceof ZodError)
-      return json(
-        {
-          error: "This cannot be saved.",
-          errors: error.issues.map((issue) => ({
-            field: issue.path.join("."),
-            message: `${issue.path.join(".")}: ${issue.message}`,
-          })),
-        },
-        400,
-      );
-    if (error instanceof SyntaxError) return json({ error: "The request is not JSON." }, 400);
-    if (isDatabaseDown(error))
-      return json({ error: "The database does not answer. What you typed is kept here and will be sent again." }, 503);
-    console.error(error);
-    return json(
-      { error: "The server could not do this; the reason stands in its log. What you typed is kept here." },
-      500,
-    );
+    return answerTo(error);
   }
+}
+
+function answerTo(error: unknown): Response {
+  if (error instanceof Refused) return json({ error: short(error.message) }, error.status);
+  if (error instanceof ZodError)
+    return json(
+      {
+        error: "This cannot be saved.",
+        errors: error.issues.slice(0, MOST_ERRORS).map((issue) => ({
+          field: short(issue.path.join(".")),
+          message: short(`${issue.path.join(".")}: ${issue.message}`),
+        })),
+      },
+      400,
+    );
+  if (error instanceof SyntaxError || error instanceof URIError)
+    return json({ error: "The request is not JSON." }, 400);
+  if (error instanceof Busy) return later(short(error.message));
+  if (isBusy(error)) return later("Too much is asked for at once. What you typed is kept here and will be sent again.");
+  if (isDatabaseDown(error))
+    return later("The database does not answer. What you typed is kept here and will be sent again.");
+  console.error(error);
+  // what slipped past the checks before and the database would not take
+  if (isBadValue(error)) return json({ error: "A value of the request is outside of what can be kept." }, 400);
+  if (isTaken(error)) return json({ error: "Somebody has just put the same in. Look at it again." }, 409);
+  return json(
+    { error: "The server could not do this; the reason stands in its log. What you typed is kept here." },
+    500,
+  );
 }

@@ -9,6 +9,7 @@ import { Button } from "@/ui/button";
 import { Dialog } from "@/ui/dialog";
 import { figures, TableHead } from "@/ui/table-head";
 import { dimensionOf } from "../shared/dimension-of-unit";
+import { DocumentLink } from "../shared/document-link";
 import { send } from "../shared/send";
 import { useUnits } from "../shared/units";
 import { usePlanModel } from "./plan-context";
@@ -59,14 +60,9 @@ export function VersionsDialog({
             </p>
             <p className="flex flex-wrap gap-x-4">
               {FILES.map(([file, label]) => (
-                <a
-                  key={file}
-                  className="inline-flex items-center gap-1 font-semibold text-action underline underline-offset-2"
-                  href={`/api/plans/${planId}/versions/${version.number}/${file}`}
-                  download
-                >
+                <DocumentLink key={file} href={`/api/plans/${planId}/versions/${version.number}/${file}`}>
                   <Download size={13} aria-hidden /> {label}
-                </a>
+                </DocumentLink>
               ))}
             </p>
           </li>

@@ -19,6 +19,7 @@ import { Button } from "@/ui/button";
 import { Disclosure } from "@/ui/disclosure";
 import { draftingInWords, useDrafting } from "../season/use-drafting";
 import { BrokenPlans } from "../shared/broken-plans";
+import { DocumentLink } from "../shared/document-link";
 import { type Packed, unpack } from "../shared/packed";
 import { send } from "../shared/send";
 import { CalendarAddress } from "./calendar-address";
@@ -246,20 +247,12 @@ function Cards({ plans }: { plans: WeekSheet["plans"] }) {
           {plans.map((o) => (
             <li key={o.planId} className="touch inline-flex items-center gap-2">
               {o.field}:
-              <a
-                className="touch inline-flex items-center font-semibold text-action underline underline-offset-2"
-                href={`/api/plans/${o.planId}/versions/${o.version}/card.pdf`}
-                download
-              >
+              <DocumentLink href={`/api/plans/${o.planId}/versions/${o.version}/card.pdf`}>
                 card<span className="sr-only"> of {o.field}</span>
-              </a>
-              <a
-                className="touch inline-flex items-center font-semibold text-action underline underline-offset-2"
-                href={`/api/plans/${o.planId}/versions/${o.version}/calendar.ics`}
-                download
-              >
+              </DocumentLink>
+              <DocumentLink href={`/api/plans/${o.planId}/versions/${o.version}/calendar.ics`}>
                 calendar<span className="sr-only"> of {o.field}</span>
-              </a>
+              </DocumentLink>
             </li>
           ))}
         </ul>

@@ -1,6 +1,8 @@
 /** Documents of an issued version, made from its frozen snapshot alone. */
 
+import { bookletPdf } from "./booklet";
 import { versionCalendar } from "./calendar";
+import { cardPdf } from "./card";
 import { orderCsv, orderXlsx } from "./order";
 import type { DocumentSource } from "./source";
 
@@ -15,14 +17,10 @@ export async function writeDocument(file: string, source: DocumentSource): Promi
   const { issued, season, number } = source;
   const slug = `${issued.field.name}-${season}-v${number}`.toLowerCase().replace(/[^a-z0-9]+/g, "-");
   switch (file) {
-    case "booklet.pdf": {
-      const { bookletPdf } = await import("./booklet");
+    case "booklet.pdf":
       return { name: `${slug}-booklet.pdf`, type: "application/pdf", body: await bookletPdf(source) };
-    }
-    case "card.pdf": {
-      const { cardPdf } = await import("./card");
+    case "card.pdf":
       return { name: `${slug}-card.pdf`, type: "application/pdf", body: await cardPdf(source) };
-    }
     case "calendar.ics":
       return { name: `${slug}.ics`, type: "text/calendar; charset=utf-8", body: Buffer.from(versionCalendar(source)) };
     case "order.csv":

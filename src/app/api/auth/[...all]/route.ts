@@ -1,6 +1,3 @@
-import { auth } from "@/server/auth";
-import { respond } from "@/server/respond";
+import { answerAuth } from "@/server/sign-in";
 
-const handle = (request: Request) => respond(() => auth().handler(request));
-
-export { handle as GET, handle as POST };
+export { answerAuth as GET, answerAuth as POST };

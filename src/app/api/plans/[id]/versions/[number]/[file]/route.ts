@@ -1,6 +1,6 @@
 import { Refused, requireAction } from "@/server/access";
 import { inPractice } from "@/server/db";
-import { writeDocument } from "@/server/documents";
+import { queueDocument } from "@/server/document-queue";
 import { loadVersion } from "@/server/plans";
 import { respond } from "@/server/respond";
 
@@ -12,9 +12,10 @@ export function GET(
   return respond(async () => {
     const { id, number, file } = await params;
     const access = await requireAction(request, file === "card.pdf" || file === "calendar.ics" ? "log" : "read");
+    if (!/^[1-9]\d{0,5}$/.test(number)) throw new Refused(404, "There is no such version.");
     const version = await inPractice(access, (client) => loadVersion(client, access, id, Number(number)));
     if (!version) throw new Refused(404, "There is no such version.");
-    const document = await writeDocument(file, {
+    const document = await queueDocument(file, {
       ...version,
       planId: id,
       unitSet: access.practice.unitSet,

@@ -1,0 +1,18 @@
+import type { IncomingMessage } from "node:http";
+
+export interface Door {
+  trusts: (address: string, distance: number) => boolean;
+  tls: boolean;
+}
+export interface Refusal {
+  status: number;
+  headers: Record<string, string>;
+  body: string;
+}
+export const MOST_BYTES: number;
+export const MOST_SIGN_IN_BYTES: number;
+export const MOST_AT_WORK: number;
+export function doorFrom(env: Record<string, string | undefined>): Door;
+export function admit(request: IncomingMessage, door: Door, atWork: number): Refusal | null;
+export function answerHeaders(nonce: string, secure: boolean): Record<string, string>;
+export function newNonce(): string;

@@ -1,0 +1,117 @@
+// What every request passes before the application sees it: who it comes from, how large it may be, what its answer says
+// to browsers, and whether there is room for it. Plain functions of a request, so that they can be tested by themselves.
+
+import { randomBytes } from "node:crypto";
+import proxyAddr from "proxy-addr";
+
+/** Bytes of a body; the largest that anybody sends is a file of measured weather. */
+export const MOST_BYTES = 4_500_000;
+/** Bytes of a body of somebody who is only signing in. */
+export const MOST_SIGN_IN_BYTES = 10_000;
+/** Requests at work in one process; pages stand in line for the processor behind them, so more only wait longer. */
+export const MOST_AT_WORK = 32;
+const RETRY_SECONDS = 2;
+
+/**
+ * What the environment says of the world around: TRUSTED_PROXY (addresses or networks, by commas) may say whom it speaks
+ * for; TLS_CERT and TLS_KEY name files.
+ *
+ * @param {Record<string, string | undefined>} env
+ */
+export function doorFrom(env) {
+  const proxies = (env.TRUSTED_PROXY ?? "").split(",").flatMap((p) => (p.trim() ? [p.trim()] : []));
+  try {
+    return { trusts: proxyAddr.compile(proxies), tls: Boolean(env.TLS_CERT && env.TLS_KEY) };
+  } catch (error) {
+    throw new Error(
+      `TRUSTED_PROXY: ${env.TRUSTED_PROXY} given, allowed are addresses, networks like 10.0.0.0/8, or loopback, by commas (${error instanceof Error ? error.message : error}).`,
+    );
+  }
+}
+
+/** A refusal as it goes out: short, and closed where more of a body would follow. */
+const refusal = (status, error, headers = {}) => ({
+  status,
+  headers: {
+    "content-type": "application/json; charset=utf-8",
+    "cache-control": "no-store",
+    connection: "close",
+    ...headers,
+  },
+  body: JSON.stringify({ error }),
+});
+
+/**
+ * Looks at a request before anything of it is read. Gives the refusal that it gets, or null and then its headers say who
+ * it comes from, whatever it claimed itself.
+ *
+ * @param {import("node:http").IncomingMessage} request
+ * @param {{ trusts: (address: string, distance: number) => boolean, tls: boolean }} door
+ * @param {number} atWork requests that this process works at
+ */
+export function admit(request, door, atWork) {
+  const { url = "/", method = "GET", headers } = request;
+  try {
+    decodeURI(url);
+  } catch {
+    return refusal(400, "The address is not well formed.");
+  }
+  if (url.length > 4000) return refusal(414, "The address is too long.");
+  const from = request.socket.remoteAddress ?? "";
+  const trusted = door.trusts(from, 0);
+  const client = trusted ? safely(() => proxyAddr(request, door.trusts), from) : from;
+  const secure = door.tls || (trusted && headers["x-forwarded-proto"] === "https");
+  if (!trusted) delete headers["x-forwarded-host"];
+  headers["x-forwarded-for"] = client;
+  headers["x-forwarded-proto"] = secure ? "https" : "http";
+  delete headers["content-security-policy"];
+
+  if (headers["transfer-encoding"] !== undefined) return refusal(411, "Say how long the body is (Content-Length).");
+  const length = Number(headers["content-length"] ?? 0);
+  const most = url.startsWith("/api/auth/") ? MOST_SIGN_IN_BYTES : MOST_BYTES;
+  if (!(length <= most)) return refusal(413, `The body has ${length} bytes; allowed are ${most}.`);
+  if (method !== "GET" && method !== "HEAD" && !["POST", "PUT", "DELETE"].includes(method))
+    return refusal(405, "There is nothing here that is done so.");
+  if (atWork >= MOST_AT_WORK && !url.startsWith("/_next/"))
+    return refusal(503, "Too much is asked for at once. What you typed is kept here and will be sent again.", {
+      "retry-after": String(RETRY_SECONDS),
+      connection: "keep-alive",
+    });
+  return null;
+}
+
+function safely(work, otherwise) {
+  try {
+    return work() ?? otherwise;
+  } catch {
+    return otherwise;
+  }
+}
+
+/**
+ * Headers of every answer, with what scripts may run on a page: those that carry the nonce of this answer.
+ *
+ * @param {string} nonce
+ * @param {boolean} secure
+ */
+export function answerHeaders(nonce, secure) {
+  return {
+    "Content-Security-Policy": [
+      "default-src 'self'",
+      `script-src 'self' 'nonce-${nonce}' 'strict-dynamic'`,
+      // positions on the ribbon and of popovers are styles of their elements
+      "style-src 'self' 'unsafe-inline'",
+      "img-src 'self' data: blob:",
+      "worker-src 'self' blob:",
+      "object-src 'none'",
+      "base-uri 'none'",
+      "form-action 'self'",
+      "frame-ancestors 'none'",
+    ].join("; "),
+    "Permissions-Policy": "camera=(), microphone=(), geolocation=(), payment=(), usb=()",
+    "Cross-Origin-Opener-Policy": "same-origin",
+    ...(secure ? { "Strict-Transport-Security": "max-age=31536000" } : {}),
+  };
+}
+
+export const newNonce = () => randomBytes(16).toString("base64");

@@ -1,0 +1,105 @@
+// Serves the built application: a process for each core behind one address, each started again when it dies.
+//   node scripts/serve.mjs
+// HOST (127.0.0.1), PORT, WORKERS (cores), TLS_CERT and TLS_KEY (files), TRUSTED_PROXY: see README.md
+
+import cluster from "node:cluster";
+import fs from "node:fs";
+import http from "node:http";
+import https from "node:https";
+import os from "node:os";
+import path from "node:path";
+import next from "next";
+import { admit, answerHeaders, doorFrom, newNonce } from "./front-door.mjs";
+
+/** Deaths within so long after which nothing is started again [ms]. */
+const DEATHS = 6;
+const WITHIN_MS = 60_000;
+/** What is at work when it is told to end may finish so long [ms]. */
+const FINISH_MS = 5000;
+/** Connections to the database, together; a server of its own has a hundred. */
+const CONNECTIONS = 60;
+
+const host = process.env.HOST ?? "127.0.0.1";
+const port = Number(process.env.PORT ?? 3027);
+
+if (cluster.isPrimary) lead();
+else await serve();
+
+function lead() {
+  const workers = Math.max(1, Math.min(64, Number(process.env.WORKERS) || os.availableParallelism()));
+  const env = { DATABASE_CONNECTIONS: String(Math.max(3, Math.min(10, Math.floor(CONNECTIONS / workers)))) };
+  const deaths = [];
+  let ready = 0;
+  let ending = false;
+  const start = () => {
+    const worker = cluster.fork(env);
+    worker.once("listening", () => {
+      if (++ready === workers) console.log(`Ready: ${workers} processes on ${host}:${port}`);
+    });
+    worker.once("exit", (code, signal) => {
+      if (ending) return;
+      const now = Date.now();
+      deaths.push(now);
+      const lately = deaths.filter((at) => now - at < WITHIN_MS).length;
+      console.error(`server: a process ended (${signal ?? `code ${code}`})`);
+      if (lately >= DEATHS) {
+        console.error(`server: ${lately} processes ended within a minute; giving up`);
+        end(1);
+      } else start();
+    });
+  };
+  const end = (code) => {
+    ending = true;
+    for (const worker of Object.values(cluster.workers ?? {})) worker?.process.kill("SIGTERM");
+    const wait = setInterval(() => {
+      if (Object.keys(cluster.workers ?? {}).length > 0) return;
+      clearInterval(wait);
+      process.exit(code);
+    }, 50);
+    setTimeout(() => process.exit(code), FINISH_MS + 2000).unref();
+  };
+  for (let i = 0; i < workers; i++) start();
+  for (const signal of ["SIGINT", "SIGTERM"]) process.on(signal, () => ending || end(0));
+}
+
+async function serve() {
+  const door = doorFrom(process.env);
+  const app = next({ dev: false, dir: path.resolve(import.meta.dirname, ".."), hostname: host, port });
+  await app.prepare();
+  const handle = app.getRequestHandler();
+  let atWork = 0;
+  const take = (request, response) => {
+    const refused = admit(request, door, atWork);
+    const nonce = newNonce();
+    const headers = answerHeaders(nonce, request.headers["x-forwarded-proto"] === "https");
+    for (const [name, value] of Object.entries(headers)) response.setHeader(name, value);
+    if (refused) {
+      response.writeHead(refused.status, refused.headers).end(refused.body);
+      return;
+    }
+    // from here the application takes the nonce for its own scripts
+    request.headers["content-security-policy"] = headers["Content-Security-Policy"];
+    atWork++;
+    response.once("close", () => atWork--);
+    void handle(request, response).catch((error) => {
+      console.error(error);
+      if (!response.headersSent) response.writeHead(500);
+      response.end();
+    });
+  };
+  const options = { requestTimeout: 30_000, headersTimeout: 15_000, keepAliveTimeout: 20_000 };
+  const server = door.tls
+    ? https.createServer(
+        { ...options, cert: fs.readFileSync(process.env.TLS_CERT), key: fs.readFileSync(process.env.TLS_KEY) },
+        take,
+      )
+    : http.createServer(options, take);
+  server.listen(port, host);
+  process.once("SIGTERM", () => {
+    server.close(() => process.exit(0));
+    server.closeIdleConnections();
+    setTimeout(() => process.exit(0), FINISH_MS).unref();
+  });
+  process.on("SIGINT", () => {});
+  process.on("disconnect", () => process.exit(0));
+}

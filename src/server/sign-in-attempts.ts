@@ -1,0 +1,65 @@
+/**
+ * What slows the guessing of passwords: failures lately from an address, of an account, and of an account from an address.
+ * An address that fails often is refused for a while; an account that is tried from everywhere answers more slowly, but
+ * the right password from elsewhere is let in all the same.
+ */
+
+import { createHash } from "node:crypto";
+import { pool } from "./db";
+
+const WINDOW_MINUTES = 15;
+/** Failures of one account from one address before that pair is refused. */
+const MOST_OF_PAIR = Number(process.env.SIGN_IN_LIMIT ?? 10);
+/** Failures from one address, of whatever accounts: an office or a farm may share one. */
+const MOST_OF_ADDRESS = 5 * MOST_OF_PAIR;
+/** Failures of an account, from wherever, from which on its answers are slowed, and by how much at most [ms]. */
+const SLOWED_FROM = MOST_OF_PAIR;
+const MOST_DELAY_MS = 3000;
+
+export interface Attempt {
+  address: string;
+  account: string;
+}
+type Verdict = { refused: true; retrySeconds: number } | { refused: false; delayMs: number };
+
+const hash = (...parts: string[]) => createHash("sha256").update(parts.join("\n")).digest("base64url");
+const keysOf = ({ address, account }: Attempt) => {
+  const name = account.trim().toLowerCase();
+  return { pair: hash("pair", address, name), address: hash("address", address), account: hash("account", name) };
+};
+
+/** What becomes of an attempt, by the failures before it. */
+export async function judgeAttempt(attempt: Attempt): Promise<Verdict> {
+  const keys = keysOf(attempt);
+  const { rows } = await pool().query<{ key: string; n: number; seconds: number }>(
+    `select key, count(*)::int as n, ceil(extract(epoch from min(at) + make_interval(mins => $2) - clock_timestamp()))::int as seconds
+     from sign_in_failure where key = any($1) and at > clock_timestamp() - make_interval(mins => $2) group by key`,
+    [Object.values(keys), WINDOW_MINUTES],
+  );
+  const of = (key: string) => rows.find((r) => r.key === key);
+  for (const [key, most] of [
+    [keys.pair, MOST_OF_PAIR],
+    [keys.address, MOST_OF_ADDRESS],
+  ] as const) {
+    const found = of(key);
+    if (found && found.n >= most) return { refused: true, retrySeconds: Math.max(1, found.seconds) };
+  }
+  return { refused: false, delayMs: delayAfter(of(keys.account)?.n ?? 0) };
+}
+
+/** Milliseconds by which an account's answer is slowed. Example: 0 up to nine failures, 100 at ten, 200 at eleven, 3000 at most. */
+export const delayAfter = (failures: number): number =>
+  failures < SLOWED_FROM ? 0 : Math.min(MOST_DELAY_MS, 100 * 2 ** Math.min(10, failures - SLOWED_FROM));
+
+/** Notes a failure, and sweeps those that count no more. */
+export async function noteFailure(attempt: Attempt): Promise<void> {
+  await pool().query("insert into sign_in_failure (key) select unnest($1::text[])", [Object.values(keysOf(attempt))]);
+  await pool().query("delete from sign_in_failure where at < clock_timestamp() - make_interval(mins => $1)", [
+    WINDOW_MINUTES,
+  ]);
+}
+
+/** Forgets the failures of an account from an address where the right password came at last. */
+export async function forgetFailures(attempt: Attempt): Promise<void> {
+  await pool().query("delete from sign_in_failure where key = $1", [keysOf(attempt).pair]);
+}
