@@ -42,7 +42,6 @@ export async function startApp(home: string, extra: Record<string, string> = {})
     BETTER_AUTH_URL: base,
     BETTER_AUTH_SECRET: "not-a-Secret-0417-only-for-runs-on-loopback",
     NEXT_TELEMETRY_DISABLED: "1",
-    SIGN_IN_LIMIT: "500",
     NODE_ENV: "production",
     HOST: "127.0.0.1",
     PORT: String(port),

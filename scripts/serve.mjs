@@ -62,6 +62,19 @@ function lead() {
   for (const signal of ["SIGINT", "SIGTERM"]) process.on(signal, () => ending || end(0));
 }
 
+/** Bodies up to so many bytes are let run out first, or a browser that still sends would not hear the answer. */
+const RUN_OUT_BYTES = 30_000_000;
+const RUN_OUT_MS = 5000;
+
+function refuse(request, response, { status, headers, body }) {
+  const answer = () => response.headersSent || response.writeHead(status, headers).end(body);
+  const length = Number(request.headers["content-length"] ?? 0);
+  if (length > 0 && length <= RUN_OUT_BYTES) {
+    request.resume().once("end", answer).once("error", answer);
+    setTimeout(answer, RUN_OUT_MS).unref();
+  } else answer();
+}
+
 async function serve() {
   const door = doorFrom(process.env);
   const app = next({ dev: false, dir: path.resolve(import.meta.dirname, ".."), hostname: host, port });
@@ -74,7 +87,7 @@ async function serve() {
     const headers = answerHeaders(nonce, request.headers["x-forwarded-proto"] === "https");
     for (const [name, value] of Object.entries(headers)) response.setHeader(name, value);
     if (refused) {
-      response.writeHead(refused.status, refused.headers).end(refused.body);
+      refuse(request, response, refused);
       return;
     }
     // from here the application takes the nonce for its own scripts

@@ -91,7 +91,7 @@ describe("saving a plan", () => {
 
   it("does not issue what stands in conflict", async () => {
     const response = await as("imre", "POST", `/api/plans/${plan}/issue`, { revision: 1 });
-    expect(response.status).toBe(403);
+    expect(response.status).toBe(422);
     expect((await response.json()).error).toContain("too late for the sowing window");
   });
 });

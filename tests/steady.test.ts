@@ -84,19 +84,19 @@ describe("a plan that cannot be drafted", () => {
     await as(imre, (c) => saveDecisions(c, imre, id, 1, wished));
     await as(imre, (c) => saveDecisions(c, imre, id, 2, { ...wished, targetTPerHa: 7 }));
     // as an older release, or somebody in the database, would have left it
-    await owner.query("update plan set decisions = $2 where id = $1", [id, JSON.stringify(broken)]);
+    await owner.query("update plan set decisions = $2, revision = 4 where id = $1", [id, JSON.stringify(broken)]);
     await draftStale(imre);
     const sheet = await as(imre, (c) => loadSeason(c, imre, season));
     expect(sheet.broken).toEqual([{ planId: id, field: "Sluice Piece", reason: expect.stringMatching(/\w/) }]);
     await expect(as(imre, (c) => loadWeek(c, imre, "2026-08-10"))).resolves.toBeDefined();
     const move = { planId: id, operationId: "planting", date: "2026-10-01" };
     await expect(as(imre, (c) => moveOperations(c, imre, [move]))).rejects.toMatchObject({ status: 422 });
-    await expect(as(imre, (c) => issuePlan(c, imre, id, 3))).rejects.toMatchObject({ status: 422 });
+    await expect(as(imre, (c) => issuePlan(c, imre, id, 4))).rejects.toMatchObject({ status: 422 });
 
     const { backTo } = await as(noor, (c) => repairPlan(c, noor, id));
     expect(backTo).toMatch(/^what Imre Castellan left on \d{4}-\d\d-\d\d \d\d:\d\d$/);
     const mended = await as(imre, (c) => loadPlan(c, imre, id));
-    expect(mended).toMatchObject({ revision: 4, updatedBy: noor.name, decisions: { targetTPerHa: 7 } });
+    expect(mended).toMatchObject({ revision: 5, updatedBy: noor.name, decisions: { targetTPerHa: 7 } });
     expect(mended?.changes[0]?.action).toBe(`went back to ${backTo}`);
     // a plan that can be drafted is left alone
     expect(await as(noor, (c) => repairPlan(c, noor, id))).toEqual({ backTo: null });

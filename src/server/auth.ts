@@ -22,6 +22,8 @@ function create() {
     rateLimit: { enabled: false },
     advanced: { ipAddress: { ipAddressHeaders: ["x-forwarded-for"] }, useSecureCookies: secure },
     telemetry: { enabled: false },
+    // refused sign-ins are no news; they are counted
+    logger: { level: "error" },
     plugins: [nextCookies()],
   });
 }

@@ -41,7 +41,7 @@ export async function logOperation(client: Client, access: Access, input: LogEnt
     throw new Refused(422, `Operation: "${input.operationId}" given, version ${plan.version} has no such operation.`);
   const first = `${plan.season - YEARS_BEFORE}-01-01`;
   if (input.doneOn > access.today)
-    throw new Refused(403, `Done on: ${input.doneOn} given, allowed is up to today (${access.today}).`);
+    throw new Refused(422, `Done on: ${input.doneOn} given, allowed is up to today (${access.today}).`);
   if (input.doneOn < first)
     throw new Refused(
       422,
@@ -55,7 +55,7 @@ export async function logOperation(client: Client, access: Access, input: LogEnt
   );
   if (done)
     throw new Refused(
-      403,
+      409,
       `${done.person} has logged this already, done on ${done.done_on}. Withdraw that entry first.`,
     );
   await client.query(

@@ -68,7 +68,7 @@ export async function moveOperations(
     );
     if (done.length === 0) continue;
     const saved = await saveDecisions(client, access, planId, loaded.revision, decisions);
-    if (!saved.saved) throw new Refused(403, `The plan was changed by ${saved.updatedBy} meanwhile. Look at it again.`);
+    if (!saved.saved) throw new Refused(409, `The plan was changed by ${saved.updatedBy} meanwhile. Look at it again.`);
     for (const { operationId, date } of done)
       if (version !== null)
         await client.query(

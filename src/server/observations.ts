@@ -23,7 +23,7 @@ export async function loadObservations(client: Client, scope: Scope, planId: str
  */
 export async function observeStage(client: Client, access: Access, input: StageSeen): Promise<void> {
   if (input.seenOn > access.today)
-    throw new Refused(403, `Seen on: ${input.seenOn} given, allowed is up to today (${access.today}).`);
+    throw new Refused(422, `Seen on: ${input.seenOn} given, allowed is up to today (${access.today}).`);
   await hold(client, input.planId);
   const loaded = await loadPlan(client, access, input.planId);
   if (!loaded) throw new Refused(404, "There is no such plan.");
@@ -34,17 +34,17 @@ export async function observeStage(client: Client, access: Access, input: StageS
   const position = stages.findIndex((s) => s.id === input.stageId);
   if (position < 0)
     throw new Refused(
-      403,
+      422,
       `Stage: "${input.stageId}" given, allowed is one of ${stages.map((s) => s.name).join(", ")}.`,
     );
-  if (!plantedOn) throw new Refused(403, "The crop is not logged as planted yet. Log its planting first.");
+  if (!plantedOn) throw new Refused(422, "The crop is not logged as planted yet. Log its planting first.");
   if (input.seenOn <= plantedOn)
-    throw new Refused(403, `Seen on: ${input.seenOn} given, allowed is after planting (${plantedOn}).`);
+    throw new Refused(422, `Seen on: ${input.seenOn} given, allowed is after planting (${plantedOn}).`);
   for (const other of await loadObservations(client, access, input.planId)) {
     const at = stages.findIndex((s) => s.id === other.stageId);
     if ((at < position && other.seenOn > input.seenOn) || (at > position && other.seenOn < input.seenOn))
       throw new Refused(
-        403,
+        422,
         `Seen on: ${input.seenOn} given, but "${stages[at]?.name}" was seen on ${other.seenOn}: stages come in their order.`,
       );
   }

@@ -147,7 +147,7 @@ export async function issuePlan(
     throw new Refused(409, "Another draft of this planting is chosen. Choose this one before issuing it.");
   if (loaded.revision !== revision)
     throw new Refused(
-      403,
+      409,
       `The plan was changed by ${loaded.updatedBy} at ${loaded.updatedAt}. Look at it again before issuing.`,
     );
   const drafted = draftPlan(loaded.facts, loaded.decisions, loaded.season, loaded.guide);
@@ -156,7 +156,7 @@ export async function issuePlan(
   const findings = checkPlan(plan, loaded.facts, loaded.decisions);
   if (!canIssue(findings))
     throw new Refused(
-      403,
+      422,
       `The plan cannot be issued yet: ${findings
         .filter((f) => f.severity === "stop")
         .map((f) => f.title)

@@ -9,7 +9,7 @@ import { pool } from "./db";
 
 const WINDOW_MINUTES = 15;
 /** Failures of one account from one address before that pair is refused. */
-const MOST_OF_PAIR = Number(process.env.SIGN_IN_LIMIT ?? 10);
+const MOST_OF_PAIR = 10;
 /** Failures from one address, of whatever accounts: an office or a farm may share one. */
 const MOST_OF_ADDRESS = 5 * MOST_OF_PAIR;
 /** Failures of an account, from wherever, from which on its answers are slowed, and by how much at most [ms]. */

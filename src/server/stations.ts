@@ -83,11 +83,7 @@ export async function chooseStation(
   scope: Scope,
   { farmId, stationId }: { farmId: string; stationId: string },
 ): Promise<void> {
-  const known = await row(client, "select 1 from station where practice_id = $1 and id = $2", [
-    scope.practiceId,
-    stationId,
-  ]);
-  if (!known) throw new Refused(404, "There is no such station.");
+  if (!(await hasStation(client, scope, stationId))) throw new Refused(404, "There is no such station.");
   const before = await row<{ station_id: string | null }>(
     client,
     "select station_id from farm where practice_id = $1 and id = $2 for update",
@@ -102,6 +98,11 @@ export async function chooseStation(
   await audit(client, scope, "farm", farmId, "took its weather from another station", before, { stationId });
 }
 
+/** Whether the practice has a station of this id. */
+export const hasStation = async (client: Client, scope: Scope, id: string): Promise<boolean> =>
+  isId(id) &&
+  (await row(client, "select 1 from station where practice_id = $1 and id = $2", [scope.practiceId, id])) !== null;
+
 /**
  * Puts measured days in: all or none, in one transaction. Days that stand already with the same values are left, so that
  * the same file twice changes nothing; days with other values are replaced only when `replace` says so.
@@ -115,11 +116,7 @@ export async function importWeather(
   replace: boolean,
 ): Promise<ImportResult> {
   await hold(client, stationId);
-  const station = await row(client, "select 1 from station where practice_id = $1 and id = $2", [
-    scope.practiceId,
-    stationId,
-  ]);
-  if (!station) throw new Refused(404, "There is no such station.");
+  if (!(await hasStation(client, scope, stationId))) throw new Refused(404, "There is no such station.");
   const known = await rows<WeatherRow>(
     client,
     `select day as date, tmin_c as "tminC", tmax_c as "tmaxC", rain_mm as "rainMm", solar_mj_per_m2 as "solarMjPerM2", rh_mean_pct as "rhMeanPct", wind_ms as "windAt2mMs"
@@ -136,7 +133,7 @@ export async function importWeather(
   if (changed.length > 0 && !replace) {
     const first = changed[0] as WeatherRow;
     throw new Refused(
-      403,
+      409,
       `${changed.length} of the days stand already with other values, the first on ${first.date}. Tick "replace days that differ" to take those of this file.`,
     );
   }

@@ -1,16 +1,17 @@
 import { guessMapping, readWeatherTable } from "@/core/weather/read-weather-table";
 import { Refused } from "@/server/access";
-import { inPractice, isId } from "@/server/db";
+import { inPractice } from "@/server/db";
 import { readWeatherFile } from "@/server/import/weather-file";
 import { route } from "@/server/respond";
-import { importWeather } from "@/server/stations";
+import { hasStation, importWeather } from "@/server/stations";
 
 /** A file of measured weather: without a mapping its columns and a guess, with one what is wrong, or the days put in. */
 export const POST = route(
   "POST /api/stations/{id}/weather",
   "settings",
   async ({ access, path: { id = "" }, body }) => {
-    if (!isId(id)) throw new Refused(404, "There is no such station.");
+    if (!(await inPractice(access, (client) => hasStation(client, access, id))))
+      throw new Refused(404, "There is no such station.");
     const file = readWeatherFile(Buffer.from(body.base64, "base64"));
     if (!file.ok)
       return { ok: false, problems: [{ line: null, column: null, given: "", message: file.message }], of: 1 };

@@ -1,0 +1,316 @@
+/** Every route by role and by whose things are asked for; a route that is not in the table fails. And every route by any body. */
+
+import fs from "node:fs";
+import path from "node:path";
+import fc from "fast-check";
+import pg from "pg";
+import { afterAll, beforeAll, describe, expect, inject, it } from "vitest";
+import { BODIES, type Call } from "@/server/contracts";
+import { ask, NOBODY, type Person, signInOverHttp } from "./support/http";
+import { makePractice, removePractice } from "./support/made-practice";
+import { schemaArbitrary } from "./support/schema-arbitrary";
+
+const PRACTICE = "Fuzzwell";
+/** Seconds of drawn requests; more by FUZZ_SECONDS, others by FUZZ_SEED. */
+const SECONDS = Number(process.env.FUZZ_SECONDS ?? 60);
+const SEED = Number(process.env.FUZZ_SEED ?? 20_261_126);
+
+let admin: pg.Client;
+const people: Record<string, Person> = { nobody: NOBODY };
+const ids: Record<string, string> = {};
+
+beforeAll(async () => {
+  await makePractice(inject("ownerUrl"), PRACTICE);
+  for (const role of ["owner", "assistant", "grower"]) people[role] = await signInOverHttp(`${role}@fuzzwell.example`);
+  people.other = await signInOverHttp("una@fernhill.example");
+  admin = new pg.Client({ connectionString: inject("adminUrl") });
+  await admin.connect();
+  const one = async (name: string, sql: string) => {
+    const { rows } = await admin.query(sql, [PRACTICE]);
+    ids[name] = rows[0].id;
+  };
+  const of = "join practice r on r.id = x.practice_id and r.name = $1";
+  const onWithy = "join field f on f.id = x.field_id and f.name = 'Withy Bed'";
+  await one("plan", `select x.id from plan x ${of} ${onWithy}`);
+  await one("planting", `select x.id from planting x ${of} ${onWithy}`);
+  await one("field", `select x.id from field x ${of} where x.name = 'Withy Bed'`);
+  await one("farm", `select x.id from farm x ${of} limit 1`);
+  await one("station", `select x.id from station x ${of} limit 1`);
+});
+afterAll(async () => {
+  await admin.end();
+  await removePractice(inject("adminUrl"), PRACTICE);
+});
+
+interface Row {
+  /** who may: o(wner), a(ssistant), g(rower), n(obody) */
+  may: string;
+  /** with the ids of the practice */
+  path: () => string;
+  body?: () => unknown;
+  /** what the owner of another practice gets who asks for this one's; nothing where only own things can be asked for */
+  toOther?: number;
+}
+
+/** Bodies are sound where another practice must be refused for whose thing it is, and empty where the role decides alone. */
+const TABLE: Record<string, Row> = {
+  "GET /api/auth/[...all]": { may: "oagn", path: () => "/api/auth/get-session" },
+  "POST /api/auth/[...all]": { may: "oagn", path: () => "/api/auth/sign-out", body: () => ({}) },
+  "GET /api/calendar/[token]": { may: "", path: () => "/api/calendar/none.ics", toOther: 404 },
+  "PUT /api/farms": {
+    may: "o",
+    path: () => "/api/farms",
+    body: () => ({ farmId: ids.farm, stationId: ids.station }),
+    toOther: 404,
+  },
+  "GET /api/feeds": { may: "oag", path: () => "/api/feeds" },
+  "POST /api/feeds": { may: "oag", path: () => "/api/feeds", body: () => ({}) },
+  "DELETE /api/feeds": { may: "oag", path: () => `/api/feeds?id=${ids.plan}`, toOther: 404 },
+  "GET /api/fields": { may: "oa", path: () => "/api/fields" },
+  "GET /api/guides": { may: "oa", path: () => "/api/guides" },
+  "GET /api/guides/[id]": { may: "oa", path: () => "/api/guides/wheat" },
+  "GET /api/health": { may: "oagn", path: () => "/api/health" },
+  "POST /api/log": {
+    may: "oag",
+    path: () => "/api/log",
+    body: () => ({
+      id: ids.plan,
+      planId: ids.plan,
+      operationId: "no-such",
+      doneOn: "2026-08-01",
+      quantityPerHa: null,
+      note: "",
+    }),
+    toOther: 404,
+  },
+  "DELETE /api/log": { may: "oag", path: () => `/api/log?planId=${ids.plan}&operationId=no-such`, toOther: 404 },
+  "POST /api/moves": {
+    may: "oa",
+    path: () => "/api/moves",
+    body: () => ({ moves: [{ planId: ids.plan, operationId: "no-such", date: "2026-09-01" }] }),
+    toOther: 404,
+  },
+  "GET /api/outlines": { may: "oag", path: () => "/api/outlines" },
+  "POST /api/plans": {
+    may: "oa",
+    path: () => "/api/plans",
+    body: () => ({ fieldId: ids.field, season: 2027, guideId: "wheat" }),
+    toOther: 404,
+  },
+  "PUT /api/plans/[id]": {
+    may: "oa",
+    path: () => `/api/plans/${ids.plan}`,
+    body: () => ({ revision: 99, decisions: { version: 2, crop: { guideId: "wheat" } } }),
+    toOther: 404,
+  },
+  "POST /api/plans/[id]/choice": { may: "oa", path: () => `/api/plans/${ids.plan}/choice`, toOther: 404 },
+  "GET /api/plans/[id]/drafts": { may: "oa", path: () => `/api/plans/${ids.plan}/drafts`, toOther: 404 },
+  "POST /api/plans/[id]/drafts": { may: "oa", path: () => `/api/plans/${ids.plan}/drafts`, toOther: 404 },
+  "POST /api/plans/[id]/issue": {
+    may: "o",
+    path: () => `/api/plans/${ids.plan}/issue`,
+    body: () => ({ revision: 99 }),
+    toOther: 404,
+  },
+  "POST /api/plans/[id]/repair": { may: "oa", path: () => `/api/plans/${ids.plan}/repair`, toOther: 404 },
+  "GET /api/plans/[id]/versions/[number]/[file]": {
+    may: "oag",
+    path: () => `/api/plans/${ids.plan}/versions/1/calendar.ics`,
+    toOther: 404,
+  },
+  "PUT /api/plantings/[id]": {
+    may: "oa",
+    path: () => `/api/plantings/${ids.planting}`,
+    body: () => ({ part: null }),
+    toOther: 404,
+  },
+  "GET /api/season": { may: "oa", path: () => "/api/season?season=2027" },
+  "PUT /api/settings": { may: "o", path: () => "/api/settings", body: () => ({}) },
+  "GET /api/site": { may: "oa", path: () => "/api/site?guide=wheat&kind=winter" },
+  "POST /api/stages": {
+    may: "oag",
+    path: () => "/api/stages",
+    body: () => ({ id: ids.plan, planId: ids.plan, stageId: "no-such", seenOn: "2026-08-01", note: "" }),
+    toOther: 404,
+  },
+  "DELETE /api/stages": { may: "oag", path: () => `/api/stages?planId=${ids.plan}&stageId=no-such`, toOther: 404 },
+  "POST /api/stations/[id]/weather": {
+    may: "o",
+    path: () => `/api/stations/${ids.station}/weather`,
+    body: () => ({ fileName: "a.csv", base64: Buffer.from("date,rain\n2024-01-01,3\n").toString("base64") }),
+    toOther: 404,
+  },
+};
+
+/** The routes that there are, by method and path, as the files say. */
+function routes(): string[] {
+  const root = path.resolve("src/app/api");
+  const files = fs.readdirSync(root, { recursive: true, encoding: "utf8" }).filter((f) => f.endsWith("route.ts"));
+  return files
+    .flatMap((file) => {
+      const text = fs.readFileSync(path.join(root, file), "utf8");
+      return ["GET", "POST", "PUT", "DELETE", "PATCH"]
+        .filter((m) => new RegExp(`export (const|function|async function) ${m}\\b|\\bas ${m}\\b`).test(text))
+        .map((method) => `${method} /api/${path.dirname(file)}`);
+    })
+    .sort();
+}
+
+describe("every route", () => {
+  it("stands in the table", () => {
+    expect(Object.keys(TABLE).sort()).toEqual(routes());
+  });
+
+  it.each(Object.keys(TABLE))("%s is for whom the table says", async (name) => {
+    const { may, path: where, body, toOther } = TABLE[name] as Row;
+    const [method = ""] = name.split(" ");
+    // signing out ends the session, so it goes last and with one of its own
+    const asked = async (who: Person) => ask(who, method, where(), body?.());
+    for (const [role, letter] of Object.entries({ owner: "o", assistant: "a", grower: "g", nobody: "n" })) {
+      const who =
+        name === "POST /api/auth/[...all]" && role !== "nobody"
+          ? await signInOverHttp(`${role}@fuzzwell.example`)
+          : (people[role] as Person);
+      const { status } = await asked(who);
+      if (may.includes(letter)) expect([401, 403, 500, 503], `${name} by ${role}`).not.toContain(status);
+      else expect(status, `${name} by ${role}`).toBe(may === "" ? 404 : role === "nobody" ? 401 : 403);
+    }
+    if (toOther !== undefined) expect((await asked(people.other as Person)).status, `${name} of others`).toBe(toOther);
+  });
+
+  it("refuses a change that says not where it comes from, or comes from elsewhere", async () => {
+    for (const name of Object.keys(TABLE).filter((n) => !n.startsWith("GET"))) {
+      const { path: where, body } = TABLE[name] as Row;
+      const [method = ""] = name.split(" ");
+      for (const headers of [{ origin: "http://elsewhere.example" }, { origin: "null" }, { origin: "" }]) {
+        const { status } = await ask(people.owner as Person, method, where(), body?.() ?? {}, headers);
+        expect(status, `${name} from "${headers.origin}"`).toBe(403);
+      }
+    }
+    // a browser that says that it comes from here is believed: pages cannot set this header
+    const { status } = await ask(
+      people.owner as Person,
+      "POST",
+      "/api/feeds",
+      {},
+      { origin: "", "sec-fetch-site": "same-origin" },
+    );
+    expect([400, 403]).toContain(status);
+  });
+
+  it("takes JSON by its type only", async () => {
+    for (const type of ["text/plain", "application/x-www-form-urlencoded", "multipart/form-data; boundary=x"]) {
+      const answer = await ask(people.owner as Person, "POST", "/api/feeds", "{}", { "content-type": type });
+      expect(answer.status).toBe(415);
+    }
+    expect(
+      (
+        await ask(people.owner as Person, "POST", "/api/feeds", "{}", {
+          "content-type": "application/json; charset=utf-8",
+        })
+      ).status,
+    ).toBe(400);
+  });
+
+  it("refuses bodies before it reads them, whoever sends them", async () => {
+    const large = "x".repeat(5_000_000);
+    for (const who of [people.nobody, people.owner] as Person[]) {
+      expect((await ask(who, "POST", "/api/log", large)).status).toBe(413);
+      expect((await ask(who, "POST", "/api/auth/sign-in/email", "x".repeat(20_000))).status).toBe(413);
+    }
+    // more than a call without a file takes, and less than one with a file
+    expect((await ask(people.owner as Person, "POST", "/api/log", "x".repeat(500_000))).status).toBe(413);
+  });
+
+  it("keeps what it says of a refusal short", async () => {
+    const answer = await ask(people.owner as Person, "POST", "/api/moves", {
+      moves: Array.from({ length: 300 }, () => ({ planId: "x".repeat(1000), operationId: "", date: "" })),
+    });
+    expect(answer.status).toBe(400);
+    expect((await answer.text()).length).toBeLessThan(10_000);
+  });
+});
+
+describe("any request", () => {
+  const ODD_PATHS = ["%", "%00", "%ff", "..", "a/b", "\ud800", "1e9", "99999999999999999999", "__proto__", "null"];
+
+  it(`is answered without an error of the server, for ${SECONDS} s`, async () => {
+    const calls = Object.keys(BODIES) as (keyof typeof BODIES)[];
+    const drawing = {
+      texts: ["wheat", "winter", "planting", "chisel", "roll", "harvest", "emergence", "n1", "ammonium-sulphate"],
+      dates: ["2026-08-01", "2026-10-01", "2027-03-01"],
+      uuids: [...Object.values(ids), "00000000-0000-4000-8000-000000000000"],
+    };
+    const value = fc.oneof(
+      { weight: 6, arbitrary: fc.constantFrom(...Object.values(ids)) },
+      { weight: 1, arbitrary: fc.constantFrom(...ODD_PATHS) },
+    );
+    const drawn = fc.constantFrom(...calls).chain((call) =>
+      fc.record({
+        call: fc.constant(call as Call),
+        body: schemaArbitrary(BODIES[call], { ...drawing, wrongOneIn: 12 }),
+        text: fc.option(fc.constantFrom("", "{", "[]", '"\\ud800"', '{"name":"\\u0000"}', `${"[".repeat(5000)}`), {
+          freq: 12,
+        }),
+        id: value,
+        who: fc.constantFrom("owner", "owner", "assistant", "grower", "nobody"),
+      }),
+    );
+    const reads = fc.record({
+      path: fc.constantFrom(
+        ...[
+          "/api/season?season=",
+          "/api/guides/",
+          "/api/plans/",
+          "/fields/",
+          "/plans/",
+          "/stations/",
+          "/week?from=",
+          "/season?season=",
+        ],
+        ...["/api/calendar/", "/api/log?planId=", "/api/stages?planId=", "/api/feeds?id=", "/api/site?guide="],
+      ),
+      id: fc.oneof(value, fc.string({ unit: "binary", maxLength: 12 })),
+      more: fc.constantFrom(
+        "",
+        "/drafts",
+        "/versions/1/card.pdf",
+        "/versions/99999999999/card.pdf",
+        "/versions/1e0/x",
+        "&operationId=%00",
+        "&kind=%00",
+      ),
+      method: fc.constantFrom("GET", "GET", "GET", "DELETE"),
+      who: fc.constantFrom("owner", "grower", "nobody"),
+    });
+    const until = Date.now() + SECONDS * 1000;
+    const seen = new Map<number, number>();
+    const failed: string[] = [];
+    const note = async (answer: Response, what: string) => {
+      seen.set(answer.status, (seen.get(answer.status) ?? 0) + 1);
+      await answer.arrayBuffer();
+      if (answer.status >= 500) failed.push(`${answer.status} ${what.slice(0, 600)}`);
+    };
+    for (let round = 0; Date.now() < until && failed.length < 5; round++) {
+      const batch = fc.sample(drawn, { numRuns: 24, seed: SEED + round });
+      await Promise.all(
+        batch.map(async ({ call, body, text, id, who }) => {
+          const [method = "", pattern = ""] = call.split(" ");
+          const where = pattern.replace(/\{\w+\}/, encodeURIComponent(id.toWellFormed()));
+          const answer = await ask(people[who] as Person, method, where, text ?? body);
+          await note(answer, `${who} ${method} ${where} ${text ?? JSON.stringify(body)}`);
+        }),
+      );
+      await Promise.all(
+        fc.sample(reads, { numRuns: 6, seed: SEED + round }).map(async ({ path: start, id, more, method, who }) => {
+          const odd = id.toWellFormed();
+          const where = `${start}${odd.startsWith("%") ? odd : encodeURIComponent(odd)}${more}`;
+          await note(await ask(people[who] as Person, method, where), `${who} ${method} ${where}`);
+        }),
+      );
+    }
+    expect(failed).toEqual([]);
+    // requests of all kinds were made: some did something, some were refused
+    expect((seen.get(200) ?? 0) > 10 && (seen.get(400) ?? 0) > 10 && (seen.get(404) ?? 0) > 10).toBe(true);
+  });
+});
