@@ -222,7 +222,8 @@ if (!fs.existsSync(".next/BUILD_ID")) {
   console.log("No build found: run ./start or ./test once for the page goals.");
   process.exit(missed > 0 ? 1 : 0);
 }
-const app = await startApp(path.join(root, ".local/bench-database"));
+// one process: what is measured here is one person's wait; many at once are npm run load
+const app = await startApp(path.join(root, ".local/bench-database"), { WORKERS: "1" });
 const { base, database } = app;
 let firstLoadKb = 0;
 const browser = await launchChromium();

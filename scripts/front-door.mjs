@@ -9,7 +9,7 @@ export const MOST_BYTES = 4_500_000;
 /** Bytes of a body of somebody who is only signing in. */
 export const MOST_SIGN_IN_BYTES = 10_000;
 /** Requests at work in one process; pages stand in line for the processor behind them, so more only wait longer. */
-export const MOST_AT_WORK = 32;
+export const MOST_AT_WORK = 16;
 const RETRY_SECONDS = 2;
 
 /**
@@ -72,13 +72,20 @@ export function admit(request, door, atWork) {
   if (!(length <= most)) return refusal(413, `The body has ${length} bytes; allowed are ${most}.`);
   if (method !== "GET" && method !== "HEAD" && !["POST", "PUT", "DELETE"].includes(method))
     return refusal(405, "There is nothing here that is done so.");
-  if (atWork >= MOST_AT_WORK && !url.startsWith("/_next/"))
-    return refusal(503, "Too much is asked for at once. What you typed is kept here and will be sent again.", {
-      "retry-after": String(RETRY_SECONDS),
-      connection: "keep-alive",
-    });
+  if (atWork >= MOST_AT_WORK && !url.startsWith("/_next/")) {
+    const later = { "retry-after": String(RETRY_SECONDS), connection: "keep-alive" };
+    return headers.accept?.includes("text/html")
+      ? {
+          ...refusal(503, "", { ...later, "content-type": "text/html; charset=utf-8" }),
+          body: FULL_HOUSE,
+        }
+      : refusal(503, "Too much is asked for at once. What you typed is kept here and will be sent again.", later);
+  }
   return null;
 }
+
+/** For whoever opens a page while there is no room: it comes by itself. */
+const FULL_HOUSE = `<!doctype html><html lang="en"><meta charset="utf-8"><meta name="viewport" content="width=device-width"><meta http-equiv="refresh" content="${RETRY_SECONDS}"><title>One moment</title><body style="font: 16px sans-serif; max-width: 36em; margin: 4em auto; padding: 0 1em"><h1>One moment</h1><p>Too much is asked for at once. This page comes by itself in ${RETRY_SECONDS} seconds; nothing that you typed is lost.</p></body></html>`;
 
 function safely(work, otherwise) {
   try {

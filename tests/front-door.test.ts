@@ -77,6 +77,9 @@ describe("what is let in", () => {
     expect(refused?.status).toBe(503);
     expect(refused?.headers["retry-after"]).toMatch(/^\d+$/);
     expect(JSON.parse(refused?.body ?? "").error).toContain("What you typed is kept");
+    const page = admit(request("198.51.100.4", { accept: "text/html,*/*" }), bare, MOST_AT_WORK);
+    expect(page?.status).toBe(503);
+    expect(page?.body).toContain("comes by itself");
     expect(status({}, { url: "/_next/static/chunks/a.js" }, MOST_AT_WORK)).toBe(200);
   });
   it("brings no policy of its own for scripts", () => {

@@ -5,8 +5,10 @@ import { type Decisions, freshDecisions } from "@/core/sheets/decisions";
 import { draftPlan } from "@/core/sheets/draft-plan";
 import { type Access, Refused } from "./access";
 import { audit } from "./audit";
+import { byName } from "./by-name";
 import type { BrokenLine, OutlineBasis, RepairResult } from "./contracts";
 import { type Client, hold, isId, row, rows, type Scope } from "./db";
+import { loadPlaces } from "./places";
 import { loadPlanFacts, type PlanRow } from "./plan-facts";
 import { BrokenPlan, decisionsOf, readDecisions } from "./stored-decisions";
 
@@ -14,20 +16,26 @@ import { BrokenPlan, decisionsOf, readDecisions } from "./stored-decisions";
 const MOST_STEPS_BACK = 500;
 
 /** Chosen plans, of one season or of all, that could not be drafted when they were last looked at. */
-export function brokenLines(
+export async function brokenLines(
   client: Client,
   scope: Scope,
   basis: OutlineBasis,
   season: number | null = null,
 ): Promise<BrokenLine[]> {
-  return rows<BrokenLine>(
+  const found = await rows<{ planId: string; reason: string }>(
     client,
-    `select o.plan_id as "planId", f.name as field, o.problem as reason from plan_outline o
-     join plan p on p.practice_id = o.practice_id and p.id = o.plan_id and p.chosen and ($3::int is null or p.season = $3)
-     join field f on f.practice_id = p.practice_id and f.id = p.field_id
-     where o.practice_id = $1 and o.basis = $2 and o.problem is not null order by f.name`,
-    [scope.practiceId, basis, season],
+    `select plan_id as "planId", problem as reason from plan_outline where practice_id = $1 and basis = $2 and problem is not null`,
+    [scope.practiceId, basis],
   );
+  // hardly ever: where they lie is asked only then
+  if (found.length === 0) return [];
+  const places = await loadPlaces(client, scope, season ?? undefined);
+  return found
+    .flatMap(({ planId, reason }) => {
+      const field = places.get(planId)?.field;
+      return field === undefined ? [] : [{ planId, field, reason }];
+    })
+    .sort((a, b) => byName(a.field, b.field));
 }
 
 /**

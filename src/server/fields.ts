@@ -2,6 +2,7 @@
 
 import type { IsoDate } from "@/core/dates";
 import type { Climate, MonthNormal } from "@/core/weather/climate";
+import { byName } from "./by-name";
 import type { FieldLine, FieldName, FieldSheet } from "./contracts";
 import { type Client, isId, row, rows, type Scope } from "./db";
 import { listPlantings } from "./plantings";
@@ -9,24 +10,99 @@ import { loadGrownCrops } from "./records/grown-crops";
 import { loadSoilTests } from "./records/soil-tests";
 import { cropsOnField, loadSiteFacts, nextSeason } from "./site";
 
-/** All fields that this person may see, each with its latest plan. */
+/**
+ * All fields that this person may see, each with its latest plan. Simple queries of one table each, put together here: joins
+ * under row-level security are planned badly.
+ */
 export async function listFields(client: Client, scope: Scope): Promise<FieldLine[]> {
-  return rows<FieldLine>(
-    client,
-    `select f.id, f.name, fa.name as farm, g.name as grower, f.area_ha as "areaHa", f.texture_class as "textureClass",
-       t.ph, t.taken_on as "testedOn", p.id as "planId", p.season, p.guide_id as "guideId",
-       (select count(*)::int from planting b where b.practice_id = f.practice_id and b.field_id = f.id and b.season = p.season) as plantings,
-       (select max(number) from plan_version v where v.practice_id = f.practice_id and v.plan_id = p.id) as issued,
-       (select count(*) from log_entry l where l.practice_id = f.practice_id and l.plan_id = p.id and l.withdrawn_at is null) as logged
-     from field f
-     join farm fa on fa.practice_id = f.practice_id and fa.id = f.farm_id
-     join grower g on g.practice_id = f.practice_id and g.id = fa.grower_id
-     left join lateral (select ph, taken_on from soil_test s where s.practice_id = f.practice_id and s.field_id = f.id order by taken_on desc limit 1) t on true
-     left join lateral (select q.id, q.season, q.guide_id, q.planting_id from plan q join planting b on b.practice_id = q.practice_id and b.id = q.planting_id
-       where q.practice_id = f.practice_id and q.field_id = f.id and q.chosen order by q.season desc, b.follows nulls first, b.part limit 1) p on true
-     where f.practice_id = $1 order by fa.name, f.name`,
-    [scope.practiceId],
-  );
+  const key = [scope.practiceId];
+  const [fields, farms, growers, tests, plans, plantings, versions, logs] = await Promise.all([
+    rows<{ id: string; name: string; farmId: string; areaHa: number; textureClass: string }>(
+      client,
+      `select id, name, farm_id as "farmId", area_ha as "areaHa", texture_class as "textureClass" from field where practice_id = $1`,
+      key,
+    ),
+    rows<{ id: string; name: string; growerId: string }>(
+      client,
+      `select id, name, grower_id as "growerId" from farm where practice_id = $1`,
+      key,
+    ),
+    rows<{ id: string; name: string }>(client, "select id, name from grower where practice_id = $1", key),
+    rows<{ fieldId: string; ph: number; testedOn: IsoDate }>(
+      client,
+      `select distinct on (field_id) field_id as "fieldId", ph, taken_on as "testedOn" from soil_test
+       where practice_id = $1 order by field_id, taken_on desc`,
+      key,
+    ),
+    rows<{ id: string; fieldId: string; plantingId: string; season: number; guideId: string }>(
+      client,
+      `select id, field_id as "fieldId", planting_id as "plantingId", season, guide_id as "guideId" from plan where practice_id = $1 and chosen`,
+      key,
+    ),
+    rows<{ id: string; fieldId: string; season: number; follows: string | null; part: string }>(
+      client,
+      `select id, field_id as "fieldId", season, follows, part from planting where practice_id = $1`,
+      key,
+    ),
+    rows<{ planId: string; n: number }>(
+      client,
+      `select plan_id as "planId", max(number) as n from plan_version where practice_id = $1 group by 1`,
+      key,
+    ),
+    rows<{ planId: string; n: number }>(
+      client,
+      `select plan_id as "planId", count(*)::int as n from log_entry where practice_id = $1 and withdrawn_at is null group by 1`,
+      key,
+    ),
+  ]);
+  const farmOf = new Map(farms.map((f) => [f.id, f]));
+  const growerOf = new Map(growers.map((g) => [g.id, g.name]));
+  const testOf = new Map(tests.map((t) => [t.fieldId, t]));
+  const plantingOf = new Map(plantings.map((p) => [p.id, p]));
+  const versionOf = new Map(versions.map((v) => [v.planId, v.n]));
+  const loggedOf = new Map(logs.map((l) => [l.planId, l.n]));
+  const count = new Map<string, number>();
+  for (const { fieldId, season } of plantings) {
+    const at = `${fieldId} ${season}`;
+    count.set(at, (count.get(at) ?? 0) + 1);
+  }
+  // of the latest season the first planting of the ground, then by the name of the part
+  const first = (plan: (typeof plans)[number]) => {
+    const planting = plantingOf.get(plan.plantingId);
+    return `${planting?.follows ? 1 : 0} ${planting?.part ?? ""}`;
+  };
+  const planOf = new Map<string, (typeof plans)[number]>();
+  for (const plan of plans) {
+    const other = planOf.get(plan.fieldId);
+    if (!other || plan.season > other.season || (plan.season === other.season && first(plan) < first(other)))
+      planOf.set(plan.fieldId, plan);
+  }
+  return fields
+    .flatMap((field): FieldLine[] => {
+      const farm = farmOf.get(field.farmId);
+      if (!farm) return [];
+      const plan = planOf.get(field.id);
+      const test = testOf.get(field.id);
+      return [
+        {
+          id: field.id,
+          name: field.name,
+          farm: farm.name,
+          grower: growerOf.get(farm.growerId) ?? "",
+          areaHa: field.areaHa,
+          textureClass: field.textureClass,
+          ph: test?.ph ?? null,
+          testedOn: test?.testedOn ?? null,
+          planId: plan?.id ?? null,
+          season: plan?.season ?? null,
+          guideId: plan?.guideId ?? null,
+          issued: plan ? (versionOf.get(plan.id) ?? null) : null,
+          logged: plan ? (loggedOf.get(plan.id) ?? 0) : 0,
+          plantings: plan ? (count.get(`${field.id} ${plan.season}`) ?? 0) : 0,
+        },
+      ];
+    })
+    .sort((a, b) => byName(a.farm, b.farm) || byName(a.name, b.name));
 }
 
 /** Every field by name with its newest plan, for finding one. */

@@ -4,7 +4,7 @@
  */
 
 import fs from "node:fs";
-import type { IsoDate } from "@/core/dates";
+import { byDate, type IsoDate } from "@/core/dates";
 import type { PlanFacts } from "@/core/plan/facts";
 import { decisionsSchema } from "@/core/sheets/decisions-schema";
 import { draftPlan } from "@/core/sheets/draft-plan";
@@ -209,14 +209,16 @@ async function draftOutlines(client: Client, asker: Asker, basis: OutlineBasis, 
     if (line && own) made.push({ plan_id: id, key: line.key, ...outlineOf(own, line.season, decisions, moved) });
   }
   await client.query(
-    `insert into plan_outline (practice_id, plan_id, basis, key, from_day, to_day, season, shape, week, problem)
-     select $1, o.plan_id, $2, o.key, $4, o.to_day, o.season, o.shape, o.week, o.problem
-     from jsonb_to_recordset($3::jsonb) as o (plan_id uuid, key text, to_day date, season text, shape text, week jsonb, problem text)
+    `insert into plan_outline (practice_id, plan_id, basis, key, from_day, to_day, season, shape, week, first_open, last_done, problem)
+     select $1, o.plan_id, $2, o.key, $4, o.to_day, o.season, o.shape, o.week, o.first_open, o.last_done, o.problem
+     from jsonb_to_recordset($3::jsonb) as o (plan_id uuid, key text, to_day date, season text, shape text, week jsonb, first_open date, last_done date, problem text)
      on conflict (practice_id, plan_id, basis) do update set key = excluded.key, from_day = excluded.from_day, to_day = excluded.to_day,
        drafted_at = now(), problem = excluded.problem,
        season = case when excluded.problem is null then excluded.season else plan_outline.season end,
        shape = case when excluded.problem is null then excluded.shape else plan_outline.shape end,
-       week = case when excluded.problem is null then excluded.week else plan_outline.week end`,
+       week = case when excluded.problem is null then excluded.week else plan_outline.week end,
+       first_open = case when excluded.problem is null then excluded.first_open else plan_outline.first_open end,
+       last_done = case when excluded.problem is null then excluded.last_done else plan_outline.last_done end`,
     [asker.practiceId, basis, JSON.stringify(made), asker.today],
   );
 }
@@ -245,6 +247,9 @@ interface Outlined {
   season: string;
   shape: string;
   week: WeekOperation[];
+  /** day of the first job that is open, and of the last that was done */
+  first_open: IsoDate | null;
+  last_done: IsoDate | null;
   problem: string | null;
 }
 interface Made extends Outlined {
@@ -253,7 +258,7 @@ interface Made extends Outlined {
 }
 
 function outlineOf(facts: PlanFacts, season: number, stored: unknown, moved: Record<string, IsoDate> | null): Outlined {
-  const none = { to_day: null, season: "", shape: "", week: [] };
+  const none = { to_day: null, season: "", shape: "", week: [], first_open: null, last_done: null };
   try {
     const read = readDecisions(stored);
     if (!read.ok) return { ...none, problem: reasonOf(read.errors) };
@@ -272,6 +277,11 @@ function outlineOf(facts: PlanFacts, season: number, stored: unknown, moved: Rec
       season: JSON.stringify(packed.season),
       shape: JSON.stringify(packed.shape),
       week: outline.week,
+      first_open: outline.week.reduce<IsoDate | null>((first, o) => (o.doneOn ? first : earlier(first, o.date)), null),
+      last_done: outline.week.reduce<IsoDate | null>(
+        (last, o) => (byDate(last ?? "", o.doneOn ?? "") < 0 ? o.doneOn : last),
+        null,
+      ),
       problem: null,
     };
   } catch (error) {
@@ -279,6 +289,8 @@ function outlineOf(facts: PlanFacts, season: number, stored: unknown, moved: Rec
     return { ...none, problem: error instanceof Error ? error.message : String(error) };
   }
 }
+
+const earlier = (a: IsoDate | null, b: IsoDate | null) => (byDate(a, b) <= 0 ? a : b);
 
 /** Counts for a page that waits for the rest. */
 export async function outlineProgress(client: Client, asker: Asker, basis: OutlineBasis): Promise<OutlineProgress> {

@@ -9,6 +9,7 @@ import type { Climate } from "@/core/weather/climate";
 import { SEASON_DAYS, seasonWeather } from "@/core/weather/season-weather";
 import type { Access } from "./access";
 import { brokenLines } from "./broken-plan";
+import { byName } from "./by-name";
 import { loadClimates } from "./climates";
 import type { FarmCapacity, SeasonSheet } from "./contracts";
 import { type Client, rows } from "./db";
@@ -42,9 +43,6 @@ function usualSeason(plans: { season: number }[], today: IsoDate): number {
   const [most] = [...count].sort(([a, n], [b, m]) => Number(b >= year) - Number(a >= year) || m - n || b - a);
   return most?.[0] ?? year + 1;
 }
-
-/** Order of names as people expect it; one collator for thousands of comparisons. */
-const byName = new Intl.Collator("en").compare;
 
 /** The rows of a season as JSON text, put together without being read: hundreds of fields in little time. */
 export async function seasonRowsJson(client: Client, access: Access, season: number): Promise<string> {

@@ -31,7 +31,7 @@ export async function loadWeek(client: Client, access: Access, from: IsoDate): P
       client,
       `select o.plan_id as "planId", o.season::json ->> 0 as crop, w.operation
        from plan_outline o cross join lateral jsonb_array_elements(o.week) as w (operation)
-       where o.practice_id = $1 and o.basis = 'issued' and o.season <> '' and (
+       where o.practice_id = $1 and o.basis = 'issued' and o.season <> '' and (o.first_open <= ($3::text)::date or o.last_done >= ($2::text)::date) and (
          (w.operation ->> 'doneOn' is null and ((w.operation ->> 'overdueDays')::int > 0 or w.operation ->> 'date' between $2 and $3))
          or w.operation ->> 'doneOn' between $2 and $3)`,
       [access.practiceId, from, addDays(from, 6 + AFTER)],

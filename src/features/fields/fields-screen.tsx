@@ -9,6 +9,7 @@ import { CRITERION_NAMES } from "@/core/plan/site-criteria";
 import type { FieldLine, SiteLine } from "@/server/contracts";
 import { Choice } from "@/ui/choice";
 import { DataTable } from "@/ui/data-table";
+import { type Packed, unpack } from "../shared/packed";
 import { send } from "../shared/send";
 import { useUnits } from "../shared/units";
 
@@ -42,16 +43,17 @@ function useSuits(crop: string): { fields: Record<string, SiteLine> | null; prob
 
 /** All fields, with what is known and where each plan stands. */
 export function FieldsScreen({
-  fields,
+  fields: packed,
   names,
   crops,
   today,
 }: {
-  fields: FieldLine[];
+  fields: Packed<FieldLine[]>;
   names: Record<string, string>;
   crops: { id: string; kinds: { id: string; name: string }[] }[];
   today: string;
 }) {
+  const fields = useMemo(() => unpack(packed), [packed]);
   const { split, number } = useUnits();
   const [crop, setCrop] = useState(NO_CROP);
   const suits = useSuits(crop);
