@@ -21,13 +21,20 @@ const FLAGS = [
 export interface RunningApp {
   base: string;
   database: LocalDatabase;
+  /** the process that leads the servers */
+  serverPid: number;
   stop: () => Promise<void>;
 }
 
-/** Starts the application on a database in `home` that holds the demo data and nothing else. */
-export async function startApp(home: string, extra: Record<string, string> = {}): Promise<RunningApp> {
+/** Starts the application on a database in `home` that holds the demo data and nothing else; `durable` as on a server. */
+export async function startApp(
+  home: string,
+  extra: Record<string, string> = {},
+  { durable = false } = {},
+): Promise<RunningApp> {
   const root = path.resolve(import.meta.dirname, "..");
-  const database = await startDatabase(home, { fast: true });
+  const fast = !durable;
+  const database = await startDatabase(home, { fast });
   const admin = new pg.Client({ connectionString: database.adminUrl.replace(/\/wheatonomy$/, "/postgres") });
   await admin.connect();
   await admin.query("drop database if exists wheatonomy with (force)");
@@ -70,12 +77,13 @@ export async function startApp(home: string, extra: Record<string, string> = {})
   return {
     base,
     database,
+    serverPid: server.pid as number,
     stop: async () => {
       server.removeAllListeners("exit");
       server.kill("SIGTERM");
       worker.kill("SIGTERM");
       // an outage test may have started the database server anew
-      (await startDatabase(home, { fast: true })).stop();
+      (await startDatabase(home, { fast })).stop();
       database.stop();
     },
   };

@@ -1,6 +1,6 @@
 // Serves the built application: a process for each core behind one address, each started again when it dies.
 //   node scripts/serve.mjs
-// HOST (127.0.0.1), PORT, WORKERS (cores), TLS_CERT and TLS_KEY (files), TRUSTED_PROXY: see README.md
+// HOST (127.0.0.1), PORT, WORKERS (cores), MOST_DEATHS (within a minute), TLS_CERT and TLS_KEY (files), TRUSTED_PROXY: see README.md
 
 import cluster from "node:cluster";
 import fs from "node:fs";
@@ -12,7 +12,7 @@ import next from "next";
 import { admit, answerHeaders, doorFrom, newNonce } from "./front-door.mjs";
 
 /** Deaths within so long after which nothing is started again [ms]. */
-const DEATHS = 6;
+const DEATHS = Number(process.env.MOST_DEATHS ?? 6);
 const WITHIN_MS = 60_000;
 /** What is at work when it is told to end may finish so long [ms]. */
 const FINISH_MS = 5000;

@@ -27,6 +27,8 @@ export function pool(): pg.Pool {
     });
     // a connection that the server drops while idle must not end the process; the next query gets a new one
     globals.wheatonomyPool.on("error", (error) => console.error(`database: ${error.message}`));
+    // nor one that it drops at work: whoever waits for an answer is told, and that is all that there is to do
+    globals.wheatonomyPool.on("connect", (client) => client.on("error", () => {}));
   }
   return globals.wheatonomyPool;
 }
