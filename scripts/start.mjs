@@ -3,10 +3,11 @@
 // PORT, HOST, DATABASE_URL, BETTER_AUTH_URL, TLS_CERT and TLS_KEY, TRUSTED_PROXY and WORKERS may be set: see README.md.
 
 import { spawn, spawnSync } from "node:child_process";
-import { createHash, randomBytes } from "node:crypto";
+import { randomBytes } from "node:crypto";
 import fs from "node:fs";
 import os from "node:os";
 import path from "node:path";
+import { buildApp } from "./build-app.mjs";
 import { installModules } from "./install-modules.mjs";
 import { keepAlive } from "./keep-alive.mjs";
 import { portIsFree, SetupError, startDatabase } from "./local-database.mjs";
@@ -155,26 +156,9 @@ function run(command, args, env, what) {
   if (result.status !== 0) throw new SetupError(`${what}; see above.`);
 }
 
-/** Builds when anything that goes into the build has changed since the last one. */
 function build(env) {
-  const stamp = path.join(root, ".next", "wheatonomy-build");
-  const now = fingerprint();
-  if (fs.existsSync(stamp) && fs.readFileSync(stamp, "utf8") === now) return;
-  console.log("building, about a minute ...");
-  const result = spawnSync(process.execPath, ["node_modules/next/dist/bin/next", "build"], { env, encoding: "utf8" });
-  if (result.status !== 0) throw new SetupError(`the build failed:\n${result.stdout}${result.stderr}`);
-  fs.writeFileSync(stamp, now);
-}
-
-function fingerprint() {
-  const hash = createHash("sha256");
-  const visit = (item) => {
-    if (fs.statSync(item).isDirectory()) for (const name of fs.readdirSync(item).sort()) visit(path.join(item, name));
-    else if (!/\.test\.tsx?$/.test(item)) hash.update(item).update(fs.readFileSync(item));
-  };
-  for (const item of ["src", "package-lock.json", "next.config.ts", "postcss.config.mjs", "tsconfig.json"])
-    if (fs.existsSync(item)) visit(item);
-  return hash.digest("hex");
+  const problem = buildApp(root, env, (words) => console.log(words));
+  if (problem !== null) throw new SetupError(`the build failed:\n${problem}`);
 }
 
 function secret() {

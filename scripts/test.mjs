@@ -4,6 +4,7 @@
 import { spawnSync } from "node:child_process";
 import fs from "node:fs";
 import path from "node:path";
+import { buildApp } from "./build-app.mjs";
 import { installModules } from "./install-modules.mjs";
 import { installPackages, SetupError } from "./local-database.mjs";
 
@@ -23,12 +24,24 @@ function step(name, command, args) {
   return result.status === 0;
 }
 
+function buildStep() {
+  const began = Date.now();
+  const problem = buildApp(root, env);
+  if (problem === null) passedSteps++;
+  else {
+    failed.push("build");
+    console.log(problem);
+  }
+  console.log(`-- build: ${problem === null ? "passed" : "FAILED"} in ${((Date.now() - began) / 1000).toFixed(0)} s\n`);
+  return problem === null;
+}
+
 try {
   installModules(root);
   installPackages(["chromium", "poppler-utils"], "The tests");
   step("types", "node_modules/.bin/tsc", ["--noEmit"]);
   step("lint, format and import rules", "node_modules/.bin/biome", ["check", "."]);
-  const built = step("build", process.execPath, ["node_modules/next/dist/bin/next", "build"]);
+  const built = buildStep();
   const report = path.join(root, ".local", "test-report.json");
   fs.mkdirSync(path.dirname(report), { recursive: true });
   fs.rmSync(report, { force: true });

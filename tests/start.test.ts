@@ -1,11 +1,12 @@
 /** What ./start says when it cannot start, and the core from the shell. */
 
-import { spawnSync } from "node:child_process";
-import { chmodSync, mkdtempSync, writeFileSync } from "node:fs";
+import { execFileSync, spawn, spawnSync } from "node:child_process";
+import { chmodSync, mkdtempSync, readFileSync, writeFileSync } from "node:fs";
 import net from "node:net";
 import os from "node:os";
 import path from "node:path";
 import { describe, expect, it } from "vitest";
+import { freePort } from "../scripts/local-database.mjs";
 
 const root = path.resolve(import.meta.dirname, "..");
 const start = (env: Record<string, string>) => {
@@ -54,6 +55,59 @@ describe("./start", () => {
     });
     expect(stdout).toContain("The database needs the Debian packages no-such-package-of-ours");
     expect(stdout).toContain("sudo apt-get install no-such-package-of-ours");
+  });
+});
+
+describe("./start at work", () => {
+  it("starts server and database again when they die, and stops with all that it started", async () => {
+    const port = await freePort();
+    const child = spawn("./start", { cwd: root, env: { ...process.env, PORT: String(port), WORKERS: "1" } });
+    let said = "";
+    for (const stream of [child.stdout, child.stderr]) stream.on("data", (chunk: Buffer) => (said += chunk));
+    const ended = new Promise<number | null>((resolve) => child.once("exit", (code) => resolve(code)));
+    const until = async (what: string, fine: () => boolean | Promise<boolean>) => {
+      for (let tried = 0; tried < 1800; tried++) {
+        if (await fine()) return;
+        if (child.exitCode !== null) break;
+        await new Promise((resolve) => setTimeout(resolve, 100));
+      }
+      throw new Error(`${what} did not come:\n${said}`);
+    };
+    const answers = () =>
+      fetch(`http://127.0.0.1:${port}/api/health`, { signal: AbortSignal.timeout(2000) }).then(
+        (a) => a.ok,
+        () => false,
+      );
+    const kill = (parent: number, what: string) => {
+      const lines = execFileSync("ps", ["-o", "pid=,args=", "--ppid", String(parent)], { encoding: "utf8" }).split(
+        "\n",
+      );
+      const pid = Number(
+        lines
+          .find((l) => l.includes(what))
+          ?.trim()
+          .split(" ")[0],
+      );
+      expect(pid).toBeGreaterThan(0);
+      process.kill(pid, "SIGKILL");
+    };
+    try {
+      await until("the address", () => said.includes(`Wheatonomy is at http://127.0.0.1:${port}`));
+      await until("an answer", answers);
+      kill(child.pid as number, "scripts/serve.mjs");
+      await until("word of the server", () => said.includes("the server ended (SIGKILL): starting it again"));
+      await until("an answer of the new server", answers);
+      const home = JSON.parse(readFileSync(path.join(root, ".local/database/database.json"), "utf8")) as {
+        data: string;
+      };
+      process.kill(Number(readFileSync(path.join(home.data, "postmaster.pid"), "utf8").split("\n")[0]), "SIGKILL");
+      await until("word of the database", () => said.includes("the database answers again"));
+      await until("an answer with the database", answers);
+    } finally {
+      child.kill("SIGTERM");
+    }
+    expect(await ended).toBe(0);
+    expect(await answers()).toBe(false);
   });
 });
 

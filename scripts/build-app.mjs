@@ -1,0 +1,39 @@
+// Builds the application when anything that goes into the build has changed since the last one.
+
+import { spawnSync } from "node:child_process";
+import { createHash } from "node:crypto";
+import fs from "node:fs";
+import path from "node:path";
+
+/**
+ * Builds in `root` unless the last build is of the same files. Gives what went wrong, or null.
+ *
+ * @param {string} root
+ * @param {NodeJS.ProcessEnv} env
+ * @param {(words: string) => void} say told when a build begins
+ */
+export function buildApp(root, env, say = () => {}) {
+  const stamp = path.join(root, ".next", "wheatonomy-build");
+  const now = fingerprint(root);
+  if (fs.existsSync(stamp) && fs.readFileSync(stamp, "utf8") === now) return null;
+  say("building, about a minute ...");
+  const result = spawnSync(process.execPath, ["node_modules/next/dist/bin/next", "build"], {
+    cwd: root,
+    env,
+    encoding: "utf8",
+  });
+  if (result.status !== 0) return `${result.stdout}${result.stderr}`;
+  fs.writeFileSync(stamp, now);
+  return null;
+}
+
+function fingerprint(root) {
+  const hash = createHash("sha256");
+  const visit = (item) => {
+    if (fs.statSync(item).isDirectory()) for (const name of fs.readdirSync(item).sort()) visit(path.join(item, name));
+    else if (!/\.test\.tsx?$/.test(item)) hash.update(path.relative(root, item)).update(fs.readFileSync(item));
+  };
+  for (const item of ["src", "package-lock.json", "next.config.ts", "postcss.config.mjs", "tsconfig.json"])
+    if (fs.existsSync(path.join(root, item))) visit(path.join(root, item));
+  return hash.digest("hex");
+}
