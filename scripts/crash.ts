@@ -15,10 +15,9 @@ const { values } = parseArgs({
 process.chdir(path.resolve(import.meta.dirname, ".."));
 // with the safety of a disk, which other tests give up
 const app = await startApp(path.resolve(".local/crash-database"), { MOST_DEATHS: "100000" }, { durable: true });
-const report = await crashRounds(app, Number(values.kills), Number(values.seed));
+const report = await crashRounds(app, Number(values.kills), Number(values.seed)).finally(() => app.stop());
 console.log(
   `${report.kills} kills, ${report.acknowledged} writes acknowledged: ${report.lost.length} lost, ${report.half.length} half`,
 );
 for (const line of [...report.lost, ...report.half].slice(0, 20)) console.log(`  ${line}`);
-await app.stop();
 process.exit(report.lost.length + report.half.length > 0 ? 1 : 0);
