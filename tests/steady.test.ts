@@ -191,7 +191,7 @@ describe("two at once", () => {
     await save(imre, { dieselPerL: { from: dieselPerL, to: dieselPerL + 7 } });
     await expect(save(imre, { dieselPerL: { from: dieselPerL, to: 1 } })).rejects.toMatchObject({
       status: 409,
-      message: expect.stringContaining(`prices, dieselPerL: ${imre.name} changed it at`),
+      message: expect.stringContaining(`Diesel: ${imre.name} changed it at`),
     });
     const after = (await owner.query("select prices from practice where id = $1", [imre.practiceId])).rows[0].prices;
     expect(after).toEqual({ ...rows[0].prices, dieselPerL: dieselPerL + 7, labourPerH: labourPerH + 3 });

@@ -37,6 +37,16 @@ export async function loadCatalogue(client: Client, scope: Scope): Promise<Catal
   };
 }
 
+/** As the page of settings calls them. */
+const SETTING_NAMES: Partial<Record<string, string>> = {
+  unitSet: "Shown in",
+  decimalMark: "Decimal mark",
+  asOf: "Working date",
+  dieselPerL: "Diesel",
+  labourPerH: "Labour",
+  dryingPerTPoint: "Drying",
+  otherMachinePerH: "Any other machine",
+};
 const SETTING_COLUMNS = { unitSet: "unit_set", decimalMark: "decimal_mark", asOf: "as_of" } as const;
 
 /**
@@ -95,7 +105,8 @@ async function changedMeanwhile(client: Client, scope: Scope, path: string[], st
     [scope.practiceId, path.join("/")],
   );
   const money = typeof stands === "number" ? stands / 100 : stands;
-  return `${path.join(", ")}: ${last?.person ?? "Somebody"} changed it${last ? ` at ${last.at}` : ""}; it is ${money ?? "not set"} now. Look at it again.`;
+  const name = SETTING_NAMES[path.at(-1) ?? ""] ?? `Price of "${path.at(-1)}"`;
+  return `${name}: ${last?.person ?? "Somebody"} changed it${last ? ` at ${last.at}` : ""}; it is ${money ?? "not set"} now. Look at it again.`;
 }
 
 interface SettingChange {
