@@ -59,6 +59,16 @@ describe("a plan that cannot be drafted", () => {
     ),
   );
 
+  /** Broken lines of a season once there are so many: the worker may have what is stale in its hands. */
+  const broken = async (season: number, count: number) => {
+    for (let tried = 0; ; tried++) {
+      await draftStale(imre);
+      const { broken: lines } = await as(imre, (c) => loadSeason(c, imre, season));
+      if (lines.length === count || tried === 100) return lines;
+      await new Promise((resolve) => setTimeout(resolve, 100));
+    }
+  };
+
   it("is refused when it is saved", async () => {
     const id = await fresh();
     const far = applyChanges(freshDecisions("wheat"), [
@@ -77,17 +87,17 @@ describe("a plan that cannot be drafted", () => {
     ],
     ["is of no crop that there is", { version: 2, crop: { guideId: "moonflower" } }],
     ["is no plan at all", { version: 7, crop: { guideId: "wheat" }, harvest: "of moonlight" }],
-  ])("is a line among the others where it %s, and is led back to what stood before", async (_, broken) => {
+  ])("is a line among the others where it %s, and is led back to what stood before", async (_, stored) => {
     const id = await fresh();
     const season = 2030 + plans.length;
     const wished = { ...freshDecisions("wheat"), targetTPerHa: 6.5 };
     await as(imre, (c) => saveDecisions(c, imre, id, 1, wished));
     await as(imre, (c) => saveDecisions(c, imre, id, 2, { ...wished, targetTPerHa: 7 }));
     // as an older release, or somebody in the database, would have left it
-    await owner.query("update plan set decisions = $2, revision = 4 where id = $1", [id, JSON.stringify(broken)]);
-    await draftStale(imre);
-    const sheet = await as(imre, (c) => loadSeason(c, imre, season));
-    expect(sheet.broken).toEqual([{ planId: id, field: "Sluice Piece", reason: expect.stringMatching(/\w/) }]);
+    await owner.query("update plan set decisions = $2, revision = 4 where id = $1", [id, JSON.stringify(stored)]);
+    expect(await broken(season, 1)).toEqual([
+      { planId: id, field: "Sluice Piece", reason: expect.stringMatching(/\w/) },
+    ]);
     await expect(as(imre, (c) => loadWeek(c, imre, "2026-08-10"))).resolves.toBeDefined();
     const move = { planId: id, operationId: "planting", date: "2026-10-01" };
     await expect(as(imre, (c) => moveOperations(c, imre, [move]))).rejects.toMatchObject({ status: 422 });
@@ -100,8 +110,7 @@ describe("a plan that cannot be drafted", () => {
     expect(mended?.changes[0]?.action).toBe(`went back to ${backTo}`);
     // a plan that can be drafted is left alone
     expect(await as(noor, (c) => repairPlan(c, noor, id))).toEqual({ backTo: null });
-    await draftStale(imre);
-    expect((await as(imre, (c) => loadSeason(c, imre, season))).broken).toEqual([]);
+    expect(await broken(season, 0)).toEqual([]);
   });
 
   it("is repaired by whoever may change it only", async () => {

@@ -27,7 +27,8 @@ const revision = z.number().int().positive();
 /** A part of a field that a planting has. */
 const partOfField = z.strictObject({
   name: z.string().trim().min(1).max(60),
-  areaHa: z.number().positive().lt(10_000),
+  /** to a square metre */
+  areaHa: z.number().min(0.0001).lt(10_000),
 });
 
 /** Working dates that plans can be drafted for. */

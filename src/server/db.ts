@@ -160,6 +160,8 @@ export function isBusy(error: unknown): boolean {
   return ["53300", "57014", "55P03"].includes(code) || /timeout exceeded when trying to connect/.test(message);
 }
 
-/** True for a value that the database cannot hold: too large a number, a character that is none. */
-export const isBadValue = (error: unknown): boolean =>
-  ((error as { code?: string } | null)?.code ?? "").startsWith("22");
+/** True for a value that the database cannot hold: too large a number, a character that is none, outside of a check. */
+export function isBadValue(error: unknown): boolean {
+  const { code = "" } = (error ?? {}) as { code?: string };
+  return code.startsWith("22") || code === "23514" || code === "23502";
+}
