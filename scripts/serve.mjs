@@ -28,6 +28,8 @@ else await serve();
 function lead() {
   const workers = Math.max(1, Math.min(64, Number(process.env.WORKERS) || os.availableParallelism()));
   const env = { DATABASE_CONNECTIONS: String(Math.max(3, Math.min(10, Math.floor(CONNECTIONS / workers)))) };
+  // pages are drawn from much that lives briefly: a larger nursery spares the collector a tenth of the work
+  cluster.setupPrimary({ execArgv: [...process.execArgv, "--max-semi-space-size=64"] });
   const deaths = [];
   let ready = 0;
   let ending = false;
