@@ -1,7 +1,14 @@
 "use client";
 
-import { Trouble } from "@/features/shell/trouble";
+import { lazy, Suspense } from "react";
+
+// the page's own boundary, within the shell: fetched when it is needed. Where that cannot be, the one around it stands in
+const Trouble = lazy(() => import("@/features/shell/trouble").then((m) => ({ default: m.Trouble })));
 
 export default function PageError({ reset }: { error: Error; reset: () => void }) {
-  return <Trouble reset={reset} />;
+  return (
+    <Suspense>
+      <Trouble reset={reset} />
+    </Suspense>
+  );
 }

@@ -174,7 +174,7 @@ function offByCustom(plan: Plan, facts: PlanFacts): Finding | null {
     sheet: "seed",
     severity: "advise",
     title: `${crop.kind.name} planted on ${formatDay(planted)} comes off on ${formatDay(off)}; customary in "${facts.field.zone}" is ${formatDay(from)} to ${formatDay(until)}.`,
-    why: `${early > 0 ? `${days(early)} before the first` : `${days(late)} after the last`} customary day, ${formatDay(usual)} being usual (source: ${own.source}): one of the two is wrong for this place. Look at the days to harvest, at the station that the farm takes its climate from, and at the variety.`,
+    why: `${early > 0 ? `${days(early)} before the first` : `${days(late)} after the last`} customary day, ${formatDay(usual)} being usual (source: ${own.source}): look at the farm's station and the variety.`,
     repairs: [],
   };
 }

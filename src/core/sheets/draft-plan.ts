@@ -34,8 +34,8 @@ export function draftPlan(facts: PlanFacts, decisions: Decisions, season: number
       {
         field: NOT_DRAFTED,
         given: decisions.crop,
-        allowed: "decisions that a plan can be drafted from",
-        message: `The plan cannot be drafted from these decisions: ${error instanceof Error ? error.message : error}`,
+        allowed: "other decisions",
+        message: `The plan cannot be drafted: ${error instanceof Error ? error.message : error}`,
       },
     ]);
   }

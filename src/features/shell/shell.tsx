@@ -3,18 +3,19 @@
 import { SunMoon } from "lucide-react";
 import Link from "next/link";
 import { usePathname, useRouter } from "next/navigation";
-import { lazy, type ReactNode, Suspense, useCallback, useEffect, useState } from "react";
+import { type ComponentType, lazy, type ReactNode, Suspense, useCallback, useEffect, useState } from "react";
 import { formatDay } from "@/core/dates";
 import type { UnitSet } from "@/core/units/units";
 import type { FieldName } from "@/server/contracts";
 import { send } from "../shared/send";
 import { UnitsProvider } from "../shared/units";
 import { useAtRest } from "../shared/use-at-rest";
-import { letGo, refusedLogs, type SetAside, sendWaiting, waitingLogs } from "../week/log-queue";
+import { keptInWords, LOG_EVENT, LOG_KEYS } from "../week/log-keys";
 import { CommandsProvider, useCommands } from "./commands";
 
 // fetched when they are opened, or once the page is at rest
 const LATER = () => import("./palette");
+const KEPT_LOGS = () => import("../week/kept-logs");
 const Palette = lazy(() => LATER().then((m) => ({ default: m.Palette })));
 const Shortcuts = lazy(() => LATER().then((m) => ({ default: m.Shortcuts })));
 
@@ -68,7 +69,7 @@ function Frame({ person, practice, role, asOf, children }: ShellProps) {
     { id: "out", label: "Sign out", keys: "", run: () => void signOut() },
   ]);
   const { fields, fetchFields } = useFieldNames(role !== "grower");
-  useAtRest(LATER, fetchFields);
+  useAtRest(LATER, KEPT_LOGS, fetchFields);
   return (
     <>
       <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-sheet focus:p-2">
@@ -202,43 +203,37 @@ function PaletteOfWords({
   );
 }
 
-/** Log entries that have not reached the server yet, sent again when the network is back, and those that it refused. */
+/**
+ * Log entries on this device, where there are any. What shows and sends them is fetched only then; where the network is away
+ * already, their number stands here until it is back.
+ */
 function WaitingLogs() {
+  const [Kept, setKept] = useState<ComponentType | null>(null);
   const [count, setCount] = useState(0);
-  const [refused, setRefused] = useState<SetAside[]>([]);
   useEffect(() => {
     const look = () => {
-      setCount(waitingLogs().length);
-      setRefused(refusedLogs());
+      const some = LOG_KEYS.reduce(
+        (sum, key) => sum + (localStorage.getItem(key)?.match(/"operationId"/g)?.length ?? 0),
+        0,
+      );
+      setCount(some);
+      if (some > 0)
+        KEPT_LOGS().then(
+          (m) => setKept(() => m.KeptLogs),
+          () => {},
+        );
     };
-    const send = () => void sendWaiting().then(look);
     look();
-    send();
-    window.addEventListener("online", send);
-    window.addEventListener("wheatonomy-log", look);
-    const timer = setInterval(() => waitingLogs().length > 0 && send(), 15_000);
-    return () => {
-      window.removeEventListener("online", send);
-      window.removeEventListener("wheatonomy-log", look);
-      clearInterval(timer);
-    };
+    const stop = new AbortController();
+    for (const event of [LOG_EVENT, "online"]) window.addEventListener(event, look, { signal: stop.signal });
+    return () => stop.abort();
   }, []);
-  if (count === 0 && refused.length === 0) return null;
-  return (
-    <span className="inline-flex flex-wrap items-baseline gap-x-3 font-semibold text-advise">
-      {count > 0 && (
-        <span role="status">{`${count} log ${count === 1 ? "entry" : "entries"} kept on this device`}</span>
-      )}
-      {refused.map(({ entry, reason }) => (
-        <span key={entry.id} role="alert">
-          {entry.label}, {entry.doneOn}, was not logged: {reason}{" "}
-          <button type="button" className="underline underline-offset-2" onClick={() => letGo(entry.id)}>
-            Let it go
-          </button>
-        </span>
-      ))}
+  if (Kept) return <Kept />;
+  return count > 0 ? (
+    <span role="status" className="font-semibold text-advise">
+      {keptInWords(count)}
     </span>
-  );
+  ) : null;
 }
 
 function switchTheme(): void {

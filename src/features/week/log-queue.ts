@@ -3,6 +3,7 @@
 /** Log entries on their way to the server: kept on the device until they have arrived, each sent under its own id. */
 
 import { send } from "../shared/send";
+import { LOG_EVENT, REFUSED_KEY, WAITING_KEY } from "./log-keys";
 
 export interface Outgoing {
   id: string;
@@ -22,11 +23,8 @@ export interface SetAside {
   reason: string;
 }
 
-const KEY = "wheatonomy.log";
-const ASIDE = "wheatonomy.log.refused";
-
-export const waitingLogs = (): Outgoing[] => stored<Outgoing>(KEY);
-export const refusedLogs = (): SetAside[] => stored<SetAside>(ASIDE);
+export const waitingLogs = (): Outgoing[] => stored<Outgoing>(WAITING_KEY);
+export const refusedLogs = (): SetAside[] => stored<SetAside>(REFUSED_KEY);
 
 function stored<T>(key: string): T[] {
   try {
@@ -40,15 +38,15 @@ function stored<T>(key: string): T[] {
 function put(key: string, list: unknown[]): void {
   if (list.length === 0) localStorage.removeItem(key);
   else localStorage.setItem(key, JSON.stringify(list));
-  window.dispatchEvent(new Event("wheatonomy-log"));
+  window.dispatchEvent(new Event(LOG_EVENT));
 }
 
-const keep = (list: Outgoing[]): void => put(KEY, list);
+const keep = (list: Outgoing[]): void => put(WAITING_KEY, list);
 
 /** Lets go of an entry that was set aside. */
 export const letGo = (id: string): void =>
   put(
-    ASIDE,
+    REFUSED_KEY,
     refusedLogs().filter(({ entry }) => entry.id !== id),
   );
 
@@ -65,7 +63,7 @@ export async function sendWaiting(): Promise<void> {
   for (const entry of waitingLogs()) {
     const answer = await post(entry);
     if (answer.kind === "kept") break;
-    if (answer.kind === "refused") put(ASIDE, [...refusedLogs(), { entry, reason: answer.reason }]);
+    if (answer.kind === "refused") put(REFUSED_KEY, [...refusedLogs(), { entry, reason: answer.reason }]);
     keep(waitingLogs().filter((e) => e.id !== entry.id));
   }
 }

@@ -1,0 +1,42 @@
+"use client";
+
+import { useEffect, useState } from "react";
+import { keptInWords, LOG_EVENT } from "./log-keys";
+import { letGo, refusedLogs, type SetAside, sendWaiting, waitingLogs } from "./log-queue";
+
+/** Log entries that have not reached the server yet, sent again when the network is back, and those that it refused. */
+export function KeptLogs() {
+  const [count, setCount] = useState(0);
+  const [refused, setRefused] = useState<SetAside[]>([]);
+  useEffect(() => {
+    const look = () => {
+      setCount(waitingLogs().length);
+      setRefused(refusedLogs());
+    };
+    const send = () => void sendWaiting().then(look);
+    look();
+    send();
+    window.addEventListener("online", send);
+    window.addEventListener(LOG_EVENT, look);
+    const timer = setInterval(() => waitingLogs().length > 0 && send(), 15_000);
+    return () => {
+      window.removeEventListener("online", send);
+      window.removeEventListener(LOG_EVENT, look);
+      clearInterval(timer);
+    };
+  }, []);
+  if (count === 0 && refused.length === 0) return null;
+  return (
+    <span className="inline-flex flex-wrap items-baseline gap-x-3 font-semibold text-advise">
+      {count > 0 && <span role="status">{keptInWords(count)}</span>}
+      {refused.map(({ entry, reason }) => (
+        <span key={entry.id} role="alert">
+          {entry.label}, {entry.doneOn}, was not logged: {reason}{" "}
+          <button type="button" className="underline underline-offset-2" onClick={() => letGo(entry.id)}>
+            Let it go
+          </button>
+        </span>
+      ))}
+    </span>
+  );
+}
