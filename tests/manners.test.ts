@@ -72,24 +72,24 @@ describe("accessibility", () => {
       for (const view of ["/fields", "/week", "/settings"]) {
         await page.goto(view);
         await page.waitForLoadState("networkidle");
-        expect(await axeFindings(page), view).toEqual([]);
+        expect(await axeFindings(page, colorScheme === "dark"), view).toEqual([]);
       }
       await page.goto("/fields");
       await page.getByRole("link", { name: "Coney Bank" }).click();
       await page.getByRole("heading", { name: "Soil tests" }).waitFor();
-      expect(await axeFindings(page), "field").toEqual([]);
+      expect(await axeFindings(page, colorScheme === "dark"), "field").toEqual([]);
       await openPlan(page, "Kestrel Bottom");
       for (const sheet of "123456789") {
         await page.keyboard.press(sheet);
-        expect(await axeFindings(page), `plan, sheet ${sheet}`).toEqual([]);
+        expect(await axeFindings(page, colorScheme === "dark"), `plan, sheet ${sheet}`).toEqual([]);
       }
       await page.getByRole("button", { name: "Versions" }).click();
-      expect(await axeFindings(page), "versions").toEqual([]);
+      expect(await axeFindings(page, colorScheme === "dark"), "versions").toEqual([]);
       await page.context().close();
       const out = await browser.newContext({ baseURL: inject("base"), colorScheme });
       const signIn = await out.newPage();
       await signIn.goto("/sign-in");
-      expect(await axeFindings(signIn), "sign-in").toEqual([]);
+      expect(await axeFindings(signIn, colorScheme === "dark"), "sign-in").toEqual([]);
       await out.close();
     });
 

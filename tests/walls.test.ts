@@ -39,6 +39,12 @@ describe("walls between practices", () => {
   it("works as a role that row-level security binds", async () => {
     await expect(checkRole(inject("databaseUrl"))).resolves.toBeUndefined();
     await expect(checkRole(inject("adminUrl"))).rejects.toThrow(/SUPERUSER/);
+    // the owner's address as the only one: what to run and to set is said
+    const owners = inject("ownerUrl");
+    await expect(checkRole(inject("databaseUrl"), owners)).resolves.toBeUndefined();
+    await expect(checkRole(owners, owners)).rejects.toThrow(
+      /owns the tables.*create role wheatonomy_app.*MIGRATION_DATABASE_URL/s,
+    );
   });
 
   it("shows a practice its own rows and nobody's outside of one, whatever the query forgets", async () => {

@@ -19,10 +19,11 @@ export async function signedIn(
   return page;
 }
 
-/** What axe finds, in short; empty when nothing. */
-export async function axeFindings(page: Page): Promise<string[]> {
+/** What axe finds, in short; empty when nothing. `colours` asks for contrast alone: in another theme nothing else differs. */
+export async function axeFindings(page: Page, colours = false): Promise<string[]> {
   const tags = ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"];
-  const { violations } = await new AxeBuilder({ page }).withTags(tags).analyze();
+  const axe = new AxeBuilder({ page });
+  const { violations } = await (colours ? axe.withRules("color-contrast") : axe.withTags(tags)).analyze();
   return violations.map((v) => {
     const nodes = v.nodes.slice(0, 3).map((n) => `${n.target.join(" ")} ${n.failureSummary?.split("\n")[1] ?? ""}`);
     return `${v.id}: ${nodes.join(" | ")}`;
