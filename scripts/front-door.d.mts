@@ -12,7 +12,9 @@ export interface Refusal {
 export const MOST_BYTES: number;
 export const MOST_SIGN_IN_BYTES: number;
 export const MOST_AT_WORK: number;
+export const MOST_WAITING: number;
 export function doorFrom(env: Record<string, string | undefined>): Door;
-export function admit(request: IncomingMessage, door: Door, atWork: number): Refusal | null;
+export function admit(request: IncomingMessage, door: Door, busy: { atWork: number; waiting: number }): Refusal | null;
+export function waits(url: string | undefined): boolean;
 export function answerHeaders(nonce: string, secure: boolean): Record<string, string>;
 export function newNonce(): string;

@@ -8,6 +8,10 @@ import proxyAddr from "proxy-addr";
 export const MOST_BYTES = 4_500_000;
 /** Bytes of a body of somebody who is only signing in. */
 export const MOST_SIGN_IN_BYTES = 10_000;
+/** What waits for something else than the processor: a document for its thread, a password for its delay. */
+const WAITS = /^\/api\/(plans\/[^/]+\/versions\/|auth\/)/;
+/** Such requests at once in one process; each of them has limits of its own besides. */
+export const MOST_WAITING = 60;
 /** Requests at work in one process; pages stand in line for the processor behind them, so more only wait longer. */
 export const MOST_AT_WORK = 16;
 const RETRY_SECONDS = 2;
@@ -47,9 +51,9 @@ const refusal = (status, error, headers = {}) => ({
  *
  * @param {import("node:http").IncomingMessage} request
  * @param {{ trusts: (address: string, distance: number) => boolean, tls: boolean }} door
- * @param {number} atWork requests that this process works at
+ * @param {{ atWork: number, waiting: number }} busy requests that this process works at, and those that only wait
  */
-export function admit(request, door, atWork) {
+export function admit(request, door, { atWork, waiting }) {
   const { url = "/", method = "GET", headers } = request;
   try {
     decodeURI(url);
@@ -72,7 +76,7 @@ export function admit(request, door, atWork) {
   if (!(length <= most)) return refusal(413, `The body has ${length} bytes; allowed are ${most}.`);
   if (method !== "GET" && method !== "HEAD" && !["POST", "PUT", "DELETE"].includes(method))
     return refusal(405, "There is nothing here that is done so.");
-  if (atWork >= MOST_AT_WORK && !url.startsWith("/_next/")) {
+  if (!url.startsWith("/_next/") && (waits(url) ? waiting >= MOST_WAITING : atWork >= MOST_AT_WORK)) {
     const later = { "retry-after": String(RETRY_SECONDS), connection: "keep-alive" };
     return headers.accept?.includes("text/html")
       ? {
@@ -83,6 +87,9 @@ export function admit(request, door, atWork) {
   }
   return null;
 }
+
+/** Whether a request mostly waits, so that it takes no place from those that are worked at. */
+export const waits = (url = "/") => WAITS.test(url);
 
 /** For whoever opens a page while there is no room: it comes by itself. */
 const FULL_HOUSE = `<!doctype html><html lang="en"><meta charset="utf-8"><meta name="viewport" content="width=device-width"><meta http-equiv="refresh" content="${RETRY_SECONDS}"><title>One moment</title><body style="font: 16px sans-serif; max-width: 36em; margin: 4em auto; padding: 0 1em"><h1>One moment</h1><p>Too much is asked for at once. This page comes by itself in ${RETRY_SECONDS} seconds; nothing that you typed is lost.</p></body></html>`;

@@ -9,7 +9,7 @@ import https from "node:https";
 import os from "node:os";
 import path from "node:path";
 import next from "next";
-import { admit, answerHeaders, doorFrom, newNonce } from "./front-door.mjs";
+import { admit, answerHeaders, doorFrom, newNonce, waits } from "./front-door.mjs";
 
 /** Deaths within so long after which nothing is started again [ms]. */
 const DEATHS = Number(process.env.MOST_DEATHS ?? 6);
@@ -82,9 +82,9 @@ async function serve() {
   const app = next({ dev: false, dir: path.resolve(import.meta.dirname, ".."), hostname: host, port });
   await app.prepare();
   const handle = app.getRequestHandler();
-  let atWork = 0;
+  const busy = { atWork: 0, waiting: 0 };
   const take = (request, response) => {
-    const refused = admit(request, door, atWork);
+    const refused = admit(request, door, busy);
     const nonce = newNonce();
     const headers = answerHeaders(nonce, request.headers["x-forwarded-proto"] === "https");
     for (const [name, value] of Object.entries(headers)) response.setHeader(name, value);
@@ -94,8 +94,9 @@ async function serve() {
     }
     // from here the application takes the nonce for its own scripts
     request.headers["content-security-policy"] = headers["Content-Security-Policy"];
-    atWork++;
-    response.once("close", () => atWork--);
+    const kind = waits(request.url) ? "waiting" : "atWork";
+    busy[kind]++;
+    response.once("close", () => busy[kind]--);
     void handle(request, response).catch((error) => {
       console.error(error);
       if (!response.headersSent) response.writeHead(500);

@@ -38,7 +38,7 @@ function buildStep() {
 
 try {
   installModules(root);
-  installPackages(["chromium", "poppler-utils"], "The tests");
+  installPackages(["chromium", "poppler-utils", "procps"], "The tests");
   step("types", "node_modules/.bin/tsc", ["--noEmit"]);
   step("lint, format and import rules", "node_modules/.bin/biome", ["check", "."]);
   const built = buildStep();

@@ -3,7 +3,15 @@
 import { spawn } from "node:child_process";
 import type { IncomingMessage } from "node:http";
 import { describe, expect, it } from "vitest";
-import { admit, answerHeaders, doorFrom, MOST_AT_WORK, MOST_BYTES, newNonce } from "../scripts/front-door.mjs";
+import {
+  admit,
+  answerHeaders,
+  doorFrom,
+  MOST_AT_WORK,
+  MOST_BYTES,
+  MOST_WAITING,
+  newNonce,
+} from "../scripts/front-door.mjs";
 import { keepAlive } from "../scripts/keep-alive.mjs";
 
 const request = (from: string, headers: Record<string, string> = {}, more: { url?: string; method?: string } = {}) =>
@@ -18,6 +26,9 @@ const request = (from: string, headers: Record<string, string> = {}, more: { url
 const bare = doorFrom({});
 const behind = doorFrom({ TRUSTED_PROXY: "10.0.0.0/8, 192.0.2.7" });
 
+const IDLE = { atWork: 0, waiting: 0 };
+const FULL = { atWork: MOST_AT_WORK, waiting: 0 };
+
 describe("who a request comes from", () => {
   it("is who sends it, whatever it says, unless a declared proxy says so", () => {
     const claims = {
@@ -26,27 +37,27 @@ describe("who a request comes from", () => {
       "x-forwarded-host": "evil.example",
     };
     const direct = request("198.51.100.4", claims);
-    expect(admit(direct, bare, 0)).toBeNull();
+    expect(admit(direct, bare, IDLE)).toBeNull();
     expect(direct.headers).toMatchObject({ "x-forwarded-for": "198.51.100.4", "x-forwarded-proto": "http" });
     expect(direct.headers["x-forwarded-host"]).toBeUndefined();
 
     const stranger = request("198.51.100.4", claims);
-    admit(stranger, behind, 0);
+    admit(stranger, behind, IDLE);
     expect(stranger.headers["x-forwarded-for"]).toBe("198.51.100.4");
 
     const proxied = request("192.0.2.7", claims);
-    admit(proxied, behind, 0);
+    admit(proxied, behind, IDLE);
     expect(proxied.headers).toMatchObject({ "x-forwarded-for": "203.0.113.9", "x-forwarded-proto": "https" });
   });
   it("is the last one that no proxy of ours vouches for, where several are named", () => {
     // 1.2.3.4 is what the client claims; 203.0.113.9 is whom the first proxy saw
     const proxied = request("192.0.2.7", { "x-forwarded-for": "1.2.3.4, 203.0.113.9, 10.3.0.1" });
-    admit(proxied, behind, 0);
+    admit(proxied, behind, IDLE);
     expect(proxied.headers["x-forwarded-for"]).toBe("203.0.113.9");
   });
   it("survives nonsense in the header", () => {
     const odd = request("192.0.2.7", { "x-forwarded-for": ",,  ,'; drop table" });
-    expect(admit(odd, behind, 0)).toBeNull();
+    expect(admit(odd, behind, IDLE)).toBeNull();
     expect(odd.headers["x-forwarded-for"]).toBeTruthy();
   });
   it("refuses proxies that are none", () => {
@@ -55,8 +66,11 @@ describe("who a request comes from", () => {
 });
 
 describe("what is let in", () => {
-  const status = (headers: Record<string, string>, more: { url?: string; method?: string } = {}, atWork = 0) =>
-    admit(request("198.51.100.4", headers, more), bare, atWork)?.status ?? 200;
+  const status = (
+    headers: Record<string, string>,
+    more: { url?: string; method?: string } = {},
+    busy: Partial<typeof IDLE> = {},
+  ) => admit(request("198.51.100.4", headers, more), bare, { ...IDLE, ...busy })?.status ?? 200;
   it("has a body of a length that is said, and not too long", () => {
     const post = { method: "POST", url: "/api/log" };
     expect(status({ "content-length": String(MOST_BYTES) }, post)).toBe(200);
@@ -72,19 +86,29 @@ describe("what is let in", () => {
     for (const method of ["TRACE", "PATCH", "OPTIONS", "CONNECT"]) expect(status({}, { method })).toBe(405);
   });
   it("finds room, or is told at once to come again; scripts and styles always do", () => {
-    expect(status({}, {}, MOST_AT_WORK - 1)).toBe(200);
-    const refused = admit(request("198.51.100.4"), bare, MOST_AT_WORK);
+    expect(status({}, {}, { atWork: MOST_AT_WORK - 1 })).toBe(200);
+    const refused = admit(request("198.51.100.4"), bare, FULL);
     expect(refused?.status).toBe(503);
     expect(refused?.headers["retry-after"]).toMatch(/^\d+$/);
     expect(JSON.parse(refused?.body ?? "").error).toContain("What you typed is kept");
-    const page = admit(request("198.51.100.4", { accept: "text/html,*/*" }), bare, MOST_AT_WORK);
+    const page = admit(request("198.51.100.4", { accept: "text/html,*/*" }), bare, FULL);
     expect(page?.status).toBe(503);
     expect(page?.body).toContain("comes by itself");
-    expect(status({}, { url: "/_next/static/chunks/a.js" }, MOST_AT_WORK)).toBe(200);
+    expect(status({}, { url: "/_next/static/chunks/a.js" }, FULL)).toBe(200);
+  });
+  it("takes no place from others where it only waits: for a document's thread, or for the delay of a sign-in", () => {
+    // twenty booklets at once would else have filled the house, and every page been turned away
+    const waiting = { waiting: MOST_WAITING - 1 };
+    for (const url of ["/api/plans/some-id/versions/1/booklet.pdf", "/api/auth/sign-in/email"]) {
+      expect(status({}, { url }, { ...FULL, ...waiting }), url).toBe(200);
+      expect(status({}, { url }, { waiting: MOST_WAITING }), url).toBe(503);
+    }
+    expect(status({}, { url: "/fields" }, waiting)).toBe(200);
+    expect(status({}, { url: "/api/plans/some-id/drafts" }, FULL)).toBe(503);
   });
   it("brings no policy of its own for scripts", () => {
     const sly = request("198.51.100.4", { "content-security-policy": "script-src 'nonce-known'" });
-    admit(sly, bare, 0);
+    admit(sly, bare, IDLE);
     expect(sly.headers["content-security-policy"]).toBeUndefined();
   });
 });

@@ -4,22 +4,26 @@
  */
 
 import { z } from "zod";
-import type { IsoDate } from "@/core/dates";
 import type { Guide } from "@/core/guides/schema";
-import type { FieldFacts } from "@/core/plan/facts";
-import type { Suitability } from "@/core/plan/site-criteria";
-import type { GrownCrop } from "@/core/records/grown-crop";
 import { logEntryRecord } from "@/core/records/log-entry";
 import { minor } from "@/core/records/parts";
-import type { SoilTest } from "@/core/records/soil-test";
 import { stageSeenRecord } from "@/core/records/stage-seen";
-import type { OutlookDay } from "@/core/season/outlook";
-import type { Decisions } from "@/core/sheets/decisions";
 import { anyDecisionsSchema } from "@/core/sheets/decisions-schema";
-import type { OperationShape, PackedSeason, WeekOperation } from "@/core/sheets/outline";
-import type { Climate } from "@/core/weather/climate";
-import { type TableProblem, WEATHER_COLUMNS, type WeatherMapping } from "@/core/weather/read-weather-table";
-import type { ObservedWeather } from "@/core/weather/season-weather";
+import { WEATHER_COLUMNS } from "@/core/weather/read-weather-table";
+import type {
+  DraftLine,
+  FeedLine,
+  FieldName,
+  MoveResult,
+  OutlineProgress,
+  PackedRows,
+  RepairResult,
+  SaveResult,
+  SiteLine,
+  WeatherAnswer,
+} from "./answers";
+
+export type * from "./answers";
 
 const column = z.number().int().min(0).max(500).nullable();
 const revision = z.number().int().positive();
@@ -153,259 +157,3 @@ export interface Refusal {
 export interface Done {
   ok: true;
 }
-
-/** A file of measured weather: what is wrong with it, or its columns (no mapping sent), or what it would or did put in. */
-export type WeatherAnswer =
-  | { ok: false; problems: TableProblem[]; of: number }
-  | { ok: true; step: "columns"; header: string[]; sample: string[][]; lines: number; guess: WeatherMapping }
-  | { ok: true; step: "looked"; days: number; gaps: number; from: IsoDate | undefined; to: IsoDate | undefined }
-  | ({ ok: true; step: "taken"; gaps: number } & ImportResult);
-
-/** How far the drafting of outlines is. */
-export interface OutlineProgress {
-  done: number;
-  of: number;
-  /** when the oldest of those was drafted that are shown while newer ones are made; null where none is */
-  shownFrom: string | null;
-}
-
-export interface AuditLine {
-  at: string;
-  person: string;
-  action: string;
-  entity: string;
-}
-
-export interface FeedLine {
-  id: string;
-  name: string;
-  createdAt: string;
-  lastReadAt: string | null;
-}
-
-export interface FieldLine {
-  id: string;
-  name: string;
-  farm: string;
-  grower: string;
-  areaHa: number;
-  textureClass: string;
-  ph: number | null;
-  testedOn: IsoDate | null;
-  planId: string | null;
-  season: number | null;
-  guideId: string | null;
-  issued: number | null;
-  logged: number;
-  /** plantings of that season, the one of the plan among them */
-  plantings: number;
-}
-
-/** One draft of a planting's plan. */
-export interface PlantingDraft {
-  id: string;
-  /** 1 to 4 */
-  draft: number;
-  /** the one that season, week and issue go by */
-  chosen: boolean;
-  season: number;
-  guideId: string;
-  /** last issued version */
-  issued: number | null;
-}
-
-/** A draft with what one compares drafts by; null what could not be drafted, with the reason. */
-export interface DraftLine extends PlantingDraft {
-  crop: string;
-  targetTPerHa: number | null;
-  planting: IsoDate | null;
-  harvest: IsoDate | null;
-  /** in the currency, a hectare */
-  costPerHa: number | null;
-  marginPerHa: number | null;
-  /** findings that stop an issue */
-  stops: number | null;
-  problem: string | null;
-}
-
-/** A crop on a field or a part of it. */
-export interface PlantingLine {
-  id: string;
-  season: number;
-  /** empty where it has the whole field */
-  part: string;
-  /** null where it has the whole field */
-  areaHa: number | null;
-  /** the planting of the same ground that it comes after */
-  follows: string | null;
-  drafts: PlantingDraft[];
-}
-
-/** How well a field suits a kind of a crop. */
-export type SiteLine = Suitability & { guideId: string; kindId: string; name: string };
-
-export interface FieldSheet {
-  /** every kind of every crop, the best first, for the season that is planned next */
-  suits: SiteLine[];
-  field: FieldFacts & { grower: string; note: string; boundary: unknown; labourPerH: number | null };
-  soilTests: (SoilTest & { id: string })[];
-  history: GrownCrop[];
-  plantings: PlantingLine[];
-  climate: Climate | null;
-  stationId: string | null;
-}
-
-/** One field in the season's list; its outline is unpacked on the page. */
-export type PackedRow = [
-  planId: string,
-  field: string,
-  farmId: string,
-  farm: string,
-  grower: string,
-  areaHa: number,
-  version: number | null,
-  logged: number,
-  /** position of its shape in the answer */
-  shape: number,
-  season: PackedSeason,
-];
-
-export interface PackedRows {
-  shapes: OperationShape[];
-  rows: PackedRow[];
-}
-
-export interface FarmCapacity {
-  id: string;
-  farm: string;
-  tractors: number;
-  harvesters: number;
-  hands: number;
-  dayHours: number;
-  handWork: boolean;
-  contractor: boolean;
-  /** workable days of each week to reckon with, from `firstWeek` on */
-  days: number[];
-}
-
-export interface SeasonSheet {
-  season: number;
-  seasons: number[];
-  farms: FarmCapacity[];
-  firstWeek: IsoDate;
-  /** plans whose outline is not drafted yet */
-  waiting: number;
-  broken: BrokenLine[];
-}
-
-/** A plan that cannot be drafted as it stands. */
-export interface BrokenLine {
-  planId: string;
-  field: string;
-  reason: string;
-}
-
-export interface RepairResult {
-  /** which decisions stand now; null where the plan could be drafted all along */
-  backTo: string | null;
-}
-
-export interface StationLine {
-  id: string;
-  name: string;
-  latitudeDeg: number;
-  altitudeM: number;
-  farms: string[];
-  measuredFrom: IsoDate | null;
-  measuredTo: IsoDate | null;
-  measuredDays: number;
-}
-
-export interface StationSheet {
-  station: StationLine;
-  climate: Climate;
-  imports: {
-    fileName: string;
-    days: number;
-    newDays: number;
-    changedDays: number;
-    from: IsoDate;
-    to: IsoDate;
-    by: string;
-    at: string;
-  }[];
-  /** the last measured year, at most */
-  observed: ObservedWeather | null;
-}
-
-export interface FarmStation {
-  id: string;
-  name: string;
-  stationId: string | null;
-}
-
-export interface ImportResult {
-  days: number;
-  newDays: number;
-  changedDays: number;
-  unchangedDays: number;
-  from: IsoDate;
-  to: IsoDate;
-}
-
-export interface DueOperation extends WeekOperation {
-  planId: string;
-  version: number;
-  issuedDate: IsoDate | null;
-  field: string;
-  farm: string;
-  areaHa: number;
-  crop: string;
-}
-
-/** A field by name, to be found by. */
-export interface FieldName {
-  fieldId: string;
-  /** its newest plan */
-  planId: string | null;
-  name: string;
-  farm: string;
-}
-
-/** The outlook of farms on the same soil at the same station. */
-export interface FarmOutlook {
-  farms: string[];
-  station: string;
-  soil: string;
-  days: OutlookDay[];
-  /** the last day that was measured there; null where nothing was */
-  measuredTo: IsoDate | null;
-}
-
-export interface WeekSheet {
-  due: DueOperation[];
-  /** plans that are issued, for their cards */
-  plans: { planId: string; version: number; field: string }[];
-  outlooks: FarmOutlook[];
-  waiting: number;
-  broken: BrokenLine[];
-}
-
-export interface VersionLine {
-  number: number;
-  issuedAt: string;
-  issuedBy: string;
-}
-
-export type SaveResult =
-  | { saved: true; revision: number }
-  | { saved: false; revision: number; decisions: Decisions; updatedBy: string; updatedAt: string };
-
-export interface MoveResult {
-  planId: string;
-  operationId: string;
-  /** null when it was moved, else why not */
-  refused: string | null;
-}
-
-export type OutlineBasis = "draft" | "issued";

@@ -100,3 +100,6 @@ export const registeredThreat = z.strictObject({
 });
 /** A threat to this crop: what the register says, and the stages in which it matters here. */
 export const threat = registeredThreat.extend({ stages: z.tuple([z.string(), z.string()]) });
+
+/** What a kind, method or product changes of the guide: the same shape as the guide, only what differs; null removes. */
+export const patch = z.record(z.string(), z.unknown()).optional();

@@ -9,56 +9,12 @@
 import { z } from "zod";
 import { NUTRIENT_IDS } from "../nutrients";
 import { SHEETS } from "../sheet-ids";
-import { id, ranged, sourced, task, threat, trigger, work } from "./schema-parts";
+import { kind } from "./schema-kind";
+import { id, patch, ranged, sourced, task, threat, trigger, work } from "./schema-parts";
 import { site, usual } from "./schema-site";
 
+export * from "./schema-kind";
 export * from "./schema-parts";
-
-const monthDay = z.string().regex(/^-?\d{2}-\d{2}$/);
-/**
- * A customary sowing window in a zone of the north: from, best and until as month and day, "-" before the month for the
- * calendar year before the harvest year. In the south the same lies half a year apart.
- */
-const sowingWindow = z.strictObject({
-  zone: z.string(),
-  days: z.tuple([monthDay, monthDay, monthDay]),
-  /** only for these planting methods; for all where absent */
-  methods: z.array(z.string()).optional(),
-  /** when what is sown in it is customarily off the field there: from, usual and until; of a zone that is named */
-  harvested: z.tuple([monthDay, monthDay, monthDay]).optional(),
-  latenessLossPctPerDay: z.number().min(0),
-  source: z.string(),
-});
-
-/** What a kind, method or product changes of the guide: the same shape as the guide, only what differs; null removes. */
-const patch = z.record(z.string(), z.unknown()).optional();
-
-export const kind = z.strictObject({
-  id,
-  name: z.string(),
-  type: z.enum(["winter", "spring", "facultative", "short season", "long season", "any"]),
-  breeding: z.enum(["line", "hybrid", "open-pollinated", "clone"]),
-  maturityDays: ranged,
-  windows: z.array(sowingWindow).min(1),
-  vernalisationDays: z
-    .strictObject({
-      effectiveDays: z.number().positive(),
-      /** a day counts while its mean lies between */
-      minC: z.number(),
-      maxC: z.number(),
-      /** the stage from which the crop no longer waits for cold */
-      until: z.string(),
-      source: z.string(),
-    })
-    .optional(),
-  /** development between the first stage and `until` goes at none of its rate at the critical day length, all of it at the saturating one */
-  dayLength: z
-    .strictObject({ criticalH: z.number(), saturatedH: z.number(), until: z.string(), source: z.string() })
-    .optional(),
-  endUses: z.array(z.string()).min(1),
-  note: z.string(),
-  patch,
-});
 
 export const product = z.strictObject({
   id,
