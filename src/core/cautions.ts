@@ -26,5 +26,5 @@ export const GENERAL_CAUTIONS: Record<string, string> = {
     "Keep off water margins, frozen and waterlogged ground and inside closed periods; store ammonium nitrate cool, dry and apart from fuel.",
   manure:
     "Dust, germs and gas: wash before eating, livestock kept off; never into a pit alone; keep off water margins, frozen and waterlogged ground and inside closed periods.",
-  machines: "Guards on shafts, augers and threshers; stop, take the key and wait before clearing a blockage.",
+  machines: "Guards on shafts and augers; stop, take the key and wait before clearing a blockage.",
 };
