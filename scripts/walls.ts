@@ -24,7 +24,9 @@ const ROOMS: [room: string, allowed: string[]][] = [
   ["TOOLS", ["TOOLS", "FORMULAS"]],
   ["src/ui/", ["src/ui/"]],
   ["src/workers/", ["src/workers/", "src/core/"]],
-  ["src/server/contracts.ts", ["src/core/"]],
+  // what contracts answer with is theirs: screens take it from there
+  ["src/server/answers.ts", ["src/core/"]],
+  ["src/server/contracts.ts", ["src/server/answers.ts", "src/core/"]],
   ["src/server/", ["src/server/", "src/core/"]],
   ["src/features/", ["src/features/", "src/ui/", "src/core/", "src/workers/", "src/server/contracts.ts"]],
   ["src/app/", ["src/app/", "src/features/", "src/server/", "src/core/"]],

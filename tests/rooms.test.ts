@@ -31,6 +31,8 @@ describe("the walls", () => {
     ["src/ui/x.tsx", "src/core/dates.ts"],
     ["src/server/x.ts", "src/features/plan/use-plan.ts"],
     ["src/server/contracts.ts", "src/server/db.ts"],
+    ["src/server/answers.ts", "src/server/db.ts"],
+    ["src/features/plan/x.tsx", "src/server/answers.ts"],
     ["src/features/plan/x.tsx", "src/server/plans/plans.ts"],
     ["src/app/x.tsx", "src/ui/button.tsx"],
     ["src/elsewhere/x.ts", "src/core/dates.ts"],
@@ -42,6 +44,7 @@ describe("the walls", () => {
     ["src/core/sheets/x.ts", "src/core/plan/facts.ts"],
     ["src/core/plan/x.test.ts", "node:fs"],
     ["src/features/plan/x.tsx", "src/server/contracts.ts"],
+    ["src/server/contracts.ts", "src/server/answers.ts"],
     ["src/app/x.tsx", "src/server/plans/plans.ts"],
     ["src/server/x.ts", "pg"],
   ])("let %s import %s", (from, to) => {
