@@ -4,10 +4,11 @@ import { execFileSync, spawn } from "node:child_process";
 import path from "node:path";
 import pg from "pg";
 import { type Browser, type BrowserContextOptions, chromium, type Page } from "playwright-core";
+import { DEMO_EMAIL, DEMO_PASSWORD } from "../src/server/demo-door";
 import { freePort, type LocalDatabase, startDatabase } from "./local-database.mjs";
 
-export const DEMO_EMAIL = "imre@castellan.example";
-export const DEMO_PASSWORD = "harvest-by-figures";
+export { DEMO_EMAIL, DEMO_PASSWORD };
+
 const FLAGS = [
   "--no-sandbox",
   "--disable-gpu",
@@ -54,6 +55,7 @@ export async function startApp(
     PORT: String(port),
     // as if a proxy of one's own stood before it, so that tests can come from several addresses
     TRUSTED_PROXY: "loopback",
+    DEMO_DOOR: "open",
     ...extra,
   };
   execFileSync("node_modules/.bin/tsx", ["scripts/prepare-database.ts"], { cwd: root, env, stdio: "pipe" });

@@ -3,11 +3,11 @@
 import { readdir } from "node:fs/promises";
 import path from "node:path";
 import pg from "pg";
+import { DEMO_PASSWORD } from "../src/server/demo-door";
+import { demoMarks, removeDemos, wantDemo } from "../src/server/demo-loads";
 import { readDemo } from "../src/server/demo-practice";
 import { loadDemo } from "../src/server/load-demo";
 import { checkRole, migrate } from "../src/server/migrate";
-
-export const DEMO_PASSWORD = "harvest-by-figures";
 
 const application = process.env.DATABASE_URL as string;
 const ownerUrl = process.env.MIGRATION_DATABASE_URL ?? application;
@@ -23,16 +23,24 @@ try {
 const owner = new pg.Client({ connectionString: ownerUrl, pipeline: true });
 await owner.connect();
 const { rows: people } = await owner.query(`select 1 from "user" limit 1`);
-const { rows: loads } = await owner.query("select mark from demo_load");
-const loaded = new Set(loads.map((l: { mark: string }) => l.mark));
 const folder = path.resolve("db/demo");
 const files = (await readdir(folder)).filter((f) => f.endsWith(".json")).sort();
 const mark = (file: string) => path.basename(file, ".json");
+const demos = await Promise.all(
+  files.map(async (file) => ({ mark: mark(file), data: await readDemo(path.join(folder, file)) })),
+);
+// --demo brings the demo (back), --no-demo takes it away, --empty begins without it; a plain start then keeps to that
+const wish = process.argv.slice(2);
+if (wish.includes("--demo")) await wantDemo(owner, true);
+if (wish.includes("--no-demo") || wish.includes("--empty")) await wantDemo(owner, false);
+if (wish.includes("--no-demo")) {
+  const gone = await removeDemos(owner, Object.fromEntries(demos.map((d) => [d.mark, d.data.practice.name])));
+  console.log(gone.length > 0 ? `database: took away ${gone.join(", ")}` : "database: there was no demo to take away");
+}
+const { loaded, wanted } = await demoMarks(owner);
 // people without a demo: somebody's own practice. Some of the demos: a first start that was interrupted
-if (people.length === 0 || files.some((file) => loaded.has(mark(file))))
-  for (const file of files.filter((f) => !loaded.has(mark(f)))) {
-    const demo = await readDemo(path.join(folder, file));
-    if (await loadDemo(owner, demo, DEMO_PASSWORD, mark(file)))
-      console.log(`database: loaded the demo practice "${demo.practice.name}", ${demo.fields.length} fields`);
-  }
+if (wanted && (people.length === 0 || wish.includes("--demo") || demos.some((d) => loaded.has(d.mark))))
+  for (const { mark, data } of demos.filter((d) => !loaded.has(d.mark)))
+    if (await loadDemo(owner, data, DEMO_PASSWORD, mark))
+      console.log(`database: loaded the demo practice "${data.practice.name}", ${data.fields.length} fields`);
 await owner.end();

@@ -18,8 +18,15 @@ process.env.NEXT_TELEMETRY_DISABLED = "1";
 const local = path.join(root, ".local");
 /** Looks after the database so often [ms]. */
 const LOOK_MS = 2000;
+const LOOPBACK = ["127.0.0.1", "localhost", "::1"];
+
+/** What may be said to ./start about the demo. */
+const WISHES = ["--demo", "--no-demo", "--empty"];
 
 async function main() {
+  const wish = process.argv.slice(2);
+  const unknown = wish.find((w) => !WISHES.includes(w));
+  if (unknown !== undefined) throw new SetupError(`${unknown} given, allowed are ${WISHES.join(", ")} or nothing.`);
   const port = Number(process.env.PORT ?? 3027);
   const host = process.env.HOST ?? "127.0.0.1";
   if (!Number.isInteger(port) || port < 1 || port > 65_535)
@@ -48,7 +55,7 @@ async function main() {
     env.MIGRATION_DATABASE_URL = database.ownerUrl;
   }
   try {
-    run("node_modules/.bin/tsx", ["scripts/prepare-database.ts"], env, "the database could not be prepared");
+    run("node_modules/.bin/tsx", ["scripts/prepare-database.ts", ...wish], env, "the database could not be prepared");
     build(env);
   } catch (error) {
     database?.stop();
@@ -85,7 +92,7 @@ async function main() {
           said = true;
           const addresses = host === "127.0.0.1" ? ["127.0.0.1"] : ["127.0.0.1", ...ownAddresses()];
           console.log(
-            `\nWheatonomy is at ${addresses.map((a) => `${scheme}://${a}:${port}`).join("  and  ")}\n  sign in as  imre@castellan.example   (or noor@castellan.example, grower@pennick.example)\n  password    harvest-by-figures\nCtrl+C stops it; the data stays.\n`,
+            `\nWheatonomy is at ${addresses.map((a) => `${scheme}://${a}:${port}`).join("  and  ")}${signIn(host)}\nCtrl+C stops it; the data stays.\n`,
           );
         });
         return server;
@@ -100,6 +107,14 @@ async function main() {
     ),
   );
   if (database) watchDatabase(database, () => ending, giveUp);
+}
+
+/** How to get in: the demo where it opens, and a practice of one's own. */
+function signIn(host) {
+  const here = LOOPBACK.includes(host) && !process.env.TRUSTED_PROXY;
+  if (here)
+    return "\n  sign in as  imre@castellan.example   (or noor@castellan.example, grower@pennick.example)\n  password    harvest-by-figures\n  or begin a practice of your own from the sign-in page";
+  return `\n  the demo's printed password opens on this machine only: its accounts stay shut here until they have passwords of their own\n  new practices are begun by whoever is signed in${process.env.ALLOW_NEW_PRACTICES === "yes" ? ", and by anybody (ALLOW_NEW_PRACTICES=yes)" : "; ALLOW_NEW_PRACTICES=yes lets anybody"}`;
 }
 
 /** Starts the database again when it is gone; gives up where it does not stay. */

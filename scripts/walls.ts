@@ -41,6 +41,7 @@ const GROUPS: Record<string, string[]> = {
     "src/core/random.ts",
     "src/core/result.ts",
     "src/core/sheet-ids.ts",
+    "src/core/typed-date.ts",
     "src/core/guides/",
     "src/core/phenology/",
     "src/core/season/",

@@ -5,6 +5,9 @@ import path from "node:path";
 import fc from "fast-check";
 import pg from "pg";
 import { afterAll, beforeAll, describe, expect, inject, it } from "vitest";
+import { KIND_IDS, type KindId } from "@/core/records/describe";
+import { RECORD_KINDS } from "@/core/records/kinds";
+import { valuesSchema } from "@/core/records/values";
 import { BODIES, type Call } from "@/server/contracts";
 import { ask, NOBODY, type Person, signInOverHttp } from "./support/http";
 import { makePractice, removePractice } from "./support/made-practice";
@@ -16,6 +19,8 @@ const SECONDS = Number(process.env.FUZZ_SECONDS ?? 60);
 const SEED = Number(process.env.FUZZ_SEED ?? 20_261_126);
 
 let admin: pg.Client;
+/** Practices before this test's. */
+let there: string[] = [];
 const people: Record<string, Person> = { nobody: NOBODY };
 const ids: Record<string, string> = {};
 
@@ -25,6 +30,7 @@ beforeAll(async () => {
   people.other = await signInOverHttp("una@fernhill.example");
   admin = new pg.Client({ connectionString: inject("adminUrl") });
   await admin.connect();
+  there = (await admin.query("select id from practice where name <> $1", [PRACTICE])).rows.map((r) => r.id);
   const one = async (name: string, sql: string) => {
     const { rows } = await admin.query(sql, [PRACTICE]);
     ids[name] = rows[0].id;
@@ -32,15 +38,20 @@ beforeAll(async () => {
   const of = "join practice r on r.id = x.practice_id and r.name = $1";
   const onWithy = "join field f on f.id = x.field_id and f.name = 'Withy Bed'";
   await one("plan", `select x.id from plan x ${of} ${onWithy}`);
+  await one("practice", "select id from practice where name = $1");
   await one("planting", `select x.id from planting x ${of} ${onWithy}`);
   await one("field", `select x.id from field x ${of} where x.name = 'Withy Bed'`);
   await one("farm", `select x.id from farm x ${of} limit 1`);
   await one("station", `select x.id from station x ${of} limit 1`);
 });
 afterAll(async () => {
+  // practices were begun by drawn requests too
+  const { rows: begun } = await admin.query("select name from practice where id <> all ($1)", [there]);
   await admin.end();
-  await removePractice(inject("adminUrl"), PRACTICE);
+  for (const { name } of begun) await removePractice(inject("adminUrl"), name);
 });
+
+const NEW_PERSON = { name: "Una Strang", email: "una.strang@fuzzwell.example", password: "four rooks on a gate" };
 
 interface Row {
   /** who may: o(wner), a(ssistant), g(rower), n(obody) */
@@ -70,6 +81,35 @@ const TABLE: Record<string, Row> = {
   "GET /api/guides": { may: "oa", path: () => "/api/guides" },
   "GET /api/guides/[id]": { may: "oa", path: () => "/api/guides/wheat" },
   "GET /api/health": { may: "oagn", path: () => "/api/health" },
+  "POST /api/invitations": {
+    may: "o",
+    path: () => "/api/invitations",
+    body: () => ({ name: "", role: "assistant" }),
+  },
+  "DELETE /api/invitations": { may: "o", path: () => `/api/invitations?id=${ids.plan}`, toOther: 404 },
+  "POST /api/join/[token]": {
+    may: "",
+    path: () => "/api/join/none",
+    body: () => ({ person: NEW_PERSON }),
+    toOther: 404,
+  },
+  "GET /api/people": { may: "o", path: () => "/api/people" },
+  "PUT /api/people": {
+    may: "o",
+    path: () => "/api/people",
+    body: () => ({ userId: "nobody", role: "assistant" }),
+    toOther: 404,
+  },
+  "DELETE /api/people": { may: "o", path: () => "/api/people?userId=nobody", toOther: 404 },
+  "PUT /api/practice": {
+    may: "oag",
+    path: () => "/api/practice",
+    body: () => ({ practiceId: ids.practice }),
+    toOther: 404,
+  },
+  "POST /api/practices": { may: "oagn", path: () => "/api/practices", body: () => ({ practice: {} }) },
+  "GET /api/sessions": { may: "oag", path: () => "/api/sessions" },
+  "DELETE /api/sessions": { may: "oag", path: () => "/api/sessions" },
   "POST /api/log": {
     may: "oag",
     path: () => "/api/log",
@@ -124,6 +164,30 @@ const TABLE: Record<string, Row> = {
     body: () => ({ part: null }),
     toOther: 404,
   },
+  "GET /api/records/[kind]": { may: "oa", path: () => "/api/records/fields" },
+  "POST /api/records/[kind]": {
+    may: "oa",
+    path: () => "/api/records/soil-tests",
+    body: () => ({
+      id: ids.plan,
+      values: {
+        fieldId: ids.field,
+        takenOn: "2026-02-01",
+        depthCm: 20,
+        scheme: "olsenIndex",
+        ph: 6.4,
+        organicMatterPct: 3,
+      },
+    }),
+    toOther: 400,
+  },
+  "GET /api/records/[kind]/[id]": { may: "oa", path: () => `/api/records/fields/${ids.field}` },
+  "PUT /api/records/[kind]/[id]": {
+    may: "oa",
+    path: () => `/api/records/fields/${ids.field}`,
+    body: () => ({ revision: 99, retired: true }),
+    toOther: 404,
+  },
   "GET /api/season": { may: "oa", path: () => "/api/season?season=2027" },
   "PUT /api/settings": { may: "o", path: () => "/api/settings", body: () => ({}) },
   "GET /api/site": { may: "oa", path: () => "/api/site?guide=wheat&kind=winter" },
@@ -156,6 +220,9 @@ function routes(): string[] {
     .sort();
 }
 
+/** Asked with a session of its own, for the others go on. */
+const ENDS_SESSIONS = ["POST /api/auth/[...all]", "DELETE /api/sessions"];
+
 describe("every route", () => {
   it("stands in the table", () => {
     expect(Object.keys(TABLE).sort()).toEqual(routes());
@@ -168,10 +235,12 @@ describe("every route", () => {
     const asked = async (who: Person) => ask(who, method, where(), body?.());
     for (const [role, letter] of Object.entries({ owner: "o", assistant: "a", grower: "g", nobody: "n" })) {
       const who =
-        name === "POST /api/auth/[...all]" && role !== "nobody"
+        ENDS_SESSIONS.includes(name) && role !== "nobody"
           ? await signInOverHttp(`${role}@fuzzwell.example`)
           : (people[role] as Person);
       const { status } = await asked(who);
+      if (name === "DELETE /api/sessions" && role !== "nobody")
+        people[role] = await signInOverHttp(`${role}@fuzzwell.example`);
       if (may.includes(letter)) expect([401, 403, 500, 503], `${name} by ${role}`).not.toContain(status);
       else expect(status, `${name} by ${role}`).toBe(may === "" ? 404 : role === "nobody" ? 401 : 403);
     }
@@ -245,10 +314,20 @@ describe("any request", () => {
       { weight: 6, arbitrary: fc.constantFrom(...Object.values(ids)) },
       { weight: 1, arbitrary: fc.constantFrom(...ODD_PATHS) },
     );
-    const drawn = fc.constantFrom(...calls).chain((call) =>
+    // records are read by the schema of their kind, which the path names
+    const bodyOf = (call: keyof typeof BODIES, kind: KindId) => {
+      const whole = schemaArbitrary(BODIES[call], { ...drawing, wrongOneIn: 12 });
+      if (!call.includes("{kind}")) return whole;
+      const values = schemaArbitrary(valuesSchema(RECORD_KINDS[kind]), { ...drawing, wrongOneIn: 30 });
+      return fc
+        .tuple(whole, values)
+        .map(([body, own]) => (body && typeof body === "object" && "values" in body ? { ...body, values: own } : body));
+    };
+    const drawn = fc.tuple(fc.constantFrom(...calls), fc.constantFrom(...KIND_IDS)).chain(([call, kind]) =>
       fc.record({
         call: fc.constant(call as Call),
-        body: schemaArbitrary(BODIES[call], { ...drawing, wrongOneIn: 12 }),
+        kind: fc.constantFrom(kind, kind, kind, "none", "__proto__"),
+        body: bodyOf(call, kind),
         text: fc.option(fc.constantFrom("", "{", "[]", '"\\ud800"', '{"name":"\\u0000"}', `${"[".repeat(5000)}`), {
           freq: 12,
         }),
@@ -268,6 +347,7 @@ describe("any request", () => {
           "/week?from=",
           "/season?season=",
         ],
+        ...["/api/records/", "/api/records/fields/", "/api/records/soil-tests?fieldId=", "/records/"],
         ...["/api/calendar/", "/api/log?planId=", "/api/stages?planId=", "/api/feeds?id=", "/api/site?guide="],
       ),
       id: fc.oneof(value, fc.string({ unit: "binary", maxLength: 12 })),
@@ -294,9 +374,9 @@ describe("any request", () => {
     for (let round = 0; Date.now() < until && failed.length < 5; round++) {
       const batch = fc.sample(drawn, { numRuns: 8, seed: SEED + round });
       await Promise.all(
-        batch.map(async ({ call, body, text, id, who }) => {
+        batch.map(async ({ call, kind, body, text, id, who }) => {
           const [method = "", pattern = ""] = call.split(" ");
-          const where = pattern.replace(/\{\w+\}/, encodeURIComponent(id.toWellFormed()));
+          const where = pattern.replace("{kind}", kind).replace(/\{\w+\}/, encodeURIComponent(id.toWellFormed()));
           const answer = await ask(people[who] as Person, method, where, text ?? body);
           await note(answer, `${who} ${method} ${where} ${text ?? JSON.stringify(body)}`);
         }),

@@ -271,10 +271,16 @@ describe("walls between practices", () => {
       account: "update of password, update of updatedat",
       audit: "insert",
       calendar_feed: "insert, update of last_read_at, update of revoked_at",
+      crop_history: "insert, update",
       facts_clock: "insert, update",
-      farm: "update of station_id",
-      fertiliser: "update of price_per_t",
+      farm: "insert, update",
+      fertiliser: "insert, update",
+      fertiliser_content: "delete, insert, update",
+      field: "insert, update",
+      grower: "insert, update",
       guide_revision: "insert",
+      invitation: "insert, update of revoked_at",
+      lime_product: "insert, update",
       log_entry: "insert, update of withdrawn_at",
       moved_operation: "insert, update of at, update of moved_to, update of person, update of user_id",
       operation: "insert",
@@ -284,11 +290,17 @@ describe("walls between practices", () => {
       plan_outline: "insert, update",
       plan_version: "insert",
       planting: "insert, update of area_ha, update of part",
-      practice: "update of as_of, update of decimal_mark, update of prices, update of unit_set",
+      practice:
+        "update of as_of, update of currency, update of decimal_mark, update of name, update of prices, update of unit_set",
+      seed_lot: "insert, update",
       session: "delete, insert, update",
       sign_in_failure: "delete, insert",
+      soil_test: "insert, update",
+      soil_test_level: "delete, insert, update",
       stage_observation: "insert, update of withdrawn_at",
+      station: "insert, update",
       station_day: "insert, update",
+      station_normal: "delete, insert, update",
       weather_import: "insert",
     });
     // nobody makes themselves owner by it
@@ -299,11 +311,31 @@ describe("walls between practices", () => {
       "alter table plan disable row level security",
       "drop policy own on plan",
       "create table mine ()",
+      `insert into account (id, "accountId", "providerId", "userId", password) select 'x', id, 'credential', id, 'x' from "user"`,
     ])
       await expect(
         inPractice(castellan, (c) => c.query(attempt)),
         attempt,
       ).rejects.toThrow(/permission denied|must be owner/);
+    // and the functions that write people look whether they may
+    const noor = await accessOf(owner, "noor@castellan.example");
+    const asNoor = (text: string, values: unknown[]) => inPractice(noor, (c) => c.query(text, values));
+    expect((await asNoor("select set_member($1, 'owner', null, null) as done", [noor.userId])).rows[0].done).toBeNull();
+    expect((await asNoor("select accept_invitation('none', $1) as id", [noor.userId])).rows[0].id).toBeNull();
+    await expect(
+      asNoor("select begin_practice($1, $2, 'Mine', 'cr', 'metric', 'point', '{}')", [
+        castellan.practiceId,
+        noor.userId,
+      ]),
+      "a practice that is there",
+    ).rejects.toThrow(/duplicate key/);
+    await expect(
+      asNoor(
+        "insert into invitation (practice_id, token_hash, role, name, user_id, expires_at) values ($1, 'h', 'owner', 'me', $2, now() + interval '1 day')",
+        [noor.practiceId, noor.userId],
+      ),
+      "an invitation by one who is no owner",
+    ).rejects.toThrow(/row-level security/);
   });
 });
 

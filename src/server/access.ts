@@ -7,12 +7,13 @@ import type { IsoDate } from "@/core/dates";
 import type { UnitSet } from "@/core/units/units";
 import { auth } from "./auth";
 import { asPerson, isBusy, isDatabaseDown, pool, row, type Scope } from "./db";
+import { chosenPractice } from "./practice-choice";
 
 export type Role = "owner" | "adviser" | "assistant" | "grower";
-export type Action = "read" | "log" | "plan" | "issue" | "settings";
+export type Action = "read" | "log" | "plan" | "issue" | "settings" | "people";
 
 const ALLOWED: Record<Role, Action[]> = {
-  owner: ["read", "log", "plan", "issue", "settings"],
+  owner: ["read", "log", "plan", "issue", "settings", "people"],
   adviser: ["read", "log", "plan", "issue", "settings"],
   assistant: ["read", "log", "plan"],
   grower: ["log"],
@@ -66,8 +67,9 @@ export async function accessOf(requestHeaders: Headers): Promise<Access | null> 
       `select m.practice_id as "practiceId", m.grower_id as "growerId", m.role, m.licence_no as "licenceNo",
          jsonb_build_object('name', p.name, 'currency', p.currency, 'unitSet', p.unit_set, 'decimalMark', p.decimal_mark,
            'asOf', p.as_of) as practice
-       from membership m join practice p on p.id = m.practice_id where m.user_id = $1 order by m.practice_id limit 1`,
-      [userId],
+       from membership m join practice p on p.id = m.practice_id where m.user_id = $1
+       order by m.practice_id = $2::uuid desc nulls last, m.practice_id limit 1`,
+      [userId, chosenPractice(requestHeaders)],
     ),
   );
   if (!membership)
@@ -78,6 +80,25 @@ export async function accessOf(requestHeaders: Headers): Promise<Access | null> 
     name: session.user.name,
     today: membership.practice.asOf ?? new Date().toISOString().slice(0, 10),
   };
+}
+
+/** Who is signed in, whether they belong to a practice or not. */
+export async function personAsking(request: Request): Promise<{ userId: string } | null> {
+  const session = await askedOfDatabase(() => auth().api.getSession({ headers: request.headers }));
+  return session ? { userId: session.user.id } : null;
+}
+
+/** The name of whoever looks at a page, member of a practice or not; null where nobody is signed in. */
+export async function signedInName(): Promise<string | null> {
+  const requestHeaders = await headers();
+  const session = await askedOfDatabase(() => auth().api.getSession({ headers: requestHeaders }));
+  return session?.user.name ?? null;
+}
+
+/** The token of the session that asks. */
+export async function tokenFrom(requestHeaders: Headers): Promise<string> {
+  const session = await askedOfDatabase(() => auth().api.getSession({ headers: requestHeaders }));
+  return session?.session.token ?? "";
 }
 
 /** The access of the page being drawn; layout and page ask once between them. */

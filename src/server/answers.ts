@@ -3,6 +3,8 @@
 import type { IsoDate } from "@/core/dates";
 import type { FieldFacts } from "@/core/plan/facts";
 import type { Suitability } from "@/core/plan/site-criteria";
+import type { Chosen, KindId, Lists } from "@/core/records/describe";
+import type { FieldRecord } from "@/core/records/field";
 import type { GrownCrop } from "@/core/records/grown-crop";
 import type { SoilTest } from "@/core/records/soil-test";
 import type { OutlookDay } from "@/core/season/outlook";
@@ -105,9 +107,17 @@ export type SiteLine = Suitability & { guideId: string; kindId: string; name: st
 export interface FieldSheet {
   /** every kind of every crop, the best first, for the season that is planned next */
   suits: SiteLine[];
-  field: FieldFacts & { grower: string; note: string; boundary: unknown; labourPerH: number | null };
+  field: FieldFacts &
+    Pick<FieldRecord, "waterDistanceM" | "shadePct" | "obstacles" | "grazed" | "openWaterM" | "housesM" | "note"> & {
+      grower: string;
+      farmId: string;
+      boundary: unknown;
+      labourPerH: number | null;
+      /** no longer worked: offered for no new plan */
+      retired: boolean;
+    };
   soilTests: (SoilTest & { id: string })[];
-  history: GrownCrop[];
+  history: (GrownCrop & { id: string })[];
   plantings: PlantingLine[];
   climate: Climate | null;
   stationId: string | null;
@@ -267,3 +277,83 @@ export interface MoveResult {
 }
 
 export type OutlineBasis = "draft" | "issued";
+
+/** A record of any kind as it stands. */
+export interface RecordRow {
+  id: string;
+  revision: number;
+  retired: boolean;
+  /** who changed it last, and when */
+  person: string;
+  changedAt: string;
+  /** links and values, by key */
+  values: Record<string, unknown>;
+}
+/** Records of a kind, and what a form of them needs. */
+export interface RecordList {
+  rows: RecordRow[];
+  /** what each link can lead to, by its key */
+  links: Record<string, Chosen[]>;
+  lists: Lists;
+  mayChange: boolean;
+}
+/** What came of a change: nothing was altered where somebody else was first, and what stands is told. */
+export type RecordChange = { saved: true; revision: number } | { saved: false; stands: RecordRow };
+export interface RecordChangeLine {
+  at: string;
+  person: string;
+  action: string;
+  /** the leaves that changed, by path; whole where the record is new */
+  before: Record<string, unknown> | null;
+  after: Record<string, unknown> | null;
+}
+
+/** How far a practice has come. */
+export interface PracticeSteps {
+  /** records in use, by kind */
+  counts: Record<KindId, number>;
+  plans: number;
+  /** plans with an issued version */
+  issued: number;
+  /** whether some crop has a price */
+  priced: boolean;
+  /** the field that was changed last */
+  field: string | null;
+}
+
+export type RoleName = "owner" | "adviser" | "assistant" | "grower";
+
+/** Who belongs to a practice, and who is invited. */
+export interface PeopleSheet {
+  members: {
+    userId: string;
+    name: string;
+    email: string;
+    role: RoleName;
+    licenceNo: string | null;
+    growerId: string | null;
+    grower: string | null;
+    /** when something was last noted of them; null where nothing is */
+    lastSeen: string | null;
+  }[];
+  invitations: { id: string; name: string; role: RoleName; grower: string | null; by: string; expiresAt: string }[];
+  growers: { id: string; name: string }[];
+  /** whoever looks */
+  self: string;
+}
+/** What somebody is invited to. */
+export interface InvitationSheet {
+  practice: string;
+  role: RoleName;
+  name: string;
+  by: string;
+}
+export interface SessionLine {
+  id: string;
+  since: string;
+  used: string;
+  device: string;
+  address: string;
+  /** the one that looks */
+  own: boolean;
+}

@@ -9,9 +9,10 @@ import { Refused } from "./access";
 import { audit } from "./audit";
 import type { Received } from "./contracts";
 import { type Client, row, rows, type Scope } from "./db";
-import { loadFertilisers } from "./records/fertilisers";
-import { loadLimeProducts } from "./records/lime-products";
-import { loadSeedLots } from "./records/seed-lots";
+import { fertiliserTable } from "./records/fertilisers";
+import { limeTable } from "./records/lime-products";
+import type { RecordTable } from "./records/record-table";
+import { seedLotTable } from "./records/seed-lots";
 
 export interface Catalogue {
   fertilisers: Fertiliser[];
@@ -20,21 +21,45 @@ export interface Catalogue {
   prices: Prices;
 }
 
-export async function loadCatalogue(client: Client, scope: Scope): Promise<Catalogue> {
+/** What can be bought, and what of it is retired: offered only where a plan has chosen it already. */
+export async function loadCatalogue(client: Client, scope: Scope): Promise<Catalogue & { retired: Set<string> }> {
+  const retired = new Set<string>();
   const [practice, fertilisers, limes, seedLots] = await Promise.all([
     row<{ currency: string; prices: unknown }>(client, "select currency, prices from practice where id = $1", [
       scope.practiceId,
     ]),
-    loadFertilisers(client, scope),
-    loadLimeProducts(client, scope),
-    loadSeedLots(client, scope),
+    loadProducts(client, scope, fertiliserTable, "name", retired),
+    loadLimes(client, scope, retired),
+    loadProducts(client, scope, seedLotTable, "variety", retired),
   ]);
   return {
     fertilisers,
     limes,
     seedLots,
     prices: { currency: practice?.currency ?? "cr", ...pricesRecord.parse(practice?.prices) },
+    retired,
   };
+}
+
+/** Limes, the cheapest first. */
+export const loadLimes = (client: Client, scope: Scope, retired: Set<string>): Promise<LimeProduct[]> =>
+  loadProducts(client, scope, limeTable, "price_per_t", retired);
+
+/** All products of a table in the order of a column; the ids of retired ones are added to `retired`. */
+async function loadProducts<T extends { id: string }>(
+  client: Client,
+  scope: Scope,
+  table: RecordTable<T>,
+  order: string,
+  retired: Set<string>,
+): Promise<T[]> {
+  const found = await rows<Record<string, unknown> & { id: string; isRetired: boolean }>(
+    client,
+    `select ${table.select("t")}, t.retired_at is not null as "isRetired" from ${table.table} t where t.practice_id = $1 order by t.${order}`,
+    [scope.practiceId],
+  );
+  for (const { id, isRetired } of found) if (isRetired) retired.add(id);
+  return found.map(table.parse);
 }
 
 /** As the page of settings calls them. */

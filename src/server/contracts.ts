@@ -17,12 +17,18 @@ import type {
   MoveResult,
   OutlineProgress,
   PackedRows,
+  PeopleSheet,
+  RecordChange,
+  RecordChangeLine,
+  RecordList,
   RepairResult,
   SaveResult,
+  SessionLine,
   SiteLine,
   WeatherAnswer,
 } from "./answers";
 
+export type { KindId } from "@/core/records/describe";
 export type * from "./answers";
 
 const column = z.number().int().min(0).max(500).nullable();
@@ -42,6 +48,21 @@ const workingDate = z.iso
 const key = z.string().min(1).max(80);
 /** A value and what it was changed from; null where none stood. */
 const changed = <V extends z.ZodType>(value: V) => z.strictObject({ from: value.nullable(), to: value });
+
+/** Who comes new: an account of their own. */
+const newPerson = z.strictObject({
+  name: z.string().trim().min(1).max(200),
+  email: z.email().max(320),
+  password: z.string().min(1).max(500),
+});
+const membership = {
+  role: z.enum(["owner", "adviser", "assistant", "grower"]),
+  growerId: z.uuid().nullable().default(null),
+  licenceNo: z.string().trim().max(80).nullable().default(null),
+};
+
+/** Links and values of a record; which ones its kind says, and reads them by. */
+const recordValues = z.record(z.string().max(80), z.unknown());
 
 /** What is sent, by method and path: the body of a POST or PUT. A call that is not listed sends none. */
 export const BODIES = {
@@ -65,6 +86,26 @@ export const BODIES = {
       .min(1)
       .max(200),
   }),
+  "POST /api/practices": z.strictObject({
+    practice: z.strictObject({
+      name: z.string().trim().min(1).max(200),
+      currency: z.string().trim().min(1).max(8),
+      unitSet: z.enum(["metric", "usCustomary", "imperial", "southAsian"]),
+      decimalMark: z.enum(["point", "comma"]),
+    }),
+    /** absent for whoever is signed in */
+    person: newPerson.optional(),
+  }),
+  "PUT /api/practice": z.strictObject({ practiceId: z.uuid() }),
+  "POST /api/invitations": z.strictObject({ name: z.string().trim().min(1).max(200), ...membership }),
+  /** `person` absent: as whoever is signed in */
+  "POST /api/join/{token}": z.strictObject({ person: newPerson.optional() }),
+  "PUT /api/people": z.strictObject({ userId: z.string().min(1).max(80), ...membership }),
+  "POST /api/records/{kind}": z.strictObject({ id: z.uuid(), values: recordValues }),
+  "PUT /api/records/{kind}/{id}": z.union([
+    z.strictObject({ revision, values: recordValues }),
+    z.strictObject({ revision, retired: z.boolean() }),
+  ]),
   "PUT /api/farms": z.strictObject({ farmId: z.uuid(), stationId: z.uuid() }),
   "POST /api/feeds": z.strictObject({ name: z.string().trim().min(1).max(80) }),
   /** only what was changed, each with the value that it was changed from: what somebody else changed meanwhile stays */
@@ -134,6 +175,20 @@ export interface Answers {
   "POST /api/stages": Done;
   "DELETE /api/stages": Done;
   "POST /api/moves": { results: MoveResult[] };
+  "POST /api/practices": { id: string };
+  "PUT /api/practice": Done;
+  "POST /api/invitations": { path: string };
+  "DELETE /api/invitations": Done;
+  "POST /api/join/{token}": Done;
+  "GET /api/people": PeopleSheet;
+  "PUT /api/people": Done;
+  "DELETE /api/people": Done;
+  "GET /api/sessions": { sessions: SessionLine[] };
+  "DELETE /api/sessions": Done;
+  "GET /api/records/{kind}": RecordList;
+  "POST /api/records/{kind}": { id: string };
+  "GET /api/records/{kind}/{id}": { changes: RecordChangeLine[] };
+  "PUT /api/records/{kind}/{id}": RecordChange;
   "PUT /api/farms": Done;
   "GET /api/feeds": { feeds: FeedLine[] };
   "POST /api/feeds": { path: string };

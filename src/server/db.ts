@@ -63,7 +63,17 @@ export async function asWorker<T>(work: (client: Client) => Promise<T>): Promise
   return transaction({ worker: "on" }, work);
 }
 
-type Setting = "practice_id" | "user_id" | "grower_id" | "feed_hash" | "worker";
+/** Runs `work` for whoever comes with an invitation: only that one shows, and what its practice is called. */
+export async function asInvited<T>(tokenHash: string, work: (client: Client) => Promise<T>): Promise<T> {
+  return transaction({ invitation_hash: tokenHash }, work);
+}
+
+/** Runs `work` for somebody who has no account yet: no row of any practice shows. */
+export async function asNobody<T>(work: (client: Client) => Promise<T>): Promise<T> {
+  return transaction({ practice_id: "" }, work);
+}
+
+type Setting = "practice_id" | "user_id" | "grower_id" | "feed_hash" | "invitation_hash" | "worker";
 
 /** Times that a transaction is tried which the database ended because another one stood in its way. */
 const TRIES = 4;

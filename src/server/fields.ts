@@ -19,7 +19,7 @@ export async function listFields(client: Client, scope: Scope): Promise<FieldLin
   const [fields, farms, growers, tests, plans, plantings, versions, logs] = await Promise.all([
     rows<{ id: string; name: string; farmId: string; areaHa: number; textureClass: string }>(
       client,
-      `select id, name, farm_id as "farmId", area_ha as "areaHa", texture_class as "textureClass" from field where practice_id = $1`,
+      `select id, name, farm_id as "farmId", area_ha as "areaHa", texture_class as "textureClass" from field where practice_id = $1 and retired_at is null`,
       key,
     ),
     rows<{ id: string; name: string; growerId: string }>(
@@ -31,7 +31,7 @@ export async function listFields(client: Client, scope: Scope): Promise<FieldLin
     rows<{ fieldId: string; ph: number; testedOn: IsoDate }>(
       client,
       `select distinct on (field_id) field_id as "fieldId", ph, taken_on as "testedOn" from soil_test
-       where practice_id = $1 order by field_id, taken_on desc`,
+       where practice_id = $1 and retired_at is null order by field_id, taken_on desc`,
       key,
     ),
     rows<{ id: string; fieldId: string; plantingId: string; season: number; guideId: string }>(
@@ -111,7 +111,7 @@ export async function listFieldNames(client: Client, scope: Scope): Promise<Fiel
   const [fields, farms, plans] = await Promise.all([
     rows<{ id: string; name: string; farmId: string }>(
       client,
-      `select id, name, farm_id as "farmId" from field where practice_id = $1 order by name`,
+      `select id, name, farm_id as "farmId" from field where practice_id = $1 and retired_at is null order by name`,
       key,
     ),
     rows<{ id: string; name: string }>(client, "select id, name from farm where practice_id = $1", key),
@@ -142,7 +142,8 @@ export async function loadField(
     client,
     `select f.id, f.name, fa.name as farm, g.name as grower, f.area_ha as "areaHa", f.texture_class as "textureClass", f.drainage, f.note, f.boundary,
        f.soil_depth_cm as "soilDepthCm", f.slope_pct as "slopePct", f.stones_pct as "stonesPct", f.water_source as "waterSource",
-       f.water_m3_per_year as "waterM3PerYear", f.outlet_km as "outletKm", fa.machines, fa.harvesters, fa.hands,
+       f.water_m3_per_year as "waterM3PerYear", f.outlet_km as "outletKm", f.water_distance_m as "waterDistanceM", f.shade_pct as "shadePct",
+       f.obstacles, f.grazed, f.open_water_m as "openWaterM", f.houses_m as "housesM", f.retired_at is not null as retired, f.farm_id as "farmId", fa.machines, fa.harvesters, fa.hands,
        fa.zone, f.compaction_depth_cm as "compactionDepthCm", f.irrigated, fa.hand_work as "handWork", fa.contractor, fa.labour_per_h as "labourPerH", fa.station_id as "stationId"
      from field f join farm fa on fa.practice_id = f.practice_id and fa.id = f.farm_id
      join grower g on g.practice_id = f.practice_id and g.id = fa.grower_id

@@ -30,7 +30,10 @@ export async function loadDemo(owner: pg.Client, demo: Practice, password: strin
   try {
     await owner.query("select pg_advisory_xact_lock(hashtextextended($1, 0))", [LOADING]);
     const made = await owner.query("insert into demo_load (mark) values ($1) on conflict do nothing", [mark]);
-    if (made.rowCount === 1) await loadPractice(owner as unknown as Client, demo, password);
+    if (made.rowCount === 1) {
+      const became = await loadPractice(owner as unknown as Client, demo, password);
+      await owner.query("update demo_load set became = $2 where mark = $1", [mark, became]);
+    }
     await owner.query("commit");
     return made.rowCount === 1;
   } catch (error) {
@@ -39,7 +42,8 @@ export async function loadDemo(owner: pg.Client, demo: Practice, password: strin
   }
 }
 
-async function loadPractice(owner: Client, demo: Practice, password: string): Promise<void> {
+/** Gives the id of the practice. */
+async function loadPractice(owner: Client, demo: Practice, password: string): Promise<string> {
   const practiceId = randomUUID();
   const hash = await hashPassword(password);
   const growerIds = new Map(demo.growers.map((g) => [g.name, randomUUID()]));
@@ -108,6 +112,7 @@ async function loadPractice(owner: Client, demo: Practice, password: string): Pr
   await loadCatalogueRows(owner, practiceId, demo);
   const farmIds = await loadFarms(owner, practiceId, demo, growerIds);
   for (const field of demo.fields) await loadDemoField(owner, access, field, farmIds.get(field.farm) as string);
+  return practiceId;
 }
 
 async function loadCatalogueRows(client: Client, practiceId: string, demo: Practice): Promise<void> {

@@ -1,6 +1,7 @@
 /** Which passwords may be set: long enough, and none of those that are tried first. */
 
 import { dictionary } from "@zxcvbn-ts/language-common";
+import { DEMO_PASSWORD } from "./demo-door";
 
 export const LEAST_LENGTH = 10;
 const MOST_LENGTH = 128;
@@ -26,6 +27,7 @@ export function passwordProblem(password: string): string | null {
   const plain = password.toLowerCase().replace(/[\s_.!-]+/g, "");
   const half = plain.slice(0, plain.length / 2);
   const words = [plain, plain.replace(/\d+$/, ""), ...(half + half === plain ? [half] : [])];
+  if (password === DEMO_PASSWORD) return "Password: this one is printed for the demo. Take one of your own.";
   return words.some(isListed) || new Set(plain).size < 4
     ? "Password: this one is among the first that are tried. Take several words that do not belong together."
     : null;

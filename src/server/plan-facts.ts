@@ -7,7 +7,7 @@ import type { GrownCrop } from "@/core/records/grown-crop";
 import { draftPlan } from "@/core/sheets/draft-plan";
 import type { ObservedWeather } from "@/core/weather/season-weather";
 import type { Asker } from "./access";
-import { loadCatalogue } from "./catalogue";
+import { type Catalogue, loadCatalogue } from "./catalogue";
 import { loadClimates } from "./climates";
 import { type Client, rows } from "./db";
 import { groupBy } from "./group-by";
@@ -33,7 +33,7 @@ export async function loadPlanFacts(client: Client, asker: Asker, plans: PlanRow
   const planIds = plans.map((p) => p.id);
   const asked = [practiceId, planIds];
   // asked together: see the pool
-  const [fields, tests, history, log, observations, plantings, catalogue] = await Promise.all([
+  const [fields, tests, history, log, observations, plantings, { retired, ...catalogue }] = await Promise.all([
     rows<PlanFacts["field"] & { labourPerH: number | null; stationId: string | null }>(
       client,
       `select f.id, f.name, fa.name as farm, f.area_ha as "areaHa", f.texture_class as "textureClass", f.drainage, fa.zone,
@@ -79,6 +79,7 @@ export async function loadPlanFacts(client: Client, asker: Asker, plans: PlanRow
       ),
     ).then((found) => new Map(found)),
   ]);
+  const chosen = retired.size > 0 ? await loadChosenText(client, asked) : new Map<string, string>();
   const logOf = groupBy(log, (l) => l.planId);
   const seenOf = groupBy(observations, (o) => o.planId);
 
@@ -106,7 +107,7 @@ export async function loadPlanFacts(client: Client, asker: Asker, plans: PlanRow
       })),
       climate: stationId ? (climates.get(stationId) ?? null) : null,
       observedWeather: stationId ? (observed.get(`${stationId} ${plan.season}`) ?? null) : null,
-      ...catalogue,
+      ...withoutRetired(catalogue, retired, chosen.get(plan.id) ?? ""),
       prices: { ...catalogue.prices, ...(labourPerH === null ? {} : { labourPerH }) },
       log: (logOf.get(plan.id) ?? []).map(({ planId: _, ...entry }) => entry),
       observations: (seenOf.get(plan.id) ?? []).map(({ planId: _, ...entry }) => entry),
@@ -114,6 +115,29 @@ export async function loadPlanFacts(client: Client, asker: Asker, plans: PlanRow
     });
   }
   return result;
+}
+
+/** What each plan has decided, as text to look for an id in. */
+async function loadChosenText(client: Client, asked: unknown[]): Promise<Map<string, string>> {
+  const found = await rows<{ id: string; text: string }>(
+    client,
+    "select id, decisions::text as text from plan where practice_id = $1 and id = any($2::uuid[])",
+    asked,
+  );
+  return new Map(found.map((p) => [p.id, p.text]));
+}
+
+/** What is retired is offered to no plan that has not chosen it. */
+function withoutRetired(catalogue: Catalogue, retired: Set<string>, chosen: string): Catalogue {
+  if (retired.size === 0) return catalogue;
+  const offered = <T extends { id: string }>(list: T[]) =>
+    list.filter(({ id }) => !retired.has(id) || chosen.includes(`"${id}"`));
+  return {
+    ...catalogue,
+    fertilisers: offered(catalogue.fertilisers),
+    limes: offered(catalogue.limes),
+    seedLots: offered(catalogue.seedLots),
+  };
 }
 
 interface Planting {

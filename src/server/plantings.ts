@@ -71,12 +71,13 @@ export async function startPlan(
   if (!guideOf(guideId)) throw new Refused(404, `There is no guide of "${guideId}".`);
   // held until the end, so that two people do not take the same ground at once
   await hold(client, fieldId);
-  const field = await row<{ areaHa: number }>(
+  const field = await row<{ areaHa: number; retired: boolean }>(
     client,
-    `select area_ha as "areaHa" from field where practice_id = $1 and id = $2`,
+    `select area_ha as "areaHa", retired_at is not null as retired from field where practice_id = $1 and id = $2`,
     [access.practiceId, fieldId],
   );
   if (!field) throw new Refused(404, "There is no such field.");
+  if (field.retired) throw new Refused(422, "The field is retired: take it back among the fields before planning it.");
   const there = await listPlantings(client, access, fieldId);
   const before = there.find((p) => p.id === follows);
   // what comes after a part has that part, unless less of it is wanted

@@ -1,16 +1,20 @@
 /** Turns what a route handler returns or throws into a response that says what is wrong, and never a stack. */
 
 import { ZodError } from "zod";
-import { type Access, type Action, Busy, Refused, requireAction } from "./access";
+import { type Access, type Action, Busy, Refused, refuseOtherSites, requireAction } from "./access";
 import { type Answers, BODIES, type Call, type Received } from "./contracts";
 import { isBadValue, isBusy, isDatabaseDown, isTaken } from "./db";
 
-interface Given<C extends Call> {
-  access: Access;
+interface Open<C extends Call> {
+  request: Request;
   body: Received<C>;
   path: Record<string, string>;
   query: URLSearchParams;
 }
+interface Given<C extends Call> extends Open<C> {
+  access: Access;
+}
+type Handler = (request: Request, context: { params: Promise<Record<string, string>> }) => Promise<Response>;
 
 /** Bytes of a body that a call takes, unless its schema says that it holds a file. */
 const MOST_BYTES = 400_000;
@@ -28,20 +32,38 @@ export function route<C extends Call>(
   call: C,
   action: Action,
   work: (given: Given<C>) => Promise<Answers[C] | Response>,
-): (request: Request, context: { params: Promise<Record<string, string>> }) => Promise<Response> {
-  const schema = call in BODIES ? BODIES[call as keyof typeof BODIES] : null;
+): Handler {
   return (request, { params }) =>
     respond(async () => {
       const access = await requireAction(request, action);
-      // a route without names in its path has none
-      const path = (await params) ?? {};
-      const query = new URL(request.url).searchParams;
-      for (const text of [...Object.values(path), ...query.keys(), ...query.values()]) refuseOddText(text);
-      const most = CALLS_WITH_FILE.has(call) ? MOST_BYTES_WITH_FILE : MOST_BYTES;
-      const body = (schema ? schema.parse(await readJson(request, most)) : undefined) as Received<C>;
-      const answer = await work({ access, body, path, query });
-      return answer instanceof Response ? answer : json(answer);
+      return answerOf(await work({ access, ...(await read(call, request, params)) }));
     });
+}
+
+/** The route of a call that nobody has to be signed in for; other sites are refused all the same. */
+export function openRoute<C extends Call>(call: C, work: (given: Open<C>) => Promise<Answers[C] | Response>): Handler {
+  return (request, { params }) =>
+    respond(async () => {
+      refuseOtherSites(request);
+      return answerOf(await work(await read(call, request, params)));
+    });
+}
+
+const answerOf = (answer: unknown): Response => (answer instanceof Response ? answer : json(answer));
+
+async function read<C extends Call>(
+  call: C,
+  request: Request,
+  params: Promise<Record<string, string>>,
+): Promise<Open<C>> {
+  const schema = call in BODIES ? BODIES[call as keyof typeof BODIES] : null;
+  // a route without names in its path has none
+  const path = (await params) ?? {};
+  const query = new URL(request.url).searchParams;
+  for (const text of [...Object.values(path), ...query.keys(), ...query.values()]) refuseOddText(text);
+  const most = CALLS_WITH_FILE.has(call) ? MOST_BYTES_WITH_FILE : MOST_BYTES;
+  const body = (schema ? schema.parse(await readJson(request, most)) : undefined) as Received<C>;
+  return { request, body, path, query };
 }
 
 /** The answer of a call that only does something. */

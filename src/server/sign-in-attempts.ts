@@ -5,6 +5,7 @@
  */
 
 import { createHash } from "node:crypto";
+import { Refused } from "./access";
 import { pool } from "./db";
 
 const WINDOW_MINUTES = 15;
@@ -62,4 +63,13 @@ export async function noteFailure(attempt: Attempt): Promise<void> {
 /** Forgets the failures of an account from an address where the right password came at last. */
 export async function forgetFailures(attempt: Attempt): Promise<void> {
   await pool().query("delete from sign_in_failure where key = $1", [keysOf(attempt).pair]);
+}
+
+/** Refuses new accounts from an address that has just made many, or tried to; notes this one. */
+export async function noteNewAccount(address: string): Promise<void> {
+  const attempt = { address, account: "a new account" };
+  const verdict = await judgeAttempt(attempt);
+  if (verdict.refused)
+    throw new Refused(429, `Many accounts were begun from here. Try again in ${verdict.retrySeconds} seconds.`);
+  await noteFailure(attempt);
 }

@@ -4,7 +4,9 @@ import { z } from "zod";
 import { Refused, refuseOtherSites } from "./access";
 import { auth } from "./auth";
 import { pool } from "./db";
+import { DEMO_PASSWORD, onlyHere } from "./demo-door";
 import { passwordProblem } from "./passwords";
+import { noteSignIn } from "./people";
 import { json, readJson, respond } from "./respond";
 import { forgetFailures, judgeAttempt, noteFailure } from "./sign-in-attempts";
 
@@ -36,6 +38,8 @@ export function answerAuth(request: Request): Promise<Response> {
 
 async function signIn(request: Request): Promise<Response> {
   const body = credentials.parse(await readJson(request, MOST_BYTES));
+  if (body.password === DEMO_PASSWORD && !onlyHere())
+    return json({ error: "The demo's printed password opens on the machine itself only." }, 403);
   const attempt = { address: request.headers.get("x-forwarded-for") ?? "", account: body.email };
   const verdict = await judgeAttempt(attempt);
   if (verdict.refused)
@@ -45,7 +49,11 @@ async function signIn(request: Request): Promise<Response> {
   await new Promise((resolve) => setTimeout(resolve, verdict.delayMs));
   const answer = await passOn(request, body);
   if (answer.status === 401) await noteFailure(attempt);
-  else if (answer.ok) await forgetFailures(attempt);
+  else if (answer.ok) {
+    await forgetFailures(attempt);
+    const { user } = (await answer.clone().json()) as { user?: { id: string } };
+    if (user) await noteSignIn(user.id);
+  }
   return answer;
 }
 

@@ -6,12 +6,12 @@ import type { PlanFacts } from "@/core/plan/facts";
 import { previousCropOf } from "@/core/plan/previous-crop";
 import type { SiteFacts } from "@/core/plan/site-criteria";
 import { siteSuitability } from "@/core/plan/site-suitability";
+import { loadLimes } from "./catalogue";
 import { loadClimates } from "./climates";
 import type { SiteLine } from "./contracts";
 import { type Client, rows, type Scope } from "./db";
 import { cropBefore, guideOf, listCrops } from "./guides";
 import { loadGrownCrops } from "./records/grown-crops";
-import { loadLimeProducts } from "./records/lime-products";
 import { loadLastSoilTests } from "./records/soil-tests";
 
 /** The season that is planned next: from July on that of the next year. */
@@ -37,12 +37,14 @@ export async function loadSiteFacts(
   );
   const ids = fields.map((f) => f.id);
   const stations = [...new Set(fields.flatMap((f) => f.stationId ?? []))];
-  const [tests, grown, climates, limes] = await Promise.all([
+  const retired = new Set<string>();
+  const [tests, grown, climates, allLimes] = await Promise.all([
     loadLastSoilTests(client, scope, ids),
     loadGrownCrops(client, scope, ids),
     loadClimates(client, practiceId, stations),
-    loadLimeProducts(client, scope),
+    loadLimes(client, scope, retired),
   ]);
+  const limes = allLimes.filter((l) => !retired.has(l.id));
   return new Map(
     fields.map(({ stationId, ...field }): [string, SiteFacts] => {
       const history = grown.get(field.id) ?? [];

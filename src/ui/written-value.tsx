@@ -13,6 +13,7 @@ export function WrittenValue<T>({
   read,
   onValue,
   onClear,
+  onLeave,
   label,
   suffix,
   width = "6.5em",
@@ -24,6 +25,8 @@ export function WrittenValue<T>({
   read: (typed: string) => Reading<T>;
   onValue: (value: T) => void;
   onClear?: () => void;
+  /** one leaves it with what stands there read */
+  onLeave?: () => void;
   label: string;
   suffix?: string;
   width?: string;
@@ -69,7 +72,11 @@ export function WrittenValue<T>({
           spellCheck={false}
           onFocus={(event) => type === "text" && event.currentTarget.select()}
           onChange={(event) => take(event.currentTarget.value)}
-          onBlur={() => problem === null && setTyped(null)}
+          onBlur={() => {
+            if (problem !== null) return;
+            setTyped(null);
+            onLeave?.();
+          }}
           onKeyDown={(event) => {
             if (event.key === "Escape" && typed !== null) {
               event.stopPropagation();

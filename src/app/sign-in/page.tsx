@@ -1,8 +1,13 @@
 import type { Metadata } from "next";
 import { SignInForm } from "@/features/sign-in/sign-in-form";
+import { DEMO_EMAIL, DEMO_PASSWORD, onlyHere } from "@/server/demo-door";
+import { hasDemo } from "@/server/demo-loads";
 
 export const metadata: Metadata = { title: "Sign in" };
+export const dynamic = "force-dynamic";
 
-export default function SignInPage() {
-  return <SignInForm />;
+export default async function SignInPage() {
+  const here = onlyHere();
+  const demo = here && (await hasDemo()) ? { email: DEMO_EMAIL, password: DEMO_PASSWORD } : null;
+  return <SignInForm demo={demo} mayBegin={here || process.env.ALLOW_NEW_PRACTICES === "yes"} />;
 }

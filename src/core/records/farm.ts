@@ -1,5 +1,6 @@
 import { z } from "zod";
-import { IMPLEMENT_IDS } from "../ground/implements";
+import { IMPLEMENT_IDS, IMPLEMENTS } from "../ground/implements";
+import type { RecordKind } from "./describe";
 import { minor, name } from "./parts";
 
 /** A farm: its zone, and what it can do in a day. */
@@ -27,3 +28,78 @@ export const farmRecord = z.strictObject({
   dayHours: z.number().positive().max(24).default(9),
 });
 export type FarmRecord = z.infer<typeof farmRecord>;
+
+export const farmKind: RecordKind = {
+  id: "farms",
+  one: "farm",
+  many: "Farms",
+  purpose: "Fields that one grower works with the same machines and people, under one weather station.",
+  schema: farmRecord,
+  unique: ["growerId", "name"],
+  fields: [
+    { key: "growerId", label: "Grower", input: "link", to: "growers", listed: true },
+    {
+      key: "stationId",
+      label: "Weather station",
+      input: "link",
+      to: "stations",
+      empty: "null",
+      help: "without one no dates can be reckoned",
+      listed: true,
+    },
+    { key: "name", label: "Name", input: "text", listed: true, also: ["farm"] },
+    {
+      key: "zone",
+      label: "Zone",
+      input: "listed",
+      list: "zones",
+      empty: "default",
+      help: "guides give sowing windows and customs by zone; any: those that hold everywhere",
+      listed: true,
+    },
+    {
+      key: "handWork",
+      label: "Worked by hand and hired hours",
+      input: "yesNo",
+      empty: "default",
+      help: "rather than by machines of its own",
+    },
+    { key: "contractor", label: "Contractors do the field work", input: "yesNo", empty: "default" },
+    {
+      key: "labourPerH",
+      label: "Labour",
+      input: "money",
+      per: "h",
+      empty: "null",
+      help: "empty: the practice's price",
+    },
+    { key: "tractors", label: "Tractors", input: "number", dimension: "count", empty: "default" },
+    { key: "harvesters", label: "Harvesters", input: "number", dimension: "count", empty: "default" },
+    { key: "hands", label: "Hands", input: "number", dimension: "count", empty: "default" },
+    {
+      key: "dayHours",
+      label: "Working day",
+      input: "number",
+      dimension: "count",
+      unit: "h",
+      empty: "default",
+    },
+    {
+      key: "machines",
+      label: "Machines that can be had",
+      input: "lines",
+      empty: "default",
+      help: "own or hired; none listed: whatever the guide asks for. Without a rate the usual one is taken.",
+      columns: [
+        {
+          key: "implement",
+          label: "Machine",
+          input: "choice",
+          options: IMPLEMENT_IDS.map((id) => ({ value: id, label: IMPLEMENTS[id].name })),
+        },
+        { key: "number", label: "Number", input: "number", dimension: "count", empty: "default" },
+        { key: "haPerHour", label: "Work rate", input: "number", dimension: "count", unit: "ha/h", empty: "null" },
+      ],
+    },
+  ],
+};

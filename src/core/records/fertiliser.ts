@@ -1,4 +1,6 @@
 import { z } from "zod";
+import { NUTRIENTS } from "../nutrients";
+import { chosenFrom, type RecordKind } from "./describe";
 import { contents, minor, name, slug } from "./parts";
 
 export const N_FORMS = ["urea", "ammonium", "ammonium nitrate", "nitrate", "organic"] as const;
@@ -16,3 +18,38 @@ export const fertiliserRecord = z.strictObject({
   organic: z.boolean().default(false),
 });
 export type Fertiliser = z.infer<typeof fertiliserRecord>;
+
+export const fertiliserKind: RecordKind = {
+  id: "fertilisers",
+  one: "fertiliser",
+  many: "Fertilisers and manures",
+  purpose: "What nutrients can be bought or spread as; plans choose the cheapest that fit.",
+  schema: fertiliserRecord,
+  unique: ["name"],
+  slugFrom: "name",
+  fields: [
+    { key: "name", label: "Name", input: "text", listed: true, also: ["product", "fertiliser", "manure"] },
+    {
+      key: "contents",
+      label: "Contents",
+      input: "amounts",
+      unit: "%",
+      keys: NUTRIENTS.map((n) => ({ key: n.id, label: n.label })),
+      help: "by mass, in the form that is named: P₂O₅ and not P, K₂O and not K",
+      listed: true,
+    },
+    { key: "pricePerT", label: "Price", input: "money", per: "t", listed: true },
+    { key: "bagKg", label: "Pack", input: "number", dimension: "mass", listed: true, also: ["bag", "pack mass"] },
+    {
+      key: "nForm",
+      label: "Form of nitrogen",
+      input: "choice",
+      options: chosenFrom(Object.fromEntries(N_FORMS.map((f) => [f, f]))),
+      empty: "null",
+      help: "decides how it is lost and what it must not meet",
+      listed: true,
+    },
+    { key: "containsChloride", label: "Contains chloride", input: "yesNo", empty: "default" },
+    { key: "organic", label: "Manure or other organic", input: "yesNo", empty: "default" },
+  ],
+};

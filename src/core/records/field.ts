@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { DRAINAGES } from "../soil/drainage";
-import { TEXTURE_CLASSES } from "../soil/texture";
+import { TEXTURE_CLASSES, textureName, textureOf } from "../soil/texture";
+import { chosenFrom, type RecordKind } from "./describe";
 import { name } from "./parts";
 
 export const WATER_SOURCES = ["rain", "canal", "river", "well", "reservoir"] as const;
@@ -25,6 +26,137 @@ export const fieldRecord = z.strictObject({
   waterM3PerYear: z.number().min(0).max(1_000_000_000).nullable().default(null),
   /** to where the harvest is fed, dried or sold */
   outletKm: z.number().min(0).max(2000).nullable().default(null),
+  /** from the source to the field [m] */
+  waterDistanceM: z.number().min(0).max(100_000).nullable().default(null),
+  /** of the topsoil, by mass; what the texture class was found from */
+  sandPct: z.number().min(0).max(100).nullable().default(null),
+  clayPct: z.number().min(0).max(100).nullable().default(null),
+  /** of the ground, at midday in summer */
+  shadePct: z.number().min(0).max(100).nullable().default(null),
+  obstacles: z.string().max(400).default(""),
+  /** beasts graze it in some part of the year */
+  grazed: z.boolean().nullable().default(null),
+  /** to the nearest stream, ditch, pond or well, and to the nearest house [m] */
+  openWaterM: z.number().min(0).max(100_000).nullable().default(null),
+  housesM: z.number().min(0).max(100_000).nullable().default(null),
   note: z.string().max(4000).default(""),
 });
 export type FieldRecord = z.infer<typeof fieldRecord>;
+
+const sentence = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
+
+export const fieldKind: RecordKind = {
+  id: "fields",
+  one: "field",
+  many: "Fields",
+  purpose: "What is planned: its ground, its water and its size.",
+  schema: fieldRecord,
+  unique: ["farmId", "name"],
+  suggest: ({ sandPct, clayPct }) => {
+    if (typeof sandPct !== "number" || typeof clayPct !== "number") return [];
+    const value = textureOf(sandPct, clayPct);
+    return value ? [{ key: "textureClass", value, why: `${sandPct} % sand and ${clayPct} % clay` }] : [];
+  },
+  check: ({ sandPct, clayPct }) => {
+    const both = Number(sandPct ?? 0) + Number(clayPct ?? 0);
+    return both > 100
+      ? [{ key: "clayPct", message: `sand and clay are ${both} % together, allowed is up to 100 %` }]
+      : [];
+  },
+  fields: [
+    { key: "farmId", label: "Farm", input: "link", to: "farms", listed: true },
+    { key: "name", label: "Name", input: "text", listed: true, also: ["field", "field name", "parcel"] },
+    { key: "boundary", label: "Boundary", input: "boundary", empty: "null" },
+    { key: "areaHa", label: "Area", input: "number", dimension: "area", listed: true, also: ["size"] },
+    {
+      key: "textureClass",
+      label: "Texture",
+      input: "choice",
+      options: TEXTURE_CLASSES.map((t) => ({ value: t, label: sentence(textureName(t)) })),
+      listed: true,
+      also: ["soil", "soil type"],
+    },
+    {
+      key: "sandPct",
+      label: "Sand",
+      input: "number",
+      dimension: "percent",
+      empty: "null",
+      help: "of a particle-size analysis; with clay it gives the texture class",
+    },
+    { key: "clayPct", label: "Clay", input: "number", dimension: "percent", empty: "null" },
+    {
+      key: "drainage",
+      label: "Drainage",
+      input: "choice",
+      options: chosenFrom({ free: "Free", moderate: "Moderate", poor: "Poor" }),
+      empty: "default",
+      listed: true,
+    },
+    { key: "irrigated", label: "Irrigated", input: "yesNo", empty: "default", listed: true },
+    {
+      key: "waterSource",
+      label: "Water from",
+      input: "choice",
+      options: chosenFrom(Object.fromEntries(WATER_SOURCES.map((s) => [s, sentence(s)]))),
+      empty: "null",
+    },
+    {
+      key: "waterM3PerYear",
+      label: "Water in a year",
+      input: "number",
+      dimension: "count",
+      unit: "m³",
+      empty: "null",
+      help: "empty: nothing limits it, or nobody knows",
+    },
+    { key: "waterDistanceM", label: "Way of the water", input: "number", dimension: "distance", empty: "null" },
+    {
+      key: "soilDepthCm",
+      label: "Rootable depth",
+      input: "number",
+      dimension: "length",
+      empty: "null",
+      help: "down to rock, gravel or standing water",
+    },
+    {
+      key: "compactionDepthCm",
+      label: "Compacted down to",
+      input: "number",
+      dimension: "length",
+      empty: "null",
+      help: "lower edge of a compacted layer; empty: none known",
+    },
+    { key: "slopePct", label: "Slope", input: "number", dimension: "percent", empty: "null" },
+    {
+      key: "stonesPct",
+      label: "Stones",
+      input: "number",
+      dimension: "percent",
+      empty: "null",
+      help: "over 2 cm, by volume",
+    },
+    { key: "shadePct", label: "Shaded", input: "number", dimension: "percent", empty: "null" },
+    { key: "obstacles", label: "Obstacles", input: "text", empty: "default", help: "poles, trees, wet spots" },
+    { key: "grazed", label: "Grazed", input: "yesNo", empty: "null" },
+    {
+      key: "openWaterM",
+      label: "To open water",
+      input: "number",
+      dimension: "distance",
+      empty: "null",
+      help: "stream, ditch, pond or well: what is spread or sprayed keeps away from it",
+    },
+    { key: "housesM", label: "To houses", input: "number", dimension: "distance", empty: "null" },
+    {
+      key: "outletKm",
+      label: "Way of the harvest",
+      input: "number",
+      dimension: "count",
+      unit: "km",
+      empty: "null",
+      help: "to where it is fed, dried or sold",
+    },
+    { key: "note", label: "Note", input: "long", empty: "default" },
+  ],
+};

@@ -1,4 +1,5 @@
 import { z } from "zod";
+import type { RecordKind } from "./describe";
 import { isoDate } from "./parts";
 
 /** A crop that grew, or grows, on a field, as history knows it. */
@@ -9,5 +10,40 @@ export const grownCropRecord = z.strictObject({
   /** off on this date, or expected to be */
   harvestOn: isoDate.nullable().default(null),
   harvested: z.boolean().default(true),
+  /** straw or tops carried off, or left and worked in; null where nobody knows */
+  residueTaken: z.boolean().nullable().default(null),
 });
 export type GrownCrop = z.infer<typeof grownCropRecord>;
+
+export const grownCropKind: RecordKind = {
+  id: "grown-crops",
+  one: "crop of the past",
+  many: "Crops of the past",
+  purpose: "What grew before decides rotation, nitrogen left behind and when the field is free.",
+  schema: grownCropRecord,
+  unique: ["fieldId", "season", "crop"],
+  fields: [
+    { key: "fieldId", label: "Field", input: "link", to: "fields", listed: true },
+    {
+      key: "season",
+      label: "Season",
+      input: "number",
+      dimension: "count",
+      help: "the year of its harvest",
+      listed: true,
+      also: ["year"],
+    },
+    { key: "crop", label: "Crop", input: "listed", list: "grown", listed: true },
+    { key: "yieldTPerHa", label: "Yield", input: "number", dimension: "yield", empty: "null", listed: true },
+    { key: "harvestOn", label: "Off the field", input: "date", empty: "null", listed: true, also: ["harvested on"] },
+    { key: "harvested", label: "Harvested", input: "yesNo", empty: "default", help: "no: it still stands" },
+    {
+      key: "residueTaken",
+      label: "Straw or tops taken off",
+      input: "yesNo",
+      empty: "null",
+      help: "taken residue takes potash with it",
+      listed: true,
+    },
+  ],
+};

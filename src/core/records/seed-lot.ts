@@ -1,4 +1,5 @@
 import { z } from "zod";
+import type { RecordKind } from "./describe";
 import { minor, name, slug } from "./parts";
 
 /** A lot of seed or planting stock. Priced in minor units a tonne. */
@@ -17,3 +18,48 @@ export const seedLotRecord = z.strictObject({
   bagKg: z.number().positive().max(100_000),
 });
 export type SeedLot = z.infer<typeof seedLotRecord>;
+
+export const seedLotKind: RecordKind = {
+  id: "seed-lots",
+  one: "lot of seed or planting stock",
+  many: "Seed and planting stock",
+  purpose: "What is sown or planted: the rate follows from its thousand-grain weight and germination.",
+  schema: seedLotRecord,
+  unique: ["guideId", "kindId", "variety"],
+  slugFrom: "variety",
+  fields: [
+    { key: "guideId", label: "Crop", input: "listed", list: "crops", listed: true, also: ["species"] },
+    { key: "kindId", label: "Kind", input: "listed", list: "kinds", by: "guideId", listed: true, also: ["type"] },
+    { key: "variety", label: "Variety and lot", input: "text", listed: true, also: ["variety", "cultivar", "lot"] },
+    {
+      key: "thousandGrainWeightG",
+      label: "Thousand-grain weight",
+      input: "number",
+      dimension: "seedMass",
+      empty: "null",
+      help: "for what is sown by count of grains",
+      listed: true,
+      also: ["tgw", "tkw"],
+    },
+    {
+      key: "germinationPct",
+      label: "Germination",
+      input: "number",
+      dimension: "percent",
+      help: "of a laboratory test, or buds that sprout of planting stock",
+      listed: true,
+    },
+    {
+      key: "unitMassG",
+      label: "Mass of one piece",
+      input: "number",
+      dimension: "seedMass",
+      empty: "null",
+      help: "for tubers, cloves and sets that are planted one by one",
+      listed: true,
+    },
+    { key: "certified", label: "Certified", input: "yesNo", listed: true },
+    { key: "pricePerT", label: "Price", input: "money", per: "t", listed: true },
+    { key: "bagKg", label: "Pack", input: "number", dimension: "mass", listed: true, also: ["bag"] },
+  ],
+};

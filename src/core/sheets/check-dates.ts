@@ -80,7 +80,7 @@ function conflictFinding(plan: Plan, conflict: Conflict): Finding {
 
 /** A member of a conflict in words: the solver calls today "today" and a fact "pin:<event>". */
 function reasonOf(id: string, members: Member[], nameOf: (id: string) => string): string {
-  if (id === "today") return "today is today";
+  if (id === "today") return "nothing can be done before today";
   const fact = /^pin:(.*)$/.exec(id)?.[1];
   if (fact !== undefined) return `${nameOf(fact).toLowerCase()} is a fact`;
   return members.find((m) => m.id === id)?.reason ?? id;

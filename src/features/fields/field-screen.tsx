@@ -1,11 +1,15 @@
 "use client";
 
+import { useRouter } from "next/navigation";
+import { type ReactNode, useState } from "react";
 import { formatDay } from "@/core/dates";
 import { NUTRIENTS, type SoilTestKey } from "@/core/nutrients";
 import { interpretSoilTest } from "@/core/soil/interpret-soil-test";
 import { textureName } from "@/core/soil/texture";
-import type { FieldSheet } from "@/server/contracts";
+import type { FieldSheet, KindId } from "@/server/contracts";
+import { Button } from "@/ui/button";
 import { figures, TableHead } from "@/ui/table-head";
+import { RecordEditor } from "../records/record-editor";
 import { useUnits } from "../shared/units";
 import { FieldOutline } from "./field-outline";
 import { Plantings } from "./plantings";
@@ -35,7 +39,13 @@ function siteInWords(
     field.waterSource === null
       ? ""
       : `water from ${field.waterSource}${field.waterM3PerYear === null ? "" : `, ${number(field.waterM3PerYear, 0)} m³ a year`}`,
+    field.waterDistanceM === null ? "" : `${show(field.waterDistanceM, "distance")} from the water`,
     field.outletKm === null ? "" : `${number(field.outletKm)} km to where the harvest goes`,
+    field.shadePct === null ? "" : `${number(field.shadePct)} % in shade`,
+    field.obstacles,
+    field.grazed ? "grazed" : "",
+    field.openWaterM === null ? "" : `open water at ${show(field.openWaterM, "distance")}`,
+    field.housesM === null ? "" : `houses at ${show(field.housesM, "distance")}`,
   ]
     .filter(Boolean)
     .join(", ");
@@ -43,12 +53,14 @@ function siteInWords(
 
 /** One field: what it is, its soil tests, what grew on it, its plans. */
 export function FieldScreen({
+  id,
   sheet,
   crops,
   names,
   today,
   mayPlan,
 }: {
+  id: string;
   sheet: FieldSheet;
   crops: { id: string; name: string }[];
   /** of every crop, by id */
@@ -57,6 +69,11 @@ export function FieldScreen({
   mayPlan: boolean;
 }) {
   const { show, number } = useUnits();
+  const router = useRouter();
+  const [editing, setEditing] = useState<{ kindId: KindId; id: string | null; given?: { fieldId: string } } | null>(
+    null,
+  );
+  const edit = (kindId: KindId, of: string | null) => setEditing({ kindId, id: of, given: { fieldId: id } });
   const { field, soilTests, history, plantings } = sheet;
   const cropName = (id: string) => names[id] ?? id;
   // phosphorus and potassium always, others where some test has them
@@ -68,7 +85,15 @@ export function FieldScreen({
     <div className="mx-auto max-w-[1100px] px-4 py-4">
       <div className="flex flex-wrap items-start gap-6">
         <div className="grow">
-          <h1 className="text-2xl">{field.name}</h1>
+          <h1 className="text-2xl">
+            {field.name}{" "}
+            {mayPlan && (
+              <Button look="quiet" className="ml-2 text-[14px]" onClick={() => setEditing({ kindId: "fields", id })}>
+                Edit the field
+              </Button>
+            )}
+          </h1>
+          {field.retired && <p className="text-advise">▲ Retired: no new plans are started on it.</p>}
           <p className="text-soft">
             {field.farm}, {field.grower}
           </p>
@@ -107,7 +132,14 @@ export function FieldScreen({
       </section>
 
       <section className="mt-5">
-        <h2 className="border-b border-line pb-1 text-lg">Soil tests</h2>
+        <h2 className="flex items-baseline justify-between border-b border-line pb-1 text-lg">
+          Soil tests
+          {mayPlan && (
+            <Button look="quiet" className="text-[14px]" onClick={() => edit("soil-tests", null)}>
+              Add a soil test
+            </Button>
+          )}
+        </h2>
         {soilTests.length === 0 && <p className="py-2 text-soft">None yet. A plan without one says so on its face.</p>}
         <table className="w-full border-collapse">
           <TableHead
@@ -131,7 +163,9 @@ export function FieldScreen({
               return (
                 <tr key={test.id} className="border-t border-line">
                   <th scope="row" className="py-1 text-left font-normal">
-                    {formatDay(test.takenOn, true)}
+                    <Opens may={mayPlan} onOpen={() => edit("soil-tests", test.id)}>
+                      {formatDay(test.takenOn, true)}
+                    </Opens>
                   </th>
                   <td className="py-1 text-right">{show(test.depthCm, "length")}</td>
                   <td className="py-1 text-right font-semibold">{test.ph}</td>
@@ -158,14 +192,23 @@ export function FieldScreen({
       </section>
 
       <section className="mt-5">
-        <h2 className="border-b border-line pb-1 text-lg">History</h2>
+        <h2 className="flex items-baseline justify-between border-b border-line pb-1 text-lg">
+          History
+          {mayPlan && (
+            <Button look="quiet" className="text-[14px]" onClick={() => edit("grown-crops", null)}>
+              Add a crop of the past
+            </Button>
+          )}
+        </h2>
         <table className="w-full max-w-xl border-collapse">
           <TableHead columns={["Season", "Crop", ...figures("Yield", "Off the field")]} />
           <tbody>
             {history.map((line) => (
-              <tr key={`${line.season} ${line.crop}`} className="border-t border-line">
+              <tr key={line.id} className="border-t border-line">
                 <th scope="row" className="py-1 text-left font-normal">
-                  {line.season}
+                  <Opens may={mayPlan} onOpen={() => edit("grown-crops", line.id)}>
+                    {line.season}
+                  </Opens>
                 </th>
                 <td className="py-1">{cropName(line.crop)}</td>
                 <td className="py-1 text-right">{line.yieldTPerHa === null ? "" : show(line.yieldTPerHa, "yield")}</td>
@@ -177,6 +220,32 @@ export function FieldScreen({
           </tbody>
         </table>
       </section>
+      {editing && (
+        <RecordEditor
+          {...editing}
+          today={today}
+          onClose={() => setEditing(null)}
+          onSaved={() => {
+            setEditing(null);
+            router.refresh();
+          }}
+        />
+      )}
     </div>
+  );
+}
+
+/** A line's name that opens its form, for those who may change it. */
+function Opens({ may, onOpen, children }: { may: boolean; onOpen: () => void; children: ReactNode }) {
+  return may ? (
+    <button
+      type="button"
+      className="underline decoration-line underline-offset-2 hover:decoration-ink"
+      onClick={onOpen}
+    >
+      {children}
+    </button>
+  ) : (
+    children
   );
 }

@@ -6,9 +6,10 @@ import { useRouter } from "next/navigation";
 import { useEffect, useMemo, useState } from "react";
 import { daysBetween, formatDay } from "@/core/dates";
 import { CRITERION_NAMES } from "@/core/plan/site-criteria";
-import type { FieldLine, SiteLine } from "@/server/contracts";
+import type { FieldLine, PracticeSteps, SiteLine } from "@/server/contracts";
 import { Choice } from "@/ui/choice";
 import { DataTable } from "@/ui/data-table";
+import { NextSteps } from "../records/next-steps";
 import { type Packed, unpack } from "../shared/packed";
 import { send } from "../shared/send";
 import { useUnits } from "../shared/units";
@@ -47,11 +48,16 @@ export function FieldsScreen({
   names,
   crops,
   today,
+  mayPlan,
+  steps,
 }: {
   fields: Packed<FieldLine[]>;
   names: Record<string, string>;
   crops: { id: string; kinds: { id: string; name: string }[] }[];
   today: string;
+  mayPlan: boolean;
+  /** how far the practice has come, while it has no fields */
+  steps: PracticeSteps | null;
 }) {
   const fields = useMemo(() => unpack(packed), [packed]);
   const { split, number } = useUnits();
@@ -181,9 +187,17 @@ export function FieldsScreen({
             </span>
           )}
         </span>
+        {mayPlan && (
+          <Link href="/records/fields?add" className="ml-auto text-action underline underline-offset-2">
+            Add a field
+          </Link>
+        )}
       </div>
       {fields.length === 0 ? (
-        <p>No fields yet.</p>
+        <>
+          <p>No fields yet.</p>
+          {steps && <NextSteps steps={steps} />}
+        </>
       ) : (
         <DataTable
           rows={fields}

@@ -10,14 +10,8 @@ import { Button } from "@/ui/button";
 import { Choice } from "@/ui/choice";
 import { WrittenValue } from "@/ui/written-value";
 import { send } from "../shared/send";
+import { UNIT_SETS } from "../shared/unit-sets";
 import { useUnits } from "../shared/units";
-
-const UNIT_SETS: { value: UnitSet; label: string; note: string }[] = [
-  { value: "metric", label: "Metric", note: "ha, kg/ha, t/ha, cm, °C" },
-  { value: "usCustomary", label: "US customary", note: "acres, lb/ac, bu/ac, inches, °F" },
-  { value: "imperial", label: "Imperial mix", note: "acres, lb/ac, t/ac, inches, °C" },
-  { value: "southAsian", label: "South Asian", note: "acres, kg/ac, quintals/ac, cm, °C" },
-];
 
 /** Units, working date and prices of the practice; saved as one goes. */
 export function SettingsScreen({

@@ -34,15 +34,19 @@ describe("send", () => {
   it.each([
     [
       422,
-      '{"errors":[{"message":"season: 3 given"},{"message":"part: too large"}]}',
+      '{"errors":[{"field":"season","message":"season: 3 given"},{"field":"part","message":"part: too large"}]}',
       "season: 3 given; part: too large",
+      [
+        { field: "season", message: "season: 3 given" },
+        { field: "part", message: "part: too large" },
+      ],
     ],
-    [403, '{"error":"Your role may not do this."}', "Your role may not do this."],
-    [500, "<html>", "The server refused it."],
-    [200, "not json", "The server refused it."],
-  ])("says why a request was refused with %i", async (status, body, reason) => {
+    [403, '{"error":"Your role may not do this."}', "Your role may not do this.", []],
+    [500, "<html>", "The server refused it.", []],
+    [200, "not json", "The server refused it.", []],
+  ])("says why a request was refused with %i", async (status, body, reason, errors) => {
     answering(status, body);
-    expect(await send("GET /api/season", { query: { season: 2027 } })).toEqual({ ok: false, status, reason });
+    expect(await send("GET /api/season", { query: { season: 2027 } })).toEqual({ ok: false, status, reason, errors });
   });
 
   it("does not throw where the server does not answer", async () => {
@@ -51,6 +55,7 @@ describe("send", () => {
       ok: false,
       status: null,
       reason: "The server does not answer.",
+      errors: [],
     });
   });
 });

@@ -5,7 +5,7 @@ import type { Answers, Call, Refusal, Sent } from "@/server/contracts";
 export type Reply<C extends Call> =
   | { ok: true; value: Answers[C] }
   /** status null: the server did not answer */
-  | { ok: false; status: number | null; reason: string };
+  | { ok: false; status: number | null; reason: string; errors: { field: string; message: string }[] };
 
 type Values = Record<string, string | number>;
 type Options<C extends Call> = {
@@ -38,12 +38,17 @@ export async function send<C extends Call>(
       ...(body === undefined ? {} : { headers: { "content-type": "application/json" }, body: JSON.stringify(body) }),
     });
   } catch {
-    return { ok: false, status: null, reason: "The server does not answer." };
+    return { ok: false, status: null, reason: "The server does not answer.", errors: [] };
   }
   const answer: unknown = await response.json().catch(() => null);
   const refusal = answer as Refusal | null;
   const instead = response.status === 409 && refusal !== null && refusal.error === undefined;
   if (answer !== null && (response.ok || instead)) return { ok: true, value: answer as Answers[C] };
   const said = refusal?.errors?.map((e) => e.message).join("; ");
-  return { ok: false, status: response.status, reason: said || refusal?.error || "The server refused it." };
+  return {
+    ok: false,
+    status: response.status,
+    reason: said || refusal?.error || "The server refused it.",
+    errors: refusal?.errors ?? [],
+  };
 }

@@ -53,8 +53,10 @@ function Frame({ person, practice, role, asOf, children }: ShellProps) {
           ["/week", "Week"],
           ["/season", "Season"],
           ["/fields", "Fields"],
+          ["/records", "Records"],
           ["/stations", "Stations"],
           ["/settings", "Settings"],
+          ...(role === "owner" ? [["/people", "People"]] : []),
         ];
   useCommands([
     { id: "palette", label: "Find or do", keys: "Ctrl+K", run: () => setPalette(true) },
@@ -80,7 +82,7 @@ function Frame({ person, practice, role, asOf, children }: ShellProps) {
           <Link href={role === "grower" ? "/week" : "/fields"} className="font-title text-[17px] font-bold">
             Wheatonomy
           </Link>
-          <nav aria-label="Views" className="flex gap-4">
+          <nav aria-label="Views" className="flex flex-wrap gap-x-4">
             {views.map(([href, label]) => (
               <Link
                 key={href}
@@ -121,7 +123,9 @@ function Frame({ person, practice, role, asOf, children }: ShellProps) {
             >
               <SunMoon size={15} aria-hidden />
             </button>
-            <span title={practice}>{person}</span>
+            <Link href="/account" title={practice} className="touch inline-flex items-center hover:text-ink">
+              {person}
+            </Link>
             <button
               type="button"
               className="underline underline-offset-2 hover:text-ink"

@@ -16,6 +16,14 @@ export const fieldTable = recordTable("field", fieldRecord, {
   waterSource: "water_source",
   waterM3PerYear: "water_m3_per_year",
   outletKm: "outlet_km",
+  waterDistanceM: "water_distance_m",
+  sandPct: "sand_pct",
+  clayPct: "clay_pct",
+  shadePct: "shade_pct",
+  obstacles: "obstacles",
+  grazed: "grazed",
+  openWaterM: "open_water_m",
+  housesM: "houses_m",
   note: "note",
 });
 

@@ -1,8 +1,8 @@
 import { type LimeProduct, limeProductRecord } from "@/core/records/lime-product";
-import { type Client, rows, type Scope } from "../db";
+import type { Client } from "../db";
 import { recordTable } from "./record-table";
 
-const table = recordTable("lime_product", limeProductRecord, {
+export const limeTable = recordTable("lime_product", limeProductRecord, {
   id: "id",
   name: "name",
   material: "material",
@@ -11,14 +11,5 @@ const table = recordTable("lime_product", limeProductRecord, {
   pricePerT: "price_per_t",
 });
 
-export async function loadLimeProducts(client: Client, scope: Scope): Promise<LimeProduct[]> {
-  const found = await rows<Record<string, unknown>>(
-    client,
-    `select ${table.select("l")} from lime_product l where l.practice_id = $1 order by l.price_per_t`,
-    [scope.practiceId],
-  );
-  return found.map(table.parse);
-}
-
 export const insertLimeProduct = (client: Client, practiceId: string, product: LimeProduct): Promise<void> =>
-  table.insert(client, { practice_id: practiceId }, product);
+  limeTable.insert(client, { practice_id: practiceId }, product);

@@ -7,11 +7,30 @@ type Shape = z.ZodRawShape;
 
 export interface RecordTable<T> {
   table: string;
+  /** the record's keys and the columns that hold them */
+  columns: Partial<Record<string, string>>;
   /** columns for a select, as the record's keys; of a table alias */
   select: (alias: string) => string;
   /** a row that was read with `select` as a record; throws with table, key and what was found where it is none */
   parse: (row: Record<string, unknown>) => T;
   insert: (client: Client, extra: Record<string, unknown>, record: T) => Promise<void>;
+  /** puts a record in the place of the one under `id`; what is set beside it is taken from `extra` */
+  update: (
+    client: Client,
+    key: { practiceId: string; id: string },
+    extra: Record<string, unknown>,
+    record: T,
+  ) => Promise<void>;
+}
+
+/** Values of a record that are rows of a table of their own. */
+export interface Nested {
+  /** the record's key */
+  key: string;
+  /** SQL of the value as JSON, for a row of the alias */
+  select: (alias: string) => string;
+  /** puts the values in, in the place of those that stand */
+  replace: (client: Client, practiceId: string, id: string, value: unknown) => Promise<void>;
 }
 
 /**
@@ -22,12 +41,22 @@ export function recordTable<S extends Shape>(
   table: string,
   schema: z.ZodObject<S>,
   columns: Partial<Record<keyof S & string, string>>,
+  nested?: Nested,
 ): RecordTable<z.infer<z.ZodObject<S>>> {
   type T = z.infer<z.ZodObject<S>>;
   const entries = Object.entries(columns) as [string, string][];
+  const valuesOf = (extra: Record<string, unknown>, record: T) => ({
+    ...extra,
+    ...Object.fromEntries(entries.map(([key, column]) => [column, (record as Record<string, unknown>)[key]])),
+  });
   return {
     table,
-    select: (alias) => entries.map(([key, column]) => `${alias}.${column} as "${key}"`).join(", "),
+    columns,
+    select: (alias) =>
+      [
+        ...entries.map(([key, column]) => `${alias}.${column} as "${key}"`),
+        ...(nested ? [`${nested.select(alias)} as "${nested.key}"`] : []),
+      ].join(", "),
     parse: (row) => {
       const own = Object.fromEntries(Object.keys(schema.shape).flatMap((key) => (key in row ? [[key, row[key]]] : [])));
       const parsed = schema.safeParse(own);
@@ -36,16 +65,76 @@ export function recordTable<S extends Shape>(
       throw new Error(`${table}.${issue?.path.join(".")}: ${issue?.message}, found ${JSON.stringify(own)}`);
     },
     insert: async (client, extra, record) => {
-      const values: Record<string, unknown> = { ...extra };
-      for (const [key, column] of entries) values[column] = (record as Record<string, unknown>)[key];
+      const values = valuesOf(extra, record);
       const names = Object.keys(values);
       await client.query(
         `insert into ${table} (${names.join(", ")}) values (${names.map((_, i) => `$${i + 1}`).join(", ")})`,
-        names.map((n) => (isJson(values[n]) ? JSON.stringify(values[n]) : values[n])),
+        names.map((n) => toSql(values[n])),
       );
+      const id = String(values.id ?? "");
+      await nested?.replace(
+        client,
+        String(values.practice_id ?? ""),
+        id,
+        (record as Record<string, unknown>)[nested.key],
+      );
+    },
+    update: async (client, { practiceId, id }, extra, record) => {
+      const values = valuesOf(extra, record);
+      const names = Object.keys(values).filter((n) => n !== "id");
+      await client.query(
+        `update ${table} set ${names.map((n, i) => `${n} = $${i + 3}`).join(", ")} where practice_id = $1 and id = $2`,
+        [practiceId, id, ...names.map((n) => toSql(values[n]))],
+      );
+      await nested?.replace(client, practiceId, id, (record as Record<string, unknown>)[nested.key]);
     },
   };
 }
 
 /** Objects go into jsonb columns as text; dates and nulls go as they are. */
-const isJson = (value: unknown) => typeof value === "object" && value !== null && !(value instanceof Date);
+const toSql = (value: unknown) =>
+  typeof value === "object" && value !== null && !(value instanceof Date) ? JSON.stringify(value) : value;
+
+/** A number for each of some keys, a row each: `{ p: 14, k: 180 }`. */
+export function amountRows(key: string, table: string, owner: string, name: string, value: string): Nested {
+  return {
+    key,
+    select: (alias) =>
+      `coalesce((select jsonb_object_agg(n.${name}, n.${value}) from ${table} n where n.practice_id = ${alias}.practice_id and n.${owner} = ${alias}.id), '{}')`,
+    replace: async (client, practiceId, id, amounts) => {
+      await client.query(`delete from ${table} where practice_id = $1 and ${owner} = $2`, [practiceId, id]);
+      await client.query(
+        `insert into ${table} (practice_id, ${owner}, ${name}, ${value}) select $1, $2, a.key, a.value::numeric from jsonb_each_text($3) a`,
+        [practiceId, id, JSON.stringify(amounts ?? {})],
+      );
+    },
+  };
+}
+
+/** A list of objects, a row each, numbered from 1 in `number`; `columns` by the objects' keys. */
+export function listRows(
+  key: string,
+  table: string,
+  owner: string,
+  number: string,
+  columns: Record<string, string>,
+): Nested {
+  const object = Object.entries(columns)
+    .map(([own, column]) => `'${own}', n.${column}`)
+    .join(", ");
+  const names = Object.values(columns);
+  return {
+    key,
+    select: (alias) =>
+      `coalesce((select jsonb_agg(jsonb_build_object(${object}) order by n.${number}) from ${table} n where n.practice_id = ${alias}.practice_id and n.${owner} = ${alias}.id), '[]')`,
+    replace: async (client, practiceId, id, list) => {
+      await client.query(`delete from ${table} where practice_id = $1 and ${owner} = $2`, [practiceId, id]);
+      const read = Object.entries(columns).map(([own]) => `(l.value ->> '${own}')::numeric`);
+      await client.query(
+        `insert into ${table} (practice_id, ${owner}, ${number}, ${names.join(", ")})
+         select $1, $2, l.n, ${read.join(", ")} from jsonb_array_elements($3) with ordinality l (value, n)`,
+        [practiceId, id, JSON.stringify(list ?? [])],
+      );
+    },
+  };
+}

@@ -1,16 +1,29 @@
 import type { Metadata } from "next";
 import { FieldsScreen } from "@/features/fields/fields-screen";
 import { pack } from "@/features/shared/packed";
-import { requirePage } from "@/server/access";
+import { may, requirePage } from "@/server/access";
 import { inPractice } from "@/server/db";
 import { listFields } from "@/server/fields";
 import { cropNames, listCrops } from "@/server/guides";
+import { practiceSteps } from "@/server/steps";
 
 export const metadata: Metadata = { title: "Fields" };
 
 export default async function FieldsPage() {
   const access = await requirePage();
-  const fields = await inPractice(access, (client) => listFields(client, access));
+  const { fields, steps } = await inPractice(access, async (client) => {
+    const found = await listFields(client, access);
+    return { fields: found, steps: found.length === 0 ? await practiceSteps(client, access) : null };
+  });
   const crops = listCrops().map(({ id, kinds }) => ({ id, kinds: kinds.map((k) => ({ id: k.id, name: k.name })) }));
-  return <FieldsScreen fields={pack(fields)} names={cropNames()} crops={crops} today={access.today} />;
+  return (
+    <FieldsScreen
+      fields={pack(fields)}
+      names={cropNames()}
+      crops={crops}
+      today={access.today}
+      mayPlan={may(access.role, "plan")}
+      steps={steps}
+    />
+  );
 }

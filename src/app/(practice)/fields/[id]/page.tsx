@@ -15,6 +15,7 @@ export default async function FieldPage({ params }: { params: Promise<{ id: stri
   if (!sheet) notFound();
   return (
     <FieldScreen
+      id={id}
       sheet={sheet}
       crops={[...listCrops()]}
       names={cropNames()}

@@ -1,0 +1,16 @@
+import { Refused } from "@/server/access";
+import { inPractice, isId } from "@/server/db";
+import { invite, takeInvitationBack } from "@/server/people";
+import { DONE, route } from "@/server/respond";
+
+export const POST = route("POST /api/invitations", "people", async ({ access, body }) => ({
+  path: await inPractice(access, (client) => invite(client, access, body)),
+}));
+
+/** Takes an open invitation back: ?id= */
+export const DELETE = route("DELETE /api/invitations", "people", async ({ access, query }) => {
+  const id = query.get("id") ?? "";
+  if (!isId(id)) throw new Refused(404, "There is no such open invitation.");
+  await inPractice(access, (client) => takeInvitationBack(client, access, id));
+  return DONE;
+});

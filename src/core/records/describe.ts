@@ -1,0 +1,106 @@
+/**
+ * How a record is shown, typed and written to files: said once beside its schema, for form, list, table file and import
+ * alike. Nothing here knows a screen; a label is what people call the thing.
+ */
+
+import type { z } from "zod";
+import type { Dimension } from "../units/units";
+
+/** One of a few that can be chosen. */
+export interface Chosen {
+  value: string;
+  label: string;
+  /** why one would take it */
+  note?: string;
+}
+
+/** Lists that the program or the practice has, rather than the record: crops, their kinds, zones, schemes. */
+export const LIST_IDS = ["crops", "grown", "kinds", "zones", "schemes"] as const;
+export type ListId = (typeof LIST_IDS)[number];
+/** Entries of a list; of one that depends on another value, with that value. */
+export type Lists = Record<ListId, (Chosen & { of?: string })[]>;
+
+export type Input =
+  | { input: "text" | "long" | "date" | "yesNo" }
+  /** in the dimension's internal unit, shown in the units of whoever looks; `unit` where it is the same for all */
+  | { input: "number"; dimension: Dimension; unit?: string }
+  /** minor money units */
+  | { input: "money"; per: string }
+  | { input: "choice"; options: Chosen[] }
+  /** of a list; `by` names the value that it depends on */
+  | { input: "listed"; list: ListId; by?: string }
+  /** another record of the practice, by its id */
+  | { input: "link"; to: KindId }
+  /** a number for each of some keys; what is empty is left out */
+  | { input: "amounts"; keys: { key: string; label: string }[]; unit: string }
+  /** lines of several values; of as many lines as have names, where these are given */
+  | { input: "lines"; columns: RecordField[]; names?: string[] }
+  /** a GeoJSON polygon or several */
+  | { input: "boundary" };
+
+export type RecordField = Input & {
+  /** the record's key */
+  key: string;
+  label: string;
+  /** what it is for, or how it is found */
+  help?: string;
+  /** what an empty value stands for: null, or the schema's default; absent where there must be one */
+  empty?: "null" | "default";
+  /** stands in the list, in this order of fields */
+  listed?: true;
+  /** other words that a file's heading may call it */
+  also?: string[];
+};
+
+export const KIND_IDS = [
+  "growers",
+  "farms",
+  "stations",
+  "fields",
+  "soil-tests",
+  "grown-crops",
+  "fertilisers",
+  "limes",
+  "seed-lots",
+] as const;
+export type KindId = (typeof KIND_IDS)[number];
+
+export interface RecordKind {
+  id: KindId;
+  /** "soil test", "soil tests" */
+  one: string;
+  many: string;
+  /** what a plan takes from it */
+  purpose: string;
+  schema: z.ZodObject;
+  /** links and the record's values, in the order of the form; links first */
+  fields: RecordField[];
+  /** keys that no two live records share together */
+  unique: string[];
+  /** its id is a word, made from this key when it is added */
+  slugFrom?: string;
+  /** what its values must be together, by the key that is told */
+  /** what follows from values that are typed, for fields that may take it; the reason names where it comes from */
+  suggest?: (values: Record<string, unknown>) => { key: string; value: unknown; why: string }[];
+  check?: (values: Record<string, unknown>) => { key: string; message: string }[];
+}
+
+/** Links of a kind: its fields that name another record. */
+export const linksOf = (kind: RecordKind): (RecordField & { input: "link"; to: KindId })[] =>
+  kind.fields.flatMap((f) => (f.input === "link" ? [f] : []));
+
+/** A name as an id: small letters, digits and hyphens. Example: slugOf("Nitrate 27 (new)") is "nitrate-27-new". */
+export function slugOf(name: string): string {
+  const plain = name
+    .normalize("NFKD")
+    .replace(/\p{M}/gu, "")
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, "-")
+    .replace(/^-+|-+$/g, "")
+    .slice(0, 70);
+  return plain || "item";
+}
+
+/** Choices from names of their own. Example: chosenFrom({ free: "Free" }) is [{ value: "free", label: "Free" }]. */
+export const chosenFrom = (names: Record<string, string>): Chosen[] =>
+  Object.entries(names).map(([value, label]) => ({ value, label }));

@@ -1,0 +1,27 @@
+/** The register of records: everything that loops over kinds of record loops over this list. */
+
+import type { KindId, RecordKind } from "./describe";
+import { farmKind } from "./farm";
+import { fertiliserKind } from "./fertiliser";
+import { fieldKind } from "./field";
+import { growerKind } from "./grower";
+import { grownCropKind } from "./grown-crop";
+import { limeKind } from "./lime-product";
+import { seedLotKind } from "./seed-lot";
+import { soilTestKind } from "./soil-test";
+import { stationKind } from "./station";
+
+/** In the order in which a practice enters them: what others link to first. */
+export const RECORD_KINDS: Record<KindId, RecordKind> = {
+  growers: growerKind,
+  stations: stationKind,
+  farms: farmKind,
+  fields: fieldKind,
+  "soil-tests": soilTestKind,
+  "grown-crops": grownCropKind,
+  fertilisers: fertiliserKind,
+  limes: limeKind,
+  "seed-lots": seedLotKind,
+};
+
+export const isKind = (id: string): id is KindId => Object.hasOwn(RECORD_KINDS, id);

@@ -1,0 +1,180 @@
+/** Between a record's values and what stands in its form: text, as it was typed, in the units of whoever types. */
+
+import type { z } from "zod";
+import type { RecordField, RecordKind } from "@/core/records/describe";
+import { type Values, valuesSchema } from "@/core/records/values";
+import { readTypedDate } from "@/core/typed-date";
+import type { useUnits } from "../shared/units";
+
+type Units = Pick<ReturnType<typeof useUnits>, "split" | "show" | "read" | "number" | "decimal">;
+/** What stands in the form, by key: text, or texts by key (amounts), or lines of texts. */
+export type Typed = Record<string, unknown>;
+/** What is wrong, by the path of its field: "areaHa", "contents.n", "months.3.rainMm". */
+export type Problems = Record<string, string>;
+
+export const YES = "yes";
+export const NO = "no";
+
+/** The form's texts of a record; of a new one where values are missing. */
+export function typedOf(fields: RecordField[], values: Values, units: Units): Typed {
+  return Object.fromEntries(fields.map((field) => [field.key, textOf(field, values[field.key], units)]));
+}
+
+function textOf(field: RecordField, value: unknown, units: Units): unknown {
+  switch (field.input) {
+    case "amounts":
+      return Object.fromEntries(
+        field.keys.map(({ key }) => [key, plain((value as Values | undefined)?.[key], units.decimal)]),
+      );
+    case "lines": {
+      const lines = (value as Values[] | undefined) ?? field.names?.map(() => ({})) ?? [];
+      return lines.map((line) => typedOf(field.columns, line, units));
+    }
+    case "yesNo":
+      return value === true ? YES : value === false ? NO : "";
+    case "money":
+      return typeof value === "number" ? plain(value / 100, units.decimal) : "";
+    case "number":
+      return typeof value === "number" ? shortest(value, field, units) : "";
+    case "boundary":
+      return value ? JSON.stringify(value) : "";
+    default:
+      return value === null || value === undefined ? "" : String(value);
+  }
+}
+
+const plain = (value: unknown, decimal: "point" | "comma") =>
+  typeof value === "number" ? String(value).replace(".", decimal === "comma" ? "," : ".") : "";
+
+/** The number in the shown unit with as few decimals as still read back as what was kept. */
+function shortest(value: number, field: RecordField & { input: "number" }, units: Units): string {
+  const read = units.read(field.label, field.dimension);
+  for (let decimals = 0; decimals <= 6; decimals++) {
+    const text = units.split(value, field.dimension, decimals).number;
+    const back = read(text);
+    if (back.ok && Math.abs(back.value - value) <= 1e-6 * Math.max(1, Math.abs(value))) return text;
+  }
+  return units.split(value, field.dimension, 6).number;
+}
+
+/** Reads a form: the record's values, or what is wrong with which of them, with what was given and what is allowed. */
+export function readTyped(
+  kind: RecordKind,
+  typed: Typed,
+  units: Units,
+  today: string,
+): { values: Values; problems: Problems } {
+  const problems: Problems = {};
+  const values = readFields(kind.fields, typed, units, today, "", problems);
+  const parsed = valuesSchema(kind).safeParse(values);
+  if (parsed.error)
+    for (const issue of parsed.error.issues) {
+      const path = issue.path.map(String);
+      problems[path.join(".")] ??= inWords(issue, fieldAt(kind.fields, path), textAt(typed, path), units);
+    }
+  return { values: parsed.success ? parsed.data : values, problems };
+}
+
+function readFields(
+  fields: RecordField[],
+  typed: Typed,
+  units: Units,
+  today: string,
+  at: string,
+  problems: Problems,
+): Values {
+  const values: Values = {};
+  for (const field of fields) {
+    const path = `${at}${field.key}`;
+    const raw = typed[field.key];
+    if (field.input === "amounts") {
+      const amounts: Values = {};
+      for (const { key, label } of field.keys) {
+        const text = String((raw as Typed | undefined)?.[key] ?? "").trim();
+        if (text === "") continue;
+        const read = units.read(label, "count", { min: 0 })(text);
+        if (read.ok) amounts[key] = read.value;
+        else problems[`${path}.${key}`] = read.message;
+      }
+      values[field.key] = amounts;
+      continue;
+    }
+    if (field.input === "lines") {
+      values[field.key] = ((raw as Typed[] | undefined) ?? []).map((line, i) =>
+        readFields(field.columns, line, units, today, `${path}.${i}.`, problems),
+      );
+      continue;
+    }
+    const text = String(raw ?? "").trim();
+    if (text === "") {
+      if (field.empty === "null") values[field.key] = null;
+      else if (!field.empty && !(path in problems)) problems[path] = `${field.label}: nothing given`;
+      continue;
+    }
+    const read = readText(field, text, units, today);
+    if (read.ok) values[field.key] = read.value;
+    else problems[path] = read.message;
+  }
+  return values;
+}
+
+function readText(
+  field: RecordField,
+  text: string,
+  units: Units,
+  today: string,
+): { ok: true; value: unknown } | { ok: false; message: string } {
+  switch (field.input) {
+    case "number":
+      return units.read(field.label, field.dimension)(text);
+    case "money": {
+      const read = units.read(field.label, "count", { min: 0, max: 1_000_000 })(text);
+      return read.ok ? { ok: true, value: Math.round(read.value * 100) } : read;
+    }
+    case "date": {
+      const read = readTypedDate(text, today, field.label);
+      return read.ok ? read : { ok: false, message: read.errors[0]?.message ?? `${field.label}: no date` };
+    }
+    case "yesNo":
+      return { ok: true, value: text === YES };
+    case "boundary":
+      return { ok: true, value: JSON.parse(text) };
+    default:
+      return { ok: true, value: text };
+  }
+}
+
+/** The field that a path leads to; of an amount, the field that holds it. */
+function fieldAt(fields: RecordField[], path: string[]): RecordField | undefined {
+  const [key, , inner] = path;
+  const field = fields.find((f) => f.key === key);
+  return field?.input === "lines" && inner ? field.columns.find((c) => c.key === inner) : field;
+}
+
+function textAt(typed: Typed, path: string[]): string {
+  const found = path.reduce<unknown>((at, key) => (at as Typed | undefined)?.[key], typed);
+  return typeof found === "string" ? found.trim() : "";
+}
+
+/** A schema's word on a value, in the words and units of the form. */
+function inWords(issue: z.core.$ZodIssue, field: RecordField | undefined, given: string, units: Units): string {
+  const label = field?.label ?? issue.path.join(".");
+  const amount = field?.input === "amounts" ? String(issue.path.at(-1)) : "";
+  const bound = (limit: number | bigint) => {
+    const value = Number(limit);
+    if (field?.input === "money") return units.number(value / 100);
+    if (field?.input === "number") return `${units.show(value, field.dimension)}${field.unit ? ` ${field.unit}` : ""}`;
+    return units.number(value);
+  };
+  const said = (allowed: string) => `${amount || label}: ${given || "nothing"} given, allowed is ${allowed}`;
+  if (issue.code === "too_small" && issue.origin === "number")
+    return said(`${issue.inclusive ? "from" : "above"} ${bound(issue.minimum)}`);
+  if (issue.code === "too_big" && issue.origin === "number")
+    return said(`${issue.inclusive ? "up to" : "below"} ${bound(issue.maximum)}`);
+  if (issue.code === "too_small" && issue.origin === "string") return `${label}: nothing given`;
+  if (issue.code === "too_big" && issue.origin === "string")
+    return `${label}: ${given.length} letters given, allowed are up to ${issue.maximum}`;
+  if (issue.code === "invalid_type" && issue.expected === "int") return said("a whole number");
+  if (issue.code === "invalid_type") return given ? said(String(issue.expected)) : `${label}: nothing given`;
+  return `${label}: ${issue.message}`;
+}

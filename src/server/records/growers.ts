@@ -1,0 +1,4 @@
+import { growerRecord } from "@/core/records/grower";
+import { recordTable } from "./record-table";
+
+export const growerTable = recordTable("grower", growerRecord, { name: "name", unitSet: "unit_set" });

@@ -1,0 +1,25 @@
+"use client";
+
+import type { ComponentProps } from "react";
+
+/** One of many in a form, by the device's own list: long lists are typed into, and a thumb reaches them on a phone. */
+export function Pick({
+  options,
+  empty,
+  ...props
+}: Omit<ComponentProps<"select">, "children"> & {
+  options: { value: string; label: string }[];
+  /** words for no choice; absent where there must be one and one is chosen */
+  empty?: string;
+}) {
+  return (
+    <select {...props} className={`writes max-w-full bg-sheet text-left ${props.className ?? ""}`}>
+      {empty !== undefined && <option value="">{empty}</option>}
+      {options.map((option) => (
+        <option key={option.value} value={option.value}>
+          {option.label}
+        </option>
+      ))}
+    </select>
+  );
+}
