@@ -6,6 +6,9 @@ import proxyAddr from "proxy-addr";
 
 /** Bytes of a body; the largest that anybody sends is a file of measured weather. */
 export const MOST_BYTES = 4_500_000;
+/** Bytes of a body where a whole practice, or the table of one, comes as a file; read only of those who may send it. */
+export const MOST_FILE_BYTES = 60_000_000;
+const TAKES_FILES = /^\/api\/(practice\/file|imports)(\?|$)/;
 /** Bytes of a body of somebody who is only signing in. */
 export const MOST_SIGN_IN_BYTES = 10_000;
 /** What waits for something else than the processor: a document for its thread, a password for its delay. */
@@ -72,7 +75,7 @@ export function admit(request, door, { atWork, waiting }) {
 
   if (headers["transfer-encoding"] !== undefined) return refusal(411, "Say how long the body is (Content-Length).");
   const length = Number(headers["content-length"] ?? 0);
-  const most = url.startsWith("/api/auth/") ? MOST_SIGN_IN_BYTES : MOST_BYTES;
+  const most = url.startsWith("/api/auth/") ? MOST_SIGN_IN_BYTES : TAKES_FILES.test(url) ? MOST_FILE_BYTES : MOST_BYTES;
   if (!(length <= most)) return refusal(413, `The body has ${length} bytes; allowed are ${most}.`);
   if (method !== "GET" && method !== "HEAD" && !["POST", "PUT", "DELETE"].includes(method))
     return refusal(405, "There is nothing here that is done so.");

@@ -2,11 +2,13 @@ export interface LocalDatabase {
   url: string;
   ownerUrl: string;
   adminUrl: string;
+  backupUrl: string;
   stop: () => void;
   isRunning: () => boolean;
   halt: () => void;
   resume: () => Promise<LocalDatabase>;
 }
+export function binaries(): string | null;
 export class SetupError extends Error {}
 export function startDatabase(home: string, options?: { fast?: boolean }): Promise<LocalDatabase>;
 export function freePort(): Promise<number>;

@@ -36,7 +36,8 @@ export function installPackages(packages, why) {
     );
 }
 
-function binaries() {
+/** The folder of PostgreSQL's programs; null where they are not installed. */
+export function binaries() {
   const root = "/usr/lib/postgresql";
   const versions = fs.existsSync(root)
     ? fs.readdirSync(root).filter((v) => fs.existsSync(path.join(root, v, "bin/initdb")))
@@ -69,7 +70,7 @@ export function freePort() {
 
 /**
  * Starts the cluster in `home` (made on first use). `fast` gives up safety on power loss, for tests.
- * Gives { url, ownerUrl, stop }.
+ * Gives { url, ownerUrl, backupUrl, stop }.
  */
 export async function startDatabase(home, { fast = false } = {}) {
   if (!binaries()) {
@@ -161,6 +162,7 @@ export async function startDatabase(home, { fast = false } = {}) {
     url: url("wheatonomy_app"),
     ownerUrl: url("wheatonomy_owner"),
     adminUrl: url("postgres"),
+    backupUrl: url("wheatonomy_backup"),
     stop: () => {
       if (startedHere)
         spawnSync(pgCtl, ["-D", settings.data, "-m", "fast", "-w", "stop"], { ...user, cwd: settings.cluster });
@@ -173,11 +175,11 @@ export async function startDatabase(home, { fast = false } = {}) {
   };
 }
 
-/** The owner of the tables and the application's role, neither of them superuser; the database, once. */
+/** The owner of the tables, the application's role and the one that backs up, none of them superuser; the database, once. */
 function prepareRoles(bin, adminUrl, password) {
   const psql = (sql) =>
     execFileSync(path.join(bin, "psql"), [adminUrl, "-v", "ON_ERROR_STOP=1", "-tAc", sql], { encoding: "utf8" }).trim();
-  for (const role of ["wheatonomy_owner", "wheatonomy_app"])
+  for (const role of ["wheatonomy_owner", "wheatonomy_app", "wheatonomy_backup"])
     if (psql(`select 1 from pg_roles where rolname = '${role}'`) !== "1")
       psql(`create role ${role} login nosuperuser nobypassrls nocreatedb nocreaterole password '${password}'`);
   if (psql("select 1 from pg_database where datname = 'wheatonomy'") !== "1")

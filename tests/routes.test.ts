@@ -81,6 +81,13 @@ const TABLE: Record<string, Row> = {
   "GET /api/guides": { may: "oa", path: () => "/api/guides" },
   "GET /api/guides/[id]": { may: "oa", path: () => "/api/guides/wheat" },
   "GET /api/health": { may: "oagn", path: () => "/api/health" },
+  "GET /api/imports": { may: "oa", path: () => "/api/imports" },
+  "POST /api/imports": {
+    may: "oa",
+    path: () => "/api/imports",
+    body: () => ({ fileName: "a.csv", base64: "", kind: "fields", look: true }),
+  },
+  "DELETE /api/imports": { may: "oa", path: () => `/api/imports?id=${ids.plan}`, toOther: 404 },
   "POST /api/invitations": {
     may: "o",
     path: () => "/api/invitations",
@@ -107,6 +114,8 @@ const TABLE: Record<string, Row> = {
     body: () => ({ practiceId: ids.practice }),
     toOther: 404,
   },
+  "GET /api/practice/file": { may: "o", path: () => "/api/practice/file" },
+  "POST /api/practice/file": { may: "o", path: () => "/api/practice/file", body: () => ({}), toOther: 415 },
   "POST /api/practices": { may: "oagn", path: () => "/api/practices", body: () => ({ practice: {} }) },
   "GET /api/sessions": { may: "oag", path: () => "/api/sessions" },
   "DELETE /api/sessions": { may: "oag", path: () => "/api/sessions" },

@@ -6,6 +6,7 @@ import type { Suitability } from "@/core/plan/site-criteria";
 import type { Chosen, KindId, Lists } from "@/core/records/describe";
 import type { FieldRecord } from "@/core/records/field";
 import type { GrownCrop } from "@/core/records/grown-crop";
+import type { Mapping, RowProblem } from "@/core/records/import-table";
 import type { SoilTest } from "@/core/records/soil-test";
 import type { OutlookDay } from "@/core/season/outlook";
 import type { Decisions } from "@/core/sheets/decisions";
@@ -356,4 +357,59 @@ export interface SessionLine {
   address: string;
   /** the one that looks */
   own: boolean;
+}
+
+/** Changes of the practice, the latest first. */
+export interface AuditPage {
+  lines: {
+    id: number;
+    at: string;
+    person: string;
+    entity: string;
+    entityId: string;
+    action: string;
+    before: Record<string, unknown> | null;
+    after: Record<string, unknown> | null;
+  }[];
+  /** where the lines before these begin; null where there are none */
+  more: number | null;
+}
+
+/** What a file of records is, and what it would do. */
+export interface ImportLook {
+  kind: KindId;
+  /** whether the kind was guessed from the headings */
+  guessed: boolean;
+  header: string[];
+  sample: string[][];
+  rows: number;
+  notes: string[];
+  mapping: Mapping;
+  added: number;
+  changed: number;
+  /** as they stand already */
+  unchanged: number;
+  /** the first of them */
+  problems: RowProblem[];
+  problemCount: number;
+  /** some of what would be added or changed */
+  some: {
+    line: number;
+    title: string;
+    values: Record<string, unknown>;
+    before?: Record<string, unknown>;
+  }[];
+  links: Record<string, Chosen[]>;
+  lists: Lists;
+}
+export interface ImportLine {
+  id: string;
+  kind: KindId;
+  fileName: string;
+  added: number;
+  changed: number;
+  unchanged: number;
+  person: string;
+  at: string;
+  undone: boolean;
 }

@@ -1,6 +1,6 @@
 /** Who changed what: the leaves that changed, from what to what, in the transaction of the change. */
 
-import type { AuditLine } from "./contracts";
+import type { AuditLine, AuditPage } from "./contracts";
 import { type Client, rows, type Scope } from "./db";
 
 type Leaves = Record<string, unknown>;
@@ -70,4 +70,15 @@ export async function auditOf(
     `select to_char(a.at, 'YYYY-MM-DD HH24:MI') as at, a.person, a.action, a.entity from audit a where a.practice_id = $1 and a.entity = $2 and a.entity_id = $3 order by a.id desc limit $4`,
     [scope.practiceId, entity, entityId, limit],
   );
+}
+
+/** The latest changes of the whole practice, or those before a line; for its owner. */
+export async function auditPage(client: Client, scope: Scope, before: number | null, limit = 200): Promise<AuditPage> {
+  const lines = await rows<AuditPage["lines"][number]>(
+    client,
+    `select a.id, to_char(a.at, 'YYYY-MM-DD HH24:MI') as at, a.person, a.entity, a.entity_id as "entityId", a.action, a.before, a.after
+     from audit a where a.practice_id = $1 and ($2::bigint is null or a.id < $2) order by a.id desc limit $3`,
+    [scope.practiceId, before, limit],
+  );
+  return { lines, more: lines.length === limit ? (lines.at(-1)?.id ?? null) : null };
 }

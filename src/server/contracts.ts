@@ -5,6 +5,7 @@
 
 import { z } from "zod";
 import type { Guide } from "@/core/guides/schema";
+import { KIND_IDS } from "@/core/records/describe";
 import { logEntryRecord } from "@/core/records/log-entry";
 import { minor } from "@/core/records/parts";
 import { stageSeenRecord } from "@/core/records/stage-seen";
@@ -14,6 +15,8 @@ import type {
   DraftLine,
   FeedLine,
   FieldName,
+  ImportLine,
+  ImportLook,
   MoveResult,
   OutlineProgress,
   PackedRows,
@@ -100,6 +103,25 @@ export const BODIES = {
   "POST /api/invitations": z.strictObject({ name: z.string().trim().min(1).max(200), ...membership }),
   /** `person` absent: as whoever is signed in */
   "POST /api/join/{token}": z.strictObject({ person: newPerson.optional() }),
+  "POST /api/imports": z.strictObject({
+    fileName: z.string().min(1).max(300),
+    base64: z.string().max(20_100_000),
+    /** absent: what the headings are taken for */
+    kind: z.enum(KIND_IDS).optional(),
+    mapping: z
+      .strictObject({
+        columns: z
+          .array(z.strictObject({ path: z.string().min(1).max(80), unit: z.string().max(40).optional() }).nullable())
+          .max(500),
+        fixed: z.record(z.string().max(80), z.string().max(400)),
+        bulkDensity: z.number().min(0.1).max(2.2).nullable(),
+      })
+      .optional(),
+    /** of the file's numbers; absent: the practice's */
+    decimal: z.enum(["point", "comma"]).optional(),
+    /** only look, put nothing in */
+    look: z.boolean().default(false),
+  }),
   "PUT /api/people": z.strictObject({ userId: z.string().min(1).max(80), ...membership }),
   "POST /api/records/{kind}": z.strictObject({ id: z.uuid(), values: recordValues }),
   "PUT /api/records/{kind}/{id}": z.union([
@@ -177,9 +199,15 @@ export interface Answers {
   "POST /api/moves": { results: MoveResult[] };
   "POST /api/practices": { id: string };
   "PUT /api/practice": Done;
+  "GET /api/practice/file": Done;
+  /** rows that were put in, by table; the body is the ZIP itself */
+  "POST /api/practice/file": { rows: Record<string, number> };
   "POST /api/invitations": { path: string };
   "DELETE /api/invitations": Done;
   "POST /api/join/{token}": Done;
+  "GET /api/imports": { imports: ImportLine[] };
+  "POST /api/imports": { looked: ImportLook } | { taken: ImportLine };
+  "DELETE /api/imports": Done;
   "GET /api/people": PeopleSheet;
   "PUT /api/people": Done;
   "DELETE /api/people": Done;

@@ -1,8 +1,9 @@
 /** The demo's practices in the database: known by their marks, taken away whole, and kept away where that was wished. */
 
 import type pg from "pg";
-import { pool } from "./db";
+import { type Client, pool } from "./db";
 import { DEMO_EMAIL } from "./demo-door";
+import { tablesInOrder } from "./table-order";
 
 /** Stands among the marks where no demo is wanted: a plain start then loads none. */
 const NONE_WANTED = "none wanted";
@@ -40,7 +41,7 @@ export async function removeDemos(owner: pg.Client, names: Record<string, string
       `select p.id, p.name from practice p join demo_load d on d.became = p.id or (d.became is null and p.name = ($1::jsonb ->> d.mark))`,
       [JSON.stringify(names)],
     );
-    const order = await tablesInOrder(owner);
+    const order = (await tablesInOrder(owner as unknown as Client)).reverse();
     for (const { id } of demos) {
       await owner.query("select set_config('app.practice_id', $1, true), set_config('app.grower_id', '', true)", [id]);
       const { rows: people } = await owner.query<{ user_id: string }>(
@@ -67,27 +68,4 @@ export async function removeDemos(owner: pg.Client, names: Record<string, string
     await owner.query("rollback").catch(() => {});
     throw error;
   }
-}
-
-/** Tables of practices, those that others rest on last. */
-async function tablesInOrder(owner: pg.Client): Promise<string[]> {
-  const { rows: tables } = await owner.query<{ name: string }>(
-    `select c.relname as name from pg_class c join pg_attribute a on a.attrelid = c.oid and a.attname = 'practice_id'
-     where c.relkind = 'r' and c.relnamespace = 'public'::regnamespace order by 1`,
-  );
-  const { rows: links } = await owner.query<{ from: string; to: string }>(
-    `select distinct a.relname as from, b.relname as to from pg_constraint k join pg_class a on a.oid = k.conrelid
-     join pg_class b on b.oid = k.confrelid where k.contype = 'f' and a.oid <> b.oid`,
-  );
-  const left = new Set(tables.map((t) => t.name));
-  const order: string[] = [];
-  while (left.size > 0) {
-    const free = [...left].filter((name) => !links.some((l) => l.to === name && left.has(l.from)));
-    if (free.length === 0) throw new Error(`tables rest on each other in a circle: ${[...left].join(", ")}`);
-    for (const name of free) {
-      left.delete(name);
-      order.push(name);
-    }
-  }
-  return order;
 }

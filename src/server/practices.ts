@@ -46,7 +46,7 @@ export async function beginPractice(
     ]);
   });
   const scope = { practiceId, userId, growerId: null };
-  await inPractice(scope, (client) => audit(client, scope, "practice", practiceId, "began", null, practice));
+  await inPractice(scope, (client) => audit(client, scope, "people", practiceId, "began the practice", null, practice));
   return practiceId;
 }
 

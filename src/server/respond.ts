@@ -16,10 +16,12 @@ interface Given<C extends Call> extends Open<C> {
 }
 type Handler = (request: Request, context: { params: Promise<Record<string, string>> }) => Promise<Response>;
 
-/** Bytes of a body that a call takes, unless its schema says that it holds a file. */
+/** Bytes of a body that a call takes, unless it holds a file. */
 const MOST_BYTES = 400_000;
-const MOST_BYTES_WITH_FILE = 4_500_000;
-const CALLS_WITH_FILE: ReadonlySet<Call> = new Set<Call>(["POST /api/stations/{id}/weather"]);
+const MOST_BYTES_OF: Partial<Record<Call, number>> = {
+  "POST /api/stations/{id}/weather": 4_500_000,
+  "POST /api/imports": 20_200_000,
+};
 /** Refusals are read by people. */
 const MOST_ERRORS = 20;
 const MOST_LENGTH = 400;
@@ -61,7 +63,7 @@ async function read<C extends Call>(
   const path = (await params) ?? {};
   const query = new URL(request.url).searchParams;
   for (const text of [...Object.values(path), ...query.keys(), ...query.values()]) refuseOddText(text);
-  const most = CALLS_WITH_FILE.has(call) ? MOST_BYTES_WITH_FILE : MOST_BYTES;
+  const most = MOST_BYTES_OF[call] ?? MOST_BYTES;
   const body = (schema ? schema.parse(await readJson(request, most)) : undefined) as Received<C>;
   return { request, body, path, query };
 }
@@ -86,10 +88,23 @@ export async function readJson(request: Request, mostBytes: number): Promise<unk
   });
 }
 
-async function readText(request: Request, mostBytes: number): Promise<string> {
+/** Bytes of a file that comes by itself. */
+const MOST_FILE_BYTES = 60_000_000;
+
+/** A file that comes as the body of a request, of one type; throws Refused for another, and for more than is allowed. */
+export async function readBytes(request: Request, allowed: string): Promise<Uint8Array> {
+  const type = request.headers.get("content-type")?.split(";")[0]?.trim().toLowerCase();
+  if (type !== allowed) throw new Refused(415, `Content-Type: "${short(type ?? "")}" given, allowed is ${allowed}.`);
+  return readBody(request, MOST_FILE_BYTES);
+}
+
+const readText = async (request: Request, mostBytes: number): Promise<string> =>
+  Buffer.from(await readBody(request, mostBytes)).toString("utf8");
+
+async function readBody(request: Request, mostBytes: number): Promise<Uint8Array> {
   const tooMuch = () => new Refused(413, `The body is too long: allowed are ${mostBytes} bytes.`);
   if (Number(request.headers.get("content-length") ?? 0) > mostBytes) throw tooMuch();
-  if (!request.body) return "";
+  if (!request.body) return new Uint8Array();
   const parts: Uint8Array[] = [];
   let bytes = 0;
   for await (const part of request.body as unknown as AsyncIterable<Uint8Array>) {
@@ -97,7 +112,7 @@ async function readText(request: Request, mostBytes: number): Promise<string> {
     if (bytes > mostBytes) throw tooMuch();
     parts.push(part);
   }
-  return Buffer.concat(parts).toString("utf8");
+  return Buffer.concat(parts);
 }
 
 /** Refuses text that no database keeps: with the character NUL, or with half of a character. */

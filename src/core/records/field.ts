@@ -1,16 +1,26 @@
 import { z } from "zod";
 import { DRAINAGES } from "../soil/drainage";
 import { TEXTURE_CLASSES, textureName, textureOf } from "../soil/texture";
+import { type Boundary, boundaryAreaHa, readBoundary } from "./boundary";
 import { chosenFrom, type RecordKind } from "./describe";
 import { name } from "./parts";
 
 export const WATER_SOURCES = ["rain", "canal", "river", "well", "reservoir"] as const;
 
+/** GeoJSON, closed and turned as it should be. */
+const boundarySchema = z.unknown().transform((given, context): Boundary => {
+  const read = readBoundary(given);
+  if (read.ok) return read.value;
+  for (const error of read.errors)
+    context.addIssue({ code: "custom", message: error.message.replace(/^boundary: /, ""), input: given });
+  return z.NEVER;
+});
+
 /** A field as it is entered; its farm is named apart. */
 export const fieldRecord = z.strictObject({
   name,
   areaHa: z.number().positive().lt(10_000),
-  boundary: z.unknown().default(null),
+  boundary: boundarySchema.nullable().default(null),
   textureClass: z.enum(TEXTURE_CLASSES),
   drainage: z.enum(DRAINAGES).default("free"),
   /** lower edge of a compacted layer, null where none is known */
@@ -52,10 +62,16 @@ export const fieldKind: RecordKind = {
   purpose: "What is planned: its ground, its water and its size.",
   schema: fieldRecord,
   unique: ["farmId", "name"],
-  suggest: ({ sandPct, clayPct }) => {
-    if (typeof sandPct !== "number" || typeof clayPct !== "number") return [];
-    const value = textureOf(sandPct, clayPct);
-    return value ? [{ key: "textureClass", value, why: `${sandPct} % sand and ${clayPct} % clay` }] : [];
+  suggest: ({ sandPct, clayPct, boundary, areaHa }) => {
+    const texture = typeof sandPct === "number" && typeof clayPct === "number" ? textureOf(sandPct, clayPct) : null;
+    const drawn = boundary ? readBoundary(boundary) : null;
+    const measured = drawn?.ok ? Math.round(boundaryAreaHa(drawn.value) * 1000) / 1000 : null;
+    // what is typed to within a hundredth of what is measured is the same
+    const differs = measured !== null && !(Math.abs(Number(areaHa) - measured) <= 0.01 * measured);
+    return [
+      ...(texture ? [{ key: "textureClass", value: texture, why: `${sandPct} % sand and ${clayPct} % clay` }] : []),
+      ...(differs ? [{ key: "areaHa", value: measured, why: "inside of the boundary" }] : []),
+    ];
   },
   check: ({ sandPct, clayPct }) => {
     const both = Number(sandPct ?? 0) + Number(clayPct ?? 0);

@@ -8,6 +8,7 @@ import { Pick } from "@/ui/pick";
 import { TableHead } from "@/ui/table-head";
 import { TextField } from "@/ui/text-field";
 import { send } from "../shared/send";
+import { PracticeFile } from "./practice-file";
 
 const ROLES: { value: RoleName; label: string; may: string }[] = [
   {
@@ -201,6 +202,7 @@ export function PeopleScreen({ sheet }: { sheet: PeopleSheet }) {
           address of a calendar reads that calendar. Whoever runs the machine can read its database and its backups.
         </p>
       </section>
+      <PracticeFile />
     </div>
   );
 }

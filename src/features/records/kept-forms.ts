@@ -1,6 +1,6 @@
 /** What was typed into a form and not saved, on this device, until it is. */
 
-import type { Typed } from "./typed-values";
+import type { Typed } from "@/core/records/typed-record";
 
 const KEY = "typed-forms";
 /** Forms kept at most; the oldest goes first. */

@@ -4,6 +4,7 @@ import { useEffect, useMemo, useRef, useState } from "react";
 import { useForm } from "react-hook-form";
 import type { RecordField, RecordKind } from "@/core/records/describe";
 import { RECORD_KINDS } from "@/core/records/kinds";
+import { readTyped, type Typed, typedOf } from "@/core/records/typed-record";
 import { titleOf, type Values } from "@/core/records/values";
 import type { KindId, RecordList, RecordRow } from "@/server/contracts";
 import { Button } from "@/ui/button";
@@ -14,7 +15,6 @@ import { useUnits } from "../shared/units";
 import { keepTyped, keptTyped } from "./kept-forms";
 import { RecordChanges } from "./record-changes";
 import { RecordInput } from "./record-input";
-import { readTyped, type Typed, typedOf } from "./typed-values";
 import { differences, useValueWords } from "./value-words";
 
 export interface Saved {
@@ -56,7 +56,7 @@ export function RecordDialog({
     // what was typed before and not saved goes on from there
     defaultValues: kept ?? fresh,
     resolver: (typed) => {
-      const { values, problems } = readTyped(kind, typed, units, today);
+      const { values, problems } = readTyped(kind, typed, { ...units, today });
       const errors = nested(problems);
       return Object.keys(problems).length > 0 ? { values: {}, errors } : { values, errors: {} };
     },
@@ -119,7 +119,7 @@ export function RecordDialog({
       }
   };
   const typedNow = form.watch();
-  const suggested = suggestions(kind, readTyped(kind, typedNow, units, today).values, (field, value) => ({
+  const suggested = suggestions(kind, readTyped(kind, typedNow, { ...units, today }).values, (field, value) => ({
     text: words(field, value),
     take: () => form.setValue(field.key, typedOf([field], { [field.key]: value }, units)[field.key]),
   }));

@@ -11,12 +11,12 @@ import {
 } from "react-hook-form";
 import { formatDay } from "@/core/dates";
 import type { Chosen, Lists, RecordField } from "@/core/records/describe";
+import { NO, type Typed, YES } from "@/core/records/typed-record";
 import { readTypedDate } from "@/core/typed-date";
 import { Button } from "@/ui/button";
 import { DateField } from "@/ui/date-field";
 import { Pick } from "@/ui/pick";
 import { useUnits } from "../shared/units";
-import { NO, type Typed, YES } from "./typed-values";
 
 export interface FormOf {
   /** what an empty value stands for, in words, by key */

@@ -13,6 +13,12 @@ export function RecordsIndex({ steps }: { steps: PracticeSteps }) {
       <p className="text-soft">
         What plans are drafted from. Nothing here is deleted: what is no longer used is retired.
       </p>
+      <p className="mt-2">
+        <Link href="/import" className="touch text-action underline underline-offset-2">
+          Import from a file
+        </Link>
+        <span className="text-[13px] text-soft">: CSV or GeoJSON, of any of these</span>
+      </p>
       <NextSteps steps={steps} />
       <ul className="mt-4 grid gap-x-10 md:grid-cols-2">
         {Object.values(RECORD_KINDS).map((kind) => (

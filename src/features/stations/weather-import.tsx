@@ -15,6 +15,7 @@ import type { Sent, StationSheet, WeatherAnswer } from "@/server/contracts";
 import { Button } from "@/ui/button";
 import { Choice } from "@/ui/choice";
 import { TableHead } from "@/ui/table-head";
+import { base64Of } from "../shared/base64-of";
 import { send } from "../shared/send";
 
 interface Looked {
@@ -56,7 +57,7 @@ export function WeatherImport({ sheet, today, editable }: { sheet: StationSheet;
   };
   const choose = async (chosen: File | undefined) => {
     if (!chosen) return;
-    const base64 = await readBase64(chosen);
+    const base64 = await base64Of(chosen);
     setFile(null);
     const answer = await ask("columns", { fileName: chosen.name, base64 });
     if (!answer) return;
@@ -286,13 +287,4 @@ function Mapping({
       </div>
     </div>
   );
-}
-
-function readBase64(file: File): Promise<string> {
-  return new Promise((resolve, reject) => {
-    const reader = new FileReader();
-    reader.onload = () => resolve(String(reader.result).split(",")[1] ?? "");
-    reader.onerror = () => reject(reader.error);
-    reader.readAsDataURL(file);
-  });
 }

@@ -172,16 +172,16 @@ function rowOf(register: Register, found: Found): RecordRow {
 }
 
 /** Values in the order of the kind's fields, and no others. */
-const inOrder = ({ kind }: Register, values: Values): Values =>
+export const inOrder = ({ kind }: Register, values: Values): Values =>
   Object.fromEntries(kind.fields.map(({ key }) => [key, values[key]]));
 
-function apart(register: Register, values: Values): { links: Values; record: Values } {
+export function apart(register: Register, values: Values): { links: Values; record: Values } {
   const links = Object.fromEntries(Object.entries(register.links).map(([key, column]) => [column, values[key]]));
   const record = Object.fromEntries(Object.entries(values).filter(([key]) => !(key in register.links)));
   return { links, record };
 }
 
-function registerFor(access: Access, kindId: KindId): Register {
+export function registerFor(access: Access, kindId: KindId): Register {
   const register = REGISTERS[kindId];
   if (!may(access.role, register.change))
     throw new Refused(403, `Your role (${access.role}) may not change ${register.kind.many.toLowerCase()}.`);

@@ -14,6 +14,8 @@ export interface RecordTable<T> {
   /** a row that was read with `select` as a record; throws with table, key and what was found where it is none */
   parse: (row: Record<string, unknown>) => T;
   insert: (client: Client, extra: Record<string, unknown>, record: T) => Promise<void>;
+  /** many at once; `extras` beside each, all with the same columns and an id */
+  insertMany: (client: Client, practiceId: string, extras: Record<string, unknown>[], records: T[]) => Promise<void>;
   /** puts a record in the place of the one under `id`; what is set beside it is taken from `extra` */
   update: (
     client: Client,
@@ -31,6 +33,8 @@ export interface Nested {
   select: (alias: string) => string;
   /** puts the values in, in the place of those that stand */
   replace: (client: Client, practiceId: string, id: string, value: unknown) => Promise<void>;
+  /** puts the values of new records in, by their ids */
+  addMany: (client: Client, practiceId: string, list: { id: string; value: unknown }[]) => Promise<void>;
 }
 
 /**
@@ -79,6 +83,18 @@ export function recordTable<S extends Shape>(
         (record as Record<string, unknown>)[nested.key],
       );
     },
+    insertMany: async (client, practiceId, extras, records) => {
+      const rows = records.map((record, i) => valuesOf({ practice_id: practiceId, ...extras[i] }, record));
+      await insertRows(client, table, rows);
+      await nested?.addMany(
+        client,
+        practiceId,
+        records.map((record, i) => ({
+          id: String(rows[i]?.id),
+          value: (record as Record<string, unknown>)[nested.key],
+        })),
+      );
+    },
     update: async (client, { practiceId, id }, extra, record) => {
       const values = valuesOf(extra, record);
       const names = Object.keys(values).filter((n) => n !== "id");
@@ -95,6 +111,17 @@ export function recordTable<S extends Shape>(
 const toSql = (value: unknown) =>
   typeof value === "object" && value !== null && !(value instanceof Date) ? JSON.stringify(value) : value;
 
+/** Rows of the same columns at once; each value is read as its column's type. */
+async function insertRows(client: Client, table: string, rows: Record<string, unknown>[]): Promise<void> {
+  const [first] = rows;
+  if (!first) return;
+  const names = Object.keys(first).join(", ");
+  await client.query(
+    `insert into ${table} (${names}) select ${names} from jsonb_populate_recordset(null::${table}, $1)`,
+    [JSON.stringify(rows)],
+  );
+}
+
 /** A number for each of some keys, a row each: `{ p: 14, k: 180 }`. */
 export function amountRows(key: string, table: string, owner: string, name: string, value: string): Nested {
   return {
@@ -108,6 +135,19 @@ export function amountRows(key: string, table: string, owner: string, name: stri
         [practiceId, id, JSON.stringify(amounts ?? {})],
       );
     },
+    addMany: (client, practiceId, list) =>
+      insertRows(
+        client,
+        table,
+        list.flatMap(({ id, value: amounts }) =>
+          Object.entries((amounts ?? {}) as Record<string, number>).map(([own, amount]) => ({
+            practice_id: practiceId,
+            [owner]: id,
+            [name]: own,
+            [value]: amount,
+          })),
+        ),
+      ),
   };
 }
 
@@ -136,5 +176,18 @@ export function listRows(
         [practiceId, id, JSON.stringify(list ?? [])],
       );
     },
+    addMany: (client, practiceId, added) =>
+      insertRows(
+        client,
+        table,
+        added.flatMap(({ id, value }) =>
+          ((value ?? []) as Record<string, unknown>[]).map((line, i) => ({
+            practice_id: practiceId,
+            [owner]: id,
+            [number]: i + 1,
+            ...Object.fromEntries(Object.entries(columns).map(([own, column]) => [column, line[own]])),
+          })),
+        ),
+      ),
   };
 }

@@ -1,12 +1,21 @@
-/** Between a record's values and what stands in its form: text, as it was typed, in the units of whoever types. */
+/** Between a record's values and text as people type it, in a form or a table file, in the units of whoever typed it. */
 
 import type { z } from "zod";
-import type { RecordField, RecordKind } from "@/core/records/describe";
-import { type Values, valuesSchema } from "@/core/records/values";
-import { readTypedDate } from "@/core/typed-date";
-import type { useUnits } from "../shared/units";
+import { readTypedDate } from "../typed-date";
+import { formatNumber, formatQuantity } from "../units/format-quantity";
+import { parseQuantity } from "../units/parse-quantity";
+import type { Dimension, UnitSet } from "../units/units";
+import type { RecordField, RecordKind } from "./describe";
+import { type Values, valuesSchema } from "./values";
 
-type Units = Pick<ReturnType<typeof useUnits>, "split" | "show" | "read" | "number" | "decimal">;
+/** How somebody writes: units where none are typed, the decimal mark, and the day that "in 3 weeks" is seen from. */
+export interface Writing {
+  unitSet: UnitSet;
+  decimal: "point" | "comma";
+  today: string;
+  /** units of columns whose heading says them, by the path of the field */
+  unitOf?: Record<string, string>;
+}
 /** What stands in the form, by key: text, or texts by key (amounts), or lines of texts. */
 export type Typed = Record<string, unknown>;
 /** What is wrong, by the path of its field: "areaHa", "contents.n", "months.3.rainMm". */
@@ -16,11 +25,11 @@ export const YES = "yes";
 export const NO = "no";
 
 /** The form's texts of a record; of a new one where values are missing. */
-export function typedOf(fields: RecordField[], values: Values, units: Units): Typed {
+export function typedOf(fields: RecordField[], values: Values, units: Pick<Writing, "unitSet" | "decimal">): Typed {
   return Object.fromEntries(fields.map((field) => [field.key, textOf(field, values[field.key], units)]));
 }
 
-function textOf(field: RecordField, value: unknown, units: Units): unknown {
+function textOf(field: RecordField, value: unknown, units: Pick<Writing, "unitSet" | "decimal">): unknown {
   switch (field.input) {
     case "amounts":
       return Object.fromEntries(
@@ -47,42 +56,35 @@ const plain = (value: unknown, decimal: "point" | "comma") =>
   typeof value === "number" ? String(value).replace(".", decimal === "comma" ? "," : ".") : "";
 
 /** The number in the shown unit with as few decimals as still read back as what was kept. */
-function shortest(value: number, field: RecordField & { input: "number" }, units: Units): string {
-  const read = units.read(field.label, field.dimension);
+function shortest(
+  value: number,
+  field: RecordField & { input: "number" },
+  units: Pick<Writing, "unitSet" | "decimal">,
+): string {
+  let text = "";
   for (let decimals = 0; decimals <= 6; decimals++) {
-    const text = units.split(value, field.dimension, decimals).number;
-    const back = read(text);
-    if (back.ok && Math.abs(back.value - value) <= 1e-6 * Math.max(1, Math.abs(value))) return text;
+    const shown = formatQuantity(value, field.dimension, { ...units, decimals });
+    text = shown.ok ? shown.value.number : "";
+    const back = parseQuantity(text, field.dimension, units);
+    if (back.ok && Math.abs(back.value.si - value) <= 1e-6 * Math.max(1, Math.abs(value))) break;
   }
-  return units.split(value, field.dimension, 6).number;
+  return text;
 }
 
 /** Reads a form: the record's values, or what is wrong with which of them, with what was given and what is allowed. */
-export function readTyped(
-  kind: RecordKind,
-  typed: Typed,
-  units: Units,
-  today: string,
-): { values: Values; problems: Problems } {
+export function readTyped(kind: RecordKind, typed: Typed, writing: Writing): { values: Values; problems: Problems } {
   const problems: Problems = {};
-  const values = readFields(kind.fields, typed, units, today, "", problems);
+  const values = readFields(kind.fields, typed, writing, "", problems);
   const parsed = valuesSchema(kind).safeParse(values);
   if (parsed.error)
     for (const issue of parsed.error.issues) {
       const path = issue.path.map(String);
-      problems[path.join(".")] ??= inWords(issue, fieldAt(kind.fields, path), textAt(typed, path), units);
+      problems[path.join(".")] ??= inWords(issue, fieldAt(kind.fields, path), textAt(typed, path), writing);
     }
   return { values: parsed.success ? parsed.data : values, problems };
 }
 
-function readFields(
-  fields: RecordField[],
-  typed: Typed,
-  units: Units,
-  today: string,
-  at: string,
-  problems: Problems,
-): Values {
+function readFields(fields: RecordField[], typed: Typed, writing: Writing, at: string, problems: Problems): Values {
   const values: Values = {};
   for (const field of fields) {
     const path = `${at}${field.key}`;
@@ -92,7 +94,7 @@ function readFields(
       for (const { key, label } of field.keys) {
         const text = String((raw as Typed | undefined)?.[key] ?? "").trim();
         if (text === "") continue;
-        const read = units.read(label, "count", { min: 0 })(text);
+        const read = quantity(label, text, "count", writing);
         if (read.ok) amounts[key] = read.value;
         else problems[`${path}.${key}`] = read.message;
       }
@@ -101,7 +103,7 @@ function readFields(
     }
     if (field.input === "lines") {
       values[field.key] = ((raw as Typed[] | undefined) ?? []).map((line, i) =>
-        readFields(field.columns, line, units, today, `${path}.${i}.`, problems),
+        readFields(field.columns, line, writing, `${path}.${i}.`, problems),
       );
       continue;
     }
@@ -111,7 +113,7 @@ function readFields(
       else if (!field.empty && !(path in problems)) problems[path] = `${field.label}: nothing given`;
       continue;
     }
-    const read = readText(field, text, units, today);
+    const read = readText(field, text, writing, path);
     if (read.ok) values[field.key] = read.value;
     else problems[path] = read.message;
   }
@@ -121,26 +123,48 @@ function readFields(
 function readText(
   field: RecordField,
   text: string,
-  units: Units,
-  today: string,
+  writing: Writing,
+  path: string,
 ): { ok: true; value: unknown } | { ok: false; message: string } {
   switch (field.input) {
     case "number":
-      return units.read(field.label, field.dimension)(text);
+      return quantity(field.label, text, field.dimension, writing, writing.unitOf?.[path]);
     case "money": {
-      const read = units.read(field.label, "count", { min: 0, max: 1_000_000 })(text);
+      const read = quantity(field.label, text, "count", writing);
       return read.ok ? { ok: true, value: Math.round(read.value * 100) } : read;
     }
     case "date": {
-      const read = readTypedDate(text, today, field.label);
+      const read = readTypedDate(text, writing.today, field.label);
       return read.ok ? read : { ok: false, message: read.errors[0]?.message ?? `${field.label}: no date` };
     }
     case "yesNo":
       return { ok: true, value: text === YES };
     case "boundary":
-      return { ok: true, value: JSON.parse(text) };
+      return readJson(field.label, text);
     default:
       return { ok: true, value: text };
+  }
+}
+
+type Reading<T> = { ok: true; value: T } | { ok: false; message: string };
+
+function quantity(label: string, text: string, dimension: Dimension, writing: Writing, unit?: string): Reading<number> {
+  const read = parseQuantity(text, dimension, {
+    unitSet: writing.unitSet,
+    decimal: writing.decimal,
+    field: label,
+    ...(unit ? { defaultUnit: unit } : {}),
+  });
+  return read.ok
+    ? { ok: true, value: read.value.si }
+    : { ok: false, message: read.errors[0]?.message ?? `${label}: no quantity` };
+}
+
+function readJson(label: string, text: string): Reading<unknown> {
+  try {
+    return { ok: true, value: JSON.parse(text) };
+  } catch {
+    return { ok: false, message: `${label}: this is no GeoJSON` };
   }
 }
 
@@ -157,14 +181,18 @@ function textAt(typed: Typed, path: string[]): string {
 }
 
 /** A schema's word on a value, in the words and units of the form. */
-function inWords(issue: z.core.$ZodIssue, field: RecordField | undefined, given: string, units: Units): string {
+function inWords(issue: z.core.$ZodIssue, field: RecordField | undefined, given: string, writing: Writing): string {
   const label = field?.label ?? issue.path.join(".");
   const amount = field?.input === "amounts" ? String(issue.path.at(-1)) : "";
   const bound = (limit: number | bigint) => {
     const value = Number(limit);
-    if (field?.input === "money") return units.number(value / 100);
-    if (field?.input === "number") return `${units.show(value, field.dimension)}${field.unit ? ` ${field.unit}` : ""}`;
-    return units.number(value);
+    const number = (n: number) => formatNumber(n, { decimal: writing.decimal });
+    if (field?.input === "money") return number(value / 100);
+    if (field?.input !== "number") return number(value);
+    const shown = formatQuantity(value, field.dimension, writing);
+    return [shown.ok ? shown.value.number : number(value), field.unit ?? (shown.ok ? shown.value.unit : "")]
+      .filter(Boolean)
+      .join(" ");
   };
   const said = (allowed: string) => `${amount || label}: ${given || "nothing"} given, allowed is ${allowed}`;
   if (issue.code === "too_small" && issue.origin === "number")

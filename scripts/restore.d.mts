@@ -1,0 +1,1 @@
+export function restore(of: { ownerUrl: string; file: string; replace?: boolean }): Promise<void>;

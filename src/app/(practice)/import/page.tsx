@@ -1,0 +1,12 @@
+import type { Metadata } from "next";
+import { ImportScreen } from "@/features/imports/import-screen";
+import { requirePage } from "@/server/access";
+import { inPractice } from "@/server/db";
+import { listImports } from "@/server/import/imports";
+
+export const metadata: Metadata = { title: "Import" };
+
+export default async function ImportPage() {
+  const access = await requirePage("plan");
+  return <ImportScreen imports={await inPractice(access, (client) => listImports(client, access))} />;
+}

@@ -1,0 +1,274 @@
+/**
+ * Records from a table file: what it is taken for, which column is which value, and each row read as a form would be, with
+ * what is wrong with it.
+ */
+
+import type { SoilTestKey } from "../nutrients";
+import { changeLevel, type LevelUnit, levelUnit } from "../soil/level-units";
+import { parseQuantity } from "../units/parse-quantity";
+import { DIMENSIONS, displayUnit, type UnitSet } from "../units/units";
+import type { Chosen, KindId, Lists, RecordField, RecordKind } from "./describe";
+import { RECORD_KINDS } from "./kinds";
+import { NO, readTyped, type Typed, type Writing, YES } from "./typed-record";
+import type { Values } from "./values";
+
+/** Where a column's cells go: "name", "levels.p"; and the unit of cells that say none. */
+export interface ColumnUse {
+  path: string;
+  unit?: string;
+}
+export interface Mapping {
+  /** for each column of the file, or null where it is left out */
+  columns: (ColumnUse | null)[];
+  /** values of every row whose column the file does not have, as they would be typed */
+  fixed: Record<string, string>;
+  /** g/cm3; where the unit of a soil's level needs it */
+  bulkDensity: number | null;
+}
+
+/** A value that a column can hold. */
+export interface Target {
+  path: string;
+  label: string;
+  field: RecordField;
+  /** a key of its amounts */
+  amount?: string;
+}
+
+/** All values of a kind that a column can hold, in the order of its form. */
+export function targetsOf(kind: RecordKind): Target[] {
+  return kind.fields.flatMap((field): Target[] => {
+    if (field.input === "lines") return [];
+    if (field.input === "amounts")
+      return field.keys.map(({ key, label }) => ({ path: `${field.key}.${key}`, label, field, amount: key }));
+    return [{ path: field.key, label: field.label, field }];
+  });
+}
+
+const plain = (text: string) =>
+  text
+    .normalize("NFKD")
+    .replace(/\p{M}/gu, "")
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, " ")
+    .trim();
+
+/** A heading's words, and its unit where it says one: "Area (ac)", "P [mg/kg]", "Depth, cm". */
+export function headingOf(text: string): { words: string; unit: string } {
+  const found = /^(.*?)\s*(?:[[(]([^\])]+)[\])]|,\s*([^,]+))\s*$/.exec(text);
+  return { words: plain(found?.[1] ?? text), unit: (found?.[2] ?? found?.[3] ?? "").trim() };
+}
+
+function wordsOf({ label, field, amount, path }: Target): string[] {
+  if (amount) return [label, amount, `${field.label} ${label}`, path].map(plain);
+  return [field.label, field.key, ...(field.also ?? []), field.label.split(",")[0] ?? ""].map(plain);
+}
+
+/**
+ * Which column is which value, by its heading; a value is taken once, by the heading that fits it first.
+ *
+ * Example: the headings "Field", "Sampled", "P [ppm]" of soil tests give fieldId, takenOn and levels.p in ppm.
+ */
+export function guessColumns(kind: RecordKind, header: string[], unitSet: UnitSet): (ColumnUse | null)[] {
+  const targets = targetsOf(kind);
+  const taken = new Set<string>();
+  return header.map((heading) => {
+    const { words, unit } = headingOf(heading);
+    const whole = plain(heading);
+    const target = targets.find(
+      (t) => !taken.has(t.path) && wordsOf(t).some((w) => w !== "" && (w === words || w === whole)),
+    );
+    if (!target) return null;
+    taken.add(target.path);
+    return { path: target.path, ...(unit && isUnitOf(target, unit, unitSet) ? { unit } : {}) };
+  });
+}
+
+/** Whether a word is a unit of what a target holds. */
+export function isUnitOf({ field, path }: Target, unit: string, unitSet: UnitSet): boolean {
+  if (path.startsWith("levels.")) return levelUnit(unit) !== null;
+  return field.input === "number" && parseQuantity(`1 ${unit}`, field.dimension, { unitSet }).ok;
+}
+
+/** The kind whose values most headings fit; of several the first. Null where fewer than two fit. */
+export function guessKind(header: string[], unitSet: UnitSet): KindId | null {
+  const fits = Object.values(RECORD_KINDS).map((kind) => {
+    const columns = guessColumns(kind, header, unitSet).filter((c) => c !== null);
+    const needed = kind.fields.filter((f) => !f.empty && f.input !== "lines");
+    const missing = needed.filter((f) => !columns.some((c) => c.path.split(".")[0] === f.key)).length;
+    return { id: kind.id, score: columns.length - 1.5 * missing, columns: columns.length };
+  });
+  const best = fits.reduce((a, b) => (b.score > a.score ? b : a));
+  return best.columns >= 2 ? best.id : null;
+}
+
+/** The unit that cells without one are in, of a target: the practice's, where neither file nor person says another. */
+export function usualUnit({ field, path }: Target, unitSet: UnitSet): string {
+  if (path.startsWith("levels.")) return "as the scheme has it";
+  return field.input === "number" && DIMENSIONS.includes(field.dimension)
+    ? (field.unit ?? displayUnit(field.dimension, { unitSet }))
+    : "";
+}
+
+export interface RowProblem {
+  /** of the file, its heading counted */
+  line: number;
+  column: string;
+  message: string;
+}
+export interface ReadRow {
+  line: number;
+  values: Values;
+}
+
+export interface ImportWorld {
+  lists: Lists;
+  /** what each link can lead to, by its key */
+  links: Record<string, Chosen[]>;
+  /** the unit that a scheme has a nutrient in; undefined where it has none */
+  schemeUnit: (scheme: string, nutrient: string) => LevelUnit | undefined;
+}
+
+/** Reads rows as records of a kind; what is wrong stands by line and column. */
+export function readRows(
+  kind: RecordKind,
+  header: string[],
+  rows: string[][],
+  firstLine: number,
+  mapping: Mapping,
+  world: ImportWorld,
+  writing: Writing,
+): { records: ReadRow[]; problems: RowProblem[] } {
+  const records: ReadRow[] = [];
+  const problems: RowProblem[] = [];
+  const targets = new Map(targetsOf(kind).map((t) => [t.path, t]));
+  const columnOf = new Map(mapping.columns.flatMap((c, i) => (c ? [[c.path, header[i] ?? ""] as const] : [])));
+  const units = Object.fromEntries(mapping.columns.flatMap((c) => (c?.unit ? [[c.path, c.unit]] : [])));
+  const choosers = new Map<string, Chooser>();
+  const chooserOf = (field: RecordField, of: string): Chooser => {
+    const key = `${field.key} ${of}`;
+    const known = choosers.get(key) ?? new Chooser(optionsOf(field, of, world));
+    choosers.set(key, known);
+    return known;
+  };
+  for (const [i, row] of rows.entries()) {
+    const line = firstLine + i;
+    if (row.every((cell) => cell.trim() === "")) continue;
+    const say = (path: string, message: string) =>
+      problems.push({ line, column: columnOf.get(path) ?? targets.get(path)?.label ?? path, message });
+    const cells: Record<string, string> = { ...mapping.fixed };
+    for (const [c, use] of mapping.columns.entries()) if (use) cells[use.path] = (row[c] ?? "").trim();
+    const typed: Typed = {};
+    let bad = false;
+    for (const field of kind.fields) {
+      const of = field.input === "listed" && field.by ? String(typed[field.by] ?? "") : "";
+      if (field.input === "amounts") {
+        typed[field.key] = Object.fromEntries(field.keys.map(({ key }) => [key, cells[`${field.key}.${key}`] ?? ""]));
+        continue;
+      }
+      if (field.input === "lines") continue;
+      const text = cells[field.key] ?? "";
+      if (text === "" || !["choice", "listed", "link", "yesNo"].includes(field.input)) {
+        typed[field.key] = text;
+        continue;
+      }
+      const chosen = chooserOf(field, of).find(text);
+      if (chosen.ok) typed[field.key] = chosen.value;
+      else {
+        bad = true;
+        say(field.key, `${field.label}: ${chosen.message}`);
+        typed[field.key] = "";
+      }
+    }
+    const { values, problems: wrong } = readTyped(kind, typed, { ...writing, unitOf: units });
+    for (const [path, message] of Object.entries(wrong)) {
+      const told =
+        bad && problems.some((p) => p.line === line && p.column === (columnOf.get(path) ?? targets.get(path)?.label));
+      if (!told) say(path, message);
+      bad = true;
+    }
+    if (!bad && values.levels) bad = !changeLevels(values, units, mapping.bulkDensity, world, say);
+    if (!bad) records.push({ line, values });
+  }
+  return { records, problems };
+}
+
+/** Soil levels from the units of their columns into those of the scheme. */
+function changeLevels(
+  values: Values,
+  units: Record<string, string>,
+  bulkDensity: number | null,
+  world: ImportWorld,
+  say: (path: string, message: string) => void,
+): boolean {
+  let good = true;
+  const levels = values.levels as Record<string, number>;
+  for (const [nutrient, value] of Object.entries(levels)) {
+    const path = `levels.${nutrient}`;
+    const given = units[path] ? levelUnit(units[path] ?? "") : null;
+    const to = world.schemeUnit(String(values.scheme), nutrient);
+    if (!given || !to) continue;
+    const changed = changeLevel({
+      value: value * given.times,
+      nutrient: nutrient as SoilTestKey,
+      from: given.unit,
+      to,
+      depthCm: values.depthCm as number,
+      bulkDensity,
+    });
+    if (changed.ok) levels[nutrient] = Number(changed.value.toPrecision(6));
+    else {
+      good = false;
+      say(path, changed.errors.map((e) => e.message).join("; "));
+    }
+  }
+  return good;
+}
+
+const YES_WORDS = ["yes", "y", "true", "1", "x"];
+const NO_WORDS = ["no", "n", "false", "0", "-"];
+
+function optionsOf(field: RecordField, of: string, world: ImportWorld): Chosen[] {
+  switch (field.input) {
+    case "choice":
+      return field.options;
+    case "listed":
+      return world.lists[field.list].filter((entry) => !field.by || entry.of === of);
+    case "link":
+      return world.links[field.key] ?? [];
+    default:
+      return [...YES_WORDS.map((label) => ({ value: YES, label })), ...NO_WORDS.map((label) => ({ value: NO, label }))];
+  }
+}
+
+/** Finds one of a list by its id or its words; a first part of the words is enough where it is only one's. */
+class Chooser {
+  private readonly byWord = new Map<string, Set<string>>();
+  constructor(private readonly options: Chosen[]) {
+    for (const { value, label } of options)
+      for (const word of new Set([plain(value), plain(label), plain(label.split(",")[0] ?? "")])) {
+        const known = this.byWord.get(word) ?? new Set();
+        known.add(value);
+        this.byWord.set(word, known);
+      }
+  }
+
+  find(text: string): { ok: true; value: string } | { ok: false; message: string } {
+    const exact = this.options.find((o) => o.value === text || o.label === text);
+    if (exact) return { ok: true, value: exact.value };
+    const found = [...(this.byWord.get(plain(text)) ?? [])];
+    if (found.length === 1) return { ok: true, value: found[0] as string };
+    const some = this.options.slice(0, 8).map((o) => o.label);
+    return {
+      ok: false,
+      message:
+        found.length > 1
+          ? `"${text}" is ${found.length} of them; say which, as ${this.options
+              .filter((o) => found.includes(o.value))
+              .slice(0, 3)
+              .map((o) => `"${o.label}"`)
+              .join(" or ")}`
+          : `"${text}" given, allowed is ${some.join(", ") || "nothing yet: add some first"}${this.options.length > 8 ? " ..." : ""}`,
+    };
+  }
+}

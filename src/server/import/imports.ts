@@ -1,0 +1,322 @@
+/** Files of records: looked at with a mapping, taken in whole or not at all, and taken back whole. */
+
+import { createHash, randomUUID } from "node:crypto";
+import { type KindId, slugOf } from "@/core/records/describe";
+import {
+  guessColumns,
+  guessKind,
+  headingOf,
+  type ImportWorld,
+  type Mapping,
+  type ReadRow,
+  type RowProblem,
+  readRows,
+} from "@/core/records/import-table";
+import { RECORD_KINDS } from "@/core/records/kinds";
+import { titleOf, type Values } from "@/core/records/values";
+import { SOIL_TEST_SCHEMES } from "@/core/soil/interpret-soil-test";
+import { type Access, Refused } from "../access";
+import { audit } from "../audit";
+import type { ImportLine, ImportLook, Received, RecordRow } from "../contracts";
+import { type Client, hold, isId, row, rows } from "../db";
+import { apart, changeRecord, inOrder, linkChoices, listRecords, registerFor } from "../records/keep-records";
+import { recordLists } from "../records/lists";
+import { readTableFile, type TableFile } from "./table-file";
+
+const SHOWN_PROBLEMS = 200;
+const SHOWN_ROWS = 20;
+
+type Asked = Received<"POST /api/imports">;
+type Table = Extract<TableFile, { ok: true }>;
+
+/** A change of a record that a file makes. */
+interface Change {
+  stands: RecordRow;
+  values: Values;
+  line: number;
+}
+interface Sorted {
+  added: ReadRow[];
+  changed: Change[];
+  unchanged: number;
+  problems: RowProblem[];
+}
+
+/** What a file is, and what it would do with this mapping; nothing is put in. */
+export async function lookAtImport(client: Client, access: Access, asked: Asked): Promise<ImportLook> {
+  const table = tableOf(asked);
+  const kindId = asked.kind ?? guessKind(table.header, access.practice.unitSet) ?? "fields";
+  registerFor(access, kindId);
+  const mapping = asked.mapping ?? (await usualMapping(client, access, kindId, table.header));
+  const sorted = await sortRows(client, access, kindId, table, mapping, asked);
+  const kind = RECORD_KINDS[kindId];
+  return {
+    kind: kindId,
+    guessed: asked.kind === undefined,
+    header: table.header,
+    sample: table.rows.slice(0, 5),
+    rows: table.rows.length,
+    notes: table.notes,
+    mapping,
+    added: sorted.added.length,
+    changed: sorted.changed.length,
+    unchanged: sorted.unchanged,
+    problems: sorted.problems.slice(0, SHOWN_PROBLEMS),
+    problemCount: sorted.problems.length,
+    some: [
+      ...sorted.added
+        .slice(0, SHOWN_ROWS)
+        .map((r) => ({ line: r.line, title: titleOf(kind, r.values), values: r.values })),
+      ...sorted.changed
+        .slice(0, SHOWN_ROWS)
+        .map((c) => ({ line: c.line, title: titleOf(kind, c.values), values: c.values, before: c.stands.values })),
+    ],
+    links: await linkChoices(client, access, kindId),
+    lists: recordLists(),
+  };
+}
+
+/** Takes a file in: everything or nothing. The same file again changes nothing. */
+export async function takeImport(client: Client, access: Access, asked: Asked): Promise<ImportLine> {
+  if (!asked.kind || !asked.mapping)
+    throw new Refused(422, "kind, mapping: nothing given, needed are what the file is and which column is which.");
+  const { kind: kindId, mapping, fileName } = asked;
+  const register = registerFor(access, kindId);
+  const table = tableOf(asked);
+  await hold(client, `${access.practiceId} ${kindId}`);
+  const { added, changed, unchanged, problems } = await sortRows(client, access, kindId, table, mapping, asked);
+  const [first] = problems;
+  if (first)
+    throw new Refused(
+      422,
+      `${problems.length} ${problems.length === 1 ? "row is" : "rows are"} not right, the first in line ${first.line}, ${first.column}: ${first.message}. Nothing was taken in.`,
+    );
+  const id = randomUUID();
+  const importRows: { entityId: string; was: Values | null; revision: number }[] = [];
+  if (added.length > 0) {
+    const ids = register.kind.slugFrom
+      ? await slugsFor(client, access, register.table.table, added, register.kind.slugFrom)
+      : added.map(() => randomUUID() as string);
+    const parts = added.map((r, i) => ({ ...apart(register, r.values), id: ids[i] as string }));
+    await register.table.insertMany(
+      client,
+      access.practiceId,
+      parts.map((p) => ({ id: p.id, ...p.links })),
+      parts.map((p) => ({ ...p.record, id: p.id })),
+    );
+    for (const own of ids) importRows.push({ entityId: own, was: null, revision: 1 });
+    await client.query(
+      `insert into audit (practice_id, user_id, entity, entity_id, action, after)
+       select $1, $2, $3, e, 'added from a file', $5 from unnest($4::text[]) e`,
+      [access.practiceId, access.userId, kindId, ids, JSON.stringify({ file: fileName })],
+    );
+  }
+  for (const { stands, values } of changed) {
+    const result = await changeRecord(client, access, kindId, stands.id, stands.revision, values);
+    if (!result.saved)
+      throw new Refused(409, `${titleOf(register.kind, values)} was changed meanwhile. Look at the file again.`);
+    importRows.push({ entityId: stands.id, was: stands.values, revision: result.revision });
+  }
+  await client.query(
+    "insert into import (practice_id, id, kind, file_name, added, changed, unchanged, user_id) values ($1, $2, $3, $4, $5, $6, $7, $8)",
+    [access.practiceId, id, kindId, fileName, added.length, changed.length, unchanged, access.userId],
+  );
+  await client.query(
+    `insert into import_row (practice_id, import_id, entity_id, was, revision)
+     select $1, $2, e.value ->> 'entityId', nullif(e.value -> 'was', 'null'), (e.value ->> 'revision')::int from jsonb_array_elements($3) e`,
+    [access.practiceId, id, JSON.stringify(importRows)],
+  );
+  await client.query(
+    `insert into import_mapping (practice_id, kind, signature, mapping) values ($1, $2, $3, $4)
+     on conflict (practice_id, kind, signature) do update set mapping = excluded.mapping, at = now()`,
+    [access.practiceId, kindId, signatureOf(table.header), JSON.stringify(mapping)],
+  );
+  await audit(client, access, "import", id, "took a file in", null, {
+    file: fileName,
+    kind: kindId,
+    added: added.length,
+    changed: changed.length,
+  });
+  return (await listImports(client, access, id))[0] as ImportLine;
+}
+
+/** Takes a whole import back: what it added is retired, what it changed is as before. Refused where some of it has moved on. */
+export async function undoImport(client: Client, access: Access, id: string): Promise<void> {
+  const found = isId(id)
+    ? await row<{ kind: KindId; file: string; undone: boolean }>(
+        client,
+        `select kind, file_name as file, undone_at is not null as undone from import where practice_id = $1 and id = $2`,
+        [access.practiceId, id],
+      )
+    : null;
+  if (!found || found.undone) throw new Refused(404, "There is no such import that could be taken back.");
+  const register = registerFor(access, found.kind);
+  await hold(client, `${access.practiceId} ${found.kind}`);
+  const idType = register.kind.slugFrom ? "text" : "uuid";
+  const kept = await rows<{ entityId: string; was: Values | null; revision: number }>(
+    client,
+    `select entity_id as "entityId", was, revision from import_row where practice_id = $1 and import_id = $2`,
+    [access.practiceId, id],
+  );
+  const stand = await rows<{ id: string; revision: number }>(
+    client,
+    `select id::text as id, revision from ${register.table.table} where practice_id = $1 and id = any($2::${idType}[])`,
+    [access.practiceId, kept.map((k) => k.entityId)],
+  );
+  const revisions = new Map(stand.map((r) => [r.id, r.revision]));
+  const own = kept.map((k) => ({ ...k, now: revisions.get(k.entityId) ?? null }));
+  const moved = own.filter((r) => r.now !== r.revision);
+  if (moved.length > 0) {
+    const all = await listRecords(client, access, found.kind);
+    const names = moved.slice(0, 5).map((m) => {
+      const record = all.find((r) => r.id === m.entityId);
+      return record ? titleOf(register.kind, record.values) : m.entityId;
+    });
+    throw new Refused(
+      409,
+      `${moved.length} of ${own.length} have been changed since (${names.join("; ")}${moved.length > 5 ? " ..." : ""}): nothing was taken back.`,
+    );
+  }
+  const added = own.filter((r) => r.was === null).map((r) => r.entityId);
+  await client.query(
+    `update ${register.table.table} set retired_at = now(), revision = revision + 1, changed_at = now(), person = name_of_person()
+     where practice_id = $1 and id = any($2::${idType}[])`,
+    [access.practiceId, added],
+  );
+  await client.query(
+    `insert into audit (practice_id, user_id, entity, entity_id, action, before, after)
+     select $1, $2, $3, e, 'retired', '{"retired": false}', '{"retired": true}' from unnest($4::text[]) e`,
+    [access.practiceId, access.userId, found.kind, added],
+  );
+  for (const { entityId, was, revision } of own)
+    if (was) await changeRecord(client, access, found.kind, entityId, revision, was);
+  await client.query("update import set undone_at = now() where practice_id = $1 and id = $2", [access.practiceId, id]);
+  await audit(client, access, "import", id, "took an import back", null, { file: found.file, kind: found.kind });
+}
+
+/** The latest imports, or one. */
+export const listImports = (client: Client, access: Access, id: string | null = null): Promise<ImportLine[]> =>
+  rows<ImportLine>(
+    client,
+    `select id, kind, file_name as "fileName", added, changed, unchanged, person, to_char(at, 'YYYY-MM-DD HH24:MI') as at, undone_at is not null as undone
+     from import i where practice_id = $1 and ($2::uuid is null or id = $2) order by i.at desc limit 50`,
+    [access.practiceId, id],
+  );
+
+function tableOf({ base64 }: Asked): Table {
+  const table = readTableFile(Buffer.from(base64, "base64"));
+  if (!table.ok) throw new Refused(422, table.message);
+  return table;
+}
+
+const signatureOf = (header: string[]): string =>
+  createHash("sha256")
+    .update(header.map((h) => headingOf(h).words).join("\n"))
+    .digest("hex")
+    .slice(0, 32);
+
+/** As such a file was taken the last time, or as its headings say. */
+async function usualMapping(client: Client, access: Access, kindId: KindId, header: string[]): Promise<Mapping> {
+  const known = await row<{ mapping: Mapping }>(
+    client,
+    "select mapping from import_mapping where practice_id = $1 and kind = $2 and signature = $3",
+    [access.practiceId, kindId, signatureOf(header)],
+  );
+  if (known && known.mapping.columns.length === header.length) return known.mapping;
+  const columns = guessColumns(RECORD_KINDS[kindId], header, access.practice.unitSet);
+  // a feature's geometry is a boundary where there is one
+  const boundary = RECORD_KINDS[kindId].fields.find((f) => f.input === "boundary");
+  const geometry = header.indexOf("geometry");
+  if (boundary && geometry >= 0 && !columns.some((c) => c?.path === boundary.key))
+    columns[geometry] = { path: boundary.key };
+  return { columns, fixed: {}, bulkDensity: null };
+}
+
+/** Each row as what it does: adds a record, changes one, leaves one as it is, or cannot be taken. */
+async function sortRows(
+  client: Client,
+  access: Access,
+  kindId: KindId,
+  table: Table,
+  mapping: Mapping,
+  asked: Asked,
+): Promise<Sorted> {
+  const kind = RECORD_KINDS[kindId];
+  const { practice, today } = access;
+  const world: ImportWorld = {
+    lists: recordLists(),
+    links: await linkChoices(client, access, kindId),
+    schemeUnit: (scheme, nutrient) =>
+      SOIL_TEST_SCHEMES.find((s) => s.id === scheme)?.nutrients.find((n) => n.nutrient === nutrient)?.unit,
+  };
+  const writing = { unitSet: practice.unitSet, decimal: asked.decimal ?? practice.decimalMark, today };
+  const read = readRows(kind, table.header, table.rows, table.firstLine, mapping, world, writing);
+  const keyOf = (values: Values) => kind.unique.map((key) => String(values[key] ?? "")).join("\n");
+  const live = new Map(
+    (await listRecords(client, access, kindId)).filter((r) => !r.retired).map((r) => [keyOf(r.values), r]),
+  );
+  const mapped = new Set(
+    [...mapping.columns.flatMap((c) => (c ? [c.path] : [])), ...Object.keys(mapping.fixed)].map((p) => p.split(".")[0]),
+  );
+  const sorted: Sorted = { added: [], changed: [], unchanged: 0, problems: [...read.problems] };
+  const lines = new Map<string, number>();
+  const last = kind.fields.find((f) => f.key === kind.unique.at(-1))?.label ?? "";
+  for (const { line, values } of read.records) {
+    const key = keyOf(values);
+    const before = lines.get(key);
+    if (before !== undefined) {
+      sorted.problems.push({ line, column: last, message: `the same ${kind.one} as in line ${before}` });
+      continue;
+    }
+    lines.set(key, line);
+    const stands = live.get(key);
+    if (!stands) {
+      sorted.added.push({ line, values });
+      continue;
+    }
+    // what the file has no column for stays
+    const joined = inOrder(
+      registerFor(access, kindId),
+      Object.fromEntries(
+        Object.entries(stands.values).map(([own, value]) => [own, mapped.has(own) ? values[own] : value]),
+      ),
+    );
+    if (JSON.stringify(sortedKeys(joined)) === JSON.stringify(sortedKeys(stands.values))) sorted.unchanged++;
+    else sorted.changed.push({ stands, values: joined, line });
+  }
+  sorted.problems.sort((a, b) => a.line - b.line);
+  return sorted;
+}
+
+/** The same values in one order of keys all the way down, so that they can be compared as text. */
+const sortedKeys = (value: unknown): unknown =>
+  Array.isArray(value)
+    ? value.map(sortedKeys)
+    : value && typeof value === "object"
+      ? Object.fromEntries(
+          Object.entries(value)
+            .sort(([a], [b]) => (a < b ? -1 : 1))
+            .map(([k, v]) => [k, sortedKeys(v)]),
+        )
+      : value;
+
+/** Ids of new records as words of their own. */
+async function slugsFor(
+  client: Client,
+  access: Access,
+  table: string,
+  added: ReadRow[],
+  from: string,
+): Promise<string[]> {
+  const known = await rows<{ id: string }>(client, `select id from ${table} where practice_id = $1`, [
+    access.practiceId,
+  ]);
+  const taken = new Set(known.map((k) => k.id));
+  return added.map(({ values }) => {
+    const wanted = slugOf(String(values[from]));
+    let own = wanted;
+    for (let n = 2; taken.has(own); n++) own = `${wanted}-${n}`;
+    taken.add(own);
+    return own;
+  });
+}
