@@ -221,6 +221,48 @@ describe("in the browser", () => {
     expect(kept?.area_ha).toBeCloseTo(4.0469, 3);
   });
 
+  it("a boundary is drawn on a metric grid by bearing and distance, and the area follows", async () => {
+    await page.goto("/records/fields");
+    await page.getByRole("button", { name: "Sallow Piece" }).click();
+    const form = page.getByRole("dialog");
+    await form.getByRole("button", { name: "Draw it" }).click();
+    await form.getByLabel("Middle of the drawing: latitude, longitude").fill("47.03, -30.01");
+    // 200 m east, 150 m north, 200 m west: 3 ha
+    for (const [bearing, metres] of [
+      ["90", "200"],
+      ["0", "150"],
+      ["270", "200"],
+    ] as const) {
+      await form.getByLabel("Bearing, ° from north").fill(bearing);
+      await form.getByLabel("Distance, m").fill(metres);
+      await form.getByRole("button", { name: "Add the next corner" }).click();
+    }
+    await form.getByText("3.000 ha, longest side 200 m").waitFor();
+    await form.getByText("inside of the boundary: 3 ha.").waitFor();
+    await form.getByRole("button", { name: "Take it", exact: true }).last().click();
+    expect(await form.getByLabel("Area", { exact: true }).inputValue()).toBe("3");
+    // a corner by the pointer, and taken back
+    const drawing = form.getByRole("img", { name: /^Drawing/ });
+    await drawing.click({ position: { x: 60, y: 60 } });
+    await form
+      .getByText(/5 corners/)
+      .or(form.getByText("5. "))
+      .first()
+      .waitFor();
+    await form.getByRole("button", { name: "Undo the last corner" }).click();
+    await form.getByRole("button", { name: "Done" }).click();
+    await form.getByRole("button", { name: "Save" }).click();
+    await form.waitFor({ state: "detached" });
+    const kept = await inPractice(owner, (c) =>
+      row<{ b: { coordinates: number[][][] }; a: number }>(
+        c,
+        "select boundary as b, area_ha as a from field where name = 'Sallow Piece'",
+      ),
+    );
+    expect(kept?.b.coordinates[0]).toHaveLength(5);
+    expect(kept?.a).toBe(3);
+  });
+
   it("a price is changed where it stands, and taken back", async () => {
     await page.goto("/records/fertilisers");
     const price = page.getByLabel("Price, Muriate of potash 60");

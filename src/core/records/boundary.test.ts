@@ -1,6 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { type Boundary, boundaryAreaHa, frameAt, longestSideM, type Position, readBoundary } from "./boundary";
+import { readBoundary } from "./boundary";
+import { type Boundary, boundaryAreaHa, frameAt, longestSideM, type Position } from "./boundary-measures";
 
 const square = (lon: number, lat: number, w: number, h: number): Position[] => [
   [lon, lat],

@@ -1,7 +1,8 @@
 import { z } from "zod";
 import { DRAINAGES } from "../soil/drainage";
 import { TEXTURE_CLASSES, textureName, textureOf } from "../soil/texture";
-import { type Boundary, boundaryAreaHa, readBoundary } from "./boundary";
+import { readBoundary } from "./boundary";
+import { type Boundary, boundaryAreaHa } from "./boundary-measures";
 import { chosenFrom, type RecordKind } from "./describe";
 import { name } from "./parts";
 

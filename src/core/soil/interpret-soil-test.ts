@@ -22,11 +22,14 @@ export interface SoilTestScheme {
 }
 
 const INDEX_TABLES = "published index tables for Olsen P and ammonium-nitrate K, Mg (arable, index 2 as target)";
+const BRAY_TABLES =
+  "published tables for Bray P-1 and Mehlich-3 with exchangeable K of maize and wheat in the north-central United States, recalled, to be checked";
 const RECALLED = "recalled, to be checked: usual limits of advisory tables";
 
 /**
  * Schemes as data; limits may be edited per practice. The Olsen index scheme follows the form of the published index
- * tables (Olsen P 0-9, 10-15, 16-25, 26-45 mg/L; ammonium-nitrate K and Mg), with index 2 as target for arable crops.
+ * tables (Olsen P 0-9, 10-15, 16-25, 26-45 mg/L; ammonium-nitrate K and Mg), with index 2 as target for arable crops. The Mehlich-3
+ * and Bray schemes follow interpretation tables of the north-central United States for P and K; their other limits are recalled.
  */
 export const SOIL_TEST_SCHEMES: SoilTestScheme[] = [
   {
@@ -41,6 +44,36 @@ export const SOIL_TEST_SCHEMES: SoilTestScheme[] = [
       { nutrient: "mn", method: "EDTA", unit: "mg/L", limits: [20, 40, 150, 400], source: RECALLED },
       { nutrient: "cu", method: "EDTA", unit: "mg/L", limits: [0.6, 1.6, 8, 20], source: RECALLED },
       { nutrient: "mo", method: "ammonium oxalate", unit: "mg/L", limits: [0.05, 0.1, 0.4, 1], source: RECALLED },
+    ],
+  },
+  {
+    id: "mehlich3",
+    name: "Mehlich-3, all nutrients in one extract",
+    nutrients: [
+      { nutrient: "p", method: "Mehlich-3, ICP", unit: "mg/kg", limits: [15, 25, 35, 45], source: BRAY_TABLES },
+      { nutrient: "k", method: "Mehlich-3", unit: "mg/kg", limits: [120, 160, 200, 240], source: BRAY_TABLES },
+      { nutrient: "mg", method: "Mehlich-3", unit: "mg/kg", limits: [40, 80, 150, 300], source: RECALLED },
+      { nutrient: "ca", method: "Mehlich-3", unit: "mg/kg", limits: [250, 500, 1500, 4000], source: RECALLED },
+      { nutrient: "s", method: "Mehlich-3", unit: "mg/kg", limits: [5, 10, 20, 40], source: RECALLED },
+      { nutrient: "b", method: "Mehlich-3", unit: "mg/kg", limits: [0.3, 0.6, 1.5, 3], source: RECALLED },
+      { nutrient: "zn", method: "Mehlich-3", unit: "mg/kg", limits: [0.8, 1.6, 8, 40], source: RECALLED },
+      { nutrient: "mn", method: "Mehlich-3", unit: "mg/kg", limits: [10, 20, 100, 300], source: RECALLED },
+      { nutrient: "cu", method: "Mehlich-3", unit: "mg/kg", limits: [0.4, 0.8, 5, 20], source: RECALLED },
+    ],
+  },
+  {
+    id: "brayExchangeable",
+    name: "Bray P-1 with exchangeable cations",
+    nutrients: [
+      { nutrient: "p", method: "Bray P-1", unit: "mg/kg", limits: [10, 15, 20, 30], source: BRAY_TABLES },
+      { nutrient: "k", method: "ammonium acetate", unit: "mg/kg", limits: [120, 160, 200, 240], source: BRAY_TABLES },
+      { nutrient: "mg", method: "ammonium acetate", unit: "mg/kg", limits: [40, 80, 150, 300], source: RECALLED },
+      { nutrient: "ca", method: "ammonium acetate", unit: "mg/kg", limits: [250, 500, 1500, 4000], source: RECALLED },
+      { nutrient: "s", method: "calcium phosphate", unit: "mg/kg", limits: [4, 8, 16, 32], source: RECALLED },
+      { nutrient: "b", method: "hot water", unit: "mg/kg", limits: [0.3, 0.6, 1.5, 3], source: RECALLED },
+      { nutrient: "zn", method: "DTPA", unit: "mg/kg", limits: [0.4, 0.8, 4, 20], source: RECALLED },
+      { nutrient: "mn", method: "DTPA", unit: "mg/kg", limits: [1, 2, 20, 60], source: RECALLED },
+      { nutrient: "cu", method: "DTPA", unit: "mg/kg", limits: [0.1, 0.2, 2, 10], source: RECALLED },
     ],
   },
 ];

@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { unwrap } from "../result";
 import { gypsumRequirement } from "./gypsum";
-import { interpretSoilTest } from "./interpret-soil-test";
+import { interpretSoilTest, SOIL_TEST_SCHEMES } from "./interpret-soil-test";
 import { limeByBuffer, limeRequirement } from "./lime";
 import { salinityYield } from "./salinity";
 import { draftTexture, limingGroup, TEXTURE_CLASSES } from "./texture";
@@ -172,6 +172,19 @@ describe("interpretSoilTest", () => {
       ["k", "target"],
       ["mg", "very high"],
     ]);
+  });
+  it("reads one value by each scheme's own limits, and every scheme's limits rise", () => {
+    // 20 of phosphorus: Olsen 16 to 25 is the target; Mehlich-3 16 to 25 is low; Bray P-1 16 to 20 is the target
+    const of = (scheme: string) => unwrap(interpretSoilTest({ p: 20 }, scheme)).readings[0]?.class;
+    expect(["olsenIndex", "mehlich3", "brayExchangeable"].map(of)).toEqual(["target", "low", "target"]);
+    for (const scheme of SOIL_TEST_SCHEMES)
+      for (const { limits, nutrient, source, method } of scheme.nutrients) {
+        expect(
+          [...limits].sort((a, b) => a - b),
+          `${scheme.id} ${nutrient}`,
+        ).toEqual([...limits]);
+        expect(source && method, `${scheme.id} ${nutrient}`).toBeTruthy();
+      }
   });
   it("leaves out what was not tested and refuses what cannot be", () => {
     expect(unwrap(interpretSoilTest({ p: 12, k: null }, "olsenIndex")).readings).toHaveLength(1);

@@ -1,21 +1,17 @@
+import { type Boundary, frameAt, longestSideM, middleOf, polygonsOf } from "@/core/records/boundary-measures";
+
 /** The field's boundary drawn to scale, north up, with the length of its longest side. */
 export function FieldOutline({ boundary }: { boundary: unknown }) {
-  const ring = (boundary as { coordinates?: [number, number][][] } | null)?.coordinates?.[0];
-  if (!ring || ring.length < 4) return null;
-  const [lon0, lat0] = ring[0] as [number, number];
-  const east = 111_320 * Math.cos((lat0 * Math.PI) / 180);
-  const points = ring.map(([lon, lat]) => [(lon - lon0) * east, -(lat - lat0) * 111_320] as const);
-  const xs = points.map((p) => p[0]);
-  const ys = points.map((p) => p[1]);
-  const [left, top, width, height] = [
-    Math.min(...xs),
-    Math.min(...ys),
-    Math.max(...xs) - Math.min(...xs),
-    Math.max(...ys) - Math.min(...ys),
-  ];
-  const longest = Math.max(
-    ...points.slice(1).map((p, i) => Math.hypot(p[0] - (points[i]?.[0] ?? 0), p[1] - (points[i]?.[1] ?? 0))),
-  );
+  const shape = boundary as Boundary | null;
+  if (!shape?.coordinates) return null;
+  const rings = polygonsOf(shape).flat();
+  const frame = frameAt(middleOf(rings.flat()));
+  const drawn = rings.map((ring) => ring.map(frame.toGrid).map(([x, y]) => [x, -y] as const));
+  const xs = drawn.flat().map((p) => p[0]);
+  const ys = drawn.flat().map((p) => p[1]);
+  const [left, top] = [Math.min(...xs), Math.min(...ys)];
+  const [width, height] = [Math.max(...xs) - left, Math.max(...ys) - top];
+  const longest = longestSideM(shape);
   const pad = Math.max(width, height) * 0.06;
   return (
     <figure className="w-44 text-center">
@@ -26,8 +22,9 @@ export function FieldOutline({ boundary }: { boundary: unknown }) {
         aria-label={`Outline of the field, longest side ${Math.round(longest)} m`}
       >
         <path
-          d={`M${points.map((p) => p.join(" ")).join("L")}z`}
+          d={drawn.map((ring) => `M${ring.map((p) => p.join(" ")).join("L")}z`).join("")}
           fill="var(--canopy)"
+          fillRule="evenodd"
           stroke="var(--ground)"
           strokeWidth={Math.max(width, height) * 0.012}
         />

@@ -13,6 +13,7 @@ import { RecordEditor } from "../records/record-editor";
 import { useUnits } from "../shared/units";
 import { FieldOutline } from "./field-outline";
 import { Plantings } from "./plantings";
+import { SoilStrips } from "./soil-strips";
 import { StartPlan } from "./start-plan";
 import { Suits } from "./suits";
 
@@ -189,6 +190,7 @@ export function FieldScreen({
             })}
           </tbody>
         </table>
+        <SoilStrips tests={soilTests} />
       </section>
 
       <section className="mt-5">

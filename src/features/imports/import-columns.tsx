@@ -198,7 +198,7 @@ function Fixed({
           ? look.lists[field.list].filter((entry) => !field.by || entry.of === by[field.by])
           : null;
   return options ? (
-    <span className="grid gap-1">
+    <span className="grid content-start gap-1">
       <label htmlFor={`fixed-${target.path}`} className="text-[13px] text-soft">
         {target.label}, in every row
       </label>

@@ -161,7 +161,7 @@ export function RecordDialog({
         </div>
       )}
       <form onSubmit={(event) => void save(event)} noValidate>
-        <div className="grid gap-x-8 sm:grid-cols-2">
+        <div className="grid grid-cols-[minmax(0,1fr)] gap-x-8 sm:grid-cols-[repeat(2,minmax(0,1fr))]">
           {kind.fields
             .filter((field) => !hidden.has(field.key))
             .map((field) => (

@@ -17,6 +17,7 @@ import { Button } from "@/ui/button";
 import { DateField } from "@/ui/date-field";
 import { Pick } from "@/ui/pick";
 import { useUnits } from "../shared/units";
+import { BoundaryInput } from "./boundary-input";
 
 export interface FormOf {
   /** what an empty value stands for, in words, by key */
@@ -65,14 +66,22 @@ function Problem({ id, text }: { id: string; text: string | undefined }) {
 /** One field of a record's form: its name, what is typed, its unit, what is wrong with it, and what it is for. */
 export function RecordInput({ field, form }: { field: RecordField; form: FormOf }) {
   const id = `of-${field.key}`;
-  const wide = field.input === "lines" || field.input === "amounts" || field.input === "long";
+  const wide = ["lines", "amounts", "long", "boundary"].includes(field.input);
   return (
     <div className={`border-b border-line py-1.5 ${wide ? "sm:col-span-2" : ""}`}>
       <div className={wide ? "" : "flex flex-wrap items-baseline justify-between gap-x-3"}>
         <label htmlFor={id} className="touch inline-flex items-center">
           {field.label}
         </label>
-        {field.input === "lines" ? (
+        {field.input === "boundary" ? (
+          <Controller
+            control={form.control}
+            name={field.key}
+            render={({ field: own }) => (
+              <BoundaryInput id={id} text={String(own.value ?? "")} onText={own.onChange} disabled={form.disabled} />
+            )}
+          />
+        ) : field.input === "lines" ? (
           <Lines field={field} form={form} />
         ) : field.input === "amounts" ? (
           <div className="grid grid-cols-[repeat(auto-fill,minmax(7.5em,1fr))] gap-x-4">

@@ -8,6 +8,7 @@ import type { UnitSet } from "@/core/units/units";
 import type { Sent } from "@/server/contracts";
 import { Button } from "@/ui/button";
 import { Choice } from "@/ui/choice";
+import { Pick } from "@/ui/pick";
 import { WrittenValue } from "@/ui/written-value";
 import { send } from "../shared/send";
 import { UNIT_SETS } from "../shared/unit-sets";
@@ -35,7 +36,23 @@ export function SettingsScreen({
   const { number, read, currency } = useUnits();
   const router = useRouter();
   const [state, setState] = useState<"saved" | "saving" | string>("saved");
-  const machines = [...new Set([...Object.keys(prices.machinePerH), ...harvesters])];
+  // priced, or asked about here
+  const [asked, setAsked] = useState<{ machine: string[]; contractor: string[] }>({ machine: [], contractor: [] });
+  const machines = [...new Set([...Object.keys(prices.machinePerH), ...harvesters, ...asked.machine])];
+  const contractors = [...new Set([...Object.keys(prices.contractPerHa), ...asked.contractor])];
+  const another = (label: string, of: keyof typeof asked, there: string[]) =>
+    editable && (
+      <Pick
+        aria-label={label}
+        className="mt-1 text-[13px]"
+        value=""
+        empty={label}
+        options={Object.entries(implementNames).flatMap(([value, name]) =>
+          there.includes(value) ? [] : [{ value, label: name }],
+        )}
+        onChange={(event) => setAsked({ ...asked, [of]: [...asked[of], event.currentTarget.value] })}
+      />
+    );
   const save = async (settings: Sent<"PUT /api/settings">) => {
     setState("saving");
     const reply = await send("PUT /api/settings", { body: settings });
@@ -143,11 +160,13 @@ export function SettingsScreen({
               prices: { machinePerH: { [id]: v } },
             })),
           )}
-          {Object.entries(prices.contractPerHa).map(([id, minor]) =>
-            price(`Contractor, ${implementNames[id] ?? id}`, minor, "/ha", (v) => ({
+          {another("Price another machine", "machine", machines)}
+          {contractors.map((id) =>
+            price(`Contractor, ${implementNames[id] ?? id}`, prices.contractPerHa[id], "/ha", (v) => ({
               prices: { contractPerHa: { [id]: v } },
             })),
           )}
+          {another("Price another contractor's work", "contractor", contractors)}
         </section>
         <section>
           <h2 className="border-b border-line pb-1 text-lg">Fertilisers, per tonne</h2>
