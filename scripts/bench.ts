@@ -23,6 +23,7 @@ import { generateWeather } from "../src/core/weather/generator";
 import { seasonWeather } from "../src/core/weather/season-weather";
 import { testGuide } from "../tests/support/guides";
 import { launchChromium, signedInPage, startApp } from "./app-under-test";
+import { benchFiles } from "./bench-files";
 import { LARGE_EMAIL } from "./large-practice";
 import { freePort } from "./local-database.mjs";
 
@@ -335,6 +336,7 @@ try {
   );
   // headless Chromium draws in software here: a frame counts as dropped where it takes half as long again as at rest
   report("season page, frame while scrolling over frame at rest", at(moving, 0.5) / at(still, 0.5), 1.5, "times");
+  await benchFiles({ base, cookie, report });
 } finally {
   await largeBrowser.close();
 }

@@ -5,6 +5,8 @@ import type { LoggedOperation, PlanFacts, PreviousCrop } from "@/core/plan/facts
 import { previousCropOf } from "@/core/plan/previous-crop";
 import type { GrownCrop } from "@/core/records/grown-crop";
 import { draftPlan } from "@/core/sheets/draft-plan";
+import { INDEX_LIMITS } from "@/core/soil/soil-limits";
+import { SOIL_LIMITS } from "@/core/soil/soil-test-schemes";
 import type { ObservedWeather } from "@/core/weather/season-weather";
 import type { Asker } from "./access";
 import { type Catalogue, loadCatalogue } from "./catalogue";
@@ -95,9 +97,12 @@ export async function loadPlanFacts(client: Client, asker: Asker, plans: PlanRow
     };
     const last = before.get(plan.id);
     const own = history.get(plan.fieldId) ?? [];
+    const soilTest = tests.get(plan.fieldId) ?? null;
+    const limits = SOIL_LIMITS.find((s) => s.id === soilTest?.scheme && s.id !== INDEX_LIMITS.id);
     result.set(plan.id, {
       field,
-      soilTest: tests.get(plan.fieldId) ?? null,
+      soilTest,
+      ...(limits ? { soilLimits: limits } : {}),
       previousCrop: last?.previousCrop ?? previousCropOf(own, plan.season, `${plan.season}-01-01`, cropBefore),
       history: [...(last ? [last.grown] : []), ...own].map(({ season, crop, yieldTPerHa }) => ({
         season,

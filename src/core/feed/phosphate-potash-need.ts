@@ -1,7 +1,7 @@
 import { readChoice, readNumber } from "../args";
 import { computed } from "../figure";
 import { type FieldError, failed, fieldError, ok, type Result } from "../result";
-import { NUTRIENT_CLASSES, type NutrientClass } from "../soil/interpret-soil-test";
+import { NUTRIENT_CLASSES, type NutrientClass } from "../soil/read-levels";
 
 export const PK_SCHOOLS = ["replaceAndBuildUp", "criticalLevel", "targetYieldEquation"] as const;
 export type PkSchool = (typeof PK_SCHOOLS)[number];

@@ -12,6 +12,7 @@ import type { LogEntry } from "../records/log-entry";
 import type { PriceList } from "../records/prices";
 import type { SeedLot } from "../records/seed-lot";
 import type { SoilTest } from "../records/soil-test";
+import type { SchemeLimits } from "../soil/soil-limits";
 import type { Climate } from "../weather/climate";
 import type { ObservedWeather } from "../weather/season-weather";
 
@@ -53,6 +54,8 @@ export type LoggedOperation = Pick<LogEntry, "operationId" | "doneOn" | "quantit
 export interface PlanFacts {
   field: FieldFacts;
   soilTest: SoilTest | null;
+  /** limits of the test's scheme, where it is another than the index tables */
+  soilLimits?: SchemeLimits;
   previousCrop: PreviousCrop | null;
   history: (Pick<GrownCrop, "season" | "crop" | "yieldTPerHa"> & { family?: string | null })[];
   climate: Climate | null;

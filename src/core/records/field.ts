@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { DRAINAGES } from "../soil/drainage";
-import { TEXTURE_CLASSES, textureName, textureOf } from "../soil/texture";
+import { TEXTURE_CLASSES, textureName } from "../soil/texture";
+import { textureOf } from "../soil/texture-triangle";
 import { readBoundary } from "./boundary";
 import { type Boundary, boundaryAreaHa } from "./boundary-measures";
 import { chosenFrom, type RecordKind } from "./describe";

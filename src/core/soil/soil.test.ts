@@ -2,9 +2,10 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { unwrap } from "../result";
 import { gypsumRequirement } from "./gypsum";
-import { interpretSoilTest, SOIL_TEST_SCHEMES } from "./interpret-soil-test";
+import { interpretSoilTest } from "./interpret-soil-test";
 import { limeByBuffer, limeRequirement } from "./lime";
 import { salinityYield } from "./salinity";
+import { SOIL_TEST_SCHEMES } from "./soil-test-schemes";
 import { draftTexture, limingGroup, TEXTURE_CLASSES } from "./texture";
 
 const sandyLoam = {

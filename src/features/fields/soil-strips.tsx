@@ -1,12 +1,8 @@
 "use client";
 
 import { NUTRIENTS } from "@/core/nutrients";
-import {
-  interpretSoilTest,
-  NUTRIENT_CLASSES,
-  type NutrientReading,
-  SOIL_TEST_SCHEMES,
-} from "@/core/soil/interpret-soil-test";
+import { interpretSoilTest, NUTRIENT_CLASSES, type NutrientReading } from "@/core/soil/interpret-soil-test";
+import { SOIL_TEST_SCHEMES } from "@/core/soil/soil-test-schemes";
 import type { FieldSheet } from "@/server/contracts";
 import { useUnits } from "../shared/units";
 
@@ -23,7 +19,7 @@ export function SoilStrips({ tests }: { tests: Test[] }) {
   const read = newest && interpretSoilTest(newest.levels, newest.scheme);
   if (!newest || !read?.ok || read.value.readings.length === 0) return null;
   const scheme = SOIL_TEST_SCHEMES.find((s) => s.id === newest.scheme);
-  const nameOf = (key: string) => NUTRIENTS.find((n) => n.soilTestKey === key)?.name ?? key;
+  const nameOf = (key: string) => NUTRIENTS.find((n) => n.soilTestKey === key)?.element ?? key;
   // values of another method cannot be set beside these
   const alike = tests.filter((t) => t.scheme === newest.scheme).reverse();
   return (
@@ -37,7 +33,7 @@ export function SoilStrips({ tests }: { tests: Test[] }) {
           const before = alike.flatMap((t) => t.levels[reading.nutrient] ?? []);
           return (
             <li key={reading.nutrient} className="flex flex-wrap items-center gap-x-3">
-              <span className="w-24 capitalize">{nameOf(reading.nutrient)}</span>
+              <span className="w-8 font-semibold">{nameOf(reading.nutrient)}</span>
               <Strip reading={reading} />
               <span className="text-[13px]">
                 {number(reading.value)} {reading.unit}, {reading.class}

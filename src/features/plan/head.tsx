@@ -1,6 +1,6 @@
 "use client";
 
-import { Redo2, Undo2 } from "lucide-react";
+import { Undo2 } from "lucide-react";
 import dynamic from "next/dynamic";
 import type { CropLine } from "@/core/guides/crop-line";
 import { CRITERION_NAMES } from "@/core/plan/site-criteria";
@@ -112,7 +112,7 @@ export function PlanHead({
               <Undo2 size={15} aria-hidden />
             </Button>
             <Button onClick={redo} disabled={!canRedo} aria-label="Redo" title="Redo (Ctrl Shift Z)">
-              <Redo2 size={15} aria-hidden />
+              <Undo2 size={15} className="-scale-x-100" aria-hidden />
             </Button>
           </>
         )}

@@ -3,30 +3,25 @@
 import { X } from "lucide-react";
 import { useEffect, useRef, useState } from "react";
 import { formatDay } from "@/core/dates";
-import type { Drafted, MovedDate } from "@/core/sheets/moved-dates";
-import { useLoadedAtRest } from "../shared/use-at-rest";
+import { type Drafted, type MovedDate, movedDates, whyMoved } from "@/core/sheets/moved-dates";
 import { usePlanModel } from "./plan-context";
 
-const tellers = () => import("@/core/sheets/moved-dates");
-
-/** What moved with the last change of dates, and why: one line that opens to the list. */
-export function Moved() {
+/** What moved with the last change of dates since the plan was opened, and why: one line that opens to the list. */
+export function Moved({ since }: { since: Drafted | null }) {
   const { plan, facts, decisions } = usePlanModel();
-  const telling = useLoadedAtRest(tellers);
-  const before = useRef<Drafted | null>(null);
+  const before = useRef<Drafted | null>(since);
   const [last, setLast] = useState<{ why: string; moved: MovedDate[] } | null>(null);
   useEffect(() => {
     if (!plan) return;
     const now = { plan, facts, decisions };
     const then = before.current;
-    // until the words are there, all changes are kept as one
-    if (telling || !then) before.current = now;
-    if (!telling || !then || then.plan === plan) return;
-    const why = telling.whyMoved(then, now);
-    const moved = telling.movedDates(then.plan, plan);
+    before.current = now;
+    if (!then || then.plan === plan) return;
+    const why = whyMoved(then, now);
+    const moved = movedDates(then.plan, plan);
     if (why && moved.length > 0) setLast({ why, moved });
     else if (moved.length > 0) setLast(null);
-  }, [telling, plan, facts, decisions]);
+  }, [plan, facts, decisions]);
   if (!last) return null;
   return (
     <div role="status" className="mt-2 flex items-start gap-2 border border-line bg-sheet px-3 py-1.5 text-[13px]">

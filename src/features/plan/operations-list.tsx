@@ -1,6 +1,6 @@
 "use client";
 
-import { ChevronLeft, ChevronRight } from "lucide-react";
+import { ChevronLeft } from "lucide-react";
 import dynamic from "next/dynamic";
 import { useState } from "react";
 import { formatDay } from "@/core/dates";
@@ -131,7 +131,7 @@ function OperationLine({
             aria-label={`${operation.name} a day later`}
             onClick={() => setStopped(nudge(operation, 1))}
           >
-            <ChevronRight size={14} aria-hidden />
+            <ChevronLeft size={14} className="rotate-180" aria-hidden />
           </button>
         )}
       </div>

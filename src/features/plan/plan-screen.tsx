@@ -2,20 +2,19 @@
 
 import dynamic from "next/dynamic";
 import { useRouter } from "next/navigation";
-import { useCallback, useEffect, useMemo, useState } from "react";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { schoolsOf } from "@/core/guides/resolve-guide";
 import type { Operation } from "@/core/plan/operation";
 import { SHEET_NAMES, SHEETS, type SheetId } from "@/core/sheet-ids";
 import type { AuditLine, PlantingDraft } from "@/server/contracts";
 import { type Packed, unpack } from "../shared/packed";
 import { UnitsProvider, useUnits } from "../shared/units";
-import { useAtRest } from "../shared/use-at-rest";
+import { useAtRest, useLoadedAtRest } from "../shared/use-at-rest";
 import { useCommands } from "../shell/commands";
 import { FindingsPanel } from "./findings";
 import { type CropChoice, PlanHead } from "./head";
 import { Ladder } from "./ladder";
 import { Ledger } from "./ledger";
-import { Moved } from "./moved";
 import { OperationsList, operationDetail } from "./operations-list";
 import { OpenWindowProvider, PlanProvider } from "./plan-context";
 import { Ribbon } from "./ribbon/ribbon";
@@ -33,6 +32,9 @@ const WindowPanel = dynamic(() => import("./window/window-panel").then((m) => m.
 
 // the schools of a sheet that has some
 const SheetSchools = dynamic(() => import("./sheets/sheet-schools").then((m) => m.SheetSchools));
+
+// says what moved with a change since the plan was opened; fetched at rest
+const movedList = () => import("./moved");
 
 // and the dialogs when they are
 const staleBanner = () => import("./stale-banner").then((m) => m.StaleBanner);
@@ -64,7 +66,9 @@ export function PlanScreen({ start, versions, changes, crops, mayIssue, drafts }
   const [stage, setStage] = useState<string | null>(null);
   const [dialog, setDialog] = useState<"versions" | "issue" | "drafts" | null>(null);
   const units = useUnits();
-  const { undo, redo, plan, findings } = model;
+  const { undo, redo, plan, findings, facts, decisions } = model;
+  const asOpened = useRef(plan && { plan, facts, decisions });
+  const moved = useLoadedAtRest(movedList);
   const Screen = SHEET_SCREENS[sheet];
 
   const goTo = (id: SheetId) => {
@@ -150,7 +154,7 @@ export function PlanScreen({ start, versions, changes, crops, mayIssue, drafts }
                 </p>
               )}
               <Ribbon onOpen={openOperation} onStage={setStage} />
-              <Moved />
+              {moved && <moved.Moved since={asOpened.current} />}
               <div className="mt-3 grid grid-cols-[minmax(0,1fr)] gap-3 lg:grid-cols-[196px_minmax(0,1fr)_276px]">
                 <Ladder sheet={sheet} onSheet={goTo} />
                 {windowOpen && (

@@ -14,6 +14,8 @@ import { byBearing, type Corner, cornersOf, drawn, readPlace, sideOf, snap } fro
 /** Metres that the drawing shows across at first, and how much a step of zoom is. */
 const ACROSS_M = 500;
 const ZOOM = 1.5;
+/** Height of the drawing by its width. */
+const HIGH = 0.6;
 const STEPS = ["0", "1", "5", "10"];
 
 /** A boundary: as it stands, drawn on a metric grid, or pasted as GeoJSON. `text` is GeoJSON, or empty. */
@@ -102,14 +104,16 @@ function Drawing({
   const [past, setPast] = useState<Corner[][]>([]);
   const [step, setStep] = useState("1");
   const [across, setAcross] = useState(() =>
-    corners.length > 0 ? 2.4 * Math.max(...corners.flat().map(Math.abs), 50) : ACROSS_M,
+    corners.length > 0
+      ? 2.3 * Math.max(50, ...corners.map(([x, y]) => Math.max(Math.abs(x), Math.abs(y) / HIGH)))
+      : ACROSS_M,
   );
   const [bearing, setBearing] = useState("");
   const [length, setLength] = useState("");
   const svg = useRef<SVGSVGElement>(null);
   const dragged = useRef<number | null>(null);
   const made = anchor ? drawn(corners, anchor) : null;
-  const high = across * 0.6;
+  const high = across * HIGH;
 
   const tell = (list: Corner[]) => {
     const result = anchor ? drawn(list, anchor) : null;
@@ -182,17 +186,15 @@ function Drawing({
         className="mt-2 w-full touch-none border border-line bg-paper"
         role="img"
         aria-label={`Drawing, ${Math.round(across)} m across, north up, ${corners.length} corners`}
-        onPointerDown={(event) => {
-          if (!anchor || dragged.current !== null) return;
-          put([...corners, at(event)]);
-        }}
         onPointerMove={(event) => {
           if (dragged.current === null) return;
           const own = at(event);
           setCorners(corners.map((c, i) => (i === dragged.current ? own : c)));
         }}
-        onPointerUp={() => {
+        onPointerUp={(event) => {
+          // a corner that was drawn along stays where it is let go; a press elsewhere is the next one
           if (dragged.current !== null) tell(corners);
+          else if (anchor) put([...corners, at(event)]);
           dragged.current = null;
         }}
       >

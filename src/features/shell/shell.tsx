@@ -1,6 +1,6 @@
 "use client";
 
-import { SunMoon } from "lucide-react";
+import { Contrast } from "lucide-react";
 import Link from "next/link";
 import { usePathname, useRouter } from "next/navigation";
 import { type ComponentType, lazy, type ReactNode, Suspense, useCallback, useEffect, useState } from "react";
@@ -15,6 +15,9 @@ import { CommandsProvider, useCommands } from "./commands";
 
 // fetched when they are opened, or once the page is at rest
 const LATER = () => import("./palette");
+const ACTS = () => import("./acts");
+const switchTheme = () => void ACTS().then((acts) => acts.switchTheme());
+const signOut = () => void ACTS().then((acts) => acts.signOut());
 const KEPT_LOGS = () => import("../week/kept-logs");
 const Palette = lazy(() => LATER().then((m) => ({ default: m.Palette })));
 const Shortcuts = lazy(() => LATER().then((m) => ({ default: m.Shortcuts })));
@@ -46,18 +49,11 @@ function Frame({ person, practice, role, asOf, children }: ShellProps) {
   const router = useRouter();
   const [palette, setPalette] = useState(false);
   const [keys, setKeys] = useState(false);
-  const views =
+  const views = (
     role === "grower"
-      ? [["/week", "Week"]]
-      : [
-          ["/week", "Week"],
-          ["/season", "Season"],
-          ["/fields", "Fields"],
-          ["/records", "Records"],
-          ["/stations", "Stations"],
-          ["/settings", "Settings"],
-          ...(role === "owner" ? [["/people", "People"]] : []),
-        ];
+      ? ["Week"]
+      : ["Week", "Season", "Fields", "Records", "Stations", "Settings", ...(role === "owner" ? ["People"] : [])]
+  ).map((label) => [`/${label.toLowerCase()}`, label]);
   useCommands([
     { id: "palette", label: "Find or do", keys: "Ctrl+K", run: () => setPalette(true) },
     { id: "keys", label: "Keyboard shortcuts", keys: "?", run: () => setKeys(true) },
@@ -68,10 +64,10 @@ function Frame({ person, practice, role, asOf, children }: ShellProps) {
       run: () => router.push(href as string),
     })),
     { id: "theme", label: "Light or dark", keys: "", run: switchTheme },
-    { id: "out", label: "Sign out", keys: "", run: () => void signOut() },
+    { id: "out", label: "Sign out", keys: "", run: signOut },
   ]);
   const { fields, fetchFields } = useFieldNames(role !== "grower");
-  useAtRest(LATER, KEPT_LOGS, fetchFields);
+  useAtRest(LATER, ACTS, KEPT_LOGS, fetchFields);
   return (
     <>
       <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-sheet focus:p-2">
@@ -98,7 +94,7 @@ function Frame({ person, practice, role, asOf, children }: ShellProps) {
             {asOf && (
               <span
                 className="border border-advise px-1.5 font-semibold text-advise"
-                title="The practice works as if today were this date; see Settings"
+                title="Works as if today were this date; see Settings"
               >
                 working date {formatDay(asOf, true)}
               </span>
@@ -109,7 +105,7 @@ function Frame({ person, practice, role, asOf, children }: ShellProps) {
             </button>
             <button
               type="button"
-              className="hidden size-6 border border-line text-[12px] hover:text-ink sm:block"
+              className="hidden size-6 border border-line hover:text-ink sm:block"
               aria-label="Keyboard shortcuts"
               onClick={() => setKeys(true)}
             >
@@ -121,16 +117,12 @@ function Frame({ person, practice, role, asOf, children }: ShellProps) {
               className="grid size-6 place-items-center hover:text-ink"
               onClick={switchTheme}
             >
-              <SunMoon size={15} aria-hidden />
+              <Contrast size={15} aria-hidden />
             </button>
             <Link href="/account" title={practice} className="touch inline-flex items-center hover:text-ink">
               {person}
             </Link>
-            <button
-              type="button"
-              className="underline underline-offset-2 hover:text-ink"
-              onClick={() => void signOut()}
-            >
+            <button type="button" className="underline underline-offset-2 hover:text-ink" onClick={signOut}>
               Sign out
             </button>
           </div>
@@ -176,9 +168,8 @@ function PaletteOfWords({
     <div
       role="dialog"
       aria-label="Find or do"
-      className="fixed left-1/2 top-[8vh] z-50 w-[min(94vw,560px)] -translate-x-1/2 rounded-field border border-line bg-sheet p-5 text-ink shadow-lg"
+      className="fixed inset-x-4 top-[8vh] z-50 mx-auto max-w-[560px] border border-line bg-sheet p-5"
     >
-      <p className="mb-2 font-title text-xl font-bold">Find or do</p>
       <input
         // biome-ignore lint/a11y/noAutofocus: a box that was asked for by key is there to be written in
         autoFocus
@@ -238,19 +229,4 @@ function WaitingLogs() {
       {keptInWords(count)}
     </span>
   ) : null;
-}
-
-function switchTheme(): void {
-  const root = document.documentElement;
-  const dark = root.dataset.theme
-    ? root.dataset.theme === "dark"
-    : window.matchMedia("(prefers-color-scheme: dark)").matches;
-  root.dataset.theme = dark ? "light" : "dark";
-  // biome-ignore lint/suspicious/noDocumentCookie: the server reads it to draw the first page in the right theme
-  document.cookie = `theme=${root.dataset.theme}; path=/; max-age=31536000; samesite=lax`;
-}
-
-async function signOut(): Promise<void> {
-  await fetch("/api/auth/sign-out", { method: "POST", headers: { "content-type": "application/json" }, body: "{}" });
-  window.location.href = "/sign-in";
 }

@@ -14,7 +14,7 @@ import {
 } from "@/core/records/import-table";
 import { RECORD_KINDS } from "@/core/records/kinds";
 import { titleOf, type Values } from "@/core/records/values";
-import { SOIL_TEST_SCHEMES } from "@/core/soil/interpret-soil-test";
+import { SOIL_TEST_SCHEMES } from "@/core/soil/soil-test-schemes";
 import { type Access, Refused } from "../access";
 import { audit } from "../audit";
 import type { ImportLine, ImportLook, Received, RecordRow } from "../contracts";

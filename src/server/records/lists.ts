@@ -1,7 +1,7 @@
 /** Lists that records choose from: crops and their kinds, zones, schemes of soil tests. */
 
 import type { Lists } from "@/core/records/describe";
-import { SOIL_TEST_SCHEMES } from "@/core/soil/interpret-soil-test";
+import { SOIL_TEST_SCHEMES } from "@/core/soil/soil-test-schemes";
 import { cropNames, listCrops } from "../guides";
 
 export function recordLists(): Lists {

@@ -5,7 +5,7 @@ import { computed, type Figure, withBases } from "../../figure";
 import { NUTRIENT_IDS, NUTRIENTS, type Nutrient, type NutrientId, nutrientOf } from "../../nutrients";
 import { windowOfPlan } from "../../plan/dates";
 import { OWN } from "../../plan/own-operations";
-import type { NutrientClass } from "../../soil/interpret-soil-test";
+import type { NutrientClass } from "../../soil/read-levels";
 import { startOfSpring } from "../../weather/climate-days";
 import type { Draft } from "../sheet";
 import { nitrogenFigure } from "./nitrogen";

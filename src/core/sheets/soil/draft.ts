@@ -1,7 +1,9 @@
 import { daysBetween } from "../../dates";
 import { computed, given, withBases } from "../../figure";
-import { interpretSoilTest } from "../../soil/interpret-soil-test";
+import { failed, fieldError } from "../../result";
 import { limeByBuffer, limeRequirement, mostInOneDressing } from "../../soil/lime";
+import { readLevels } from "../../soil/read-levels";
+import { INDEX_LIMITS } from "../../soil/soil-limits";
 import type { Draft } from "../sheet";
 import { draftSalt } from "./salt";
 
@@ -40,7 +42,13 @@ export function draftSoil(draft: Draft): void {
   };
   if (!soilTest) return;
 
-  const read = context.take("soil", interpretSoilTest(soilTest.levels, soilTest.scheme));
+  const scheme = [facts.soilLimits, INDEX_LIMITS].find((own) => own?.id === soilTest.scheme);
+  const read = context.take(
+    "soil",
+    scheme
+      ? readLevels(soilTest.levels, scheme)
+      : failed([fieldError("scheme", soilTest.scheme, "a scheme whose limits are known")]),
+  );
   parts.soil.readings = read?.value.readings ?? [];
   parts.soil.testAgeDays = daysBetween(soilTest.takenOn, facts.today);
   if (!product) return;

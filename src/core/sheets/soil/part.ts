@@ -1,4 +1,4 @@
-import type { NutrientReading } from "../../soil/interpret-soil-test";
+import type { NutrientReading } from "../../soil/read-levels";
 
 /** Sheet 2: what the soil test says, and the lime that the crop asks for. */
 export interface SoilPart {

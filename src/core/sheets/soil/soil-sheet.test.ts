@@ -6,6 +6,7 @@ import { EXAMPLE_FACTS } from "../../plan/example-facts";
 import type { PlanFacts } from "../../plan/facts";
 import type { SoilTest } from "../../records/soil-test";
 import { unwrap } from "../../result";
+import { SOIL_LIMITS } from "../../soil/soil-test-schemes";
 import { checkPlan } from "../check-plan";
 import { type Decisions, freshDecisions } from "../decisions";
 import { draftPlan } from "../draft-plan";
@@ -116,5 +117,27 @@ describe("what a soil test makes one doubt", () => {
     const salty = limed({}, { ecE: thresholdDsM + 2 }).findings.find((f) => f.id === "soil.salt")!;
     expect(salty.why).toContain(`About ${Math.round(2 * slopePctPerDsM)} % of the yield`);
     expect(limed({}, { ecE: 100 }).findings.find((f) => f.id === "soil.salt")!.why).toContain("About 100 %");
+  });
+});
+
+describe("a test by another scheme", () => {
+  const mehlich = { scheme: "mehlich3", levels: { p: 22, k: 180, mg: 60 } };
+  it("is read by the limits that come with it", () => {
+    const limits = SOIL_LIMITS.find((s) => s.id === "mehlich3")!;
+    const { plan } = limed({}, mehlich, { soilLimits: limits });
+    // 22 mg/kg of P is within 16 to 25: low there, and would be the target by Olsen; 180 of K within 161 to 200, the target
+    expect(plan.soil.readings.map((r) => [r.nutrient, r.class])).toEqual([
+      ["p", "low"],
+      ["k", "target"],
+      ["mg", "low"],
+    ]);
+  });
+  it("without limits is said, not guessed", () => {
+    const facts = { ...EXAMPLE_FACTS, soilTest: { ...EXAMPLE_FACTS.soilTest!, ...mehlich } };
+    const drafted = draftPlan(facts, freshDecisions("wheat"), 2027, testGuide("wheat"));
+    const said = drafted.ok
+      ? checkPlan(drafted.value, facts, freshDecisions("wheat")).map((f) => `${f.title} ${f.why}`)
+      : drafted.errors.map((e) => e.message);
+    expect(said.join(" ")).toContain("mehlich3");
   });
 });

@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
-import { TEXTURE_CLASSES, textureOf } from "./texture";
+import { TEXTURE_CLASSES } from "./texture";
+import { textureOf } from "./texture-triangle";
 
 describe("the texture class of sand and clay", () => {
   // the middle of each class in the triangle of the Soil Survey Manual
