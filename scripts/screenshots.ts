@@ -73,6 +73,18 @@ try {
   await shoot(desk, "plan-stage-seen");
   await desk.goto("/settings");
   await shoot(desk, "settings");
+  await desk.goto("/records/fertilisers");
+  await shoot(desk, "records");
+  await desk.goto("/import");
+  await desk.getByLabel(/CSV or GeoJSON/).setInputFiles({
+    name: "laboratory.csv",
+    mimeType: "text/csv",
+    buffer: Buffer.from(
+      "Field,Sampled,Depth (in),pH,OM,P [ppm],K [ppm]\nWithy Bed,3 Mar 2026,8,6.4,2.9,16,140\nHeron Block,3 Mar 2026,8,5.9,,12,90\n",
+    ),
+  });
+  await desk.getByText(/to add,/).waitFor();
+  await shoot(desk, "import");
   await plan(desk, "Withy Bed", "1");
   const planId = desk.url().split("/").at(-1);
   const folder = fs.mkdtempSync(path.join(os.tmpdir(), "pictures-"));
