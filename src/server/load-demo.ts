@@ -8,6 +8,7 @@ import type { Access } from "./access";
 import { type Client, row } from "./db";
 import type { Practice } from "./demo-practice";
 import { logOperation } from "./log";
+import { insertPerson } from "./people";
 import { issuePlan } from "./plans";
 import { startPlan } from "./plantings";
 import { insertFarm } from "./records/farms";
@@ -70,15 +71,10 @@ async function loadPractice(owner: Client, demo: Practice, password: string): Pr
       g.unitSet ?? null,
     ]);
   for (const person of people) {
-    await owner.query(`insert into "user" (id, name, email, "emailVerified") values ($1, $2, $3, true)`, [
-      person.userId,
-      person.name,
-      person.email,
-    ]);
-    await owner.query(
-      `insert into account (id, "accountId", "providerId", "userId", password) values ($1, $2, 'credential', $2, $3)`,
-      [randomUUID(), person.userId, hash],
-    );
+    // who stayed with a practice of their own when the demo was taken away comes back as who they are
+    const there = await row<{ id: string }>(owner, `select id from "user" where email = $1`, [person.email]);
+    if (there) person.userId = there.id as typeof person.userId;
+    else await insertPerson(owner, person.userId, { ...person, password }, hash);
     await owner.query(
       "insert into membership (practice_id, user_id, role, licence_no, grower_id) values ($1, $2, $3, $4, $5)",
       [
