@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest";
+import { type ImplementId, implementOf } from "../ground/implements";
 import { EXAMPLE_FACTS } from "../plan/example-facts";
-import { guideWork, handWork, machineWork, workCost } from "./field-work";
+import { guideWork, handWork, machineWork, unpricedWork, workCost } from "./field-work";
 
 const { prices } = EXAMPLE_FACTS;
 
@@ -63,5 +64,23 @@ describe("guideWork", () => {
     const farm = (haPerHour: number | null) => ({ handWork: false, machines: [{ implement: "combine", haPerHour }] });
     expect(guideWork({ implement: "combine", haPerHour: 2.2 }, farm(2.4)).hoursPerHa).toBeCloseTo(1 / 2.4, 12);
     expect(guideWork({ implement: "combine", haPerHour: 2.2 }, farm(null)).hoursPerHa).toBeCloseTo(1 / 2.2, 12);
+  });
+});
+
+describe("unpricedWork", () => {
+  const none = { dieselPerL: 0, labourPerH: 0, machinePerH: {}, otherMachinePerH: 0, contractPerHa: {} };
+  const works = [machineWork("mouldboard"), machineWork("combine"), handWork(12)];
+  it("names what counts as nothing, once", () => {
+    // in the order of the work: a plough's diesel comes with its draft, a combine's from the table
+    const machines = ["mouldboard", "combine"].map((id) => implementOf(id as ImplementId).name);
+    expect(unpricedWork(none, works, false)).toEqual(["labour", machines[0], "diesel", machines[1]]);
+    expect(unpricedWork({ ...none, labourPerH: 2400, dieselPerL: 150 }, works, false)).toEqual(machines);
+    expect(unpricedWork({ ...none, labourPerH: 1, dieselPerL: 1, otherMachinePerH: 1 }, works, false)).toEqual([]);
+  });
+  it("a contractor's price stands for the whole trip, but not for hands", () => {
+    const contracted = { ...none, contractPerHa: { mouldboard: 8500, combine: 13_500 } };
+    expect(unpricedWork(contracted, works, true)).toEqual(["labour"]);
+    expect(unpricedWork(contracted, works.slice(0, 2), true)).toEqual([]);
+    expect(unpricedWork(contracted, works.slice(0, 2), false)).toHaveLength(4);
   });
 });

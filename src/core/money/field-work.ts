@@ -103,6 +103,27 @@ export function workCost(prices: WorkPrices, work: FieldWork, contractor: boolea
   return work.fuelLPerHa * prices.dieselPerL + work.hoursPerHa * (prices.labourPerH + machine) + helpers;
 }
 
+/**
+ * What of some work has no price, in words: it counts as nothing in the cost. A contractor's price stands for all of a trip.
+ *
+ * Example: without prices a ploughing has none of "diesel", "labour" and "mouldboard plough".
+ */
+export function unpricedWork(
+  prices: WorkPrices,
+  works: readonly Pick<FieldWork, "hoursPerHa" | "helperHoursPerHa" | "fuelLPerHa" | "implements">[],
+  contractor: boolean,
+): string[] {
+  const without = works.flatMap(({ implements: ids, hoursPerHa, helperHoursPerHa, fuelLPerHa }) => {
+    const own = !contractor || ids.length === 0 || ids.some((id) => prices.contractPerHa[id] === undefined);
+    return [
+      helperHoursPerHa + (own ? hoursPerHa : 0) > 0 && prices.labourPerH === 0 ? "labour" : "",
+      own && fuelLPerHa > 0 && prices.dieselPerL === 0 ? "diesel" : "",
+      ...ids.map((id) => (own && (prices.machinePerH[id] ?? prices.otherMachinePerH) === 0 ? implementName(id) : "")),
+    ];
+  });
+  return [...new Set(without)].filter(Boolean);
+}
+
 /** The sum, or undefined where one of them is not known. */
 function sumOrNothing(list: (number | undefined)[]): number | undefined {
   return list.every((n) => n !== undefined) ? list.reduce<number>((sum, n) => sum + (n as number), 0) : undefined;

@@ -1,6 +1,5 @@
 "use client";
 
-import { ChevronLeft } from "lucide-react";
 import dynamic from "next/dynamic";
 import { useState } from "react";
 import { formatDay } from "@/core/dates";
@@ -114,7 +113,7 @@ function OperationLine({
             aria-label={`${operation.name} a day earlier`}
             onClick={() => setStopped(nudge(operation, -1))}
           >
-            <ChevronLeft size={14} aria-hidden />
+            <span aria-hidden>‹</span>
           </button>
         )}
         <span className={`w-[6.2em] text-center font-semibold ${operation.inConflict ? "text-stop" : ""}`}>
@@ -131,7 +130,7 @@ function OperationLine({
             aria-label={`${operation.name} a day later`}
             onClick={() => setStopped(nudge(operation, 1))}
           >
-            <ChevronLeft size={14} className="rotate-180" aria-hidden />
+            <span aria-hidden>›</span>
           </button>
         )}
       </div>

@@ -136,7 +136,11 @@ export function SeasonScreen({
       />
       {rows?.length === 0 && !drafting && (
         <p className="border border-line bg-sheet p-4">
-          No plan of this season yet. Start one from a field; it appears here.
+          No plan of this season yet. Start one from{" "}
+          <Link href="/fields" className="text-action underline underline-offset-2">
+            a field
+          </Link>
+          ; it appears here.
         </p>
       )}
       <p className="mt-1 text-[12px] text-soft">

@@ -1,6 +1,5 @@
 "use client";
 
-import { Contrast } from "lucide-react";
 import Link from "next/link";
 import { usePathname, useRouter } from "next/navigation";
 import { type ComponentType, lazy, type ReactNode, Suspense, useCallback, useEffect, useState } from "react";
@@ -117,7 +116,7 @@ function Frame({ person, practice, role, asOf, children }: ShellProps) {
               className="grid size-6 place-items-center hover:text-ink"
               onClick={switchTheme}
             >
-              <Contrast size={15} aria-hidden />
+              <span aria-hidden>◐</span>
             </button>
             <Link href="/account" title={practice} className="touch inline-flex items-center hover:text-ink">
               {person}

@@ -31,7 +31,22 @@ export function StationsScreen({
   };
   return (
     <div className="mx-auto grid max-w-[1100px] gap-5 px-4 py-4">
-      <h1 className="text-2xl">Weather stations</h1>
+      <div className="flex flex-wrap items-baseline gap-x-6">
+        <h1 className="text-2xl">Weather stations</h1>
+        {editable && (
+          <span className="ml-auto flex gap-5">
+            <Link href="/records/stations?add" className="touch text-action underline underline-offset-2">
+              Add a station
+            </Link>
+            <Link href="/records/stations" className="touch text-action underline underline-offset-2">
+              Edit places and normals
+            </Link>
+          </span>
+        )}
+      </div>
+      {stations.length === 0 && (
+        <p>None yet. A station needs twelve monthly normals; dates, water and yield follow from them.</p>
+      )}
       <div className="overflow-x-auto border border-line bg-sheet">
         <table className="w-full border-collapse">
           <TableHead className="[&>th]:px-3" columns={["Station", "Place", "Measured days", "Farms"]} />

@@ -10,6 +10,7 @@ import {
   useSensors,
 } from "@dnd-kit/core";
 import { Printer } from "lucide-react";
+import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { type ReactNode, useMemo, useState } from "react";
 import { addDays, daysBetween, formatDay } from "@/core/dates";
@@ -143,8 +144,18 @@ export function WeekScreen({
       <OutlookStrip outlooks={sheet.outlooks} today={today} />
       {sheet.plans.length === 0 && (
         <p className="border border-line bg-sheet p-4">
-          No plan has been issued yet. Open a field, resolve what stops its plan, and issue version 1: what it holds
-          appears here.
+          No plan has been issued yet.{" "}
+          {mayRead ? (
+            <>
+              Open{" "}
+              <Link href="/fields" className="text-action underline underline-offset-2">
+                a field
+              </Link>
+              , resolve what stops its plan, and issue version 1: what it holds appears here.
+            </>
+          ) : (
+            "What an issued plan holds appears here."
+          )}
         </p>
       )}
       <DndContext

@@ -221,8 +221,8 @@ function shortage(plan: Check["plan"], id: (typeof NUTRIENTS)[number]["id"]): st
     (id === "n" && feed.splits.some((s) => s.productId === null));
   if (without)
     return organicOnly
-      ? "No organic product in the catalogue brings it: plan manure, or add a product in Settings."
-      : "No product in the catalogue brings it alone: add one in Settings, or choose another.";
+      ? "No organic product in the catalogue brings it: plan manure, or add a product in Records."
+      : "No product in the catalogue brings it alone: add one in Records, or choose another.";
   return sentence(plan.crop.guide.feed.lack);
 }
 

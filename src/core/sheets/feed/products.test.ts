@@ -110,7 +110,7 @@ describe("what is said of products", () => {
     const [short] = findings(freshDecisions("potato"), shop(tsp, mop, urea)).filter((f) => f.id === "feed.short.k2o");
     expect(short?.title).toBe("K₂O is 274 kg/ha short.");
     expect(short?.why).toBe(
-      "Needed 274, given 0. No product in the catalogue brings it alone: add one in Settings, or choose another.",
+      "Needed 274, given 0. No product in the catalogue brings it alone: add one in Records, or choose another.",
     );
     const [n] = findings(freshDecisions("wheat"), shop(tsp, mop)).filter((f) => f.id === "feed.short.n");
     expect(n?.title).toBe("Nitrogen is 140 kg/ha short.");

@@ -1,3 +1,4 @@
+import { unpricedWork } from "../../money/field-work";
 import { change } from "../decisions";
 import type { Check } from "../sheet";
 import { joinNames, round } from "../words";
@@ -13,6 +14,14 @@ export function checkMoney({ plan, facts, add }: Check): void {
     `Not in the cost: ${joinNames(money.notPlanned)}.`,
     "They are not planned yet, and are not nothing: enter them as other costs, or take the margin for so much less.",
   );
+  const unpriced = unpricedWork(facts.prices, plan.operations, facts.field.contractor);
+  if (unpriced.length > 0)
+    add(
+      "advise",
+      "money.unpriced",
+      `No price for ${joinNames(unpriced)}.`,
+      "They are not in the cost, and are not nothing: enter them in Settings.",
+    );
   const { guide, product } = plan.crop;
   if (money.pricePerT === null) {
     add(

@@ -74,3 +74,19 @@ describe("money", () => {
     expect(said.why).toBe(`It breaks even at ${(cost / 10_000).toFixed(1)} t/ha.`);
   });
 });
+
+describe("work without a price", () => {
+  const withPrices = (over: Partial<typeof EXAMPLE_FACTS.prices>) => {
+    const facts = { ...EXAMPLE_FACTS, prices: { ...EXAMPLE_FACTS.prices, ...over } };
+    const decisions = freshDecisions("wheat");
+    const plan = unwrap(draftPlan(facts, decisions, 2027, testGuide("wheat")));
+    return checkPlan(plan, facts, decisions).find((f) => f.id === "money.unpriced");
+  };
+  it("is doubted by name; with prices nothing is said", () => {
+    expect(withPrices({})).toBeUndefined();
+    expect(withPrices({ dieselPerL: 0 })?.title).toBe("No price for diesel.");
+    expect(withPrices({ dieselPerL: 0, labourPerH: 0, machinePerH: {}, otherMachinePerH: 0 })?.title).toMatch(
+      /^No price for labour, diesel, .* and .*\.$/,
+    );
+  });
+});
