@@ -49,6 +49,12 @@ describe("a practice of one's own", () => {
     await page.goto("/sign-in");
     await page.getByRole("button", { name: "Look at the demo" }).waitFor();
     await page.getByRole("link", { name: "Begin a practice of your own" }).click();
+    await page.getByRole("button", { name: "Begin" }).click();
+    for (const label of ["Practice", "Currency", "Your name"])
+      await page
+        .locator("form > span", { has: page.getByLabel(label) })
+        .getByText("nothing given")
+        .waitFor();
     await page.getByLabel("Practice").fill(PRACTICE);
     await page.getByLabel("Currency").fill("cr");
     await page.getByLabel("Your name").fill(OWNER.name);

@@ -10,6 +10,7 @@ import { send } from "../shared/send";
 import { UNIT_SETS } from "../shared/unit-sets";
 import { Front } from "./front";
 import { NewPersonFields, newPersonOf, problemsOf } from "./new-person-fields";
+import { signInWith } from "./sign-in-with";
 
 /** A new practice: what it is called and counts in, and who owns it; of whoever is signed in, without an account. */
 export function BeginForm({ signedIn }: { signedIn: boolean }) {
@@ -35,12 +36,7 @@ export function BeginForm({ signedIn }: { signedIn: boolean }) {
       },
     });
     if (reply.ok) {
-      if (person)
-        await fetch("/api/auth/sign-in/email", {
-          method: "POST",
-          headers: { "content-type": "application/json" },
-          body: JSON.stringify({ email: person.email, password: person.password }),
-        });
+      if (person) await signInWith(person.email, person.password);
       window.location.href = "/records";
       return;
     }
@@ -53,7 +49,7 @@ export function BeginForm({ signedIn }: { signedIn: boolean }) {
     <Front title="A practice of your own">
       <p className="mb-5 text-soft">It begins empty; growers, fields and prices come next, typed or from files.</p>
       <form onSubmit={(event) => void submit(event)} className="grid gap-4" noValidate>
-        <TextField label="Practice" name="practice" required problem={trouble ? undefined : problems.practice} />
+        <TextField label="Practice" name="practice" required problem={problems.practice} />
         <TextField
           label="Currency"
           name="currency"

@@ -6,6 +6,7 @@ import { Button } from "@/ui/button";
 import { send } from "../shared/send";
 import { Front } from "./front";
 import { NewPersonFields, newPersonOf, problemsOf } from "./new-person-fields";
+import { signInWith } from "./sign-in-with";
 
 /** An invitation: joined with an account that is made here, or as whoever is signed in. */
 export function JoinForm({
@@ -24,12 +25,7 @@ export function JoinForm({
     setBusy(true);
     const reply = await send("POST /api/join/{token}", { path: { token }, body: person ? { person } : {} });
     if (reply.ok) {
-      if (person)
-        await fetch("/api/auth/sign-in/email", {
-          method: "POST",
-          headers: { "content-type": "application/json" },
-          body: JSON.stringify({ email: person.email, password: person.password }),
-        });
+      if (person) await signInWith(person.email, person.password);
       window.location.href = "/";
       return;
     }

@@ -42,7 +42,9 @@ export function problemsOf(reply: { reason: string; errors: { field: string; mes
 } {
   const problems: Record<string, string> = {};
   for (const { field, message } of reply.errors)
-    problems[field.split(".").at(-1) as string] = message.replace(/^[\w.]+: /, "");
+    problems[field === "practice.name" ? "practice" : (field.split(".").at(-1) as string)] = message
+      .replace(/^[\w.]+: /, "")
+      .replace(/^Too small.*/, "nothing given");
   for (const [key, start] of [
     ["password", "Password: "],
     ["email", "E-mail: "],

@@ -5,6 +5,7 @@ import { type FormEvent, useState } from "react";
 import { Button } from "@/ui/button";
 import { TextField } from "@/ui/text-field";
 import { Front } from "./front";
+import { signInWith } from "./sign-in-with";
 
 /** E-mail and password; what is typed stays when the sign-in is refused. */
 export function SignInForm({
@@ -25,11 +26,7 @@ export function SignInForm({
     setBusy(true);
     setProblem(null);
     try {
-      const response = await fetch("/api/auth/sign-in/email", {
-        method: "POST",
-        headers: { "content-type": "application/json" },
-        body: JSON.stringify({ email, password }),
-      });
+      const response = await signInWith(email, password);
       if (response.ok) {
         window.location.href = next;
         return;
