@@ -154,7 +154,14 @@ export const fieldKind: RecordKind = {
       empty: "null",
       help: "over 2 cm, by volume",
     },
-    { key: "shadePct", label: "Shaded", input: "number", dimension: "percent", empty: "null" },
+    {
+      key: "shadePct",
+      label: "Shaded",
+      input: "number",
+      dimension: "percent",
+      empty: "null",
+      help: "kept; no plan reckons with it yet",
+    },
     { key: "obstacles", label: "Obstacles", input: "text", empty: "default", help: "poles, trees, wet spots" },
     { key: "grazed", label: "Grazed", input: "yesNo", empty: "null" },
     {
@@ -163,7 +170,7 @@ export const fieldKind: RecordKind = {
       input: "number",
       dimension: "distance",
       empty: "null",
-      help: "stream, ditch, pond or well: what is spread or sprayed keeps away from it",
+      help: "stream, ditch, pond or well; kept for whoever spreads and sprays, no plan reckons with it yet",
     },
     { key: "housesM", label: "To houses", input: "number", dimension: "distance", empty: "null" },
     {

@@ -42,7 +42,7 @@ export const grownCropKind: RecordKind = {
       label: "Straw or tops taken off",
       input: "yesNo",
       empty: "null",
-      help: "taken residue takes potash with it",
+      help: "kept; no plan reckons with it yet",
       listed: true,
     },
   ],
