@@ -77,6 +77,24 @@ const TABLE: Record<string, Row> = {
   "GET /api/feeds": { may: "oag", path: () => "/api/feeds" },
   "POST /api/feeds": { may: "oag", path: () => "/api/feeds", body: () => ({}) },
   "DELETE /api/feeds": { may: "oag", path: () => `/api/feeds?id=${ids.plan}`, toOther: 404 },
+  "POST /api/fields/split": {
+    may: "oa",
+    path: () => "/api/fields/split",
+    body: () => ({
+      fieldId: ids.field,
+      parts: [
+        { name: "One", areaHa: 1 },
+        { name: "Two", areaHa: 1 },
+      ],
+    }),
+    toOther: 404,
+  },
+  "POST /api/fields/merge": {
+    may: "oa",
+    path: () => "/api/fields/merge",
+    body: () => ({ fieldIds: [ids.field, ids.plan], name: "Both" }),
+    toOther: 404,
+  },
   "GET /api/fields": { may: "oa", path: () => "/api/fields" },
   "GET /api/guides": { may: "oa", path: () => "/api/guides" },
   "GET /api/guides/[id]": { may: "oa", path: () => "/api/guides/wheat" },

@@ -6,9 +6,12 @@ import type { Suitability } from "@/core/plan/site-criteria";
 import type { FieldRecord } from "@/core/records/field";
 import type { GrownCrop } from "@/core/records/grown-crop";
 import type { SoilTest } from "@/core/records/soil-test";
+import type { Variety } from "@/core/records/variety";
+import type { VarietyComparison, VarietyMean } from "@/core/review/compare-varieties";
 import type { OutlookDay } from "@/core/season/outlook";
 import type { Decisions } from "@/core/sheets/decisions";
 import type { OperationShape, PackedSeason, WeekOperation } from "@/core/sheets/outline";
+import type { SoilTestScheme } from "@/core/soil/soil-test-schemes";
 import type { Climate } from "@/core/weather/climate";
 import type { TableProblem, WeatherMapping } from "@/core/weather/read-weather-table";
 import type { ObservedWeather } from "@/core/weather/season-weather";
@@ -105,7 +108,24 @@ export interface PlantingLine {
 /** How well a field suits a kind of a crop. */
 export type SiteLine = Suitability & { guideId: string; kindId: string; name: string };
 
+/** Varieties of a kind of a crop, compared, with what their lists say. */
+export interface VarietyTable {
+  crop: string;
+  groups: (Omit<VarietyComparison, "means"> & {
+    means: (VarietyMean & Pick<Variety, "days" | "endUse" | "ratings">)[];
+  })[];
+}
+
+/** Fields that one came of, and that it became, with the day. */
+export interface FieldDescent {
+  from: { id: string; name: string; day: IsoDate }[];
+  into: { id: string; name: string; day: IsoDate }[];
+}
+
 export interface FieldSheet {
+  descent: FieldDescent;
+  /** others of its farm that it can be merged with */
+  beside: { id: string; name: string; areaHa: number }[];
   /** every kind of every crop, the best first, for the season that is planned next */
   suits: SiteLine[];
   field: FieldFacts &
@@ -118,6 +138,8 @@ export interface FieldSheet {
       retired: boolean;
     };
   soilTests: (SoilTest & { id: string })[];
+  /** schemes that these tests are read by */
+  schemes: SoilTestScheme[];
   history: (GrownCrop & { id: string })[];
   plantings: PlantingLine[];
   climate: Climate | null;

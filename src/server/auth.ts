@@ -2,6 +2,7 @@
 
 import { betterAuth } from "better-auth";
 import { nextCookies } from "better-auth/next-js";
+import { twoFactor } from "better-auth/plugins/two-factor";
 import { pool } from "./db";
 import { LEAST_LENGTH } from "./passwords";
 
@@ -24,7 +25,7 @@ function create() {
     telemetry: { enabled: false },
     // refused sign-ins are no news; they are counted
     logger: { level: "error" },
-    plugins: [nextCookies()],
+    plugins: [twoFactor({ issuer: "Wheatonomy" }), nextCookies()],
   });
 }
 

@@ -9,6 +9,7 @@ import { Refused } from "./access";
 import { audit } from "./audit";
 import type { Received } from "./contracts";
 import { type Client, row, rows, type Scope } from "./db";
+import { newestOffers } from "./records/crop-offers";
 import { fertiliserTable } from "./records/fertilisers";
 import { limeTable } from "./records/lime-products";
 import type { RecordTable } from "./records/record-table";
@@ -24,19 +25,26 @@ export interface Catalogue {
 /** What can be bought, and what of it is retired: offered only where a plan has chosen it already. */
 export async function loadCatalogue(client: Client, scope: Scope): Promise<Catalogue & { retired: Set<string> }> {
   const retired = new Set<string>();
-  const [practice, fertilisers, limes, seedLots] = await Promise.all([
+  const [practice, fertilisers, limes, seedLots, offers] = await Promise.all([
     row<{ currency: string; prices: unknown }>(client, "select currency, prices from practice where id = $1", [
       scope.practiceId,
     ]),
     loadProducts(client, scope, fertiliserTable, "name", retired),
     loadLimes(client, scope, retired),
     loadProducts(client, scope, seedLotTable, "variety", retired),
+    newestOffers(client, scope),
   ]);
+  const prices = pricesRecord.parse(practice?.prices);
   return {
     fertilisers,
     limes,
     seedLots,
-    prices: { currency: practice?.currency ?? "cr", ...pricesRecord.parse(practice?.prices) },
+    prices: {
+      currency: practice?.currency ?? "cr",
+      ...prices,
+      // what the practice plans with goes before what somebody offered
+      cropPerT: { ...offers, ...prices.cropPerT },
+    },
     retired,
   };
 }

@@ -70,6 +70,23 @@ const recordValues = z.record(z.string().max(80), z.unknown());
 /** What is sent, by method and path: the body of a POST or PUT. A call that is not listed sends none. */
 export const BODIES = {
   "PUT /api/plantings/{id}": z.strictObject({ part: partOfField.nullable() }),
+  "POST /api/fields/split": z.strictObject({
+    fieldId: z.uuid(),
+    parts: z
+      .array(z.strictObject({ name: z.string().trim().min(1).max(60), areaHa: z.number().min(0.0001).lt(10_000) }))
+      .min(2)
+      .max(8),
+    /** where the cuts lead, where the field has a boundary to cut */
+    bearingDeg: z.number().min(0).max(360).default(0),
+  }),
+  "POST /api/fields/merge": z.strictObject({
+    fieldIds: z
+      .array(z.uuid())
+      .min(2)
+      .max(8)
+      .refine((ids) => new Set(ids).size === ids.length, "each field once"),
+    name: z.string().trim().min(1).max(60),
+  }),
   "POST /api/plans": z.strictObject({
     fieldId: z.uuid(),
     season: z.number().int().min(1900).max(2200),
@@ -184,6 +201,9 @@ export interface Answers {
   "GET /api/site": { fields: Record<string, SiteLine> };
   "GET /api/guides": { guides: Guide[] };
   "GET /api/guides/{id}": { guide: Guide };
+  /** the new fields, in the order of the parts */
+  "POST /api/fields/split": { ids: string[] };
+  "POST /api/fields/merge": { id: string };
   "PUT /api/plantings/{id}": Done;
   "POST /api/plans": { id: string };
   "PUT /api/plans/{id}": SaveResult;

@@ -1,12 +1,14 @@
 /** Fields with what is known of them. */
 
 import type { IsoDate } from "@/core/dates";
-import type { Climate, MonthNormal } from "@/core/weather/climate";
 import { byName } from "./by-name";
+import { loadClimates } from "./climates";
 import type { FieldLine, FieldName, FieldSheet } from "./contracts";
 import { type Client, isId, row, rows, type Scope } from "./db";
+import { loadDescent } from "./field-descent";
 import { listPlantings } from "./plantings";
 import { loadGrownCrops } from "./records/grown-crops";
+import { loadSoilSchemes } from "./records/soil-schemes";
 import { loadSoilTests } from "./records/soil-tests";
 import { cropsOnField, loadSiteFacts, nextSeason } from "./site";
 
@@ -158,27 +160,17 @@ export async function loadField(
   return {
     field,
     suits: site ? cropsOnField(site) : [],
+    descent: await loadDescent(client, scope, fieldId),
+    beside: await rows<FieldSheet["beside"][number]>(
+      client,
+      `select id, name, area_ha as "areaHa" from field where practice_id = $1 and farm_id = $2 and id <> $3 and retired_at is null order by name`,
+      [scope.practiceId, field.farmId, fieldId],
+    ),
     soilTests,
+    schemes: (await loadSoilSchemes(client, scope)).filter((s) => soilTests.some((t) => t.scheme === s.id)),
     history,
     plantings: await listPlantings(client, scope, fieldId),
     stationId,
-    climate: stationId ? await loadClimate(client, scope, stationId) : null,
+    climate: stationId ? ((await loadClimates(client, scope.practiceId, [stationId])).get(stationId) ?? null) : null,
   };
-}
-
-export async function loadClimate(client: Client, scope: Scope, stationId: string): Promise<Climate | null> {
-  const station = await row<{ name: string; latitude: number; altitude: number }>(
-    client,
-    "select name, latitude_deg as latitude, altitude_m as altitude from station where practice_id = $1 and id = $2",
-    [scope.practiceId, stationId],
-  );
-  const months = await rows<MonthNormal>(
-    client,
-    `select mean_c as "meanC", rain_mm as "rainMm", eto_mm as "etoMm", tmin_c as "tminC", tmax_c as "tmaxC", wet_days as "wetDays",
-       solar_mj_per_m2 as "solarMjPerM2", rh_mean_pct as "rhMeanPct", wind_ms as "windAt2mMs" from station_normal where practice_id = $1 and station_id = $2 order by month`,
-    [scope.practiceId, stationId],
-  );
-  return station && months.length === 12
-    ? { station: station.name, latitudeDeg: station.latitude, altitudeM: station.altitude, months }
-    : null;
 }

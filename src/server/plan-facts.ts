@@ -6,7 +6,6 @@ import { previousCropOf } from "@/core/plan/previous-crop";
 import type { GrownCrop } from "@/core/records/grown-crop";
 import { draftPlan } from "@/core/sheets/draft-plan";
 import { INDEX_LIMITS } from "@/core/soil/soil-limits";
-import { SOIL_LIMITS } from "@/core/soil/soil-test-schemes";
 import type { ObservedWeather } from "@/core/weather/season-weather";
 import type { Asker } from "./access";
 import { type Catalogue, loadCatalogue } from "./catalogue";
@@ -16,6 +15,7 @@ import { groupBy } from "./group-by";
 import { cropBefore } from "./guides";
 import { placeName } from "./places";
 import { loadGrownCrops } from "./records/grown-crops";
+import { limitsOfScheme, loadSoilSchemes } from "./records/soil-schemes";
 import { loadLastSoilTests } from "./records/soil-tests";
 import { loadObservedWeather } from "./stations";
 import { readDecisions } from "./stored-decisions";
@@ -35,7 +35,7 @@ export async function loadPlanFacts(client: Client, asker: Asker, plans: PlanRow
   const planIds = plans.map((p) => p.id);
   const asked = [practiceId, planIds];
   // asked together: see the pool
-  const [fields, tests, history, log, observations, plantings, { retired, ...catalogue }] = await Promise.all([
+  const [fields, tests, history, log, observations, plantings, { retired, ...catalogue }, schemes] = await Promise.all([
     rows<PlanFacts["field"] & { labourPerH: number | null; stationId: string | null }>(
       client,
       `select f.id, f.name, fa.name as farm, f.area_ha as "areaHa", f.texture_class as "textureClass", f.drainage, fa.zone,
@@ -61,6 +61,7 @@ export async function loadPlanFacts(client: Client, asker: Asker, plans: PlanRow
     ),
     loadPlantings(client, practiceId, planIds),
     loadCatalogue(client, asker),
+    loadSoilSchemes(client, asker),
   ]);
   const fieldOf = new Map(fields.map((f) => [f.id, f]));
   const stationIds = [...new Set(fields.flatMap((f) => f.stationId ?? []))];
@@ -98,7 +99,7 @@ export async function loadPlanFacts(client: Client, asker: Asker, plans: PlanRow
     const last = before.get(plan.id);
     const own = history.get(plan.fieldId) ?? [];
     const soilTest = tests.get(plan.fieldId) ?? null;
-    const limits = SOIL_LIMITS.find((s) => s.id === soilTest?.scheme && s.id !== INDEX_LIMITS.id);
+    const limits = limitsOfScheme(schemes.find((s) => s.id === soilTest?.scheme && s.id !== INDEX_LIMITS.id));
     result.set(plan.id, {
       field,
       soilTest,

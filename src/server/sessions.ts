@@ -14,6 +14,14 @@ export async function listSessions(userId: string, token: string): Promise<Sessi
   return rows;
 }
 
+/** Whether a person's sign-in asks for a second factor. */
+export async function hasSecondFactor(userId: string): Promise<boolean> {
+  const { rows } = await pool().query<{ on: boolean }>(`select "twoFactorEnabled" as on from "user" where id = $1`, [
+    userId,
+  ]);
+  return rows[0]?.on ?? false;
+}
+
 /** Ends every session of a person but the one that asks. */
 export async function endOtherSessions(userId: string, token: string): Promise<void> {
   await pool().query(`delete from session where "userId" = $1 and token <> $2`, [userId, token]);

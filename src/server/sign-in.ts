@@ -18,12 +18,21 @@ const credentials = z.strictObject({
 });
 const change = z.strictObject({ currentPassword: z.string().min(1).max(500), newPassword: z.string().max(500) });
 
+/** Who changes their second factor shows that they know the password. */
+const owned = z.strictObject({ password: z.string().min(1).max(500) });
+const code = z.strictObject({ code: z.string().trim().min(1).max(40), trustDevice: z.boolean().optional() });
+
 type Handler = (request: Request) => Promise<Response>;
 const OPEN: Record<string, Handler> = {
   "POST /api/auth/sign-in/email": signIn,
   "POST /api/auth/sign-out": async (request) => passOn(request, await readJson(request, MOST_BYTES)),
   "GET /api/auth/get-session": (request) => passOn(request),
   "POST /api/auth/change-password": changePassword,
+  "POST /api/auth/two-factor/enable": (request) => secondFactor(request, owned, { method: "totp" }),
+  "POST /api/auth/two-factor/disable": (request) => secondFactor(request, owned),
+  "POST /api/auth/two-factor/generate-backup-codes": (request) => secondFactor(request, owned),
+  "POST /api/auth/two-factor/verify-totp": verifyCode,
+  "POST /api/auth/two-factor/verify-backup-code": verifyCode,
 };
 
 /** Answers a request of the sign-in; whatever else the library can do is not here. */
@@ -56,6 +65,24 @@ async function signIn(request: Request): Promise<Response> {
   }
   return answer;
 }
+
+/** A code after the password: of the authenticator, or one of those that were kept for when it is lost. */
+async function verifyCode(request: Request): Promise<Response> {
+  const body = code.parse(await readJson(request, MOST_BYTES));
+  const signedIn = await sessionOf(request);
+  const answer = await passOn(request, { ...body, code: body.code.replaceAll(" ", "") });
+  if (answer.ok && !signedIn) {
+    const { user } = (await answer.clone().json()) as { user?: { id: string } };
+    if (user) await noteSignIn(user.id);
+  }
+  return answer;
+}
+
+async function secondFactor(request: Request, schema: typeof owned, more: object = {}): Promise<Response> {
+  return passOn(request, { ...schema.parse(await readJson(request, MOST_BYTES)), ...more });
+}
+
+const sessionOf = (request: Request) => auth().api.getSession({ headers: request.headers });
 
 /** A new password ends every other session of the person. */
 async function changePassword(request: Request): Promise<Response> {

@@ -5,9 +5,9 @@ import type { WeatherRow } from "@/core/weather/read-weather-table";
 import type { ObservedWeather } from "@/core/weather/season-weather";
 import { Refused } from "./access";
 import { audit } from "./audit";
+import { loadClimates } from "./climates";
 import type { FarmStation, ImportResult, StationLine, StationSheet } from "./contracts";
 import { type Client, hold, isId, row, rows, type Scope } from "./db";
-import { loadClimate } from "./fields";
 
 /** Measured days since the year before a season, as the core takes them; null where there are none. */
 export async function loadObservedWeather(
@@ -54,7 +54,7 @@ export async function listStations(client: Client, scope: Scope): Promise<Statio
 export async function loadStation(client: Client, scope: Scope, stationId: string): Promise<StationSheet | null> {
   if (!isId(stationId)) return null;
   const station = (await listStations(client, scope)).find((s) => s.id === stationId);
-  const climate = station ? await loadClimate(client, scope, stationId) : null;
+  const climate = station ? (await loadClimates(client, scope.practiceId, [stationId])).get(stationId) : null;
   if (!station || !climate) return null;
   const imports = await rows<StationSheet["imports"][number]>(
     client,

@@ -51,6 +51,9 @@ export interface PreviousCrop {
 export type Prices = PriceList & { currency: string };
 export type LoggedOperation = Pick<LogEntry, "operationId" | "doneOn" | "quantityPerHa" | "note">;
 
+/** A lot as plans know it; when its germination was found need not be said. */
+export type PlanLot = Omit<SeedLot, "testedOn"> & Partial<Pick<SeedLot, "testedOn">>;
+
 export interface PlanFacts {
   field: FieldFacts;
   soilTest: SoilTest | null;
@@ -63,7 +66,7 @@ export interface PlanFacts {
   observedWeather: ObservedWeather | null;
   fertilisers: Fertiliser[];
   limes: LimeProduct[];
-  seedLots: SeedLot[];
+  seedLots: PlanLot[];
   prices: Prices;
   log: LoggedOperation[];
   /** growth stages seen in the field */

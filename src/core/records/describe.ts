@@ -15,10 +15,18 @@ export interface Chosen {
 }
 
 /** Lists that the program or the practice has, rather than the record: crops, their kinds, zones, schemes. */
-export const LIST_IDS = ["crops", "grown", "kinds", "zones", "schemes"] as const;
+export const LIST_IDS = ["crops", "grown", "kinds", "products", "zones", "schemes"] as const;
 export type ListId = (typeof LIST_IDS)[number];
 /** Entries of a list; of one that depends on another value, with that value. */
 export type Lists = Record<ListId, (Chosen & { of?: string })[]>;
+
+/** One of the keys of amounts. */
+export interface Amount {
+  key: string;
+  label: string;
+  /** the element that it may be given as instead, and how much of the key's own form is that element */
+  element?: { symbol: string; name: string; share: number };
+}
 
 export type Input =
   | { input: "text" | "long" | "date" | "yesNo" }
@@ -32,7 +40,7 @@ export type Input =
   /** another record of the practice, by its id */
   | { input: "link"; to: KindId }
   /** a number for each of some keys; what is empty is left out */
-  | { input: "amounts"; keys: { key: string; label: string }[]; unit: string }
+  | { input: "amounts"; keys: Amount[]; unit: string }
   /** lines of several values; of as many lines as have names, where these are given */
   | { input: "lines"; columns: RecordField[]; names?: string[] }
   /** a GeoJSON polygon or several */
@@ -57,11 +65,15 @@ export const KIND_IDS = [
   "farms",
   "stations",
   "fields",
+  "soil-schemes",
   "soil-tests",
   "grown-crops",
   "fertilisers",
   "limes",
   "seed-lots",
+  "varieties",
+  "variety-trials",
+  "crop-offers",
 ] as const;
 export type KindId = (typeof KIND_IDS)[number];
 

@@ -5,6 +5,9 @@ import { contents, minor, name, slug } from "./parts";
 
 export const N_FORMS = ["urea", "ammonium", "ammonium nitrate", "nitrate", "organic"] as const;
 
+/** Elements that are usually declared as oxides, as laboratories write them out. */
+const ELEMENT_NAMES: Record<string, string> = { P: "phosphorus", K: "potassium", Mg: "magnesium", Ca: "calcium" };
+
 /** A fertiliser of the practice's catalogue. Prices in minor units a tonne. */
 export const fertiliserRecord = z.strictObject({
   id: slug,
@@ -34,8 +37,14 @@ export const fertiliserKind: RecordKind = {
       label: "Contents",
       input: "amounts",
       unit: "%",
-      keys: NUTRIENTS.map((n) => ({ key: n.id, label: n.label })),
-      help: "by mass, in the form that is named: P₂O₅ and not P, K₂O and not K",
+      keys: NUTRIENTS.map((n) => ({
+        key: n.id,
+        label: n.label,
+        ...(n.elementShare < 1
+          ? { element: { symbol: n.element, name: ELEMENT_NAMES[n.element] ?? n.element, share: n.elementShare } }
+          : {}),
+      })),
+      help: "by mass, in the form that is named. A laboratory's element is typed with its sign: 0.26 P is taken as 0.6 P₂O₅.",
       listed: true,
     },
     { key: "pricePerT", label: "Price", input: "money", per: "t", listed: true },

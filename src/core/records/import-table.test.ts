@@ -6,6 +6,7 @@ const WORLD: ImportWorld = {
   lists: {
     crops: [{ value: "wheat", label: "Wheat" }],
     grown: [{ value: "wheat", label: "Wheat" }],
+    products: [],
     kinds: [{ value: "winter", label: "Winter wheat", of: "wheat" }],
     zones: [{ value: "any", label: "Any" }],
     schemes: [{ value: "olsenIndex", label: "Olsen P, ammonium-nitrate K and Mg, index" }],

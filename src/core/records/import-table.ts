@@ -7,7 +7,7 @@ import type { SoilTestKey } from "../nutrients";
 import { changeLevel, type LevelUnit, levelUnit } from "../soil/level-units";
 import { parseQuantity } from "../units/parse-quantity";
 import { DIMENSIONS, displayUnit, type UnitSet } from "../units/units";
-import type { Chosen, KindId, Lists, RecordField, RecordKind } from "./describe";
+import type { Amount, Chosen, KindId, Lists, RecordField, RecordKind } from "./describe";
 import { RECORD_KINDS } from "./kinds";
 import { NO, readTyped, type Typed, type Writing, YES } from "./typed-record";
 import type { Values } from "./values";
@@ -31,8 +31,8 @@ export interface Target {
   path: string;
   label: string;
   field: RecordField;
-  /** a key of its amounts */
-  amount?: string;
+  /** one of its amounts */
+  amount?: Amount;
 }
 
 /** All values of a kind that a column can hold, in the order of its form. */
@@ -40,7 +40,7 @@ export function targetsOf(kind: RecordKind): Target[] {
   return kind.fields.flatMap((field): Target[] => {
     if (field.input === "lines") return [];
     if (field.input === "amounts")
-      return field.keys.map(({ key, label }) => ({ path: `${field.key}.${key}`, label, field, amount: key }));
+      return field.keys.map((amount) => ({ path: `${field.key}.${amount.key}`, label: amount.label, field, amount }));
     return [{ path: field.key, label: field.label, field }];
   });
 }
@@ -59,8 +59,11 @@ export function headingOf(text: string): { words: string; unit: string } {
   return { words: plain(found?.[1] ?? text), unit: (found?.[2] ?? found?.[3] ?? "").trim() };
 }
 
+/** Words of a heading that say an amount's element: "P", "phosphorus". */
+const elementWords = ({ element }: Amount): string[] => (element ? [element.symbol, element.name] : []);
+
 function wordsOf({ label, field, amount, path }: Target): string[] {
-  if (amount) return [label, amount, `${field.label} ${label}`, path].map(plain);
+  if (amount) return [label, amount.key, `${field.label} ${label}`, path, ...elementWords(amount)].map(plain);
   return [field.label, field.key, ...(field.also ?? []), field.label.split(",")[0] ?? ""].map(plain);
 }
 
@@ -80,12 +83,16 @@ export function guessColumns(kind: RecordKind, header: string[], unitSet: UnitSe
     );
     if (!target) return null;
     taken.add(target.path);
+    const { amount } = target;
+    if (amount?.element && elementWords(amount).some((w) => plain(w) === words || plain(w) === whole))
+      return { path: target.path, unit: amount.element.symbol };
     return { path: target.path, ...(unit && isUnitOf(target, unit, unitSet) ? { unit } : {}) };
   });
 }
 
 /** Whether a word is a unit of what a target holds. */
-export function isUnitOf({ field, path }: Target, unit: string, unitSet: UnitSet): boolean {
+export function isUnitOf({ field, path, amount }: Target, unit: string, unitSet: UnitSet): boolean {
+  if (amount?.element?.symbol === unit) return true;
   if (path.startsWith("levels.")) return levelUnit(unit) !== null;
   return field.input === "number" && parseQuantity(`1 ${unit}`, field.dimension, { unitSet }).ok;
 }
@@ -103,7 +110,8 @@ export function guessKind(header: string[], unitSet: UnitSet): KindId | null {
 }
 
 /** The unit that cells without one are in, of a target: the practice's, where neither file nor person says another. */
-export function usualUnit({ field, path }: Target, unitSet: UnitSet): string {
+export function usualUnit({ field, path, amount }: Target, unitSet: UnitSet): string {
+  if (amount?.element) return `${amount.label}, not ${amount.element.symbol}`;
   if (path.startsWith("levels.")) return "as the scheme has it";
   return field.input === "number" && DIMENSIONS.includes(field.dimension)
     ? (field.unit ?? displayUnit(field.dimension, { unitSet }))

@@ -1,5 +1,6 @@
 /** The register of records: everything that loops over kinds of record loops over this list. */
 
+import { cropOfferKind } from "./crop-offer";
 import type { KindId, RecordKind } from "./describe";
 import { farmKind } from "./farm";
 import { fertiliserKind } from "./fertiliser";
@@ -8,8 +9,11 @@ import { growerKind } from "./grower";
 import { grownCropKind } from "./grown-crop";
 import { limeKind } from "./lime-product";
 import { seedLotKind } from "./seed-lot";
+import { soilSchemeKind } from "./soil-scheme";
 import { soilTestKind } from "./soil-test";
 import { stationKind } from "./station";
+import { varietyKind } from "./variety";
+import { varietyTrialKind } from "./variety-trial";
 
 /** In the order in which a practice enters them: what others link to first. */
 export const RECORD_KINDS: Record<KindId, RecordKind> = {
@@ -17,11 +21,15 @@ export const RECORD_KINDS: Record<KindId, RecordKind> = {
   stations: stationKind,
   farms: farmKind,
   fields: fieldKind,
+  "soil-schemes": soilSchemeKind,
   "soil-tests": soilTestKind,
   "grown-crops": grownCropKind,
   fertilisers: fertiliserKind,
   limes: limeKind,
   "seed-lots": seedLotKind,
+  varieties: varietyKind,
+  "variety-trials": varietyTrialKind,
+  "crop-offers": cropOfferKind,
 };
 
 export const isKind = (id: string): id is KindId => Object.hasOwn(RECORD_KINDS, id);

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import type { RecordKind } from "./describe";
-import { minor, name, slug } from "./parts";
+import { isoDate, minor, name, slug } from "./parts";
 
 /** A lot of seed or planting stock. Priced in minor units a tonne. */
 export const seedLotRecord = z.strictObject({
@@ -11,6 +11,8 @@ export const seedLotRecord = z.strictObject({
   /** for stock that is sown by count of grains */
   thousandGrainWeightG: z.number().positive().max(5000).nullable().default(null),
   germinationPct: z.number().gt(1).max(100),
+  /** when that was found; null where nobody knows */
+  testedOn: isoDate.nullable().default(null),
   /** for stock that is planted one by one */
   unitMassG: z.number().positive().max(5000).nullable().default(null),
   certified: z.boolean(),
@@ -48,6 +50,15 @@ export const seedLotKind: RecordKind = {
       dimension: "percent",
       help: "of a laboratory test, or buds that sprout of planting stock",
       listed: true,
+    },
+    {
+      key: "testedOn",
+      label: "Tested on",
+      input: "date",
+      empty: "null",
+      help: "germination falls in store: what was tested long before sowing is tested again",
+      listed: true,
+      also: ["test date", "tested"],
     },
     {
       key: "unitMassG",

@@ -5,7 +5,7 @@ import { readTypedDate } from "../typed-date";
 import { formatNumber, formatQuantity } from "../units/format-quantity";
 import { parseQuantity } from "../units/parse-quantity";
 import type { Dimension, UnitSet } from "../units/units";
-import type { RecordField, RecordKind } from "./describe";
+import type { Amount, RecordField, RecordKind } from "./describe";
 import { type Values, valuesSchema } from "./values";
 
 /** How somebody writes: units where none are typed, the decimal mark, and the day that "in 3 weeks" is seen from. */
@@ -91,10 +91,11 @@ function readFields(fields: RecordField[], typed: Typed, writing: Writing, at: s
     const raw = typed[field.key];
     if (field.input === "amounts") {
       const amounts: Values = {};
-      for (const { key, label } of field.keys) {
+      for (const amount of field.keys) {
+        const { key } = amount;
         const text = String((raw as Typed | undefined)?.[key] ?? "").trim();
         if (text === "") continue;
-        const read = quantity(label, text, "count", writing);
+        const read = readAmount(amount, text, writing, `${path}.${key}`);
         if (read.ok) amounts[key] = read.value;
         else problems[`${path}.${key}`] = read.message;
       }
@@ -118,6 +119,15 @@ function readFields(fields: RecordField[], typed: Typed, writing: Writing, at: s
     else problems[path] = read.message;
   }
   return values;
+}
+
+/** An amount in its own form, or in that of its element: of 43.64 % P in P2O5, "0.26 P" is 0.596 P2O5. */
+function readAmount({ label, element }: Amount, text: string, writing: Writing, path: string): Reading<number> {
+  const own = text.replace(/\s*%\s*/, " ").trim();
+  const typed = element && own.toLowerCase().endsWith(` ${element.symbol.toLowerCase()}`);
+  const read = quantity(label, typed ? own.slice(0, -element.symbol.length - 1) : own, "count", writing);
+  if (!read.ok || !element || !(typed || writing.unitOf?.[path] === element.symbol)) return read;
+  return { ok: true, value: Number((read.value / element.share).toPrecision(4)) };
 }
 
 function readText(

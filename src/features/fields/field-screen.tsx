@@ -14,6 +14,7 @@ import { useUnits } from "../shared/units";
 import { FieldOutline } from "./field-outline";
 import { Plantings } from "./plantings";
 import { SoilStrips } from "./soil-strips";
+import { Descent, MergeFields, SplitField } from "./split-merge";
 import { StartPlan } from "./start-plan";
 import { Suits } from "./suits";
 
@@ -74,6 +75,7 @@ export function FieldScreen({
   const [editing, setEditing] = useState<{ kindId: KindId; id: string | null; given?: { fieldId: string } } | null>(
     null,
   );
+  const [making, setMaking] = useState<"split" | "merge" | null>(null);
   const edit = (kindId: KindId, of: string | null) => setEditing({ kindId, id: of, given: { fieldId: id } });
   const { field, soilTests, history, plantings } = sheet;
   const cropName = (id: string) => names[id] ?? id;
@@ -93,11 +95,24 @@ export function FieldScreen({
                 Edit the field
               </Button>
             )}
+            {mayPlan && !field.retired && (
+              <>
+                <Button look="quiet" className="ml-2 text-[14px]" onClick={() => setMaking("split")}>
+                  Split it
+                </Button>
+                {sheet.beside.length > 0 && (
+                  <Button look="quiet" className="ml-2 text-[14px]" onClick={() => setMaking("merge")}>
+                    Merge it
+                  </Button>
+                )}
+              </>
+            )}
           </h1>
           {field.retired && <p className="text-advise">▲ Retired: no new plans are started on it.</p>}
           <p className="text-soft">
             {field.farm}, {field.grower}
           </p>
+          <Descent {...sheet.descent} />
           <p className="mt-2">
             {show(field.areaHa, "area")}, {textureName(field.textureClass)}, {field.drainage} drainage,{" "}
             {field.irrigated ? "irrigated" : "rain-fed"}
@@ -158,7 +173,7 @@ export function FieldScreen({
           />
           <tbody>
             {soilTests.map((test) => {
-              const read = interpretSoilTest(test.levels, test.scheme);
+              const read = interpretSoilTest(test.levels, test.scheme, sheet.schemes);
               const classOf = (nutrient: SoilTestKey) =>
                 read.ok ? read.value.readings.find((r) => r.nutrient === nutrient)?.class : undefined;
               return (
@@ -190,7 +205,7 @@ export function FieldScreen({
             })}
           </tbody>
         </table>
-        <SoilStrips tests={soilTests} />
+        <SoilStrips tests={soilTests} schemes={sheet.schemes} />
       </section>
 
       <section className="mt-5">
@@ -222,6 +237,10 @@ export function FieldScreen({
           </tbody>
         </table>
       </section>
+      {making === "split" && <SplitField field={field} id={id} onClose={() => setMaking(null)} />}
+      {making === "merge" && (
+        <MergeFields field={field} id={id} beside={sheet.beside} onClose={() => setMaking(null)} />
+      )}
       {editing && (
         <RecordEditor
           {...editing}

@@ -2,7 +2,6 @@
 
 import { NUTRIENTS } from "@/core/nutrients";
 import { interpretSoilTest, NUTRIENT_CLASSES, type NutrientReading } from "@/core/soil/interpret-soil-test";
-import { SOIL_TEST_SCHEMES } from "@/core/soil/soil-test-schemes";
 import type { FieldSheet } from "@/server/contracts";
 import { useUnits } from "../shared/units";
 
@@ -13,12 +12,12 @@ const HEIGHT = 16;
 const CLASS_WIDTH = WIDTH / NUTRIENT_CLASSES.length;
 
 /** Each nutrient of the newest test on the classes of its scheme, the target marked, with what tests before it found. */
-export function SoilStrips({ tests }: { tests: Test[] }) {
+export function SoilStrips({ tests, schemes }: { tests: Test[]; schemes: FieldSheet["schemes"] }) {
   const { number } = useUnits();
   const [newest] = tests;
-  const read = newest && interpretSoilTest(newest.levels, newest.scheme);
+  const read = newest && interpretSoilTest(newest.levels, newest.scheme, schemes);
   if (!newest || !read?.ok || read.value.readings.length === 0) return null;
-  const scheme = SOIL_TEST_SCHEMES.find((s) => s.id === newest.scheme);
+  const scheme = schemes.find((s) => s.id === newest.scheme);
   const nameOf = (key: string) => NUTRIENTS.find((n) => n.soilTestKey === key)?.element ?? key;
   // values of another method cannot be set beside these
   const alike = tests.filter((t) => t.scheme === newest.scheme).reverse();

@@ -150,6 +150,17 @@ function UnitOfColumn({
   onUnit: (text: string) => void;
 }) {
   const label = `Unit of ${heading}`;
+  const element = target.amount?.element;
+  if (element)
+    return (
+      <Pick
+        aria-label={label}
+        value={unit}
+        empty={target.label}
+        options={[{ value: element.symbol, label: `${element.symbol}, the element` }]}
+        onChange={(event) => onUnit(event.currentTarget.value)}
+      />
+    );
   if (target.path.startsWith("levels."))
     return (
       <Pick

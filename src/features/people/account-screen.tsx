@@ -7,6 +7,8 @@ import type { SessionLine } from "@/server/contracts";
 import { Button } from "@/ui/button";
 import { TextField } from "@/ui/text-field";
 import { send } from "../shared/send";
+import { askAuth } from "../sign-in/ask-auth";
+import { SecondFactor } from "./second-factor";
 
 /** One's own account: practices, password, where one is signed in. */
 export function AccountScreen({
@@ -14,11 +16,13 @@ export function AccountScreen({
   practices,
   practiceId,
   sessions,
+  secondFactor,
 }: {
   name: string;
   practices: { id: string; name: string; role: string }[];
   practiceId: string;
   sessions: SessionLine[];
+  secondFactor: boolean;
 }) {
   const router = useRouter();
   const [said, setSaid] = useState<{ good: boolean; text: string } | null>(null);
@@ -31,21 +35,18 @@ export function AccountScreen({
     event.preventDefault();
     const form = event.currentTarget;
     const data = new FormData(form);
-    const response = await fetch("/api/auth/change-password", {
-      method: "POST",
-      headers: { "content-type": "application/json" },
-      body: JSON.stringify({ currentPassword: data.get("current"), newPassword: data.get("new") }),
-    }).catch(() => null);
-    const answer = (await response?.json().catch(() => null)) as { error?: string; message?: string } | null;
-    if (response?.ok) {
+    const reply = await askAuth("change-password", {
+      currentPassword: data.get("current"),
+      newPassword: data.get("new"),
+    });
+    if (reply.ok) {
       form.reset();
       setSaid({ good: true, text: "The new password holds; all other devices are signed out." });
       router.refresh();
     } else
       setSaid({
         good: false,
-        text:
-          answer?.error ?? (response ? "The password that you have is another one." : "The server does not answer."),
+        text: reply.reason ?? "The password that you have is another one.",
       });
   };
   return (
@@ -92,6 +93,7 @@ export function AccountScreen({
           </Button>
         </form>
       </section>
+      <SecondFactor on={secondFactor} />
       <section className="mt-6">
         <h2 className="border-b border-line pb-1 text-lg">Where you are signed in</h2>
         <ul>

@@ -4,6 +4,7 @@ import Link from "next/link";
 import { type FormEvent, useState } from "react";
 import { Button } from "@/ui/button";
 import { TextField } from "@/ui/text-field";
+import { CodeForm } from "./code-form";
 import { Front } from "./front";
 import { signInWith } from "./sign-in-with";
 
@@ -22,16 +23,23 @@ export function SignInForm({
 }) {
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
+  /** the password was right, and a code is asked for */
+  const [asked, setAsked] = useState(false);
   const signIn = async (email: string, password: string) => {
     setBusy(true);
     setProblem(null);
     try {
       const response = await signInWith(email, password);
+      const { error, twoFactorRedirect } = (await response.json().catch(() => ({}))) as {
+        error?: string;
+        twoFactorRedirect?: boolean;
+      };
       if (response.ok) {
-        window.location.href = next;
+        if (twoFactorRedirect) setAsked(true);
+        else window.location.href = next;
+        setBusy(false);
         return;
       }
-      const { error } = (await response.json().catch(() => ({}))) as { error?: string };
       setProblem(
         response.status === 429
           ? "Too many attempts. Wait a minute, then try again."
@@ -46,6 +54,7 @@ export function SignInForm({
     }
     setBusy(false);
   };
+  if (asked) return <CodeForm next={next} onBack={() => setAsked(false)} />;
   const submit = (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
     const form = new FormData(event.currentTarget);

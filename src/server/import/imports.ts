@@ -14,13 +14,13 @@ import {
 } from "@/core/records/import-table";
 import { RECORD_KINDS } from "@/core/records/kinds";
 import { titleOf, type Values } from "@/core/records/values";
-import { SOIL_TEST_SCHEMES } from "@/core/soil/soil-test-schemes";
 import { type Access, Refused } from "../access";
 import { audit } from "../audit";
 import type { ImportLine, ImportLook, Received, RecordRow } from "../contracts";
 import { type Client, hold, isId, row, rows } from "../db";
 import { apart, changeRecord, inOrder, linkChoices, listRecords, registerFor } from "../records/keep-records";
 import { recordLists } from "../records/lists";
+import { loadSoilSchemes } from "../records/soil-schemes";
 import { readTableFile, type TableFile } from "./table-file";
 
 const SHOWN_PROBLEMS = 200;
@@ -72,7 +72,7 @@ export async function lookAtImport(client: Client, access: Access, asked: Asked)
         .map((c) => ({ line: c.line, title: titleOf(kind, c.values), values: c.values, before: c.stands.values })),
     ],
     links: await linkChoices(client, access, kindId),
-    lists: recordLists(),
+    lists: await recordLists(client, access),
   };
 }
 
@@ -243,11 +243,12 @@ async function sortRows(
 ): Promise<Sorted> {
   const kind = RECORD_KINDS[kindId];
   const { practice, today } = access;
+  const schemes = await loadSoilSchemes(client, access);
   const world: ImportWorld = {
-    lists: recordLists(),
+    lists: await recordLists(client, access),
     links: await linkChoices(client, access, kindId),
     schemeUnit: (scheme, nutrient) =>
-      SOIL_TEST_SCHEMES.find((s) => s.id === scheme)?.nutrients.find((n) => n.nutrient === nutrient)?.unit,
+      schemes.find((s) => s.id === scheme)?.nutrients.find((n) => n.nutrient === nutrient)?.unit,
   };
   const writing = { unitSet: practice.unitSet, decimal: asked.decimal ?? practice.decimalMark, today };
   const read = readRows(kind, table.header, table.rows, table.firstLine, mapping, world, writing);

@@ -41,7 +41,7 @@ export async function recordList(
   return {
     rows: await listRecords(client, access, kindId, of),
     links: await linkChoices(client, access, kindId),
-    lists: recordLists(),
+    lists: await recordLists(client, access),
     mayChange: may(access.role, REGISTERS[kindId].change),
   };
 }
@@ -191,7 +191,7 @@ export function registerFor(access: Access, kindId: KindId): Register {
 /** Reads values by the kind's schema; lists and links must know what is named. */
 async function readValues(client: Client, scope: Scope, { kind }: Register, given: unknown): Promise<Values> {
   const values = valuesSchema(kind).parse(given);
-  const lists = recordLists();
+  const lists = await recordLists(client, scope);
   const issues: { path: string[]; message: string }[] = [];
   for (const field of kind.fields) {
     const value = values[field.key];

@@ -1,19 +1,23 @@
-/** Lists that records choose from: crops and their kinds, zones, schemes of soil tests. */
+/** Lists that records choose from: crops with their kinds and products, zones, schemes of soil tests. */
 
 import type { Lists } from "@/core/records/describe";
-import { SOIL_TEST_SCHEMES } from "@/core/soil/soil-test-schemes";
+import type { Client, Scope } from "../db";
 import { cropNames, listCrops } from "../guides";
+import { loadSoilSchemes } from "./soil-schemes";
 
-export function recordLists(): Lists {
+export async function recordLists(client: Client, scope: Scope): Promise<Lists> {
   const crops = listCrops();
   const zones = [...new Set(crops.flatMap((c) => c.kinds.flatMap((k) => k.zones)))].filter((z) => z !== "any").sort();
   const grown = Object.entries(cropNames()).map(([value, name]) => ({ value, label: sentence(name) }));
+  const schemes = await loadSoilSchemes(client, scope);
   return {
     crops: crops.map((c) => ({ value: c.id, label: c.name })),
     kinds: crops.flatMap((c) => c.kinds.map((k) => ({ value: k.id, label: sentence(k.name), of: c.id }))),
+    products: crops.flatMap((c) => c.products.map((p) => ({ value: p.id, label: sentence(p.name), of: c.id }))),
     grown: grown.sort((a, b) => a.label.localeCompare(b.label)),
     zones: ["any", ...zones].map((zone) => ({ value: zone, label: sentence(zone) })),
-    schemes: SOIL_TEST_SCHEMES.map((s) => ({ value: s.id, label: s.name })),
+    // a test that was read by a scheme since retired keeps it
+    schemes: schemes.map((s) => ({ value: s.id, label: s.retired ? `${s.name} (retired)` : s.name })),
   };
 }
 

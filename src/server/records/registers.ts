@@ -3,6 +3,7 @@
 import type { KindId, RecordKind } from "@/core/records/describe";
 import { RECORD_KINDS } from "@/core/records/kinds";
 import type { Action } from "../access";
+import { cropOfferTable } from "./crop-offers";
 import { farmTable } from "./farms";
 import { fertiliserTable } from "./fertilisers";
 import { fieldTable } from "./fields";
@@ -11,8 +12,10 @@ import { grownCropTable } from "./grown-crops";
 import { limeTable } from "./lime-products";
 import type { RecordTable } from "./record-table";
 import { seedLotTable } from "./seed-lots";
+import { soilSchemeTable } from "./soil-schemes";
 import { soilTestTable } from "./soil-tests";
 import { stationTable } from "./stations";
+import { varietyTable, varietyTrialTable } from "./varieties";
 
 export interface Register {
   kind: RecordKind;
@@ -37,9 +40,13 @@ export const REGISTERS: Record<KindId, Register> = {
   stations: register("stations", stationTable, "settings"),
   farms: register("farms", farmTable, "settings", { growerId: "grower_id", stationId: "station_id" }),
   fields: register("fields", fieldTable, "plan", { farmId: "farm_id" }),
+  "soil-schemes": register("soil-schemes", soilSchemeTable, "settings"),
   "soil-tests": register("soil-tests", soilTestTable, "plan", { fieldId: "field_id" }),
   "grown-crops": register("grown-crops", grownCropTable, "plan", { fieldId: "field_id" }),
   fertilisers: register("fertilisers", fertiliserTable, "settings"),
   limes: register("limes", limeTable, "settings"),
   "seed-lots": register("seed-lots", seedLotTable, "settings"),
+  varieties: register("varieties", varietyTable, "settings"),
+  "variety-trials": register("variety-trials", varietyTrialTable, "settings"),
+  "crop-offers": register("crop-offers", cropOfferTable, "settings"),
 };

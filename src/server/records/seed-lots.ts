@@ -9,6 +9,7 @@ export const seedLotTable = recordTable("seed_lot", seedLotRecord, {
   variety: "variety",
   thousandGrainWeightG: "thousand_grain_weight_g",
   germinationPct: "germination_pct",
+  testedOn: "tested_on",
   unitMassG: "unit_mass_g",
   certified: "certified",
   pricePerT: "price_per_t",

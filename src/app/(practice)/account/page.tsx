@@ -3,15 +3,24 @@ import { headers } from "next/headers";
 import { AccountScreen } from "@/features/people/account-screen";
 import { requirePage, tokenFrom } from "@/server/access";
 import { practicesOf } from "@/server/practices";
-import { listSessions } from "@/server/sessions";
+import { hasSecondFactor, listSessions } from "@/server/sessions";
 
 export const metadata: Metadata = { title: "Account" };
 
 export default async function AccountPage() {
   const access = await requirePage("log");
-  const [practices, sessions] = await Promise.all([
+  const [practices, sessions, secondFactor] = await Promise.all([
     practicesOf(access.userId),
     listSessions(access.userId, await tokenFrom(await headers())),
+    hasSecondFactor(access.userId),
   ]);
-  return <AccountScreen name={access.name} practices={practices} practiceId={access.practiceId} sessions={sessions} />;
+  return (
+    <AccountScreen
+      name={access.name}
+      practices={practices}
+      practiceId={access.practiceId}
+      sessions={sessions}
+      secondFactor={secondFactor}
+    />
+  );
 }

@@ -1,8 +1,8 @@
 import { daysBetween, type IsoDate } from "../../dates";
 import { computed, given, type Input } from "../../figure";
 import { type SolvedDates, windowOfPlan } from "../../plan/dates";
+import type { PlanLot } from "../../plan/facts";
 import { OWN } from "../../plan/own-operations";
-import type { SeedLot } from "../../records/seed-lot";
 import type { Draft } from "../sheet";
 import { wayOf } from "./ways";
 
@@ -50,7 +50,7 @@ export function datedSeed(draft: Draft, solved: SolvedDates): void {
 }
 
 /** The lot that is used: the chosen one, else a certified one of the kind, else any of it. */
-export function lotOf({ context, facts, decisions }: Draft): SeedLot | null {
+export function lotOf({ context, facts, decisions }: Draft): PlanLot | null {
   const { guide, kind } = context.crop;
   const lots = facts.seedLots.filter((l) => l.guideId === guide.id && l.kindId === kind.id);
   return lots.find((l) => l.id === decisions.seed?.lotId) ?? lots.find((l) => l.certified) ?? lots[0] ?? null;

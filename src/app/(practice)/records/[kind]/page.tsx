@@ -1,10 +1,16 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
+import type { KindId } from "@/core/records/describe";
 import { isKind, RECORD_KINDS } from "@/core/records/kinds";
 import { RecordsScreen } from "@/features/records/records-screen";
+import { VarietyTables } from "@/features/records/variety-tables";
 import { requirePage } from "@/server/access";
 import { inPractice } from "@/server/db";
 import { recordList } from "@/server/records/keep-records";
+import { varietyTables } from "@/server/records/variety-tables";
+
+/** Kinds whose records are compared beneath their list. */
+const COMPARED: KindId[] = ["varieties", "variety-trials"];
 
 type Props = { params: Promise<{ kind: string }>; searchParams: Promise<{ add?: string }> };
 
@@ -17,8 +23,14 @@ export default async function RecordsPage({ params, searchParams }: Props) {
   const access = await requirePage();
   const { kind } = await params;
   if (!isKind(kind)) notFound();
-  const list = await inPractice(access, (client) => recordList(client, access, kind));
+  const { list, tables } = await inPractice(access, async (client) => ({
+    list: await recordList(client, access, kind),
+    tables: COMPARED.includes(kind) ? await varietyTables(client, access) : [],
+  }));
   return (
-    <RecordsScreen kindId={kind} list={list} today={access.today} adding={(await searchParams).add !== undefined} />
+    <>
+      <RecordsScreen kindId={kind} list={list} today={access.today} adding={(await searchParams).add !== undefined} />
+      <VarietyTables tables={tables} />
+    </>
   );
 }

@@ -2,14 +2,14 @@ import { wholeBags } from "../../../feed/dose-fertilisers";
 import { type Basis, computed, given } from "../../../figure";
 import type { OperationRole } from "../../../guides/roles";
 import type { PlantingMethod, Ranged } from "../../../guides/schema";
+import type { PlanLot } from "../../../plan/facts";
 import type { FigureId } from "../../../plan/figure-ids";
-import type { SeedLot } from "../../../records/seed-lot";
 import type { Draft } from "../../sheet";
 import type { StockPlan } from "../part";
 
 /** What a way of establishing a stand starts from. */
 export interface StandWanted {
-  lot: SeedLot | null;
+  lot: PlanLot | null;
   targetPlantsPerM2: number;
   rowSpacingCm: number | null;
   reservePct: number;
@@ -26,7 +26,7 @@ export interface Way {
 }
 
 /** Thousand-grain weight and germination of a lot: decided, from the lot, or typical of the guide. */
-export function lotFigures(draft: Draft, lot: SeedLot | null) {
+export function lotFigures(draft: Draft, lot: PlanLot | null) {
   const { seed } = draft.decisions;
   const { stock } = draft.context.crop.method;
   const typical = stock.by === "seed" ? stock : null;
@@ -69,7 +69,7 @@ function lotFigure(
   decided: number | undefined,
   fromLot: number | null | undefined,
   usual: Ranged | undefined,
-  lot: SeedLot | null,
+  lot: PlanLot | null,
 ): number {
   const basis: Basis =
     decided !== undefined
@@ -101,7 +101,7 @@ export function order(
     perHa: number;
     formula: string;
     inputs: { label: string; value: number; unit: string }[];
-    lot: SeedLot | null;
+    lot: PlanLot | null;
   },
 ): Pick<StockPlan, "boughtKgPerHa" | "orderKg" | "bags"> {
   const { context, facts } = draft;

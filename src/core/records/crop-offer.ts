@@ -1,0 +1,64 @@
+import { z } from "zod";
+import { chosenFrom, type RecordKind } from "./describe";
+import { isoDate, minor, name, slug } from "./parts";
+
+export const OFFER_BASES = { contract: "Contract", offer: "Offer", sold: "Sold at" } as const;
+const BASES = Object.keys(OFFER_BASES) as [keyof typeof OFFER_BASES, ...(keyof typeof OFFER_BASES)[]];
+
+/** What a crop fetches or fetched: a contract, an offer, or a sale. Priced in minor units a tonne. */
+export const cropOfferRecord = z.strictObject({
+  id: slug,
+  guideId: z.string().min(1).max(80),
+  productId: z.string().min(1).max(80),
+  buyer: name,
+  basis: z.enum(BASES).default("offer"),
+  /** of the harvest that it is for */
+  season: z.number().int().min(1900).max(2200),
+  saidOn: isoDate,
+  pricePerT: minor,
+  amountT: z.number().positive().max(10_000_000).nullable().default(null),
+  deliverBy: isoDate.nullable().default(null),
+  terms: z.string().trim().max(2000).default(""),
+});
+export type CropOffer = z.infer<typeof cropOfferRecord>;
+
+export const cropOfferKind: RecordKind = {
+  id: "crop-offers",
+  one: "contract or price of a crop",
+  many: "Contracts and crop prices",
+  purpose: "Plans take the newest of these for a crop that has no price of its own in Settings.",
+  schema: cropOfferRecord,
+  unique: ["guideId", "productId", "season", "buyer", "saidOn"],
+  slugFrom: "buyer",
+  fields: [
+    { key: "guideId", label: "Crop", input: "listed", list: "crops", listed: true },
+    { key: "productId", label: "Product", input: "listed", list: "products", by: "guideId", listed: true },
+    { key: "buyer", label: "Buyer or market", input: "text", listed: true, also: ["buyer", "market"] },
+    {
+      key: "basis",
+      label: "What it is",
+      input: "choice",
+      options: chosenFrom(OFFER_BASES),
+      empty: "default",
+      listed: true,
+      also: ["basis", "type"],
+    },
+    {
+      key: "season",
+      label: "Harvest year",
+      input: "number",
+      dimension: "count",
+      listed: true,
+      also: ["season", "year"],
+    },
+    { key: "saidOn", label: "Said on", input: "date", listed: true, also: ["date", "signed"] },
+    { key: "pricePerT", label: "Price", input: "money", per: "t", listed: true },
+    { key: "amountT", label: "Amount", input: "number", dimension: "count", unit: "t", empty: "null", listed: true },
+    { key: "deliverBy", label: "Deliver by", input: "date", empty: "null", listed: true },
+    { key: "terms", label: "Terms", input: "long", empty: "default", help: "moisture, quality, deductions, penalties" },
+  ],
+  check: (values) =>
+    values.basis === "contract" && values.amountT === null
+      ? [{ key: "amountT", message: "a contract names an amount; an offer need not" }]
+      : [],
+};

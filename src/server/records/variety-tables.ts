@@ -1,0 +1,39 @@
+/** Varieties of each crop side by side: their trials fitted together, with what lists say of them. */
+
+import type { Variety } from "@/core/records/variety";
+import type { VarietyTrial } from "@/core/records/variety-trial";
+import { compareVarieties } from "@/core/review/compare-varieties";
+import type { VarietyTable } from "../contracts";
+import type { Client, Scope } from "../db";
+import { listCrops } from "../guides";
+import { listRecords } from "./keep-records";
+
+export async function varietyTables(client: Client, scope: Scope): Promise<VarietyTable[]> {
+  const live = async <T>(kind: "varieties" | "variety-trials") =>
+    (await listRecords(client, scope, kind)).flatMap((r) => (r.retired ? [] : [r.values as unknown as T]));
+  const varieties = await live<Variety>("varieties");
+  const trials = await live<VarietyTrial>("variety-trials");
+  const same = (name: string) => name.trim().toLowerCase();
+  return listCrops().flatMap((crop) =>
+    crop.kinds.flatMap((kind): VarietyTable[] => {
+      const own = trials.filter((t) => t.guideId === crop.id && t.kindId === kind.id);
+      const compared = compareVarieties(
+        own.map((t) => ({ variety: t.variety, trial: `${t.site} ${t.season}`, yieldTPerHa: t.yieldTPerHa })),
+      );
+      if (own.length === 0 || !compared.ok) return [];
+      const described = varieties.filter((v) => v.guideId === crop.id && v.kindId === kind.id);
+      return [
+        {
+          crop: `${crop.name}, ${kind.name}`,
+          groups: compared.value.groups.map((group) => ({
+            ...group,
+            means: group.means.map((m) => {
+              const list = described.find((v) => same(v.name) === same(m.variety));
+              return { ...m, days: list?.days ?? null, endUse: list?.endUse ?? "", ratings: list?.ratings ?? [] };
+            }),
+          })),
+        },
+      ];
+    }),
+  );
+}
