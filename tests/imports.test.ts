@@ -226,7 +226,7 @@ describe("in the browser", () => {
     const text = "Parcel;Betrieb;ha;Boden\nAlder Ley;Pennick Farm;3,5;Loam\nReed Ley;Pennick Farm;x;Clay\n";
     const choose = (content: string) =>
       page
-        .getByLabel(/CSV or GeoJSON/)
+        .getByLabel(/CSV, XLSX or GeoJSON/)
         .setInputFiles({ name: "parcels.csv", mimeType: "text/csv", buffer: Buffer.from(content) });
     await choose(text);
     await page.getByLabel("taken for").selectOption("fields");

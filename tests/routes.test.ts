@@ -191,6 +191,7 @@ const TABLE: Record<string, Row> = {
     body: () => ({ part: null }),
     toOther: 404,
   },
+  "GET /api/records/[kind]/file": { may: "oa", path: () => "/api/records/fields/file" },
   "GET /api/records/[kind]": { may: "oa", path: () => "/api/records/fields" },
   "POST /api/records/[kind]": {
     may: "oa",

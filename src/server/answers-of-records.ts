@@ -16,6 +16,8 @@ export interface RecordRow {
 }
 /** Records of a kind, and what a form of them needs. */
 export interface RecordList {
+  /** where the practice works, "latitude, longitude": drawing begins there; empty where nobody said */
+  near: string;
   rows: RecordRow[];
   /** what each link can lead to, by its key */
   links: Record<string, Chosen[]>;

@@ -235,6 +235,7 @@ export interface Answers {
   "DELETE /api/sessions": Done;
   "GET /api/records/{kind}": RecordList;
   "POST /api/records/{kind}": { id: string };
+  "GET /api/records/{kind}/file": Done;
   "GET /api/records/{kind}/{id}": { changes: RecordChangeLine[] };
   "PUT /api/records/{kind}/{id}": RecordChange;
   "PUT /api/farms": Done;

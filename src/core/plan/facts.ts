@@ -51,12 +51,15 @@ export interface PreviousCrop {
 export type Prices = PriceList & { currency: string };
 export type LoggedOperation = Pick<LogEntry, "operationId" | "doneOn" | "quantityPerHa" | "note">;
 
+/** A soil test as plans know it; its density is of use where levels are typed only. */
+export type KnownTest = Omit<SoilTest, "bulkDensity"> & Partial<Pick<SoilTest, "bulkDensity">>;
+
 /** A lot as plans know it; when its germination was found need not be said. */
 export type PlanLot = Omit<SeedLot, "testedOn"> & Partial<Pick<SeedLot, "testedOn">>;
 
 export interface PlanFacts {
   field: FieldFacts;
-  soilTest: SoilTest | null;
+  soilTest: KnownTest | null;
   /** limits of the test's scheme, where it is another than the index tables */
   soilLimits?: SchemeLimits;
   previousCrop: PreviousCrop | null;

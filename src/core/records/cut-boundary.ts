@@ -86,6 +86,23 @@ export function joinBoundaries(boundaries: Boundary[]): Boundary | null {
   return joined ? tidied(joined.geometry as Boundary) : null;
 }
 
+/** Where the longest side of a boundary leads [degrees, 0 to below 180]. Example: of an oblong lying east and west, 90. */
+export function longestBearingDeg(boundary: Boundary): number {
+  const rings = polygonsOf(boundary).flat();
+  const frame = frameAt(middleOf(rings.flat()));
+  let [longest, bearing] = [-1, 0];
+  for (const ring of rings) {
+    const corners = ring.map(frame.toGrid);
+    for (let i = 1; i < corners.length; i++) {
+      const [ax, ay] = corners[i - 1] as [number, number];
+      const [bx, by] = corners[i] as [number, number];
+      const length = Math.hypot(bx - ax, by - ay);
+      if (length > longest) [longest, bearing] = [length, (Math.atan2(bx - ax, by - ay) * 180) / Math.PI];
+    }
+  }
+  return ((bearing % 180) + 180) % 180;
+}
+
 const feature = (geometry: Boundary) => ({ type: "Feature" as const, properties: {}, geometry });
 const least = (list: number[]) => list.reduce((a, b) => Math.min(a, b), Number.POSITIVE_INFINITY);
 

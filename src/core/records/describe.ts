@@ -17,8 +17,8 @@ export interface Chosen {
 /** Lists that the program or the practice has, rather than the record: crops, their kinds, zones, schemes. */
 export const LIST_IDS = ["crops", "grown", "kinds", "products", "zones", "schemes"] as const;
 export type ListId = (typeof LIST_IDS)[number];
-/** Entries of a list; of one that depends on another value, with that value. */
-export type Lists = Record<ListId, (Chosen & { of?: string })[]>;
+/** Entries of a list; of one that depends on another value, with that value; of schemes, with the unit of each nutrient. */
+export type Lists = Record<ListId, (Chosen & { of?: string; units?: Record<string, string> })[]>;
 
 /** One of the keys of amounts. */
 export interface Amount {
@@ -39,10 +39,10 @@ export type Input =
   | { input: "listed"; list: ListId; by?: string }
   /** another record of the practice, by its id */
   | { input: "link"; to: KindId }
-  /** a number for each of some keys; what is empty is left out */
-  | { input: "amounts"; keys: Amount[]; unit: string }
-  /** lines of several values; of as many lines as have names, where these are given */
-  | { input: "lines"; columns: RecordField[]; names?: string[] }
+  /** a number for each of some keys; what is empty is left out; `levels` of soil may be typed in other units */
+  | { input: "amounts"; keys: Amount[]; unit: string; levels?: true }
+  /** lines of several values; of as many lines as have names, where these are given, of what `nameOf` says */
+  | { input: "lines"; columns: RecordField[]; names?: string[]; nameOf?: string }
   /** a GeoJSON polygon or several */
   | { input: "boundary" };
 

@@ -87,8 +87,8 @@ describe("a table of records", () => {
       },
       { line: 3, column: "Sampled", message: expect.stringContaining('"31.2.2026" given, allowed is a date') },
       { line: 3, column: "OM %", message: "Organic matter: nothing given" },
+      { line: 3, column: "P [ppm]", message: "P: -1 given, allowed is a number from 0 up" },
       { line: 3, column: "pH", message: "pH in water: 64 given, allowed is up to 11" },
-      { line: 3, column: "P [ppm]", message: "p: -1 given, allowed is from 0" },
       { line: 5, column: "Field", message: expect.stringContaining('"Nowhere" given, allowed is Mill Piece') },
       { line: 5, column: "Depth (in)", message: expect.stringContaining("8 stones") },
     ]);

@@ -3,13 +3,13 @@
  * what is wrong with it.
  */
 
-import type { SoilTestKey } from "../nutrients";
-import { changeLevel, type LevelUnit, levelUnit } from "../soil/level-units";
+import { levelUnit } from "../soil/level-units";
 import { parseQuantity } from "../units/parse-quantity";
 import { DIMENSIONS, displayUnit, type UnitSet } from "../units/units";
 import type { Amount, Chosen, KindId, Lists, RecordField, RecordKind } from "./describe";
 import { RECORD_KINDS } from "./kinds";
 import { NO, readTyped, type Typed, type Writing, YES } from "./typed-record";
+import type { SchemeUnit } from "./typing";
 import type { Values } from "./values";
 
 /** Where a column's cells go: "name", "levels.p"; and the unit of cells that say none. */
@@ -33,17 +33,35 @@ export interface Target {
   field: RecordField;
   /** one of its amounts */
   amount?: Amount;
+  /** the lines that it is a column of; the path has a star for which line */
+  lines?: RecordField & { input: "lines" };
 }
+
+/** The path of the column that says which of a field's named lines a row is. */
+const whichPath = (key: string) => `${key}.*`;
 
 /** All values of a kind that a column can hold, in the order of its form. */
 export function targetsOf(kind: RecordKind): Target[] {
   return kind.fields.flatMap((field): Target[] => {
-    if (field.input === "lines") return [];
+    if (field.input === "lines")
+      return [
+        ...(field.nameOf
+          ? [{ path: whichPath(field.key), label: field.nameOf, field: NAME_OF_LINE, lines: field }]
+          : []),
+        ...field.columns.map((column) => ({
+          path: `${field.key}.*.${column.key}`,
+          label: column.label,
+          field: column,
+          lines: field,
+        })),
+      ];
     if (field.input === "amounts")
       return field.keys.map((amount) => ({ path: `${field.key}.${amount.key}`, label: amount.label, field, amount }));
     return [{ path: field.key, label: field.label, field }];
   });
 }
+
+const NAME_OF_LINE: RecordField = { key: "*", label: "Line", input: "text", empty: "default" };
 
 const plain = (text: string) =>
   text
@@ -62,7 +80,8 @@ export function headingOf(text: string): { words: string; unit: string } {
 /** Words of a heading that say an amount's element: "P", "phosphorus". */
 const elementWords = ({ element }: Amount): string[] => (element ? [element.symbol, element.name] : []);
 
-function wordsOf({ label, field, amount, path }: Target): string[] {
+function wordsOf({ label, field, amount, path, lines }: Target): string[] {
+  if (lines) return [`${lines.label} ${label}`, label, field.key].filter((w) => w !== "*").map(plain);
   if (amount) return [label, amount.key, `${field.label} ${label}`, path, ...elementWords(amount)].map(plain);
   return [field.label, field.key, ...(field.also ?? []), field.label.split(",")[0] ?? ""].map(plain);
 }
@@ -134,7 +153,7 @@ export interface ImportWorld {
   /** what each link can lead to, by its key */
   links: Record<string, Chosen[]>;
   /** the unit that a scheme has a nutrient in; undefined where it has none */
-  schemeUnit: (scheme: string, nutrient: string) => LevelUnit | undefined;
+  schemeUnit: SchemeUnit;
 }
 
 /** Reads rows as records of a kind; what is wrong stands by line and column. */
@@ -159,22 +178,29 @@ export function readRows(
     choosers.set(key, known);
     return known;
   };
-  for (const [i, row] of rows.entries()) {
-    const line = firstLine + i;
-    if (row.every((cell) => cell.trim() === "")) continue;
-    const say = (path: string, message: string) =>
-      problems.push({ line, column: columnOf.get(path) ?? targets.get(path)?.label ?? path, message });
-    const cells: Record<string, string> = { ...mapping.fixed };
-    for (const [c, use] of mapping.columns.entries()) if (use) cells[use.path] = (row[c] ?? "").trim();
+  for (const group of groupsOf(kind, rows, firstLine, mapping)) {
+    const [{ line, cells }] = group as [Cells];
+    const lineOf = (path: string) => group[Number(/\.(\d+)\./.exec(path)?.[1] ?? 0)]?.line ?? line;
+    const say = (path: string, message: string, at = lineOf(path)) => {
+      const own = path.replace(/\.\d+\./, ".*.");
+      problems.push({ line: at, column: columnOf.get(own) ?? targets.get(own)?.label ?? path, message });
+    };
     const typed: Typed = {};
     let bad = false;
+    // fields whose rows are told already
+    const told = new Set<string>();
     for (const field of kind.fields) {
       const of = field.input === "listed" && field.by ? String(typed[field.by] ?? "") : "";
       if (field.input === "amounts") {
         typed[field.key] = Object.fromEntries(field.keys.map(({ key }) => [key, cells[`${field.key}.${key}`] ?? ""]));
         continue;
       }
-      if (field.input === "lines") continue;
+      if (field.input === "lines") {
+        const lines = linesOf(field, group, say, (column, text) => chooserOf(column, "").find(text));
+        if (lines === null) told.add(field.key);
+        else if (lines.length > 0 || !field.empty) typed[field.key] = lines;
+        continue;
+      }
       const text = cells[field.key] ?? "";
       if (text === "" || !["choice", "listed", "link", "yesNo"].includes(field.input)) {
         typed[field.key] = text;
@@ -188,49 +214,97 @@ export function readRows(
         typed[field.key] = "";
       }
     }
-    const { values, problems: wrong } = readTyped(kind, typed, { ...writing, unitOf: units });
+    const { values, problems: wrong } = readTyped(kind, typed, {
+      ...writing,
+      unitOf: units,
+      schemeUnit: world.schemeUnit,
+      bulkDensity: mapping.bulkDensity,
+    });
     for (const [path, message] of Object.entries(wrong)) {
-      const told =
-        bad && problems.some((p) => p.line === line && p.column === (columnOf.get(path) ?? targets.get(path)?.label));
-      if (!told) say(path, message);
+      const known =
+        told.has(path.split(".")[0] ?? "") ||
+        (bad && problems.some((p) => p.line === line && p.column === (columnOf.get(path) ?? targets.get(path)?.label)));
+      if (!known) say(path, message);
       bad = true;
     }
-    if (!bad && values.levels) bad = !changeLevels(values, units, mapping.bulkDensity, world, say);
+    bad ||= told.size > 0;
     if (!bad) records.push({ line, values });
   }
   return { records, problems };
 }
 
-/** Soil levels from the units of their columns into those of the scheme. */
-function changeLevels(
-  values: Values,
-  units: Record<string, string>,
-  bulkDensity: number | null,
-  world: ImportWorld,
-  say: (path: string, message: string) => void,
-): boolean {
-  let good = true;
-  const levels = values.levels as Record<string, number>;
-  for (const [nutrient, value] of Object.entries(levels)) {
-    const path = `levels.${nutrient}`;
-    const given = units[path] ? levelUnit(units[path] ?? "") : null;
-    const to = world.schemeUnit(String(values.scheme), nutrient);
-    if (!given || !to) continue;
-    const changed = changeLevel({
-      value: value * given.times,
-      nutrient: nutrient as SoilTestKey,
-      from: given.unit,
-      to,
-      depthCm: values.depthCm as number,
-      bulkDensity,
-    });
-    if (changed.ok) levels[nutrient] = Number(changed.value.toPrecision(6));
-    else {
-      good = false;
-      say(path, changed.errors.map((e) => e.message).join("; "));
-    }
+interface Cells {
+  line: number;
+  cells: Record<string, string>;
+}
+
+/**
+ * Rows as records: one each; where columns are of lines, rows of the same name together (or without one, under the row that
+ * has it).
+ */
+function groupsOf(kind: RecordKind, rows: string[][], firstLine: number, mapping: Mapping): Cells[][] {
+  const groups: Cells[][] = [];
+  const inLines = mapping.columns.some((c) => c?.path.includes(".*"));
+  for (const [i, row] of rows.entries()) {
+    if (row.every((cell) => cell.trim() === "")) continue;
+    const cells: Record<string, string> = { ...mapping.fixed };
+    for (const [c, use] of mapping.columns.entries()) if (use) cells[use.path] = (row[c] ?? "").trim();
+    const own = { line: firstLine + i, cells };
+    const [head] = groups.at(-1) ?? [];
+    const same = head && kind.unique.every((key) => !cells[key] || plain(cells[key]) === plain(head.cells[key] ?? ""));
+    if (inLines && same) groups.at(-1)?.push(own);
+    else groups.push([own]);
   }
-  return good;
+  return groups;
+}
+
+/** The lines of a field from a group's rows, as they would be typed; null where a row is none of its lines. */
+function linesOf(
+  field: RecordField & { input: "lines" },
+  group: Cells[],
+  say: (path: string, message: string, line?: number) => void,
+  choose: (column: RecordField, text: string) => { ok: true; value: string } | { ok: false; message: string },
+): Typed[] | null {
+  const paths = field.columns.map((column) => ({ column, path: `${field.key}.*.${column.key}` }));
+  const used = group.filter(({ cells }) => paths.some(({ path }) => (cells[path] ?? "") !== ""));
+  if (used.length === 0) return [];
+  const lines: Typed[] = field.names?.map(() => ({})) ?? [];
+  let good = true;
+  for (const [i, { line, cells }] of used.entries()) {
+    const which = whichPath(field.key);
+    const at = field.names ? lineNamed(field.names, cells[which] ?? "", i) : i;
+    if (at === null) {
+      good = false;
+      say(
+        which,
+        `${field.nameOf ?? field.label}: "${cells[which]}" given, allowed is ${field.names?.join(", ")}`,
+        line,
+      );
+      continue;
+    }
+    const typed: Typed = {};
+    for (const { column, path } of paths) {
+      const text = cells[path] ?? "";
+      const chosen =
+        text !== "" && column.input === "choice" ? choose(column, text) : { ok: true as const, value: text };
+      if (!chosen.ok) {
+        good = false;
+        say(path, `${column.label}: ${chosen.message}`, line);
+      } else typed[column.key] = chosen.value;
+    }
+    lines[at] = typed;
+  }
+  return good ? lines : null;
+}
+
+/** The line that a word or number names: "Jan", "january", "1"; without one, the next in order. */
+function lineNamed(names: string[], text: string, next: number): number | null {
+  const word = plain(text);
+  if (word === "") return next < names.length ? next : null;
+  const number = /^\d+$/.test(word) ? Number(word) - 1 : -1;
+  if (number >= 0) return number < names.length ? number : null;
+  const found = names.findIndex((n) => word.length >= 3 && plain(n).startsWith(word));
+  return found >= 0 ? found : null;
 }
 
 const YES_WORDS = ["yes", "y", "true", "1", "x"];

@@ -20,6 +20,8 @@ export const soilTestRecord = z.strictObject({
   espPct: z.number().min(0).max(100).nullable().default(null),
   sar: z.number().min(0).max(200).nullable().default(null),
   cecCmolPerKg: z.number().positive().max(200).nullable().default(null),
+  /** of the soil [g/cm3], where levels were given by volume or area */
+  bulkDensity: z.number().min(0.1).max(2.2).nullable().default(null),
 });
 export type SoilTest = z.infer<typeof soilTestRecord>;
 
@@ -57,7 +59,8 @@ export const soilTestKind: RecordKind = {
       key: "levels",
       label: "Found",
       input: "amounts",
-      unit: "mg/kg or mg/L, as the scheme has it",
+      unit: "mg/kg or mg/L, as the scheme has it; what the laboratory has in another unit is typed with it: 0.4 meq/100 g",
+      levels: true,
       keys: NUTRIENTS.flatMap((n) => (n.soilTestKey ? [{ key: n.soilTestKey, label: n.element }] : [])),
       listed: true,
       empty: "default",
@@ -89,6 +92,16 @@ export const soilTestKind: RecordKind = {
       unit: "cmol/kg",
       empty: "null",
       also: ["cec"],
+    },
+    {
+      key: "bulkDensity",
+      label: "Bulk density",
+      input: "number",
+      dimension: "count",
+      unit: "g/cm³",
+      empty: "null",
+      help: "where levels are given by volume or area, as mg/L or kg/ha, and the scheme has them by mass; usual are 1.2 to 1.5",
+      also: ["density"],
     },
   ],
 };

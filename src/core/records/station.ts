@@ -24,6 +24,7 @@ export const monthNormalRecord = z
 export const stationRecord = z.strictObject({
   name,
   latitudeDeg: z.number().min(-90).max(90),
+  longitudeDeg: z.number().min(-180).max(180).nullable().default(null),
   altitudeM: z.number().min(-450).max(6000),
   months: z.array(monthNormalRecord).length(12, "twelve months, January first"),
 });
@@ -50,6 +51,15 @@ export const stationKind: RecordKind = {
       listed: true,
     },
     {
+      key: "longitudeDeg",
+      label: "Longitude",
+      input: "number",
+      dimension: "count",
+      unit: "°",
+      empty: "null",
+      help: "west is negative; boundaries of fields are drawn from here",
+    },
+    {
       key: "altitudeM",
       label: "Altitude",
       input: "number",
@@ -62,6 +72,7 @@ export const stationKind: RecordKind = {
       label: "Monthly normals",
       input: "lines",
       names: MONTHS,
+      nameOf: "Month",
       help: "What is empty from the lowest temperature on is estimated, and plans say so. Twelve lines can be pasted from a spreadsheet.",
       columns: [
         { key: "meanC", label: "Mean", input: "number", dimension: "temperature" },

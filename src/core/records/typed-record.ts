@@ -4,22 +4,14 @@ import type { z } from "zod";
 import { readTypedDate } from "../typed-date";
 import { formatNumber, formatQuantity } from "../units/format-quantity";
 import { parseQuantity } from "../units/parse-quantity";
-import type { Dimension, UnitSet } from "../units/units";
+import type { Dimension } from "../units/units";
 import type { Amount, RecordField, RecordKind } from "./describe";
-import { type Values, valuesSchema } from "./values";
+import { readLevelsTyped } from "./typed-levels";
+import type { Problems, Reading, Typed, Writing } from "./typing";
 
-/** How somebody writes: units where none are typed, the decimal mark, and the day that "in 3 weeks" is seen from. */
-export interface Writing {
-  unitSet: UnitSet;
-  decimal: "point" | "comma";
-  today: string;
-  /** units of columns whose heading says them, by the path of the field */
-  unitOf?: Record<string, string>;
-}
-/** What stands in the form, by key: text, or texts by key (amounts), or lines of texts. */
-export type Typed = Record<string, unknown>;
-/** What is wrong, by the path of its field: "areaHa", "contents.n", "months.3.rainMm". */
-export type Problems = Record<string, string>;
+export type { Problems, Typed, Writing };
+
+import { type Values, valuesSchema } from "./values";
 
 export const YES = "yes";
 export const NO = "no";
@@ -75,6 +67,16 @@ function shortest(
 export function readTyped(kind: RecordKind, typed: Typed, writing: Writing): { values: Values; problems: Problems } {
   const problems: Problems = {};
   const values = readFields(kind.fields, typed, writing, "", problems);
+  for (const field of kind.fields)
+    if (field.input === "amounts" && field.levels)
+      values[field.key] = readLevelsTyped(
+        field,
+        typed,
+        values,
+        writing,
+        (label, text) => quantity(label, text, "count", writing),
+        problems,
+      );
   const parsed = valuesSchema(kind).safeParse(values);
   if (parsed.error)
     for (const issue of parsed.error.issues) {
@@ -90,6 +92,8 @@ function readFields(fields: RecordField[], typed: Typed, writing: Writing, at: s
     const path = `${at}${field.key}`;
     const raw = typed[field.key];
     if (field.input === "amounts") {
+      // read when the values that they rest on are
+      if (field.levels) continue;
       const amounts: Values = {};
       for (const amount of field.keys) {
         const { key } = amount;
@@ -138,7 +142,7 @@ function readText(
 ): { ok: true; value: unknown } | { ok: false; message: string } {
   switch (field.input) {
     case "number":
-      return quantity(field.label, text, field.dimension, writing, writing.unitOf?.[path]);
+      return quantity(field.label, text, field.dimension, writing, writing.unitOf?.[path.replace(/\.\d+\./, ".*.")]);
     case "money": {
       const read = quantity(field.label, text, "count", writing);
       return read.ok ? { ok: true, value: Math.round(read.value * 100) } : read;
@@ -155,8 +159,6 @@ function readText(
       return { ok: true, value: text };
   }
 }
-
-type Reading<T> = { ok: true; value: T } | { ok: false; message: string };
 
 function quantity(label: string, text: string, dimension: Dimension, writing: Writing, unit?: string): Reading<number> {
   const read = parseQuantity(text, dimension, {

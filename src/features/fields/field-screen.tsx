@@ -1,5 +1,6 @@
 "use client";
 
+import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { type ReactNode, useState } from "react";
 import { formatDay } from "@/core/dates";
@@ -150,11 +151,16 @@ export function FieldScreen({
       <section className="mt-5">
         <h2 className="flex items-baseline justify-between border-b border-line pb-1 text-lg">
           Soil tests
-          {mayPlan && (
-            <Button look="quiet" className="text-[14px]" onClick={() => edit("soil-tests", null)}>
-              Add a soil test
-            </Button>
-          )}
+          <span className="flex gap-4">
+            <Link href={`/fields/${id}/sampling`} className="text-[14px] text-action underline underline-offset-2">
+              Sampling plan
+            </Link>
+            {mayPlan && (
+              <Button look="quiet" className="text-[14px]" onClick={() => edit("soil-tests", null)}>
+                Add a soil test
+              </Button>
+            )}
+          </span>
         </h2>
         {soilTests.length === 0 && <p className="py-2 text-soft">None yet. A plan without one says so on its face.</p>}
         <table className="w-full border-collapse">

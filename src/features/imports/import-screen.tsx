@@ -121,10 +121,10 @@ export function ImportScreen({ imports }: { imports: ImportLine[] }) {
         className={`mt-3 border-2 border-dashed px-4 py-4 ${over ? "border-action bg-selected" : "border-line"}`}
       >
         <label className="font-semibold">
-          CSV or GeoJSON, dropped here or chosen:{" "}
+          CSV, XLSX or GeoJSON, dropped here or chosen:{" "}
           <input
             type="file"
-            accept=".csv,.txt,.json,.geojson,text/csv,application/geo+json"
+            accept=".csv,.txt,.xlsx,.json,.geojson,text/csv,application/geo+json"
             className="max-w-full font-normal"
             onChange={(event) => {
               const chosen = event.currentTarget.files?.[0];

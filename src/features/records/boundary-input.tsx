@@ -24,11 +24,14 @@ export function BoundaryInput({
   text,
   onText,
   disabled,
+  near,
 }: {
   id: string;
   text: string;
   onText: (text: string) => void;
   disabled: boolean;
+  /** "latitude, longitude" to begin at; empty where none is known */
+  near: string;
 }) {
   const [mode, setMode] = useState<"shown" | "drawing" | "pasting">("shown");
   const boundary = useMemo(() => {
@@ -82,6 +85,7 @@ export function BoundaryInput({
       )}
       {mode === "drawing" && (
         <Drawing
+          near={near}
           start={boundary ? { anchor: middleOf(polygonsOf(boundary).flat(2)), boundary } : null}
           onBoundary={(made) => onText(made ? JSON.stringify(made) : "")}
         />
@@ -91,14 +95,16 @@ export function BoundaryInput({
 }
 
 function Drawing({
+  near,
   start,
   onBoundary,
 }: {
+  near: string;
   start: { anchor: Position; boundary: Parameters<typeof cornersOf>[0] } | null;
   onBoundary: (boundary: object | null) => void;
 }) {
   const { show, number } = useUnits();
-  const [place, setPlace] = useState(start ? `${start.anchor[1].toFixed(6)}, ${start.anchor[0].toFixed(6)}` : "");
+  const [place, setPlace] = useState(start ? `${start.anchor[1].toFixed(6)}, ${start.anchor[0].toFixed(6)}` : near);
   const anchor = readPlace(place);
   const [corners, setCorners] = useState<Corner[]>(() => (start && cornersOf(start.boundary, start.anchor)) ?? []);
   const [past, setPast] = useState<Corner[][]>([]);

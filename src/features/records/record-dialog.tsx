@@ -6,6 +6,7 @@ import type { RecordField, RecordKind } from "@/core/records/describe";
 import { RECORD_KINDS } from "@/core/records/kinds";
 import { readTyped, type Typed, typedOf } from "@/core/records/typed-record";
 import { titleOf, type Values } from "@/core/records/values";
+import type { LevelUnit } from "@/core/soil/level-units";
 import type { KindId, RecordList, RecordRow } from "@/server/contracts";
 import { Button } from "@/ui/button";
 import { Dialog } from "@/ui/dialog";
@@ -43,6 +44,12 @@ export function RecordDialog({
 }) {
   const kind = RECORD_KINDS[kindId];
   const units = useUnits();
+  const writing = {
+    ...units,
+    today,
+    schemeUnit: (scheme: string, nutrient: string) =>
+      list.lists.schemes.find((s) => s.value === scheme)?.units?.[nutrient] as LevelUnit | undefined,
+  };
   const place = `${kindId}/${row?.id ?? `new/${Object.values(given).join("/")}`}`;
   const [base, setBase] = useState(row);
   const [id] = useState(newId);
@@ -56,7 +63,7 @@ export function RecordDialog({
     // what was typed before and not saved goes on from there
     defaultValues: kept ?? fresh,
     resolver: (typed) => {
-      const { values, problems } = readTyped(kind, typed, { ...units, today });
+      const { values, problems } = readTyped(kind, typed, writing);
       const errors = nested(problems);
       return Object.keys(problems).length > 0 ? { values: {}, errors } : { values, errors: {} };
     },
@@ -119,7 +126,7 @@ export function RecordDialog({
       }
   };
   const typedNow = form.watch();
-  const suggested = suggestions(kind, readTyped(kind, typedNow, { ...units, today }).values, (field, value) => ({
+  const suggested = suggestions(kind, readTyped(kind, typedNow, writing).values, (field, value) => ({
     text: words(field, value),
     take: () => form.setValue(field.key, typedOf([field], { [field.key]: value }, units)[field.key]),
   }));
@@ -175,6 +182,7 @@ export function RecordDialog({
                   lists: list.lists,
                   links: list.links,
                   today,
+                  near: list.near,
                   usual: usualOf(kind, words),
                   suggested,
                   paste,

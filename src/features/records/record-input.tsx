@@ -28,6 +28,8 @@ export interface FormOf {
   register: UseFormRegister<Typed>;
   errors: FieldErrors<Typed>;
   lists: Lists;
+  /** where drawing begins */
+  near: string;
   links: Record<string, Chosen[]>;
   today: string;
   /** cells of a spreadsheet, from a line and column on */
@@ -78,7 +80,13 @@ export function RecordInput({ field, form }: { field: RecordField; form: FormOf 
             control={form.control}
             name={field.key}
             render={({ field: own }) => (
-              <BoundaryInput id={id} text={String(own.value ?? "")} onText={own.onChange} disabled={form.disabled} />
+              <BoundaryInput
+                id={id}
+                text={String(own.value ?? "")}
+                onText={own.onChange}
+                disabled={form.disabled}
+                near={form.near}
+              />
             )}
           />
         ) : field.input === "lines" ? (

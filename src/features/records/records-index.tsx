@@ -17,7 +17,7 @@ export function RecordsIndex({ steps }: { steps: PracticeSteps }) {
         <Link href="/import" className="touch text-action underline underline-offset-2">
           Import from a file
         </Link>
-        <span className="text-[13px] text-soft">: CSV or GeoJSON, of any of these</span>
+        <span className="text-[13px] text-soft">: CSV, XLSX or GeoJSON, of any of these</span>
       </p>
       <NextSteps steps={steps} />
       <ul className="mt-4 grid gap-x-10 md:grid-cols-2">

@@ -173,6 +173,21 @@ export function RecordsScreen({
             </Button>
           </>
         )}
+        {list.rows.length > 0 && (
+          <span className="mr-4">
+            All of them as a file that the import takes back:{" "}
+            {(["csv", "xlsx"] as const).map((as) => (
+              <a
+                key={as}
+                href={`/api/records/${kindId}/file?as=${as}`}
+                download
+                className="mr-2 text-action underline underline-offset-2"
+              >
+                {as.toUpperCase()}
+              </a>
+            ))}
+          </span>
+        )}
         {hasRetired && (
           <Button look="quiet" className="ml-4" onClick={() => setRetired(!retired)}>
             {retired ? "Show those in use" : "Show retired ones"}

@@ -44,7 +44,7 @@ interface Sorted {
 
 /** What a file is, and what it would do with this mapping; nothing is put in. */
 export async function lookAtImport(client: Client, access: Access, asked: Asked): Promise<ImportLook> {
-  const table = tableOf(asked);
+  const table = await tableOf(asked);
   const kindId = asked.kind ?? guessKind(table.header, access.practice.unitSet) ?? "fields";
   registerFor(access, kindId);
   const mapping = asked.mapping ?? (await usualMapping(client, access, kindId, table.header));
@@ -82,7 +82,7 @@ export async function takeImport(client: Client, access: Access, asked: Asked): 
     throw new Refused(422, "kind, mapping: nothing given, needed are what the file is and which column is which.");
   const { kind: kindId, mapping, fileName } = asked;
   const register = registerFor(access, kindId);
-  const table = tableOf(asked);
+  const table = await tableOf(asked);
   await hold(client, `${access.practiceId} ${kindId}`);
   const { added, changed, unchanged, problems } = await sortRows(client, access, kindId, table, mapping, asked);
   const [first] = problems;
@@ -203,8 +203,8 @@ export const listImports = (client: Client, access: Access, id: string | null = 
     [access.practiceId, id],
   );
 
-function tableOf({ base64 }: Asked): Table {
-  const table = readTableFile(Buffer.from(base64, "base64"));
+async function tableOf({ base64 }: Asked): Promise<Table> {
+  const table = await readTableFile(Buffer.from(base64, "base64"));
   if (!table.ok) throw new Refused(422, table.message);
   return table;
 }
@@ -250,9 +250,14 @@ async function sortRows(
     schemeUnit: (scheme, nutrient) =>
       schemes.find((s) => s.id === scheme)?.nutrients.find((n) => n.nutrient === nutrient)?.unit,
   };
-  const writing = { unitSet: practice.unitSet, decimal: asked.decimal ?? practice.decimalMark, today };
+  const writing = { unitSet: practice.unitSet, decimal: asked.decimal ?? table.decimal ?? practice.decimalMark, today };
   const read = readRows(kind, table.header, table.rows, table.firstLine, mapping, world, writing);
-  const keyOf = (values: Values) => kind.unique.map((key) => String(values[key] ?? "")).join("\n");
+  const keyOf = (values: Values) =>
+    kind.unique
+      .map((key) => values[key] ?? "")
+      // units leave noise behind
+      .map((value) => (typeof value === "number" ? String(Number(value.toPrecision(6))) : String(value)))
+      .join("\n");
   const live = new Map(
     (await listRecords(client, access, kindId)).filter((r) => !r.retired).map((r) => [keyOf(r.values), r]),
   );
@@ -282,24 +287,25 @@ async function sortRows(
         Object.entries(stands.values).map(([own, value]) => [own, mapped.has(own) ? values[own] : value]),
       ),
     );
-    if (JSON.stringify(sortedKeys(joined)) === JSON.stringify(sortedKeys(stands.values))) sorted.unchanged++;
+    if (kind.fields.every((f) => alike(joined[f.key], stands.values[f.key], f.input === "boundary" ? 0 : NOISE)))
+      sorted.unchanged++;
     else sorted.changed.push({ stands, values: joined, line });
   }
   sorted.problems.sort((a, b) => a.line - b.line);
   return sorted;
 }
 
-/** The same values in one order of keys all the way down, so that they can be compared as text. */
-const sortedKeys = (value: unknown): unknown =>
-  Array.isArray(value)
-    ? value.map(sortedKeys)
-    : value && typeof value === "object"
-      ? Object.fromEntries(
-          Object.entries(value)
-            .sort(([a], [b]) => (a < b ? -1 : 1))
-            .map(([k, v]) => [k, sortedKeys(v)]),
-        )
-      : value;
+/** What a number may differ by when it was written in another unit and read again: in parts of it, or of 1. */
+const NOISE = 1e-5;
+
+/** Whether two values say the same. Example: 20.32 and 20.320001 are alike, as are { n: 27, s: 4 } and { s: 4, n: 27 }. */
+function alike(a: unknown, b: unknown, noise: number): boolean {
+  if (typeof a === "number" && typeof b === "number") return Math.abs(a - b) <= noise * Math.max(1, Math.abs(b));
+  if (Array.isArray(a) && Array.isArray(b)) return a.length === b.length && a.every((v, i) => alike(v, b[i], noise));
+  if (!a || !b || typeof a !== "object" || typeof b !== "object") return a === b;
+  const keys = [...new Set([...Object.keys(a), ...Object.keys(b)])];
+  return keys.every((key) => alike((a as Values)[key], (b as Values)[key], noise));
+}
 
 /** Ids of new records as words of their own. */
 async function slugsFor(

@@ -1,6 +1,7 @@
-/** A table file of records: CSV, or GeoJSON whose features are rows. */
+/** A table file of records: CSV, a workbook, or GeoJSON whose features are rows. */
 
 import Papa from "papaparse";
+import { isSheetFile, readSheetFile } from "./sheet-file";
 import { textOf } from "./text-of";
 
 /** Largest file taken [bytes]: some 100 000 rows. */
@@ -8,25 +9,54 @@ export const MOST_BYTES = 15_000_000;
 export const MOST_ROWS = 50_000;
 
 export type TableFile =
-  | { ok: true; header: string[]; rows: string[][]; firstLine: number; notes: string[] }
+  | {
+      ok: true;
+      header: string[];
+      rows: string[][];
+      firstLine: number;
+      notes: string[];
+      /** of its numbers, where the file itself says it */
+      decimal?: "point";
+    }
   | { ok: false; message: string };
 
 /** The column that a feature's geometry stands in. */
 export const GEOMETRY = "geometry";
 const WGS84 = /CRS84|EPSG:{1,2}4326$/;
 
-export function readTableFile(bytes: Uint8Array): TableFile {
+export async function readTableFile(bytes: Uint8Array): Promise<TableFile> {
+  if (isSheetFile(bytes)) {
+    const sheet = await readSheetFile(bytes, MOST_BYTES);
+    return typeof sheet === "string" ? { ok: false, message: sheet } : bounded(tableOfRows(sheet, SHEET));
+  }
   const read = textOf(bytes, MOST_BYTES, "Split it.");
   if (!read.ok) return read;
   const text = read.text.replace(/^\ufeff/, "");
-  const table = /^\s*[{[]/.test(text) ? fromGeoJson(text) : fromCsv(text);
-  if (table.ok && table.rows.length > MOST_ROWS)
-    return { ok: false, message: `${table.rows.length} rows given, allowed are ${MOST_ROWS}. Split the file.` };
-  return table;
+  return bounded(/^\s*[{[]/.test(text) ? fromGeoJson(text) : fromCsv(text));
 }
 
-function fromCsv(text: string): TableFile {
-  const { data } = Papa.parse<string[]>(text, { skipEmptyLines: false });
+const bounded = (table: TableFile): TableFile =>
+  table.ok && table.rows.length > MOST_ROWS
+    ? { ok: false, message: `${table.rows.length} rows given, allowed are ${MOST_ROWS}. Split the file.` }
+    : table;
+
+/** Numbers of a workbook have a decimal point, whatever the practice writes. */
+const SHEET = {
+  notes: ["A workbook: its first sheet with two or more columns is read."],
+  decimal: "point" as const,
+};
+
+/** The mark that keeps a spreadsheet from running a cell is no part of what it says. */
+const bare = (cell: string) => (/^'[=+@\t\r-]/.test(cell) ? cell.slice(1) : cell);
+
+const fromCsv = (text: string) =>
+  tableOfRows(
+    Papa.parse<string[]>(text, { skipEmptyLines: false }).data.map((row) => row.map(bare)),
+    { notes: [] },
+  );
+
+/** Rows under the first line that has two or more columns. */
+function tableOfRows(data: string[][], more: { notes: string[]; decimal?: "point" }): TableFile {
   const headAt = data.findIndex((line) => line.filter((cell) => cell.trim() !== "").length >= 2);
   const header = data[headAt];
   if (!header)
@@ -39,7 +69,7 @@ function fromCsv(text: string): TableFile {
     header: header.map((h) => h.trim()),
     rows: data.slice(headAt + 1).filter((line, i, all) => i < all.length - 1 || line.some((c) => c.trim() !== "")),
     firstLine: headAt + 2,
-    notes: [],
+    ...more,
   };
 }
 

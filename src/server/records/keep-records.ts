@@ -42,8 +42,24 @@ export async function recordList(
     rows: await listRecords(client, access, kindId, of),
     links: await linkChoices(client, access, kindId),
     lists: await recordLists(client, access),
+    near: RECORD_KINDS[kindId].fields.some((f) => f.input === "boundary") ? await placeOf(client, access) : "",
     mayChange: may(access.role, REGISTERS[kindId].change),
   };
+}
+
+/** A place of the practice's: the first corner of the boundary that was changed last, or a station that says where it is. */
+async function placeOf(client: Client, scope: Scope): Promise<string> {
+  const found = await row<{ at: string | null }>(
+    client,
+    `select coalesce(
+       (select coalesce(boundary #>> '{coordinates,0,0,0,1}', boundary #>> '{coordinates,0,0,1}') || ', ' ||
+          coalesce(boundary #>> '{coordinates,0,0,0,0}', boundary #>> '{coordinates,0,0,0}')
+        from field where practice_id = $1 and boundary is not null and retired_at is null order by changed_at desc limit 1),
+       (select latitude_deg || ', ' || longitude_deg from station
+        where practice_id = $1 and longitude_deg is not null and retired_at is null order by changed_at desc limit 1)) as at`,
+    [scope.practiceId],
+  );
+  return found?.at ?? "";
 }
 
 /** What each link of a kind can lead to, by the link's key: live records by what they are called and where they belong. */

@@ -17,7 +17,11 @@ export async function recordLists(client: Client, scope: Scope): Promise<Lists> 
     grown: grown.sort((a, b) => a.label.localeCompare(b.label)),
     zones: ["any", ...zones].map((zone) => ({ value: zone, label: sentence(zone) })),
     // a test that was read by a scheme since retired keeps it
-    schemes: schemes.map((s) => ({ value: s.id, label: s.retired ? `${s.name} (retired)` : s.name })),
+    schemes: schemes.map((s) => ({
+      value: s.id,
+      label: s.retired ? `${s.name} (retired)` : s.name,
+      units: Object.fromEntries(s.nutrients.map((n) => [n.nutrient, n.unit])),
+    })),
   };
 }
 

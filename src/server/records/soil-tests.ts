@@ -18,6 +18,7 @@ export const soilTestTable = recordTable(
     espPct: "esp_pct",
     sar: "sar",
     cecCmolPerKg: "cec_cmol_per_kg",
+    bulkDensity: "bulk_density",
   },
   amountRows("levels", "soil_test_level", "soil_test_id", "nutrient", "value"),
 );

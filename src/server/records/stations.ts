@@ -4,7 +4,7 @@ import { listRows, recordTable } from "./record-table";
 export const stationTable = recordTable(
   "station",
   stationRecord,
-  { name: "name", latitudeDeg: "latitude_deg", altitudeM: "altitude_m" },
+  { name: "name", latitudeDeg: "latitude_deg", longitudeDeg: "longitude_deg", altitudeM: "altitude_m" },
   listRows("months", "station_normal", "station_id", "month", {
     meanC: "mean_c",
     rainMm: "rain_mm",

@@ -1,0 +1,33 @@
+/** Records of a kind as a file to take away and bring back. */
+
+import Papa from "papaparse";
+import type { KindId } from "@/core/records/describe";
+import { RECORD_KINDS } from "@/core/records/kinds";
+import { tableOfRecords } from "@/core/records/table-of-records";
+import type { Access } from "../access";
+import type { Client } from "../db";
+import { recordList } from "../records/keep-records";
+import { writeSheetFile } from "./sheet-file";
+
+/** What a spreadsheet would take for a formula; a number below 0 is none. */
+const FORMULA = /^[=+@\t\r].*$|^-(?![\d.,]+$).*$/;
+const XLSX = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet";
+
+export async function recordsFile(
+  client: Client,
+  access: Access,
+  kindId: KindId,
+  as: "csv" | "xlsx",
+): Promise<{ bytes: Uint8Array; type: string }> {
+  const kind = RECORD_KINDS[kindId];
+  const { unitSet, decimalMark } = access.practice;
+  const list = await recordList(client, access, kindId);
+  // a workbook has numbers of its own; a CSV is written as the practice writes
+  const writing = { unitSet, decimal: as === "xlsx" ? ("point" as const) : decimalMark };
+  const live = list.rows.filter((r) => !r.retired).map((r) => r.values);
+  const { header, rows } = tableOfRecords(kind, live, list, writing);
+  if (as === "xlsx") return { bytes: await writeSheetFile(kind.many, header, rows), type: XLSX };
+  // a byte order mark, so that spreadsheets take it for UTF-8; no cell begins a formula
+  const csv = Papa.unparse({ fields: header, data: rows }, { escapeFormulae: FORMULA });
+  return { bytes: new TextEncoder().encode(`\ufeff${csv}`), type: "text/csv; charset=utf-8" };
+}

@@ -1,0 +1,160 @@
+/** Records as files: taken away as CSV or workbook, and taken back without a change; files that mean harm. */
+
+import ExcelJS from "exceljs";
+import { zipSync } from "fflate";
+import Papa from "papaparse";
+import pg from "pg";
+import { afterAll, beforeAll, describe, expect, inject, it } from "vitest";
+import { KIND_IDS } from "@/core/records/describe";
+import type { Access } from "@/server/access";
+import { inPractice, pool } from "@/server/db";
+import { lookAtImport, takeImport } from "@/server/import/imports";
+import { recordsFile } from "@/server/import/records-file";
+import { readTableFile } from "@/server/import/table-file";
+import { addRecord, listRecords } from "@/server/records/keep-records";
+import { accessOf } from "./support/access";
+import { makePractice, removePractice } from "./support/made-practice";
+
+const PRACTICE = "Outwell";
+let owner: Access;
+let admin: pg.Client;
+
+beforeAll(async () => {
+  process.env.DATABASE_URL = inject("databaseUrl");
+  await makePractice(inject("ownerUrl"), PRACTICE);
+  admin = new pg.Client({ connectionString: inject("adminUrl") });
+  await admin.connect();
+  owner = await accessOf(admin, "owner@outwell.example");
+  const add = (kind: Parameters<typeof addRecord>[2], values: object) =>
+    inPractice(owner, (c) => addRecord(c, owner, kind, crypto.randomUUID(), values));
+  await add("varieties", {
+    guideId: "wheat",
+    kindId: "winter",
+    name: "Aster",
+    ratings: [
+      { what: "rust", rating: 7 },
+      { what: "standing", rating: 8.5 },
+    ],
+  });
+  await add("varieties", { guideId: "wheat", kindId: "winter", name: "Borage", days: 290, endUse: "bread" });
+  await add("variety-trials", {
+    guideId: "wheat",
+    kindId: "winter",
+    variety: "Aster",
+    site: "Hill",
+    season: 2026,
+    yieldTPerHa: 8.123,
+  });
+  await add("crop-offers", {
+    guideId: "wheat",
+    productId: "grain",
+    buyer: "=cmd()",
+    season: 2027,
+    saidOn: "2026-11-02",
+    pricePerT: 19_450,
+    amountT: 120.5,
+    basis: "contract",
+    terms: "14.5 %; 76 kg/hL",
+  });
+  const line = (nutrient: string, at: number) => ({
+    nutrient,
+    method: "Lactate",
+    unit: "mg/kg",
+    veryLow: at,
+    low: 2 * at,
+    target: 3 * at,
+    high: 4 * at,
+  });
+  await add("soil-schemes", { name: "Lactate", source: "the laboratory", limits: [line("p", 10), line("k", 40.5)] });
+});
+afterAll(async () => {
+  await admin.end();
+  await pool().end();
+  await removePractice(inject("adminUrl"), PRACTICE);
+});
+
+describe("records of a kind", () => {
+  for (const as of ["csv", "xlsx"] as const)
+    for (const marks of [
+      { unitSet: "metric", decimalMark: "point" },
+      { unitSet: "usCustomary", decimalMark: "comma" },
+    ] as const)
+      it(`come back from ${as} as they are, in ${marks.unitSet} units with a decimal ${marks.decimalMark}`, async () => {
+        const who: Access = { ...owner, practice: { ...owner.practice, ...marks } };
+        for (const kind of KIND_IDS) {
+          const count = (await inPractice(who, (c) => listRecords(c, who, kind))).filter((r) => !r.retired).length;
+          expect(count, kind).toBeGreaterThan(0);
+          const { bytes } = await inPractice(who, (c) => recordsFile(c, who, kind, as));
+          const base64 = Buffer.from(bytes).toString("base64");
+          const ask = { fileName: `${kind}.${as}`, base64, look: true, kind };
+          const seen = await inPractice(who, (c) => lookAtImport(c, who, ask));
+          const report = { kind, problems: seen.problems, added: seen.added, changed: seen.some.slice(0, 2) };
+          expect(report).toMatchObject({ kind, problems: [], added: 0, changed: [] });
+          expect(seen.unchanged, kind).toBe(count);
+        }
+      });
+
+  it("never begin a formula", async () => {
+    const csv = await inPractice(owner, (c) => recordsFile(c, owner, "crop-offers", "csv"));
+    const [, row] = Papa.parse<string[]>(new TextDecoder().decode(csv.bytes)).data;
+    expect(row).toContain("'=cmd()");
+    const sheet = await inPractice(owner, (c) => recordsFile(c, owner, "crop-offers", "xlsx"));
+    const book = new ExcelJS.Workbook();
+    await book.xlsx.load(Buffer.from(sheet.bytes) as never);
+    const types = new Set<ExcelJS.ValueType>();
+    book.eachSheet((s) => s.eachRow((r) => r.eachCell((cell) => types.add(cell.type))));
+    expect(types.has(ExcelJS.ValueType.Formula)).toBe(false);
+  });
+});
+
+describe("a workbook", () => {
+  const book = async (rows: unknown[][]) => {
+    const made = new ExcelJS.Workbook();
+    made.addWorksheet("Notes").addRow(["only one column"]);
+    const sheet = made.addWorksheet("Data");
+    for (const row of rows) sheet.addRow(row);
+    return new Uint8Array(await made.xlsx.writeBuffer());
+  };
+
+  it("of a station has twelve lines under one name, and says in which line a month is wrong", async () => {
+    const months = "Jan Feb Mar Apr May Jun Jul Aug Sep Oct Nov Dec".split(" ");
+    const rows = (wrong = "") => [
+      ["Name", "Latitude", "Altitude", "Month", "Mean", "Rain", "Reference ET"],
+      ...months.map((m, i) => [
+        i === 0 ? "Heath End" : "",
+        i === 0 ? 47.2 : "",
+        i === 0 ? 120 : "",
+        i === 4 && wrong ? wrong : m,
+        8 + i / 2,
+        i === 6 && wrong ? -3 : { formula: "30+30", result: 60 },
+        20 + 10 * i,
+      ]),
+    ];
+    const asked = async (data: unknown[][]) => ({
+      fileName: "station.xlsx",
+      base64: Buffer.from(await book(data)).toString("base64"),
+      look: true,
+      kind: "stations" as const,
+    });
+    const bad = await asked(rows("Maius"));
+    const seen = await inPractice(owner, (c) => lookAtImport(c, owner, bad));
+    expect(seen.problems[0]).toMatchObject({ line: 6, column: "Month", message: expect.stringContaining('"Maius"') });
+    const good = await asked(rows());
+    const { mapping, problems } = await inPractice(owner, (c) => lookAtImport(c, owner, good));
+    expect(problems).toEqual([]);
+    await inPractice(owner, (c) => takeImport(c, owner, { ...good, mapping }));
+    const kept = (await inPractice(owner, (c) => listRecords(c, owner, "stations"))).find(
+      (s) => s.values.name === "Heath End",
+    );
+    expect(kept?.values.months).toMatchObject({ length: 12, 0: { meanC: 8, rainMm: 60 }, 11: { etoMm: 130 } });
+  });
+
+  it("that is none, or unpacks to too much, is refused with the reason", async () => {
+    const garbage = await readTableFile(new Uint8Array([0x50, 0x4b, 3, 4, 9, 9, 9]));
+    expect(garbage).toMatchObject({ ok: false, message: expect.stringContaining("is none") });
+    const bomb = zipSync({ "xl/worksheets/sheet1.xml": new Uint8Array(130_000_000) });
+    expect(bomb.length).toBeLessThan(1_000_000);
+    expect(await readTableFile(bomb)).toMatchObject({ ok: false, message: expect.stringContaining("unpacks to") });
+    expect(await readTableFile(await book([["one"], ["two"]]))).toMatchObject({ ok: false });
+  });
+});
