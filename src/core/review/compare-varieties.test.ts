@@ -43,6 +43,8 @@ describe("varieties over trials", () => {
     expect(only?.means.map((m) => Number(m.meanTPerHa.toFixed(6)))).toEqual([8, 7]);
     expect(only?.df).toBe(2);
     expect(only?.sedTPerHa).toBeCloseTo(0.2309, 4);
+    // t of 2 degrees of freedom is 4.303: 0.2309 x 4.303 = 0.9937
+    expect(only?.lsdTPerHa).toBeCloseTo(0.9937, 3);
   });
 
   it("does not compare what nothing joins", () => {

@@ -1,5 +1,7 @@
 import { type FieldError, failed, fieldError, ok, type Result } from "../result";
 
+import { studentT } from "./student-t";
+
 export interface VarietyResult {
   variety: string;
   /** what stood side by side: site and year */
@@ -19,6 +21,8 @@ export interface VarietyComparison {
   means: VarietyMean[];
   /** standard error of the difference of two varieties, on average [t/ha]; null where nothing is left over to judge by */
   sedTPerHa: number | null;
+  /** two varieties farther apart differ beyond chance, at 5 % (Student) [t/ha]; null like the error */
+  lsdTPerHa: number | null;
   /** degrees of freedom of the residual */
   df: number;
   trials: number;
@@ -95,6 +99,7 @@ function fit(results: VarietyResult[]): VarietyComparison {
     0,
   );
   const df = results.length - n - trials.length + 1;
+  const sed = df > 0 && n > 1 ? Math.sqrt((residual / df) * meanVariance(inverse)) : null;
   return {
     means: varieties
       .map((variety, i) => ({
@@ -104,7 +109,8 @@ function fit(results: VarietyResult[]): VarietyComparison {
         trials: results.filter((r) => r.variety === variety).length,
       }))
       .sort((a, b) => b.meanTPerHa - a.meanTPerHa),
-    sedTPerHa: df > 0 && n > 1 ? Math.sqrt((residual / df) * meanVariance(inverse)) : null,
+    sedTPerHa: sed,
+    lsdTPerHa: sed === null ? null : sed * studentT(5, df),
     df,
     trials: trials.length,
   };

@@ -71,7 +71,7 @@ export function SamplingScreen({
             , {plan.way.cores} cores {layers.length > 1 ? "down to" : "each, to"} {show(layers.at(-1) ?? 0, "length")}
             {layers.length > 1 && ` (${layers.map((d) => show(d, "length")).join(", ")})`}; some{" "}
             {plan.minutes < 90 ? `${plan.minutes} minutes` : `${number(plan.minutes / 60, 1)} hours`}.{" "}
-            {ways.find((w) => w.id === wayId)?.why}.
+            {sentence(ways.find((w) => w.id === wayId)?.why ?? "")}.
           </p>
           <ul className="mt-1 list-disc pl-5">
             {plan.way.handling.map((line) => (
@@ -104,7 +104,7 @@ export function SamplingScreen({
                   <td>
                     {layers.map((d, i) => `${field.name} ${s.number}, ${layers[i - 1] ?? 0} to ${d} cm`).join("; ")}
                   </td>
-                  <td className="text-right">{show(s.areaHa, "area")}</td>
+                  <td className="text-right">{show(Number(s.areaHa.toFixed(2)), "area")}</td>
                   <td className="pl-4">
                     {s.points[0] ? `${s.points[0][1].toFixed(5)}, ${s.points[0][0].toFixed(5)}` : ""}
                   </td>
@@ -118,6 +118,8 @@ export function SamplingScreen({
     </div>
   );
 }
+
+const sentence = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** The field north up with the ground of each sample, its cores and the walk from one to the next. */
 function SamplingMap({ boundary, plan }: { boundary: Boundary; plan: SamplingPlan }) {
@@ -155,7 +157,7 @@ function SamplingMap({ boundary, plan }: { boundary: Boundary; plan: SamplingPla
             <path
               d={s.points.length > 1 ? `M${s.points.map((p) => at(p).join(" ")).join("L")}` : ""}
               fill="none"
-              stroke="var(--root)"
+              stroke="var(--ground)"
               strokeWidth={size * 0.003}
             />
             {s.points.map((p) => (

@@ -27,7 +27,12 @@ export function VarietyTables({ tables }: { tables: VarietyTable[] }) {
             <div className="overflow-x-auto">
               <table className="w-full border-collapse">
                 <TableHead
-                  columns={["Variety", ...figures("Mean", "Of the mean", "Trials", "Days"), "Ratings", "End use"]}
+                  columns={[
+                    "Variety",
+                    ...figures("Mean", "Of the mean", "Trials", "Days"),
+                    { name: "Ratings", className: "pl-4" },
+                    { name: "End use", className: "pl-4" },
+                  ]}
                 />
                 <tbody>
                   {group.means.map((m) => (
@@ -48,9 +53,9 @@ export function VarietyTables({ tables }: { tables: VarietyTable[] }) {
             </div>
             <p className="text-[13px] text-soft">
               {group.trials} {group.trials === 1 ? "trial" : "trials"};{" "}
-              {group.sedTPerHa === null
+              {group.lsdTPerHa === null
                 ? "too few to tell differences from chance."
-                : `two varieties differ beyond chance where their means are some ${show(2 * group.sedTPerHa, "yield")} apart (twice the standard error of a difference, ${group.df} degrees of freedom).`}
+                : `two varieties differ beyond chance (5 %) where their means are ${show(Number(group.lsdTPerHa.toPrecision(2)), "yield")} apart or more (Student, ${group.df} degrees of freedom).`}
             </p>
           </div>
         )),
