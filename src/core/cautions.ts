@@ -26,5 +26,9 @@ export const GENERAL_CAUTIONS: Record<string, string> = {
     "Keep off water margins, frozen and waterlogged ground and inside closed periods; store ammonium nitrate cool, dry and apart from fuel.",
   manure:
     "Dust, germs and gas: wash before eating, livestock kept off; never into a pit alone; keep off water margins, frozen and waterlogged ground and inside closed periods.",
+  pumps:
+    "Electric pumps and water: isolator off before hands go to the pump, no wet cables; no engine in a pit or well, where its gas gathers; nothing fed through the water without a valve against back-flow.",
+  "open water":
+    "Channels and ponds: children and animals kept off; snails and mosquitoes in them carry disease; not drunk.",
   machines: "Guards on shafts and augers; stop, take the key and wait before clearing a blockage.",
 };

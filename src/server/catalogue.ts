@@ -78,6 +78,8 @@ const SETTING_NAMES: Partial<Record<string, string>> = {
   dieselPerL: "Diesel",
   labourPerH: "Labour",
   dryingPerTPoint: "Drying",
+  energyPerKwh: "Energy for water",
+  waterPerM3: "Water",
   otherMachinePerH: "Any other machine",
 };
 const SETTING_COLUMNS = { unitSet: "unit_set", decimalMark: "decimal_mark", asOf: "as_of" } as const;
@@ -103,7 +105,12 @@ export async function saveSettings(
     [practiceId],
   );
   if (!stood) throw new Refused(404, "There is no such practice.");
-  const before = { ...stood, fertilisers: Object.fromEntries(fertilisers.map((f) => [f.id, f.price])) };
+  // prices that came later than the practice stand at nothing
+  const before = {
+    ...stood,
+    prices: pricesRecord.parse(stood.prices),
+    fertilisers: Object.fromEntries(fertilisers.map((f) => [f.id, f.price])),
+  };
   const changes = leavesOf(settings);
   for (const { path, from, to } of changes) {
     const stands = valueAt(before, path) ?? null;

@@ -158,6 +158,8 @@ export const BODIES = {
         labourPerH: changed(minor),
         otherMachinePerH: changed(minor),
         dryingPerTPoint: changed(minor),
+        energyPerKwh: changed(minor),
+        waterPerM3: changed(minor),
         machinePerH: z.record(key, changed(minor)),
         contractPerHa: z.record(key, changed(minor)),
         /** by "guide.product" */

@@ -43,8 +43,8 @@ export const work = z
   .refine((w) => w.implement !== undefined || w.handHoursPerHa !== undefined, "an implement, hours by hand, or both");
 export type GuideWork = z.infer<typeof work>;
 
-/** What a task needs of the planting method. */
-export const needs = z.enum(["standingWater", "nursery"]);
+/** What a task needs of the planting method, or of the field. */
+export const needs = z.enum(["standingWater", "nursery", "irrigation"]);
 
 /** A task of the guide that becomes a dated operation of a plan. */
 export const task = z.strictObject({

@@ -295,8 +295,18 @@ export const guideSchema = z.strictObject({
     yieldResponse: z.array(z.strictObject({ stage: z.string(), ky: z.number(), source: z.string() })),
     criticalStages: z.array(z.string()),
     stop: z.string(),
+    /** the last day of water: so many days after a stage, before it where below 0 */
+    stopAt: z.strictObject({ stage: z.string(), days: z.number().int() }).optional(),
     /** depth of standing water by stage, for methods that stand in water */
-    standing: z.array(z.strictObject({ fromStage: z.string(), depthCm: z.number(), why: z.string() })),
+    standing: z.array(
+      z.strictObject({
+        fromStage: z.string(),
+        depthCm: z.number(),
+        /** filled again when it has sunk to here; below 0 under the surface; a quarter of the depth where absent */
+        refillAtCm: z.number().min(-30).optional(),
+        why: z.string(),
+      }),
+    ),
     risks: z.string(),
   }),
   weeds: z.strictObject({

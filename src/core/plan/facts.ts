@@ -32,6 +32,7 @@ export type FieldFacts = Pick<
   | "waterM3PerYear"
   | "outletKm"
 > &
+  Partial<Pick<FieldRecord, "waterSystem" | "waterFlowM3PerH" | "waterLiftM">> &
   Pick<FarmRecord, "zone" | "handWork" | "contractor" | "machines" | "harvesters" | "hands"> & {
     id: string;
     farm: string;
@@ -48,7 +49,8 @@ export interface PreviousCrop {
   harvested: boolean;
 }
 
-export type Prices = PriceList & { currency: string };
+export type Prices = Omit<PriceList, "energyPerKwh" | "waterPerM3"> &
+  Partial<Pick<PriceList, "energyPerKwh" | "waterPerM3">> & { currency: string };
 export type LoggedOperation = Pick<LogEntry, "operationId" | "doneOn" | "quantityPerHa" | "note">;
 
 /** A soil test as plans know it; its density is of use where levels are typed only. */

@@ -41,6 +41,8 @@ export interface PlannedOperation {
   reason: string;
   /** what its date hangs on, the first the most */
   when: Trigger[];
+  /** the same in words, where it hangs on no trigger */
+  tiedTo?: string;
   /** waits that come on top of the triggers */
   waits?: PlanWait[];
   /** how much its usual date counts against those of others */
@@ -124,7 +126,7 @@ export function finishOperations(context: PlanContext, planned: PlannedOperation
       date: dates?.planned ?? null,
       earliest: dates?.earliest ?? null,
       latest: dates?.latest ?? null,
-      tiedTo: anchorInWords(item.when[0], names),
+      tiedTo: item.tiedTo ?? anchorInWords(item.when[0], names),
       doneOn,
       held: common.dates?.[item.id]?.held === true && !doneOn,
       inConflict: touched.has(item.id),

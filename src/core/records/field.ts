@@ -2,6 +2,7 @@ import { z } from "zod";
 import { DRAINAGES } from "../soil/drainage";
 import { TEXTURE_CLASSES, textureName } from "../soil/texture";
 import { textureOf } from "../soil/texture-triangle";
+import { WATER_SYSTEM_IDS, WATER_SYSTEMS } from "../water/systems";
 import { readBoundary } from "./boundary";
 import { type Boundary, boundaryAreaHa } from "./boundary-measures";
 import { chosenFrom, type RecordKind } from "./describe";
@@ -36,6 +37,11 @@ export const fieldRecord = z.strictObject({
   waterSource: z.enum(WATER_SOURCES).nullable().default(null),
   /** what the source gives the field in a year; null where nothing limits or nobody knows */
   waterM3PerYear: z.number().min(0).max(1_000_000_000).nullable().default(null),
+  /** how water is brought to the crop; null where nobody said */
+  waterSystem: z.enum(WATER_SYSTEM_IDS).nullable().default(null),
+  /** what the source or pump gives [m3/h], and how high it is lifted to the field [m] */
+  waterFlowM3PerH: z.number().positive().max(20_000).nullable().default(null),
+  waterLiftM: z.number().min(0).max(500).nullable().default(null),
   /** to where the harvest is fed, dried or sold */
   outletKm: z.number().min(0).max(2000).nullable().default(null),
   /** from the source to the field [m] */
@@ -127,6 +133,31 @@ export const fieldKind: RecordKind = {
       unit: "m³",
       empty: "null",
       help: "empty: nothing limits it, or nobody knows",
+    },
+    {
+      key: "waterSystem",
+      label: "Watered by",
+      input: "choice",
+      options: Object.values(WATER_SYSTEMS).map((w) => ({ value: w.id, label: sentence(w.name) })),
+      empty: "null",
+      help: "decides how much of the water reaches the roots, and what one gift can be",
+    },
+    {
+      key: "waterFlowM3PerH",
+      label: "Flow",
+      input: "number",
+      dimension: "count",
+      unit: "m³/h",
+      empty: "null",
+      help: "of the pump or of the turn; hours of water follow from it",
+    },
+    {
+      key: "waterLiftM",
+      label: "Lift of the water",
+      input: "number",
+      dimension: "distance",
+      empty: "null",
+      help: "from the water to the field, without what the system itself presses",
     },
     { key: "waterDistanceM", label: "Way of the water", input: "number", dimension: "distance", empty: "null" },
     {

@@ -17,5 +17,8 @@ export const pricesRecord = z.strictObject({
   cropPerT: z.record(z.string(), minor),
   /** to dry one tonne by one point of moisture */
   dryingPerTPoint: minor,
+  /** electricity or what stands for it, and water that is paid by volume */
+  energyPerKwh: minor.default(0),
+  waterPerM3: minor.default(0),
 });
 export type PriceList = z.infer<typeof pricesRecord>;

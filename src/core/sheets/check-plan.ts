@@ -1,12 +1,13 @@
 import type { PlanFacts } from "../plan/facts";
+import { SHEETS } from "../sheet-ids";
 import { checkBands } from "./check-bands";
 import { checkConflicts } from "./check-dates";
 import { checkTargetAndRotation } from "./check-rotation";
 import { checkSeason } from "./check-season";
 import { checkTarget } from "./check-target";
+import { SHEET_CHECKS } from "./checks";
 import type { Decisions } from "./decisions";
 import { change } from "./decisions";
-import { SHEET_MODULES } from "./index";
 import type { Plan } from "./plan";
 import type { Check, Finding } from "./sheet";
 import { sentence } from "./words";
@@ -20,10 +21,10 @@ const ORDER = { stop: 0, advise: 1, hint: 2 };
  */
 export function checkPlan(plan: Plan, facts: PlanFacts, decisions: Decisions): Finding[] {
   const findings: Finding[] = [...problemFindings(plan, decisions), ...checkConflicts(plan)];
-  for (const sheet of SHEET_MODULES) {
+  for (const sheet of SHEETS) {
     const add: Check["add"] = (severity, id, title, why, repairs = []) =>
-      findings.push({ id, sheet: sheet.id, severity, title, why, repairs });
-    sheet.check?.({ plan, facts, decisions, add });
+      findings.push({ id, sheet, severity, title, why, repairs });
+    SHEET_CHECKS[sheet]?.({ plan, facts, decisions, add });
   }
   findings.push(
     ...checkTargetAndRotation(plan, facts),

@@ -8,6 +8,7 @@ import { groundDecisions } from "./ground/decisions";
 import { moneyDecisions } from "./money/decisions";
 import { seedDecisions } from "./seed/decisions";
 import { soilDecisions } from "./soil/decisions";
+import { waterDecisions } from "./water/decisions";
 
 export const decisionsSchema = z.strictObject({
   version: z.literal(DECISIONS_VERSION),
@@ -16,6 +17,7 @@ export const decisionsSchema = z.strictObject({
   soil: soilDecisions.optional(),
   seed: seedDecisions.optional(),
   feed: feedDecisions.optional(),
+  water: waterDecisions.optional(),
   money: moneyDecisions.optional(),
 }) satisfies z.ZodType<Decisions>;
 

@@ -10,6 +10,7 @@ import type { groundDecisions } from "./ground/decisions";
 import type { moneyDecisions } from "./money/decisions";
 import type { seedDecisions } from "./seed/decisions";
 import type { soilDecisions } from "./soil/decisions";
+import type { waterDecisions } from "./water/decisions";
 
 export const DECISIONS_VERSION = 2;
 
@@ -19,6 +20,7 @@ export interface Decisions extends CommonDecisions {
   soil?: z.infer<typeof soilDecisions> | undefined;
   seed?: z.infer<typeof seedDecisions> | undefined;
   feed?: z.infer<typeof feedDecisions> | undefined;
+  water?: z.infer<typeof waterDecisions> | undefined;
   money?: z.infer<typeof moneyDecisions> | undefined;
 }
 

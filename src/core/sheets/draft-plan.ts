@@ -80,7 +80,8 @@ function drafted(facts: PlanFacts, decisions: Decisions, season: number, guide: 
   );
   const solved = solveDates(context, planned);
   for (const sheet of SHEET_MODULES) sheet.dated?.(draft, solved);
-  const operations = finishOperations(context, planned, solved);
+  const following = SHEET_MODULES.flatMap((sheet) => sheet.follows?.(draft, solved) ?? []);
+  const operations = finishOperations(context, [...planned, ...following], solved);
   const inputs = listInputs(operations, facts.field.areaHa);
   for (const sheet of SHEET_MODULES) sheet.costed?.(draft, operations, inputs);
 

@@ -17,6 +17,7 @@ import type { MoneyPart } from "./money/part";
 import type { SeedPart } from "./seed/part";
 import type { SitePart } from "./site-part";
 import type { SoilPart } from "./soil/part";
+import type { WaterPart } from "./water/part";
 
 /** What the sheets compute, by sheet; a sheet that computes nothing yet has no part. */
 export interface PlanParts {
@@ -25,6 +26,7 @@ export interface PlanParts {
   site: SitePart;
   seed: SeedPart;
   feed: FeedPart;
+  water: WaterPart;
   harvest: HarvestPart;
   money: MoneyPart;
 }

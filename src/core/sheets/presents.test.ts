@@ -67,7 +67,9 @@ describe("the ladder", () => {
     const plants = (n: number) => result(draft("wheat", {}, [["seed/targetPlantsPerM2", n]]), "seed");
     expect(plants(20)).toContain(", 20 countPerArea");
     expect(plants(19.9)).toContain(", 19.9 countPerArea");
-    expect(result(wheat, "water")).toBe("1 job, next 2027-04-30");
+    expect(result(wheat, "water")).toMatch(/^\d+ % by rain alone$/);
+    const wet = draft("potato", { field: { ...EXAMPLE_FACTS.field, irrigated: true } });
+    expect(result(wet, "water")).toMatch(/^\d+ gifts, \d+ waterDepth$/);
     expect(result(wheat, "protect")).toBe("5 looks planned");
     expect(result(draft("potato"), "protect")).toBe("2 looks planned, 1 job");
     expect(result(draft("garlic"), "protect")).toBe("1 look planned, 3 jobs");
@@ -124,6 +126,7 @@ describe("what falls back", () => {
       "soil",
       "seed",
       "feed",
+      "water",
       "money",
       "targetTPerHa",
       "dates",

@@ -2,7 +2,8 @@
  * The face of a sheet: all that the rest of the program knows of one. A sheet reads what the sheets before it put on the
  * draft and never imports another.
  *
- * Phases: (1) `draft`, without dates; (2) `operations`; (3) dates are solved; (4) `dated`, what needs them; (5) work and cost
+ * Phases: (1) `draft`, without dates; (2) `operations`; (3) dates are solved; (4) `dated`, what needs them, and
+ * `follows`, operations on days that follow from them; (5) work and cost
  * are put to the operations, then `costed`.
  */
 
@@ -89,8 +90,9 @@ export interface Sheet {
   draft?: (draft: Draft) => void;
   operations?: (draft: Draft) => PlannedOperation[];
   dated?: (draft: Draft, solved: SolvedDates) => void;
+  /** work that follows from dates, on days of its own that it puts to them */
+  follows?: (draft: Draft, solved: SolvedDates) => PlannedOperation[];
   costed?: (draft: Draft, operations: Operation[], inputs: InputLine[]) => void;
-  check?: (check: Check) => void;
   present: Presentation;
 }
 

@@ -9,7 +9,9 @@ const TASK_WEIGHT = 10;
 
 /** The guide's tasks of a sheet as operations. */
 export function taskOperations(draft: Draft, sheet: SheetId): PlannedOperation[] {
-  return draft.context.crop.guide.tasks.filter((t) => t.sheet === sheet).map((t) => taskOperation(draft, t));
+  return draft.context.crop.guide.tasks
+    .filter((t) => t.sheet === sheet && (t.needs !== "irrigation" || draft.facts.field.irrigated))
+    .map((t) => taskOperation(draft, t));
 }
 
 export function taskOperation({ facts }: Draft, task: Task): PlannedOperation {

@@ -207,8 +207,7 @@ describe("maincrop potatoes for 42 t/ha, on 14.2 ha", () => {
       hands("blight-look", 0.3),
       hands("beetle-look", 0.3),
       SPREADER("n2", 1),
-      hands("scab-water", 0.3),
-      hands("last-water", 0),
+      // rain alone waters it: no water for the ridge, no last water
       machine("tops-off", rate(3, 6, 0.75), 8),
       // 0.35 ha/h; the harvester 220/h and driver
       machine("harvest", 0.35, 45, 24 + 220),
@@ -235,14 +234,13 @@ describe("maincrop potatoes for 42 t/ha, on 14.2 ha", () => {
       ground: 102.57 + 64.61 + 292.83,
       seed,
       feed,
-      water: 7.2,
       protect: 71.83 + 14.4,
       harvest: 764.64 + 63.11,
       output: 42 * 180,
     });
     const { cost, margin } = money(plan);
-    expect(cost).toBeCloseTo(460.01 + seed + feed + 7.2 + 86.23 + 827.75, 0);
-    expect(margin).toBeCloseTo(42 * 180 - (460.01 + seed + feed + 7.2 + 86.23 + 827.75), 0);
+    expect(cost).toBeCloseTo(460.01 + seed + feed + 86.23 + 827.75, 0);
+    expect(margin).toBeCloseTo(42 * 180 - (460.01 + seed + feed + 86.23 + 827.75), 0);
   });
 });
 
@@ -377,7 +375,6 @@ describe("autumn garlic from cloves for 8.5 t/ha after beans, on 14.2 ha", () =>
       hands("hoe-again", 30),
       hands("rust-look", 0.3),
       hands("stalks", 40),
-      hands("last-water", 0.2),
       hands("ripe-look", 0.1),
       // the lifter is pulled by a tractor of the farm
       machine("harvest", 0.3, 25),
@@ -411,7 +408,7 @@ describe("autumn garlic from cloves for 8.5 t/ha after beans, on 14.2 ha", () =>
     const protect = 2 * 67.33 + 30.3 * 24;
     const harvest = 267.5 + 2.4;
     const keep = 120 * 24;
-    const cost = ground + soil + seed + feed + protect + harvest + keep + 4.8;
+    const cost = ground + soil + seed + feed + protect + harvest + keep;
     expectMoney(plan, {
       ground,
       soil,
@@ -420,7 +417,6 @@ describe("autumn garlic from cloves for 8.5 t/ha after beans, on 14.2 ha", () =>
       protect,
       harvest,
       keep,
-      water: 4.8,
       cost,
       output: 8.5 * 2400,
       margin: 8.5 * 2400 - cost,

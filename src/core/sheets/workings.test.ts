@@ -81,10 +81,23 @@ const FORMULAS: Record<string, (v: number[]) => number> = {
   "seedlings per hill / (seedlings per m² x row spacing)": (v) => (at(v, 0) / (at(v, 1) * at(v, 2))) * 1e4,
   "seedlings / field survival / nursery survival / germination x thousand-grain weight": (v) =>
     (at(v, 0) / (at(v, 1) / 100) / (at(v, 2) / 100) / (at(v, 3) / 100)) * (at(v, 4) / 1e6),
+  "net water / share that arrives x 100": (v) => (at(v, 0) / at(v, 1)) * 100,
+  "gross water x 10 x area": (v) => at(v, 0) * 10 * at(v, 1),
+  "volume / flow": (v) => at(v, 0) / at(v, 1),
+  "hours x power": product,
+  "9.81 x flow x head / 3600 / pump / motor": (v) =>
+    (9.81 * at(v, 0) * at(v, 1)) / 3600 / (at(v, 2) / 100) / (at(v, 3) / 100),
   "nursery seed / seed per m² of bed": (v) => (at(v, 0) * 1000) / at(v, 1),
 };
 /** Given by a table rather than computed. */
-const TABLES = ["by soil class, where the crop answers; none in target"];
+const TABLES = [
+  "by soil class, where the crop answers; none in target",
+  // the daily balance: its days stand in a table of their own, worked by hand beside the functions
+  "sum over the days of kc x reference evapotranspiration",
+  "days on which the crop takes up less than it needs",
+  "product over the stages of 1 - ky x (1 - use / need)",
+  "sum of the gifts on the median of the simulated seasons",
+];
 
 const manure = { kind: "cattleFarmyard", tPerHa: 5, hoursToIncorporation: 6 };
 const CASES = ALL_GUIDES.flatMap((guide) =>

@@ -1,6 +1,7 @@
 import { PER_CENT, readChoice, readNumber } from "../args";
 import { type FieldError, failed, fieldError, ok, type Result } from "../result";
-import { giverOf, traceOf, type WaterRule, walkWater } from "./walk";
+import { giverOf, type WaterRule } from "./giver";
+import { traceOf, walkWater } from "./walk";
 import { readDays, readGround, type WaterDay } from "./water-balance";
 
 export interface Gift {

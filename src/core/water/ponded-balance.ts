@@ -75,16 +75,18 @@ export function pondDay(
   bundMm: number,
   low: number,
   high: number,
+  /** how far under the surface it may sink, at most 0 [mm of water] */
+  floor = 0,
 ): PondedResult["days"][number] {
-  let depthMm = Math.max(0, before + rainMm - useMm - percolationMm);
+  let depthMm = Math.max(floor, before + rainMm - useMm - percolationMm);
   let [irrigationMm, spillMm, drainedMm] = [0, 0, 0];
   if (depthMm > bundMm) {
     spillMm = depthMm - bundMm;
     depthMm = bundMm;
   }
   if (high === 0) {
-    drainedMm = depthMm;
-    depthMm = 0;
+    drainedMm = Math.max(0, depthMm);
+    depthMm = Math.min(0, depthMm);
   } else if (depthMm < low) {
     irrigationMm = high - depthMm;
     depthMm = high;

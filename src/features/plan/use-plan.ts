@@ -1,10 +1,9 @@
 "use client";
 
-import { useCallback, useMemo, useReducer, useRef, useState } from "react";
+import { useCallback, useEffect, useMemo, useReducer, useRef, useState } from "react";
 import type { Guide } from "@/core/guides/schema";
 import type { StageObservation } from "@/core/phenology/stage-dates";
 import type { LoggedOperation, PlanFacts } from "@/core/plan/facts";
-import { checkPlan } from "@/core/sheets/check-plan";
 import { comparePlans, type PlanSummary, summarisePlan } from "@/core/sheets/compare";
 import {
   applyChanges,
@@ -17,6 +16,7 @@ import {
 import { draftPlan } from "@/core/sheets/draft-plan";
 import type { Plan } from "@/core/sheets/plan";
 import type { Finding } from "@/core/sheets/sheet";
+import { useLoadedAtRest } from "../shared/use-at-rest";
 import { useGuide } from "./use-guides";
 import { useSaving } from "./use-saving";
 
@@ -83,7 +83,26 @@ export interface PlanStart {
   decisions: Decisions;
   revision: number;
   lastSummary: PlanSummary | null;
+  /** of the plan as it is opened */
+  findings: Finding[];
   editable: boolean;
+}
+
+const loadCheck = () => import("@/core/sheets/check-plan").then((m) => m.checkPlan);
+
+/** The check of a plan: fetched at rest, or as soon as something is changed; null until it is there. */
+function useCheck(needed: boolean): Awaited<ReturnType<typeof loadCheck>> | null {
+  const atRest = useLoadedAtRest(loadCheck);
+  const [asked, setAsked] = useState<typeof atRest>(null);
+  const missing = needed && !atRest && !asked;
+  useEffect(() => {
+    if (missing)
+      loadCheck().then(
+        (check) => setAsked(() => check),
+        () => {},
+      );
+  }, [missing]);
+  return atRest ?? asked;
 }
 
 /** Everything that a plan's screen works with: decisions with undo, the plan drafted from them, saving as one goes. */
@@ -103,7 +122,14 @@ export function usePlan(start: PlanStart) {
   const lastGood = useRef<Plan | null>(null);
   if (drafted?.ok) lastGood.current = drafted.value;
   const plan = drafted?.ok ? drafted.value : lastGood.current;
-  const findings = useMemo<Finding[]>(() => (plan ? checkPlan(plan, facts, decisions) : []), [plan, facts, decisions]);
+  const untouched =
+    decisions === start.decisions && log === start.facts.log && observations === start.facts.observations;
+  const checkPlan = useCheck(!untouched);
+  const findings = useMemo<Finding[]>(
+    // as it was opened the server has checked it; a change is checked here
+    () => (untouched || !checkPlan ? start.findings : plan ? checkPlan(plan, facts, decisions) : []),
+    [untouched, checkPlan, start.findings, plan, facts, decisions],
+  );
   const trouble = problem ?? (drafted && !drafted.ok ? drafted.errors.map((e) => e.message).join("; ") : null);
   const summary = useMemo(() => (plan ? summarisePlan(plan) : null), [plan]);
   const changes = useMemo(

@@ -149,6 +149,10 @@ export function SettingsScreen({
           <h2 className="border-b border-line pb-1 text-lg">Work</h2>
           {price("Diesel", prices.dieselPerL, "/L", (dieselPerL) => ({ prices: { dieselPerL } }))}
           {price("Labour", prices.labourPerH, "/h", (labourPerH) => ({ prices: { labourPerH } }))}
+          {price("Energy for water", prices.energyPerKwh ?? 0, "/kWh", (energyPerKwh) => ({
+            prices: { energyPerKwh },
+          }))}
+          {price("Water", prices.waterPerM3 ?? 0, "/m³", (waterPerM3) => ({ prices: { waterPerM3 } }))}
           {price("Drying", prices.dryingPerTPoint, "/t and point", (dryingPerTPoint) => ({
             prices: { dryingPerTPoint },
           }))}

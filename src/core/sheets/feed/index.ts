@@ -1,6 +1,5 @@
 import { NUTRIENTS } from "../../nutrients";
 import type { Sheet } from "../sheet";
-import { checkFeed } from "./check";
 import { draftFeed } from "./draft";
 import { feedOperations } from "./operations";
 
@@ -10,7 +9,6 @@ export const feed: Sheet = {
   fallsBack: { crop: ["feed"] },
   draft: draftFeed,
   operations: feedOperations,
-  check: checkFeed,
   present: {
     // in the user's unit, which the sheet names: there is little room
     result: ({ feed: { need } }, words) =>

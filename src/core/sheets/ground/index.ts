@@ -1,5 +1,4 @@
 import type { Sheet } from "../sheet";
-import { checkGround } from "./check";
 import { draftGround } from "./draft";
 import { groundOperations } from "./operations";
 
@@ -9,7 +8,6 @@ export const ground: Sheet = {
   fallsBack: { crop: ["ground"], method: ["ground/systemId", "ground/compareWith"] },
   draft: draftGround,
   operations: groundOperations,
-  check: checkGround,
   present: {
     result: (plan) => plan.ground.chosen.name.toLowerCase(),
     figures: () => ["ground.fuel", "ground.hours", "ground.cost", "ground.cover"],

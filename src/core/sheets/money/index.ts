@@ -1,6 +1,5 @@
 import { SHEETS } from "../../sheet-ids";
 import type { Sheet } from "../sheet";
-import { checkMoney } from "./check";
 import { costedMoney } from "./draft";
 
 /** Sheet 9: cost, output and margin. */
@@ -8,7 +7,6 @@ export const money: Sheet = {
   id: "money",
   fallsBack: { crop: ["money"] },
   costed: costedMoney,
-  check: checkMoney,
   present: {
     result: ({ money }, words) =>
       `${words.money(money.costPerHa)} cost${money.marginPerHa === null ? "" : `, ${words.money(money.marginPerHa)} margin`} ${words.currency}`,

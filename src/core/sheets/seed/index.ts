@@ -1,5 +1,4 @@
 import type { Sheet } from "../sheet";
-import { checkSeed } from "./check";
 import { datedSeed } from "./draft";
 import { seedOperations } from "./operations";
 
@@ -21,7 +20,6 @@ export const seed: Sheet = {
   },
   operations: seedOperations,
   dated: datedSeed,
-  check: checkSeed,
   present: {
     result: ({ seed }, words) =>
       `${words.quantity(seed.sownKgPerHa ?? seed.boughtKgPerHa, "massPerArea")}, ${words.quantity(seed.targetPlantsPerM2, "countPerArea", plantDecimals(seed.targetPlantsPerM2))}`,

@@ -1,5 +1,4 @@
 import type { Sheet } from "../sheet";
-import { checkSoil } from "./check";
 import { draftSoil } from "./draft";
 import { soilOperations } from "./operations";
 
@@ -9,7 +8,6 @@ export const soil: Sheet = {
   fallsBack: { crop: ["soil"] },
   draft: draftSoil,
   operations: soilOperations,
-  check: checkSoil,
   present: {
     result: ({ soil }, words) =>
       soil.limeTPerHa > 0

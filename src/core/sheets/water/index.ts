@@ -1,15 +1,29 @@
 import { jobsInWords } from "../jobs-in-words";
 import type { Sheet } from "../sheet";
 import { taskOperations } from "../task-operations";
+import { draftWater } from "./draft";
+import { waterGifts } from "./operations";
 
-/** Sheet 5: water, for now as the guide's tasks, dated by days and stage. */
+/** Sheet 5: the store of water in the soil, gifts by a school, standing water, and what they take. */
 export const water: Sheet = {
   id: "water",
-  fallsBack: {},
+  fallsBack: { crop: ["water"] },
   operations: (draft) => taskOperations(draft, "water"),
+  dated: draftWater,
+  follows: waterGifts,
   present: {
-    result: (plan, words) => jobsInWords(plan, "water", words),
-    figures: () => [],
+    result: (plan, words) => {
+      const { gifts, netMm, relativeYieldPct, season, pond } = plan.water;
+      if (gifts.length > 0)
+        return `${gifts.length} ${pond ? "fillings" : "gifts"}, ${words.quantity(netMm, "waterDepth", 0)}`;
+      return season ? `${words.number(relativeYieldPct, 0)} % by rain alone` : jobsInWords(plan, "water", words);
+    },
+    figures: ({ water: { gifts, season } }) => [
+      ...(season ? (["water.use", "water.stressDays", "water.yield"] as const) : []),
+      ...(gifts.length > 0
+        ? (["water.net", "water.gross", "water.volume", "water.hours", "water.energy"] as const)
+        : []),
+    ],
     text: ({ crop: { guide } }) => [`Stop: ${guide.water.stop}.`],
   },
 };

@@ -1,5 +1,7 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
+import { checkPlan } from "@/core/sheets/check-plan";
+import { draftPlan } from "@/core/sheets/draft-plan";
 import { BrokenPlan as BrokenPlanScreen } from "@/features/plan/broken-plan";
 import { PlanScreen } from "@/features/plan/plan-screen";
 import { pack } from "@/features/shared/packed";
@@ -25,6 +27,7 @@ export default async function PlanPage({ params }: { params: Promise<{ id: strin
   if (loaded instanceof BrokenPlan)
     return <BrokenPlanScreen planId={id} reason={loaded.message} editable={may(access.role, "plan")} />;
   const { facts, guide, decisions, revision, season, lastSummary, versions } = loaded;
+  const drafted = draftPlan(facts, decisions, season, guide);
   return (
     <PlanScreen
       key={loaded.id}
@@ -36,6 +39,7 @@ export default async function PlanPage({ params }: { params: Promise<{ id: strin
         decisions,
         revision,
         lastSummary,
+        findings: drafted.ok ? checkPlan(drafted.value, facts, decisions) : [],
         editable: may(access.role, "plan"),
       })}
       versions={versions}

@@ -1,41 +1,296 @@
 "use client";
 
+import { formatDay } from "@/core/dates";
+import { WATER_SCHOOL_IDS } from "@/core/sheets/water/decisions";
+import { WATER_SCHOOLS } from "@/core/sheets/water/schools";
+import { WATER_SYSTEMS } from "@/core/water/systems";
+import { Choice } from "@/ui/choice";
+import { Disclosure } from "@/ui/disclosure";
+import { figures, TableHead } from "@/ui/table-head";
 import { useUnits } from "../../../shared/units";
-import { SheetHead } from "../../decision-line";
+import { DecidedNumber } from "../../decided-number";
+import { DecisionLine, SheetHead } from "../../decision-line";
 import { usePlanModel } from "../../plan-context";
-import { LATER } from "../guide-notes";
+import { PlannedDate } from "../../planned-date";
+import { FigureValue } from "../../working";
+import { WaterChart } from "./water-chart";
+import { WaterSchools } from "./water-schools";
 
-/** Sheet 5 for now: when water matters most, and operations by days and stage. */
+/** Sheet 5: when and how much, with what, and what the crop makes of it. */
 export function WaterSheet() {
-  const { plan } = usePlanModel();
-  const { number } = useUnits();
+  const { plan, facts, decisions, set, editable } = usePlanModel();
+  const { number, show } = useUnits();
   if (!plan) return null;
+  const { water } = plan;
   const { guide } = plan.crop;
+  const { irrigated } = facts.field;
   const stage = (id: string) => guide.stages.find((s) => s.id === id)?.name ?? id;
-  const { low, high } = guide.climate.seasonWaterMm;
+  const fixed = water.school === "interval" || water.school === "weekly" || water.school === "stages";
   return (
     <div>
-      <SheetHead title="Water" about={LATER} />
-      <ul className="grid gap-1 py-1">
-        <li>{`A season uses ${number(low, 0)} to ${number(high, 0)} mm.`}</li>
+      <SheetHead
+        title="Water"
+        about={
+          !irrigated
+            ? "rain alone waters this field"
+            : water.pond
+              ? "water stands on this field"
+              : `${water.gifts.length} gifts in the median of the simulated seasons`
+        }
+      />
+      {irrigated && !water.pond && (
+        <DecisionLine
+          what="Water is given"
+          value={
+            <Choice
+              label="When water is given"
+              value={water.school}
+              disabled={!editable}
+              options={WATER_SCHOOL_IDS.map((id) => ({
+                value: id,
+                label: WATER_SCHOOLS[id].name,
+                note: WATER_SCHOOLS[id].why,
+              }))}
+              onChange={(id) => set("water/school", id === "balance" ? undefined : id)}
+            />
+          }
+          leads={
+            <>
+              <FigureValue id="water.net" decimals={0} /> at the roots, <FigureValue id="water.gross" decimals={0} />{" "}
+              taken, <FigureValue id="water.stressDays" decimals={0} /> of stress
+            </>
+          }
+        />
+      )}
+      {water.school === "balance" && irrigated && !water.pond && (
+        <DecisionLine
+          what="Given at"
+          hint="of the readily available water; what is left free takes rain"
+          value={
+            <span className="inline-flex flex-wrap items-baseline justify-end gap-x-2">
+              <DecidedNumber
+                path="water/atRawPct"
+                label="Share of the readily available water"
+                value={decisions.water?.atRawPct ?? 100}
+                dimension="percent"
+                limits={{ min: 10, max: 250 }}
+                suffix="%"
+                width="3.4em"
+              />
+              leaving
+              <DecidedNumber
+                path="water/leaveMm"
+                label="Left free for rain"
+                value={decisions.water?.leaveMm ?? 0}
+                dimension="waterDepth"
+                limits={{ min: 0, max: 200 }}
+                width="3em"
+              />
+            </span>
+          }
+          leads={
+            <span className="text-soft">
+              a dry season in five asks for {show(water.dryNetMm, "waterDepth", 0)}, a wet one for{" "}
+              {show(water.wetNetMm, "waterDepth", 0)}
+            </span>
+          }
+        />
+      )}
+      {fixed && irrigated && (
+        <DecisionLine
+          what="Each time"
+          value={
+            <span className="inline-flex flex-wrap items-baseline justify-end gap-x-2">
+              <DecidedNumber
+                path="water/giftMm"
+                label="Net water of a gift"
+                value={decisions.water?.giftMm ?? 25}
+                dimension="waterDepth"
+                limits={{ above: 0, max: 300 }}
+                width="3.4em"
+              />
+              {water.school === "interval" && (
+                <>
+                  every
+                  <DecidedNumber
+                    path="water/everyDays"
+                    label="Days from one gift to the next"
+                    value={decisions.water?.everyDays ?? 10}
+                    dimension="days"
+                    limits={{ min: 1, max: 120 }}
+                    suffix="days"
+                    width="2.6em"
+                  />
+                </>
+              )}
+            </span>
+          }
+          leads={<span className="text-soft">net, at the roots</span>}
+        />
+      )}
+      {irrigated && (
+        <DecisionLine
+          what="Brought by"
+          value={
+            <Choice
+              label="System"
+              value={water.system.id}
+              disabled={!editable}
+              options={Object.values(WATER_SYSTEMS).map((s) => ({
+                value: s.id,
+                label: s.name,
+                note: `${s.efficiencyPct} % arrives; ${s.leastMm} to ${s.mostMm} mm at a time${s.wetsLeaves ? "; wets the leaves" : ""}`,
+              }))}
+              onChange={(id) => set("water/system", id)}
+            />
+          }
+          leads={
+            <>
+              <FigureValue id="water.efficiency" decimals={0} /> arrives
+            </>
+          }
+        />
+      )}
+      {irrigated && (
+        <DecisionLine
+          what="Flow and lift"
+          value={
+            <span className="inline-flex flex-wrap items-baseline justify-end gap-x-3">
+              <DecidedNumber
+                path="water/pump/flowM3PerH"
+                label="Flow"
+                value={plan.figures["water.flow"]?.value ?? null}
+                dimension="count"
+                limits={{ above: 0, max: 20_000 }}
+                suffix="m³/h"
+                width="4em"
+              />
+              <DecidedNumber
+                path="water/pump/liftM"
+                label="Lift"
+                value={decisions.water?.pump?.liftM ?? facts.field.waterLiftM ?? null}
+                dimension="distance"
+                limits={{ min: 0, max: 500 }}
+                width="3.4em"
+              />
+            </span>
+          }
+          leads={
+            <>
+              <FigureValue id="water.power" decimals={1} />; in all <FigureValue id="water.hours" decimals={0} />,{" "}
+              <FigureValue id="water.energy" decimals={0} />
+            </>
+          }
+        />
+      )}
+      {water.season && (
+        <DecisionLine
+          what="Missing at planting"
+          hint="as far as roots reach then; empty: from the rain before"
+          value={
+            <DecidedNumber
+              path="water/startDepletionMm"
+              label="Water missing at planting"
+              value={decisions.water?.startDepletionMm ?? null}
+              dimension="waterDepth"
+              limits={{ min: 0, max: 1000 }}
+              width="3.4em"
+            />
+          }
+          leads={
+            <>
+              <FigureValue id="water.yield" decimals={0} /> of the yield with plenty
+            </>
+          }
+        />
+      )}
+      {water.season && <WaterChart days={water.season} today={facts.today} stopOn={irrigated ? water.stopOn : null} />}
+      {water.gifts.length > 0 && <Gifts />}
+      {irrigated && !water.pond && <WaterSchools />}
+      {!water.season && !water.pond && (
+        <p className="py-2 text-soft">No balance: it needs a weather station and a date of planting.</p>
+      )}
+      <ul className="mt-3 grid gap-1 text-[13px]">
         <li>Critical stages: {guide.water.criticalStages.map(stage).join(", ")}.</li>
-        {guide.water.yieldResponse.length > 0 && (
-          <li>
-            A tenth less water costs:{" "}
-            {guide.water.yieldResponse
-              .map((r) => `${number(10 * r.ky, 0)} % of the yield at "${stage(r.stage)}"`)
-              .join(", ")}
-            .
-          </li>
-        )}
-        <li>Stop: {guide.water.stop}.</li>
+        <li>
+          Stop: {guide.water.stop}
+          {water.stopOn && irrigated ? `; here ${formatDay(water.stopOn)}` : ""}.
+        </li>
         {guide.water.standing.map((s) => (
           <li key={s.fromStage}>
-            From {stage(s.fromStage)}: {s.depthCm > 0 ? `${s.depthCm} cm of water` : "drained"}, {s.why}.
+            From {stage(s.fromStage)}: {s.depthCm > 0 ? `${number(s.depthCm)} cm of water` : "drained"}
+            {s.refillAtCm !== undefined && s.refillAtCm < 0
+              ? `, filled again when it stands ${number(-s.refillAtCm)} cm under the surface`
+              : ""}
+            , {s.why}.
           </li>
         ))}
         <li className="text-soft">{guide.water.risks}.</li>
       </ul>
     </div>
+  );
+}
+
+/** The gifts, each with its day and amount to be put right. */
+function Gifts() {
+  const { plan, decisions } = usePlanModel();
+  const { show, number } = useUnits();
+  if (!plan) return null;
+  const { water } = plan;
+  return (
+    <Disclosure
+      first={water.gifts.length <= 14}
+      className="mt-3 font-semibold"
+      summary={`${water.pond ? "Fillings" : "Gifts"}: ${water.gifts.length}, ${number(water.volumeM3, 0)} m³`}
+    >
+      <div className="overflow-x-auto">
+        <table className="w-full border-collapse">
+          <TableHead columns={["Day", ...figures("At the roots", "Taken", "Volume", "Hours", "Energy")]} />
+          <tbody>
+            {water.gifts.map((gift) => {
+              const operation = plan.operations.find((o) => o.id === gift.id);
+              return (
+                <tr key={gift.id} className="border-t border-line">
+                  <th scope="row" className="py-0.5 text-left font-normal">
+                    {operation?.doneOn ? (
+                      `${formatDay(gift.date)}, given`
+                    ) : water.pond ? (
+                      formatDay(gift.date)
+                    ) : (
+                      <PlannedDate
+                        operation={operation}
+                        label={`Day of gift ${gift.id.slice(gift.id.lastIndexOf("-") + 1)}`}
+                        name="Gift"
+                        align="left"
+                        width="8.6em"
+                      />
+                    )}
+                  </th>
+                  <td className="text-right">
+                    {water.pond ? (
+                      show(gift.netMm, "waterDepth", 0)
+                    ) : (
+                      <DecidedNumber
+                        path={`water/gifts/${gift.id}`}
+                        label={`Net water of the gift of ${formatDay(gift.date)}`}
+                        value={decisions.water?.gifts?.[gift.id] ?? gift.netMm}
+                        dimension="waterDepth"
+                        decimals={0}
+                        limits={{ above: 0, max: 300 }}
+                        width="3.2em"
+                      />
+                    )}
+                  </td>
+                  <td className="text-right">{show(gift.grossMm, "waterDepth", 0)}</td>
+                  <td className="text-right">{number(gift.volumeM3, 0)} m³</td>
+                  <td className="text-right">{number(gift.hours, 1)}</td>
+                  <td className="text-right">{gift.kwh > 0 ? `${number(gift.kwh, 0)} kWh` : ""}</td>
+                </tr>
+              );
+            })}
+          </tbody>
+        </table>
+      </div>
+    </Disclosure>
   );
 }

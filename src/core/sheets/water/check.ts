@@ -1,0 +1,112 @@
+/** What of a plan's water is short, too much, late or unsaid. */
+
+import { formatDay } from "../../dates";
+import { change } from "../decisions";
+import type { Check } from "../sheet";
+import { round } from "../words";
+
+/** Slope from which water that is given fast runs off [%], and systems that give it so; usual advice for furrows and guns. */
+const STEEP_PCT = 5;
+const RUNS_OFF = ["furrow", "border", "basin", "reel"];
+/** Days of more rain than the soil lets through that harm roots on slowly drained ground; assumption. */
+const AIRLESS_DAYS = 2;
+const SLOW = ["poor"];
+/** A dry season that asks for so much more than is planned is said; assumption. */
+const DRIER = 1.3;
+
+export function checkWater({ plan, facts, decisions, add }: Check): void {
+  const { water, crop } = plan;
+  const { field, today, log } = facts;
+  const { gifts, system, season } = water;
+  const [first] = gifts;
+  if (season && SLOW.includes(field.drainage) && water.wetDays >= AIRLESS_DAYS)
+    add(
+      "advise",
+      "water.airless",
+      `${water.wetDays} days in a row more rain falls than the ground holds, in the median season.`,
+      `Drainage is ${field.drainage}: roots go without air. Open furrows and outlets before; no machine on it meanwhile.`,
+    );
+  if (!field.irrigated) return;
+  if (water.school !== "none" && water.limitNetMm !== null && season && water.limitNetMm < water.dryNetMm) {
+    const median = water.limitNetMm < water.netMm + 1;
+    add(
+      "advise",
+      "water.short",
+      `The source gives ${round(water.limitNetMm)} mm net a year; a dry season in five asks for ${round(water.dryNetMm)} mm.`,
+      median
+        ? `The planned gifts end with it, on ${gifts.at(-1) ? formatDay(gifts.at(-1)?.date as string) : "no day"}: ${round(water.stressDays)} days of stress follow. Water the critical stages first, or less of the field.`
+        : "The planned gifts are within it; in a dry season it ends before the crop does.",
+      median && water.school !== "stages"
+        ? [{ label: "Water at the critical stages only", changes: [change("water/school", "stages")] }]
+        : [],
+    );
+  }
+  if (first && !decisions.water?.system && !field.waterSystem)
+    add(
+      "hint",
+      "water.system",
+      `Nobody said how this field is watered: ${system.name} are assumed.`,
+      "How much of the water arrives, the size of a gift, hours and cost follow from it. Say it in the field's record or here.",
+    );
+  const slow = gifts.find((g) => g.hours > 24 * system.restDays);
+  if (slow)
+    add(
+      "advise",
+      "water.flow",
+      `${round(slow.hours)} hours of water for the gift of ${formatDay(slow.date)}: the next one comes after ${system.restDays} days.`,
+      "The flow does not keep up with the field. Begin earlier, water a part, or find more flow.",
+    );
+  const late = gifts.filter((g) => water.stopOn !== null && g.date > water.stopOn && g.date >= today);
+  if (late[0])
+    add(
+      "advise",
+      "water.late",
+      `Water on ${formatDay(late[0].date)} comes after the last day for it, ${formatDay(water.stopOn as string)}.`,
+      `Stop ${crop.guide.water.stop}.`,
+      late.map((g) => ({
+        label: `Leave out the gift of ${formatDay(g.date)}`,
+        changes: [change(`skipped/${g.id}`, { reason: "after the last day of water" })],
+      })),
+    );
+  if (first && system.wetsLeaves)
+    add(
+      "hint",
+      "water.leaves",
+      `${system.name.charAt(0).toUpperCase()}${system.name.slice(1)} wet the leaves.`,
+      `${crop.guide.water.risks.charAt(0).toUpperCase()}${crop.guide.water.risks.slice(1)}. Water early in the day, in little wind, so that leaves are dry by evening; not in the heat of noon.`,
+    );
+  if (first && (field.slopePct ?? 0) > STEEP_PCT && RUNS_OFF.includes(system.id))
+    add(
+      "advise",
+      "water.runoff",
+      `Slope of ${round(field.slopePct ?? 0)} %: water from ${system.name} runs off.`,
+      "Give less at a time, along the contour, or by drip lines or sprinklers.",
+    );
+  if (
+    season &&
+    water.school === "balance" &&
+    water.dryNetMm > DRIER * Math.max(water.netMm, 1) &&
+    water.limitNetMm === null
+  )
+    add(
+      "hint",
+      "water.dry",
+      `A dry season in five asks for ${round(water.dryNetMm)} mm; ${round(water.netMm)} mm are planned.`,
+      "The plan stands on the median season. Keep water and hands for more.",
+    );
+  const past = gifts.filter((g) => g.date < today);
+  if (past.length > 0 && !log.some((entry) => past.some((g) => g.id === entry.operationId)))
+    add(
+      "hint",
+      "water.unlogged",
+      `No water is logged; ${past.length} ${past.length === 1 ? "gift" : "gifts"} before today ${past.length === 1 ? "is" : "are"} taken as given.`,
+      "Log what was given: from the first entry on the balance counts what is logged and nothing else.",
+    );
+  if (water.kwh > 0 && !facts.prices.energyPerKwh)
+    add(
+      "hint",
+      "water.unpriced",
+      "Energy for water has no price: it counts as nothing.",
+      "Set the price of a kilowatt-hour in Settings.",
+    );
+}

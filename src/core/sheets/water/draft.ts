@@ -1,0 +1,236 @@
+/** Water of a plan: the school's gifts on the median season, what they take, and what the crop makes of them. */
+
+import { addDays, daysBetween } from "../../dates";
+import type { SolvedDates } from "../../plan/dates";
+import { giverOf, type Settled, type WaterRule } from "../../water/giver";
+import { WATER_SYSTEMS, type WaterSystemId } from "../../water/systems";
+import { type Trace, traceOf } from "../../water/walk";
+import { relativeYield } from "../../water/yield-from-water";
+import type { Draft } from "../sheet";
+import type { WaterSchoolId } from "./decisions";
+import { showFigures } from "./figures";
+import { means } from "./means";
+import type { WaterDays, WaterGift, WaterPart } from "./part";
+import { pondSeason } from "./pond";
+import { etoOf, rainOf, rankCourses, type WaterYear, walkCourse, waterYear } from "./season";
+
+export const GIFT = "water-";
+/** What a school of fixed gifts gives where nobody typed an amount [mm net], and how often; assumptions from usual custom. */
+const USUAL_GIFT_MM = 25;
+const USUAL_EVERY_DAYS = 10;
+/** Water over the available capacity that makes a day without air [mm]; assumption. */
+const AIRLESS_MM = 10;
+
+export function waterDecided({ decisions, facts, context }: Draft) {
+  const { field } = facts;
+  const own = decisions.water ?? {};
+  const standing = context.crop.method.waterAtPlanting === "standing";
+  const usual: WaterSystemId = standing ? "basin" : field.handWork ? "furrow" : "sprinkler";
+  const systemId = own.system ?? field.waterSystem ?? usual;
+  const school: WaterSchoolId = !field.irrigated ? "none" : (own.school ?? "balance");
+  return { own, standing, system: WATER_SYSTEMS[systemId], school, assumed: !own.system && !field.waterSystem };
+}
+
+/** Puts the part on the draft, once dates are known. */
+export function draftWater(draft: Draft, solved: SolvedDates): void {
+  const { context, facts } = draft;
+  const { own, standing, system, school, assumed } = waterDecided(draft);
+  const { field } = facts;
+  const brought = field.irrigated ? means(draft, system, assumed) : { efficiency: 100, flow: 1, pumpKw: 0 };
+  const { efficiency, flow, pumpKw } = brought;
+  const year = waterYear(draft, solved);
+  const limitNetMm =
+    field.waterM3PerYear == null ? null : (field.waterM3PerYear * efficiency) / 100 / (10 * field.areaHa);
+  const part: WaterPart = {
+    season: null,
+    pond: null,
+    school,
+    system,
+    gifts: [],
+    stopOn: null,
+    netMm: 0,
+    grossMm: 0,
+    volumeM3: 0,
+    hours: 0,
+    kwh: 0,
+    etcMm: 0,
+    etaMm: 0,
+    drainageMm: 0,
+    stressDays: 0,
+    relativeYieldPct: 100,
+    dryNetMm: 0,
+    wetNetMm: 0,
+    wetDays: 0,
+    limitNetMm,
+    pumpKw,
+  };
+  draft.parts.water = part;
+  if (!year) return;
+  const stopDay = stopAfter(draft, year);
+  part.stopOn = stopDay === null ? null : addDays(year.from, stopDay);
+  const found: { number: number; day: number; netMm: number }[] = [];
+  const ranked = rankCourses(year, own.startDepletionMm ?? null);
+  if (standing && context.crop.guide.water.standing.length > 0) {
+    part.pond = pondSeason(draft, year, ranked.median, found, stopDay);
+    part.etcMm = sum(Array.from(year.kc, (kc, d) => kc * etoOf(year, ranked.median, d)));
+    part.etaMm = part.etcMm;
+  } else {
+    const trace = traceOf(year.days);
+    const settled = settledGifts(draft, year, efficiency);
+    // once water is logged, what was not logged was not given
+    const logged = facts.log.some((entry) => entry.operationId.startsWith(GIFT));
+    const sums = walkCourse(
+      year,
+      ranked.median,
+      own.startDepletionMm ?? null,
+      giverOf(
+        ruleOf(draft, school, year),
+        {
+          leastMm: system.leastMm,
+          mostMm: system.mostMm,
+          restDays: system.restDays,
+          stopAfterDay: stopDay ?? Number.POSITIVE_INFINITY,
+          limitNetMm: limitNetMm ?? Number.POSITIVE_INFINITY,
+          ruleFromDay: Math.max(
+            // a seed or bulb that sprouts is not watered: the ground is, before it
+            year.stageDays[0]?.day ?? 0,
+            logged ? daysBetween(year.from, facts.today) : 0,
+          ),
+          settled,
+        },
+        (number, day, netMm) => found.push({ number, day, netMm }),
+      ),
+      trace,
+    );
+    part.season = daysOf(year, ranked.median, trace);
+    part.etcMm = sums.etcMm;
+    part.etaMm = sums.etaMm;
+    part.drainageMm = sums.drainageMm;
+    part.stressDays = sums.stressDays;
+    part.relativeYieldPct = 100 * yieldShare(draft, year, part.season);
+    part.wetDays = airless(part.season);
+    part.dryNetMm = ranked.dryNetMm;
+    part.wetNetMm = ranked.wetNetMm;
+  }
+  part.gifts = found.map(({ number, day, netMm }): WaterGift => {
+    const grossMm = part.pond ? netMm : (netMm * 100) / efficiency;
+    const volumeM3 = grossMm * 10 * field.areaHa;
+    const hours = volumeM3 / flow;
+    return {
+      id: `${GIFT}${number}`,
+      date: addDays(year.from, day),
+      netMm,
+      grossMm,
+      volumeM3,
+      hours,
+      kwh: hours * pumpKw,
+    };
+  });
+  part.netMm = sum(part.gifts.map((g) => g.netMm));
+  part.grossMm = sum(part.gifts.map((g) => g.grossMm));
+  part.volumeM3 = sum(part.gifts.map((g) => g.volumeM3));
+  part.hours = sum(part.gifts.map((g) => g.hours));
+  part.kwh = sum(part.gifts.map((g) => g.kwh));
+  showFigures(draft, part, brought, ranked.medianNetMm);
+}
+
+const sum = (list: number[]) => list.reduce((a, b) => a + b, 0);
+
+/** The last day of water after planting; null where the guide names none. */
+function stopAfter({ context }: Draft, year: WaterYear): number | null {
+  const stop = context.crop.guide.water.stopAt;
+  const at = stop && year.stageDays.find((s) => s.id === stop.stage)?.day;
+  return stop && at !== undefined ? at + stop.days : null;
+}
+
+function ruleOf({ decisions, context }: Draft, school: WaterSchoolId, year: WaterYear): WaterRule | null {
+  const own = decisions.water ?? {};
+  const netMm = own.giftMm ?? USUAL_GIFT_MM;
+  switch (school) {
+    case "balance":
+      return {
+        kind: "depletion",
+        atRawPct: own.atRawPct ?? 100,
+        refill: own.giftMm ? { netMm: own.giftMm } : own.leaveMm ? { leaveMm: own.leaveMm } : "capacity",
+      };
+    case "interval":
+      return { kind: "interval", everyDays: Math.round(own.everyDays ?? USUAL_EVERY_DAYS), netMm };
+    case "weekly":
+      return { kind: "weekly", netMm };
+    case "stages":
+      return {
+        kind: "stages",
+        onDays: context.crop.guide.water.criticalStages.flatMap(
+          (id) => year.stageDays.find((s) => s.id === id)?.day ?? [],
+        ),
+        netMm,
+      };
+    case "none":
+      return null;
+  }
+}
+
+/** What was moved, typed, left out or logged, by the number of the gift. */
+function settledGifts({ decisions, facts }: Draft, year: WaterYear, efficiencyPct: number): Map<number, Settled> {
+  const settled = new Map<number, Settled>();
+  const put = (id: string, more: Settled) => {
+    const number = id.startsWith(GIFT) ? Number(id.slice(GIFT.length)) : Number.NaN;
+    if (Number.isInteger(number) && number > 0) settled.set(number, { ...settled.get(number), ...more });
+  };
+  for (const [id, netMm] of Object.entries(decisions.water?.gifts ?? {})) put(id, { netMm });
+  for (const [id, { date }] of Object.entries(decisions.dates ?? {})) put(id, { day: daysBetween(year.from, date) });
+  for (const id of Object.keys(decisions.skipped ?? {})) put(id, { left: true });
+  for (const { operationId, doneOn, quantityPerHa } of facts.log)
+    put(operationId, {
+      day: daysBetween(year.from, doneOn),
+      // logged in cubic metres a hectare; 10 of them are 1 mm
+      ...(quantityPerHa === null ? {} : { netMm: ((quantityPerHa / 10) * efficiencyPct) / 100 }),
+    });
+  return settled;
+}
+
+function daysOf(year: WaterYear, course: number, trace: Trace): WaterDays {
+  const tenths = (list: ArrayLike<number>) => Array.from(list, (v) => Math.round(v * 10) / 10);
+  return {
+    from: year.from,
+    depletionMm: tenths(trace.depletionMm),
+    rawMm: tenths(trace.rawMm),
+    tawMm: tenths(trace.tawMm),
+    rainMm: tenths(Array.from({ length: year.days }, (_, d) => rainOf(year, course, d))),
+    giftMm: tenths(trace.giftMm),
+    drainageMm: tenths(trace.drainageMm),
+    etcMm: tenths(trace.etcMm),
+    ks: Array.from(trace.ks, (v) => Math.round(v * 1000) / 1000),
+  };
+}
+
+/** Yield by the crop's response at its stages: each from its stage to the next one that has a response. */
+function yieldShare({ context }: Draft, year: WaterYear, days: WaterDays): number {
+  const responses = context.crop.guide.water.yieldResponse
+    .flatMap(({ stage, ky }) => {
+      const from = year.stageDays.find((s) => s.id === stage)?.day;
+      return from === undefined ? [] : [{ from, ky }];
+    })
+    .sort((a, b) => a.from - b.from);
+  return relativeYield(
+    responses.flatMap(({ from, ky }, i) => {
+      const to = responses[i + 1]?.from ?? year.days;
+      let [etcMm, etaMm] = [0, 0];
+      for (let d = Math.max(0, from); d < Math.min(to, year.days); d++) {
+        etcMm += days.etcMm[d] ?? 0;
+        etaMm += (days.etcMm[d] ?? 0) * (days.ks[d] ?? 1);
+      }
+      return etcMm > 0 ? [{ ky, etcMm, etaMm }] : [];
+    }),
+  );
+}
+
+/** The longest run of days that drain more than the soil's air can take. */
+function airless({ drainageMm }: WaterDays): number {
+  let [longest, run] = [0, 0];
+  for (const mm of drainageMm) {
+    run = mm > AIRLESS_MM ? run + 1 : 0;
+    longest = Math.max(longest, run);
+  }
+  return longest;
+}

@@ -1,0 +1,73 @@
+import { computed, type Input } from "../../figure";
+import type { FigureId } from "../../plan/figure-ids";
+import type { Draft } from "../sheet";
+import type { Means } from "./means";
+import type { WaterPart } from "./part";
+import { WATER_SCHOOLS } from "./schools";
+
+/** The figures of a season's water, each with its working. */
+export function showFigures(
+  { context, facts }: Draft,
+  part: WaterPart,
+  { efficiency, flow, pumpKw }: Means,
+  medianNeedMm: number,
+): void {
+  const show = (id: FigureId, label: string, value: number, unit: string, formula: string, inputs: Input[]) =>
+    context.show(id, computed(label, value, unit, formula, inputs));
+  const days: Input[] = [
+    { label: "school", value: WATER_SCHOOLS[part.school].name },
+    { label: "gifts", value: part.gifts.length, unit: "" },
+    { label: "need of the median season by the balance", value: medianNeedMm, unit: "mm" },
+  ];
+  show(
+    "water.use",
+    "Water use without stress",
+    part.etcMm,
+    "mm",
+    "sum over the days of kc x reference evapotranspiration",
+    days,
+  );
+  show(
+    "water.stressDays",
+    "Days of stress",
+    part.stressDays,
+    "days",
+    "days on which the crop takes up less than it needs",
+    days,
+  );
+  show(
+    "water.yield",
+    "Yield of that without lack of water",
+    part.relativeYieldPct,
+    "%",
+    "product over the stages of 1 - ky x (1 - use / need)",
+    days,
+  );
+  if (!facts.field.irrigated) return;
+  const arrives = part.pond ? 100 : efficiency;
+  const mm = (label: string, value: number): Input => ({ label, value, unit: "mm" });
+  show(
+    "water.net",
+    "Water at the roots",
+    part.netMm,
+    "mm",
+    "sum of the gifts on the median of the simulated seasons",
+    days,
+  );
+  show("water.gross", "Water taken", part.grossMm, "mm", "net water / share that arrives x 100", [
+    mm("net water", part.netMm),
+    { label: "arrives", value: arrives, unit: "%" },
+  ]);
+  show("water.volume", "Water for the field", part.volumeM3, "m³", "gross water x 10 x area", [
+    mm("gross water", part.grossMm),
+    { label: "area", value: facts.field.areaHa, unit: "ha" },
+  ]);
+  show("water.hours", "Hours of water", part.hours, "h", "volume / flow", [
+    { label: "volume", value: part.volumeM3, unit: "m³" },
+    { label: "flow", value: flow, unit: "m³/h" },
+  ]);
+  show("water.energy", "Energy for water", part.kwh, "kWh", "hours x power", [
+    { label: "hours", value: part.hours, unit: "h" },
+    { label: "power", value: pumpKw, unit: "kW" },
+  ]);
+}

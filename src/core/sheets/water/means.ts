@@ -1,0 +1,73 @@
+/** What water is brought with: the system, its flow and pump, as figures that others can be put in the place of. */
+
+import { computed, given } from "../../figure";
+import { EFFICIENCY_SOURCE, FALLS_BY_ITSELF, type WaterSystem } from "../../water/systems";
+import type { Draft } from "../sheet";
+
+/** Lift where nobody typed one [m], pump and motor [%]; assumptions. */
+const USUAL_LIFT_M = 10;
+const USUAL_PUMP_PCT = 65;
+const USUAL_MOTOR_PCT = 88;
+
+/** Share that reaches the roots [%], flow [m3/h] and power taken in [kW]. */
+export interface Means {
+  efficiency: number;
+  flow: number;
+  pumpKw: number;
+}
+
+export function means(draft: Draft, system: WaterSystem, assumed: boolean): Means {
+  const { context, facts, decisions } = draft;
+  const { field } = facts;
+  const own = decisions.water ?? {};
+  const efficiency = context.use(
+    "water.efficiency",
+    given("Share of the water that reaches the roots", system.efficiencyPct, "%", {
+      kind: "source",
+      text: `${system.name}; ${EFFICIENCY_SOURCE}${assumed ? "; the system itself is assumed" : ""}`,
+    }),
+  );
+  const flow = context.use(
+    "water.flow",
+    given(
+      "Flow",
+      own.pump?.flowM3PerH ?? field.waterFlowM3PerH ?? system.flowM3PerH,
+      "m³/h",
+      own.pump?.flowM3PerH
+        ? { kind: "decided", text: "as you typed it" }
+        : field.waterFlowM3PerH
+          ? { kind: "measured", text: "of the field's source" }
+          : { kind: "assumption", text: `usual of ${system.name}; type what you have` },
+    ),
+  );
+  return { efficiency, flow, pumpKw: power(draft, system, flow) };
+}
+
+/** Power that the pump takes in [kW]; none where water comes by its own fall and the system needs no pressure. */
+function power({ context, decisions, facts }: Draft, system: WaterSystem, flow: number): number {
+  const pump = decisions.water?.pump;
+  const falls = FALLS_BY_ITSELF.includes(facts.field.waterSource ?? "") || system.id === "can";
+  const lift = pump?.liftM ?? facts.field.waterLiftM ?? (falls ? 0 : USUAL_LIFT_M);
+  const head = context.use(
+    "water.head",
+    given("Head to lift and press against", lift + (system.id === "can" ? 0 : system.headM), "m", {
+      kind: pump?.liftM !== undefined || facts.field.waterLiftM != null ? "decided" : "assumption",
+      text: `${lift} m of lift and ${system.headM} m for ${system.name}`,
+    }),
+  );
+  const kw =
+    (9.81 * flow * head) /
+    3600 /
+    ((pump?.pumpEfficiencyPct ?? USUAL_PUMP_PCT) / 100) /
+    ((pump?.motorEfficiencyPct ?? USUAL_MOTOR_PCT) / 100);
+  context.show(
+    "water.power",
+    computed("Power of the pump", kw, "kW", "9.81 x flow x head / 3600 / pump / motor", [
+      { label: "flow", value: flow, unit: "m³/h" },
+      { label: "head", value: head, unit: "m" },
+      { label: "pump", value: pump?.pumpEfficiencyPct ?? USUAL_PUMP_PCT, unit: "%" },
+      { label: "motor", value: pump?.motorEfficiencyPct ?? USUAL_MOTOR_PCT, unit: "%" },
+    ]),
+  );
+  return kw;
+}

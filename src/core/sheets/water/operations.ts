@@ -1,0 +1,52 @@
+import { addDays } from "../../dates";
+import { handWork } from "../../money/field-work";
+import type { SolvedDates } from "../../plan/dates";
+import type { PlannedOperation } from "../../plan/operation";
+import type { Draft } from "../sheet";
+
+/** A gift may come so many days earlier or later than on its day without being late. */
+const PLAY_DAYS = 2;
+const round = (value: number, step = 1) => Math.round(value / step) * step;
+
+/** The gifts of the plan as operations; they come on days of their own, after all other dates are known. */
+export function waterGifts(draft: Draft, solved: SolvedDates): PlannedOperation[] {
+  const { water } = draft.parts;
+  const { prices, field } = draft.facts;
+  return water.gifts.map((gift): PlannedOperation => {
+    solved.dates[gift.id] = {
+      planned: gift.date,
+      earliest: addDays(gift.date, -PLAY_DAYS),
+      latest: addDays(gift.date, PLAY_DAYS),
+    };
+    const number = Number(gift.id.slice(gift.id.lastIndexOf("-") + 1));
+    const perHa = (total: number) => total / field.areaHa;
+    const cost = perHa(gift.kwh) * (prices.energyPerKwh ?? 0) + perHa(gift.volumeM3) * (prices.waterPerM3 ?? 0);
+    return {
+      id: gift.id,
+      role: "irrigate",
+      sheet: "water",
+      name: water.pond ? `Fill the field, ${number}` : `Water ${number} of ${water.gifts.length}`,
+      mark: `${round(gift.netMm)} mm`,
+      detail: water.pond
+        ? `${round(gift.netMm)} mm to stand as deep as wanted: ${round(gift.volumeM3, 10)} m³, ${hours(gift.hours)}.`
+        : `${round(gift.netMm)} mm at the roots, ${round(gift.grossMm)} mm given by ${water.system.name}: ${round(gift.volumeM3, 10)} m³, ${hours(gift.hours)}${gift.kwh > 0 ? `, ${round(gift.kwh)} kWh` : ""}.`,
+      reason: REASONS[water.pond ? "pond" : water.school] ?? "",
+      when: [],
+      tiedTo: water.pond ? "the depth of the water" : "the water left in the soil",
+      weight: 1,
+      cautions: water.pumpKw > 0 ? ["pumps"] : ["open water"],
+      byDaysAndStage: false,
+      work: () => ({ ...handWork(water.system.handHoursPerHa), extraCostPerHa: cost }),
+    };
+  });
+}
+
+const hours = (h: number) => (h < 10 ? `${Math.round(h * 10) / 10} hours` : `${Math.round(h)} hours`);
+
+const REASONS: Record<string, string> = {
+  balance: "the readily available water is used up on this day of the median season: look at the soil before you start",
+  interval: "the interval's turn",
+  weekly: "the week's water, less its rain",
+  stages: "a stage that suffers most from drought",
+  pond: "the water has sunk to where it is filled again, in the median season",
+};

@@ -1,0 +1,68 @@
+import type { IsoDate } from "../../dates";
+import type { WaterSystem } from "../../water/systems";
+import type { WaterSchoolId } from "./decisions";
+
+export interface WaterGift {
+  /** of the operation */
+  id: string;
+  date: IsoDate;
+  netMm: number;
+  grossMm: number;
+  volumeM3: number;
+  hours: number;
+  kwh: number;
+}
+
+/** The season by days, from planting on; all in mm but the share. */
+export interface WaterDays {
+  from: IsoDate;
+  depletionMm: number[];
+  rawMm: number[];
+  tawMm: number[];
+  rainMm: number[];
+  giftMm: number[];
+  drainageMm: number[];
+  etcMm: number[];
+  /** share of its need that the crop takes up, 0 to 1 */
+  ks: number[];
+}
+
+/** Standing water by days [mm]. */
+export interface PondDays {
+  from: IsoDate;
+  depthMm: number[];
+  irrigationMm: number[];
+  spillMm: number[];
+  drainedMm: number[];
+}
+
+export interface WaterPart {
+  /** null where there is no climate or no date of planting to reckon from */
+  season: WaterDays | null;
+  pond: PondDays | null;
+  school: WaterSchoolId;
+  system: WaterSystem;
+  gifts: WaterGift[];
+  /** the last day on which water is given; null where nothing says one */
+  stopOn: IsoDate | null;
+  netMm: number;
+  grossMm: number;
+  volumeM3: number;
+  hours: number;
+  kwh: number;
+  etcMm: number;
+  etaMm: number;
+  drainageMm: number;
+  stressDays: number;
+  /** what the season's water lets the crop yield of what it would with plenty [%] */
+  relativeYieldPct: number;
+  /** net need of a season that one in five is drier than, and one that four in five are [mm] */
+  dryNetMm: number;
+  wetNetMm: number;
+  /** longest run of days with no air for roots: more rain than the soil lets through */
+  wetDays: number;
+  /** what the source gives in a year as net water on this field [mm]; null where nothing limits */
+  limitNetMm: number | null;
+  /** days on which the pump runs longer than it can */
+  pumpKw: number;
+}

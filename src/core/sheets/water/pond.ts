@@ -1,0 +1,68 @@
+/** Water that stands on a bunded field. */
+
+import { pondDay } from "../../water/ponded-balance";
+import type { Draft } from "../sheet";
+import type { PondDays } from "./part";
+import { etoOf, rainOf, type WaterYear } from "./season";
+
+/** Percolation of a puddled field and the height of its bund [mm]; usual figures. */
+const PERCOLATION_MM = 3;
+const BUND_MM = 150;
+/** Days before draining in which nothing is filled; assumption. */
+const SOON_DAYS = 7;
+/** Water that the soil gives up while its table falls under the surface [mm for each cm]; usual of puddled clay. */
+const YIELD_MM_PER_CM = 1.2;
+
+/** Standing water by the guide's depths; each filling is a gift. */
+export function pondSeason(
+  draft: Draft,
+  year: WaterYear,
+  course: number,
+  found: { number: number; day: number; netMm: number }[],
+  stopDay: number | null,
+): PondDays {
+  const { guide } = draft.context.crop;
+  const depths = guide.water.standing
+    .map((s) => ({
+      from: s.fromStage === "planting" ? 0 : (year.stageDays.find((t) => t.id === s.fromStage)?.day ?? 0),
+      highMm: s.depthCm * 10,
+      // filled again at a quarter of its depth, or where the guide says
+      lowMm:
+        s.refillAtCm === undefined
+          ? s.depthCm * 2.5
+          : s.refillAtCm < 0
+            ? s.refillAtCm * YIELD_MM_PER_CM
+            : s.refillAtCm * 10,
+    }))
+    .sort((a, b) => a.from - b.from);
+  const pond: PondDays = { from: year.from, depthMm: [], irrigationMm: [], spillMm: [], drainedMm: [] };
+  let depth = 0;
+  let number = 0;
+  for (let d = 0; d < year.days; d++) {
+    const at = depths.filter((t) => t.from <= d).at(-1) ?? depths[0];
+    const dry = stopDay !== null && d > stopDay;
+    // what is let off within days is not filled
+    const soon = depths.some((t) => t.highMm === 0 && t.from > d && t.from - d <= SOON_DAYS);
+    const [low, high] = dry ? [0, 0] : [soon ? -BUND_MM : (at?.lowMm ?? 0), at?.highMm ?? 0];
+    const day = pondDay(
+      depth,
+      rainOf(year, course, d),
+      (year.kc[d] ?? 0) * etoOf(year, course, d),
+      PERCOLATION_MM,
+      BUND_MM,
+      low,
+      high,
+      Math.min(0, at?.lowMm ?? 0),
+    );
+    depth = day.depthMm;
+    pond.depthMm.push(Math.round(day.depthMm * 10) / 10);
+    pond.irrigationMm.push(Math.round(day.irrigationMm * 10) / 10);
+    pond.spillMm.push(day.spillMm);
+    pond.drainedMm.push(day.drainedMm);
+    if (day.irrigationMm > 0 && draft.facts.field.irrigated) {
+      number += 1;
+      found.push({ number, day: d, netMm: day.irrigationMm });
+    }
+  }
+  return pond;
+}

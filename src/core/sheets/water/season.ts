@@ -1,0 +1,188 @@
+/** The season that water is planned on: days from planting to harvest, the crop's coefficients and roots, a hundred courses of weather. */
+
+import { type IsoDate, toDay } from "../../dates";
+import type { SolvedDates } from "../../plan/dates";
+import { availableWaterMmPerM } from "../../soil/available-water";
+import { giverOf, type WaterRule } from "../../water/giver";
+import { type Giver, type Sums, type Trace, walkWater } from "../../water/walk";
+import type { DailyWeather } from "../../weather/generator";
+import { SEASONS_FOR_STAGES, SEASONS_FOR_WINDOWS, seasonWeather } from "../../weather/season-weather";
+import type { Draft } from "../sheet";
+
+/** Ground that a young crop drinks from, however short its roots [m]; usual of FAO-56's worked schedules (assumption). */
+const LEAST_ROOT_M = 0.3;
+/** Days before planting from which the store of the bare ground is walked; it begins at capacity (assumption). */
+const BEFORE_DAYS = 90;
+/** Evaporation of bare ground in parts of the reference; FAO-56's usual initial coefficient of seldom wetted soil. */
+const BARE_KC = 0.35;
+
+export interface WaterYear {
+  weather: DailyWeather;
+  /** day of planting after the weather's first */
+  first: number;
+  days: number;
+  kc: Float64Array;
+  rootM: Float64Array;
+  awcMmPerM: number;
+  depletionFraction: number;
+  /** position of each stage in days after planting */
+  stageDays: { id: string; day: number }[];
+  from: IsoDate;
+}
+
+/** Null where there is no climate, no planting or no harvest to reckon between. */
+export function waterYear({ context, facts }: Draft, solved: SolvedDates): WaterYear | null {
+  const { guide } = context.crop;
+  const { climate, field } = facts;
+  const planting = solved.stages[0] && plantingOf(solved);
+  const last = solved.stages.at(-1);
+  if (!climate || !planting || !last) return null;
+  const weather = seasonWeather(climate, context.season, {
+    today: facts.today,
+    observed: facts.observedWeather,
+    // what is not watered is looked at on the courses that dates rest on
+    seasons: field.irrigated ? SEASONS_FOR_WINDOWS : SEASONS_FOR_STAGES,
+  });
+  const first = toDay(planting) - weather.firstDay;
+  const end = toDay(solved.dates[last.stage.id]?.planned ?? last.date) - weather.firstDay;
+  const days = Math.min(end, weather.days - 1) - first + 1;
+  if (first < 0 || days < 10) return null;
+  const stageDays = solved.stages.map(({ stage, date }) => ({
+    id: stage.id,
+    day: toDay(solved.dates[stage.id]?.planned ?? date) - toDay(planting),
+  }));
+  // a compacted layer is broken or counted against the site: here the soil's own depth is the end
+  const deepest = Math.max(LEAST_ROOT_M, (field.soilDepthCm ?? 500) / 100);
+  const kc = new Float64Array(days);
+  const rootM = new Float64Array(days);
+  const { initial, mid, end: kcEnd } = guide.water.kc;
+  const most = Math.max(...guide.stages.map((s) => s.cover), 0.01);
+  // the coefficient follows the canopy up, and falls from the last full canopy to the end
+  const fallsFrom = guide.stages.reduce((at, s, i) => (s.cover >= most ? i : at), 0);
+  let stage = 0;
+  for (let d = 0; d < days; d++) {
+    while (stage < stageDays.length && (stageDays[stage]?.day ?? 0) < d) stage++;
+    const to = Math.min(stage, stageDays.length - 1);
+    const [a, b] = [guide.stages[to - 1], guide.stages[to]];
+    const from = to > 0 ? (stageDays[to - 1]?.day ?? 0) : 0;
+    const span = (stageDays[to]?.day ?? 0) - from;
+    const share = span > 0 ? Math.min(1, (d - from) / span) : 1;
+    const cover = (a?.cover ?? 0) + ((b?.cover ?? 0) - (a?.cover ?? 0)) * share;
+    const root = (a?.rootCm ?? 15) + ((b?.rootCm ?? 15) - (a?.rootCm ?? 15)) * share;
+    const fall = stageDays[fallsFrom]?.day ?? days;
+    kc[d] =
+      to > fallsFrom && days - 1 > fall
+        ? mid + ((kcEnd - mid) * (d - fall)) / (days - 1 - fall)
+        : initial + (mid - initial) * Math.min(1, cover / most);
+    rootM[d] = Math.min(deepest, Math.max(LEAST_ROOT_M, root / 100));
+  }
+  return {
+    weather,
+    first,
+    days,
+    kc,
+    rootM,
+    awcMmPerM: availableWaterMmPerM(field.textureClass) * (1 - (field.stonesPct ?? 0) / 100),
+    depletionFraction: guide.water.depletionFraction.value,
+    stageDays,
+    from: planting,
+  };
+}
+
+function plantingOf(solved: SolvedDates): IsoDate | null {
+  const [first] = solved.stages;
+  if (!first) return null;
+  const date = solved.dates[first.stage.id]?.planned ?? first.date;
+  return isoOf(toDay(date) - first.daysAfterPlanting);
+}
+const isoOf = (day: number): IsoDate => new Date(day * 86_400_000).toISOString().slice(0, 10);
+
+/** What is missing in the rooted soil at planting, by the bare ground's balance in one course of weather [mm]. */
+function depletionAtPlanting(year: WaterYear, course: number): number {
+  const { weather, first, awcMmPerM, rootM } = year;
+  const before = Math.min(BEFORE_DAYS, first);
+  const taw = awcMmPerM * (rootM[0] ?? LEAST_ROOT_M);
+  let depletion = 0;
+  for (let i = course * weather.days + first - before; i < course * weather.days + first; i++) {
+    const left = 1 - depletion / taw;
+    depletion += BARE_KC * weather.etoMm[i]! * left - weather.rainMm[i]!;
+    if (depletion < 0) depletion = 0;
+  }
+  return depletion;
+}
+
+/** Walks one course of weather. */
+export function walkCourse(
+  year: WaterYear,
+  course: number,
+  start: number | null,
+  give: Giver,
+  trace: Trace | null = null,
+): Sums {
+  const { weather, first, days, kc, rootM, awcMmPerM, depletionFraction } = year;
+  const initialDepletionMm = start ?? depletionAtPlanting(year, course);
+  return walkWater(
+    days,
+    course * weather.days + first,
+    weather.etoMm,
+    weather.rainMm,
+    kc,
+    rootM,
+    { awcMmPerM, depletionFraction, initialDepletionMm },
+    give,
+    trace,
+  );
+}
+
+export const etoOf = ({ weather, first }: WaterYear, course: number, d: number) =>
+  weather.etoMm[course * weather.days + first + d] ?? 0;
+export const rainOf = ({ weather, first }: WaterYear, course: number, d: number) =>
+  weather.rainMm[course * weather.days + first + d] ?? 0;
+
+export interface Ranked {
+  /** the course whose net need is the median, and the needs at the 20th, 50th and 80th of a hundred [mm] */
+  median: number;
+  wetNetMm: number;
+  medianNetMm: number;
+  dryNetMm: number;
+}
+
+const KEPT = 40;
+const kept = new Map<string, Ranked>();
+
+/** Courses by what the crop would be given by the balance, whatever the school: the same median for all of them. */
+export function rankCourses(year: WaterYear, start: number | null): Ranked {
+  const { weather, first, days, kc, rootM, awcMmPerM, depletionFraction } = year;
+  const key = [
+    weatherId(weather),
+    first,
+    days,
+    awcMmPerM,
+    depletionFraction,
+    start,
+    Array.from(kc, (k, d) => (d % 7 === 0 ? k.toFixed(4) : "")).join(),
+    rootM[days - 1],
+  ].join(" ");
+  const known = kept.get(key);
+  if (known) return known;
+  const rule: WaterRule = { kind: "depletion", atRawPct: 100, refill: "capacity" };
+  const needs = Array.from({ length: weather.seasons }, (_, course) => ({
+    course,
+    net: walkCourse(year, course, start, giverOf(rule)).netMm,
+  })).sort((a, b) => a.net - b.net || a.course - b.course);
+  const at = (pct: number) => needs[Math.max(0, Math.ceil((pct / 100) * needs.length) - 1)] as (typeof needs)[number];
+  const ranked = { median: at(50).course, wetNetMm: at(20).net, medianNetMm: at(50).net, dryNetMm: at(80).net };
+  kept.set(key, ranked);
+  if (kept.size > KEPT) kept.delete(kept.keys().next().value as string);
+  return ranked;
+}
+
+const ids = new WeakMap<DailyWeather, number>();
+let next = 0;
+function weatherId(weather: DailyWeather): number {
+  const known = ids.get(weather);
+  if (known !== undefined) return known;
+  next += 1;
+  ids.set(weather, next);
+  return next;
+}

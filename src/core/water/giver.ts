@@ -1,0 +1,111 @@
+/** Gifts of water one after another: by a rule, but where one was moved, typed, left out or logged. */
+
+import type { Giver } from "./walk";
+
+/** When and how much is given: see irrigationSchedule. */
+export type WaterRule =
+  | { kind: "depletion"; atRawPct: number; refill: "capacity" | { netMm: number } | { leaveMm: number } }
+  | { kind: "interval"; everyDays: number; netMm: number; lessRain?: boolean }
+  | { kind: "weekly"; netMm: number; lessRain?: boolean }
+  | { kind: "days"; afterPlanting: number[]; netMm: number }
+  | { kind: "stages"; onDays: number[]; netMm: number };
+
+export interface Settled {
+  /** day after planting that it was moved to, or was given on */
+  day?: number;
+  /** [mm net] */
+  netMm?: number;
+  left?: true;
+}
+
+export interface GiveOptions {
+  /** of one gift, net; 0 and no limit where nothing is said */
+  leastMm?: number;
+  mostMm?: number;
+  /** from one gift to the next at least */
+  restDays?: number;
+  /** the last day on which water is given */
+  stopAfterDay?: number;
+  /** all gifts together, net */
+  limitNetMm?: number;
+  /** before it only what is settled is given */
+  ruleFromDay?: number;
+  /** by number, from 1 */
+  settled?: ReadonlyMap<number, Settled>;
+}
+
+const NOTHING: ReadonlyMap<number, Settled> = new Map();
+
+/**
+ * The giver of one walk. `given` is told the number, day and net water of each gift. A gift that was moved waits for its day
+ * and holds the next ones back; one that was left out is passed over, and the rule rests as after a gift.
+ */
+export function giverOf(
+  rule: WaterRule | null,
+  {
+    leastMm = 0,
+    mostMm = Number.POSITIVE_INFINITY,
+    restDays = 0,
+    stopAfterDay = Number.POSITIVE_INFINITY,
+    limitNetMm = Number.POSITIVE_INFINITY,
+    ruleFromDay = 0,
+    settled = NOTHING,
+  }: GiveOptions = {},
+  given?: (number: number, day: number, netMm: number) => void,
+): Giver {
+  let number = 1;
+  let left = limitNetMm;
+  let last = Number.NEGATIVE_INFINITY;
+  let rainSince = 0;
+  const days =
+    rule?.kind === "days" ? new Set(rule.afterPlanting) : rule?.kind === "stages" ? new Set(rule.onDays) : null;
+  /** what the rule gives on a day, 0 where it gives none */
+  const due = (day: number, depletion: number, raw: number): number => {
+    if (!rule || day < ruleFromDay || day > stopAfterDay || day - last < restDays) return 0;
+    switch (rule.kind) {
+      case "depletion":
+        return depletion >= (rule.atRawPct / 100) * raw && depletion > 0 ? refill(depletion) : 0;
+      case "interval":
+        return day > 0 && day % rule.everyDays === 0 ? rule.netMm - (rule.lessRain ? rainSince : 0) : 0;
+      case "weekly":
+        return day > 0 && day % 7 === 0 ? rule.netMm - ((rule.lessRain ?? true) ? rainSince : 0) : 0;
+      default:
+        return days?.has(day) ? rule.netMm : 0;
+    }
+  };
+  const refill = (depletion: number): number => {
+    if (rule?.kind !== "depletion") return rule?.netMm ?? 0;
+    const net =
+      rule.refill === "capacity"
+        ? depletion
+        : "netMm" in rule.refill
+          ? rule.refill.netMm
+          : depletion - rule.refill.leaveMm;
+    return net < leastMm ? 0 : Math.min(net, mostMm);
+  };
+  return (day, depletion, raw, rain) => {
+    rainSince += rain;
+    const own = settled.get(number);
+    const onItsDay = own?.day !== undefined && !own.left;
+    let net = onItsDay
+      ? day >= (own.day as number)
+        ? (own.netMm ?? Math.max(leastMm, refill(depletion)))
+        : 0
+      : due(day, depletion, raw);
+    if (net <= 0) return 0;
+    if (own?.left) {
+      number += 1;
+      last = day;
+      rainSince = 0;
+      return 0;
+    }
+    net = Math.min(own?.netMm ?? net, left);
+    if (net <= 0) return 0;
+    left -= net;
+    last = day;
+    rainSince = 0;
+    given?.(number, day, net);
+    number += 1;
+    return net;
+  };
+}
