@@ -162,7 +162,7 @@ describe("a practice of one's own", () => {
     );
     await page.goto("/settings");
     // in August there is time for a winter wheat
-    await page.getByLabel("Working date").fill("2026-08-12");
+    await page.getByLabel("Working date", { exact: true }).fill("2026-08-12");
     await page.getByText("working date 12 Aug 2026").waitFor();
     for (const [label, text] of [
       ["Wheat, grain", "210"],

@@ -161,7 +161,7 @@ describe("from a soil test to an issued season package", () => {
     // exactly 2 October by the date box: four days short
     await page.keyboard.press("3");
     await page.locator("[data-line=planting]").getByRole("button", { name: "Drill", exact: true }).click();
-    await page.getByLabel("Drill, date").fill("2026-10-02");
+    await page.getByLabel("Drill, date", { exact: true }).fill("2026-10-02");
     await finding("Spread lime and drill clash by 4 days.").waitFor();
     await page.getByRole("button", { name: "Let drill move" }).click();
     await finding(/clash by/).waitFor({ state: "detached" });
@@ -241,10 +241,10 @@ describe("the week", () => {
     })();
     await page.goto("/week");
     await chisel.getByRole("button", { name: "Log as done" }).click();
-    await page.getByLabel("Done on").fill("2026-08-13");
+    await page.getByLabel("Done on", { exact: true }).fill("2026-08-13");
     await page.getByRole("dialog").getByRole("button", { name: "Log", exact: true }).click();
     await page.getByText("Done on: 2026-08-13 given, allowed is a date up to today (2026-08-12)").waitFor();
-    await page.getByLabel("Done on").fill("2026-08-11");
+    await page.getByLabel("Done on", { exact: true }).fill("2026-08-11");
     await page.getByLabel("Note").fill("Shattered well.");
     await page.getByRole("dialog").getByRole("button", { name: "Log", exact: true }).click();
     await chisel.getByText("done 11 Aug").waitFor();

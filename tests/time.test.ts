@@ -145,8 +145,8 @@ describe("the sowing window of a plan", () => {
       .getByRole("row", { name: /potato/ })
       .first()
       .waitFor();
-    await back.getByLabel("Missed until").fill("2026-08-01");
-    await back.getByText("Missed until: 2026-08-01 given, allowed is a date from 12 Aug 2026 on").waitFor();
+    await back.getByLabel("Missed until", { exact: true }).fill("2026-08-01");
+    await back.getByText("Missed until: 1 Aug 2026 given, allowed is a date from 12 Aug 2026 on").waitFor();
     await page.getByRole("button", { name: "Close", exact: true }).click();
     await page.getByRole("region", { name: "Sowing window and target" }).waitFor({ state: "detached" });
   });
@@ -182,7 +182,7 @@ describe("a stage seen in the field", () => {
   const seeTillering = async (on: string) => {
     await stage("tillering").focus();
     await page.keyboard.press("Enter");
-    await page.getByLabel("Seen on").fill(on);
+    await page.getByLabel("Seen on", { exact: true }).fill(on);
     await page.getByRole("button", { name: /Note it as seen|Correct the date/ }).click();
   };
   it("moves all that comes after, leaves the past, and can be taken back", async () => {
@@ -283,7 +283,7 @@ describe("the week across fields", () => {
   it("refuses a day outside of the window with what is allowed, and moves without a pointer", async () => {
     const move = async (date: string) => {
       await page.getByRole("button", { name: "Move Phosphate and potash, Brickkiln" }).click();
-      await page.getByRole("dialog").getByLabel("To").fill(date);
+      await page.getByRole("dialog").getByLabel("To", { exact: true }).fill(date);
       await page.getByRole("dialog").getByRole("button", { name: "Move" }).click();
       await page.keyboard.press("Escape");
     };

@@ -18,6 +18,7 @@ export function DateField({
   today,
   problem,
   inputRef,
+  named = false,
 }: {
   id: string;
   label: string;
@@ -25,11 +26,14 @@ export function DateField({
   read: (typed: string) => string | null;
   /** a day in words */
   shown: (iso: string) => string;
-  onText: (text: string) => void;
+  /** `picked`: from the calendar */
+  onText: (text: string, picked?: boolean) => void;
   onLeave?: () => void;
   today: string;
   problem?: string | undefined;
   inputRef?: Ref<HTMLInputElement>;
+  /** the box is called by its label, where no other element does */
+  named?: boolean;
 }) {
   const [open, setOpen] = useState(false);
   const day = text.trim() === "" ? null : read(text);
@@ -39,6 +43,7 @@ export function DateField({
         <input
           id={id}
           ref={inputRef}
+          {...(named ? { "aria-label": label } : {})}
           className="writes w-[9.5em] text-left"
           value={text}
           placeholder="6 oct, in 3 weeks"
@@ -47,6 +52,9 @@ export function DateField({
           autoComplete="off"
           onChange={(event) => onText(event.currentTarget.value)}
           onBlur={onLeave}
+          onKeyDown={(event) => {
+            if (event.key === "Enter" && onLeave) onLeave();
+          }}
         />
         <Radix.Root open={open} onOpenChange={setOpen}>
           <Radix.Trigger
@@ -67,7 +75,7 @@ export function DateField({
                   day={day}
                   today={today}
                   onDay={(iso) => {
-                    onText(shown(iso));
+                    onText(shown(iso), true);
                     setOpen(false);
                   }}
                 />

@@ -100,7 +100,8 @@ export function giverOf(
       return 0;
     }
     net = Math.min(own?.netMm ?? net, left);
-    if (net <= 0) return 0;
+    // what is left may be too little for the system to give
+    if (net <= 0 || (own?.netMm === undefined && net < leastMm)) return 0;
     left -= net;
     last = day;
     rainSince = 0;

@@ -74,13 +74,7 @@ export function OperationDetail({ operation }: { operation: Operation }) {
           <>
             <span className="flex items-baseline gap-1">
               <span className="text-soft">Set for</span>
-              <PlannedDate
-                operation={operation}
-                label={`${operation.name}, date`}
-                name="date"
-                align="left"
-                width="9.5em"
-              />
+              <PlannedDate operation={operation} label={`${operation.name}, date`} name="date" />
             </span>
             {wish && (
               <Button look="quiet" onClick={() => set(`dates/${operation.id}`, undefined)}>

@@ -6,6 +6,7 @@ import { Button } from "@/ui/button";
 import { Dialog } from "@/ui/dialog";
 import { newId } from "../shared/new-id";
 import { type Reply, send } from "../shared/send";
+import { WrittenDate } from "../shared/written-date";
 import { usePlanModel } from "./plan-context";
 import { stageInWords } from "./stage-in-words";
 
@@ -84,16 +85,16 @@ function StageForm({ stageId, onClose }: { stageId: string; onClose: () => void 
             noteIt();
           }}
         >
-          <label className="flex items-baseline gap-3">
+          <span className="flex items-baseline gap-3">
             <span className="w-24 text-soft">Seen on</span>
-            <input
-              type="date"
-              className="writes"
-              value={seenOn}
-              max={facts.today}
-              onChange={(e) => setSeenOn(e.currentTarget.value)}
+            <WrittenDate
+              label="Seen on"
+              day={seenOn}
+              today={facts.today}
+              onDay={setSeenOn}
+              onBad={() => setSeenOn("")}
             />
-          </label>
+          </span>
           <label className="flex items-baseline gap-3">
             <span className="w-24 text-soft">Note</span>
             <input

@@ -13,6 +13,7 @@ import { WrittenValue } from "@/ui/written-value";
 import { send } from "../shared/send";
 import { UNIT_SETS } from "../shared/unit-sets";
 import { useUnits } from "../shared/units";
+import { WrittenDate } from "../shared/written-date";
 
 /** Units, working date and prices of the practice; saved as one goes. */
 export function SettingsScreen({
@@ -122,19 +123,12 @@ export function SettingsScreen({
               Working date{" "}
               <span className="text-[12px] text-soft">work as if today were this date; empty for the real one</span>
             </span>
-            <WrittenValue
+            <WrittenDate
               label="Working date"
-              type="date"
-              align="left"
-              width="9.5em"
-              text={practice.asOf ?? ""}
+              day={practice.asOf ?? null}
+              today={practice.asOf ?? new Date().toISOString().slice(0, 10)}
               disabled={!editable}
-              read={(typed) =>
-                /^\d{4}-\d{2}-\d{2}$/.test(typed)
-                  ? { ok: true, value: typed }
-                  : { ok: false, message: "Working date: allowed is a date" }
-              }
-              onValue={(to) => void save({ asOf: { from: practice.asOf, to } })}
+              onDay={(to) => void save({ asOf: { from: practice.asOf, to } })}
               onClear={() => void save({ asOf: { from: practice.asOf, to: null } })}
             />
           </div>

@@ -10,6 +10,7 @@ import { Button } from "@/ui/button";
 import { AnchoredPopover } from "@/ui/popover";
 import { SheetMark } from "../shared/sheet-mark";
 import { useUnits } from "../shared/units";
+import { WrittenDate } from "../shared/written-date";
 import { LogForm } from "./log-form";
 
 /** A key of a job, over all plans. */
@@ -148,17 +149,10 @@ function AnotherDay({
               if (/^\d{4}-\d{2}-\d{2}$/.test(date)) onMove(date);
             }}
           >
-            <label className="flex items-baseline gap-2">
+            <span className="flex items-baseline gap-2">
               <span className="text-soft">To</span>
-              <input
-                type="date"
-                className="writes"
-                value={date}
-                min={first}
-                max={o.latest ?? undefined}
-                onChange={(e) => setDate(e.currentTarget.value)}
-              />
-            </label>
+              <WrittenDate label="To" day={date} today={first} onDay={setDate} onBad={() => setDate("")} />
+            </span>
             <p className="text-[12px] text-soft">
               {o.earliest && o.latest
                 ? `May lie from ${formatDay(first)} to ${formatDay(o.latest)}.`

@@ -8,6 +8,7 @@ import { Button } from "@/ui/button";
 import { Dialog } from "@/ui/dialog";
 import { newId } from "../shared/new-id";
 import { useUnits } from "../shared/units";
+import { WrittenDate } from "../shared/written-date";
 import { type Outgoing, sendLog, withdraw } from "./log-queue";
 
 interface Loggable {
@@ -107,16 +108,10 @@ export function LogForm({
               void save();
             }}
           >
-            <label className="flex items-baseline gap-3">
+            <span className="flex items-baseline gap-3">
               <span className="w-24 text-soft">Done on</span>
-              <input
-                type="date"
-                className="writes"
-                value={doneOn}
-                max={today}
-                onChange={(event) => setDoneOn(event.currentTarget.value)}
-              />
-            </label>
+              <WrittenDate label="Done on" day={doneOn} today={today} onDay={setDoneOn} onBad={() => setDoneOn("")} />
+            </span>
             {single && (
               <label className="flex items-baseline gap-3">
                 <span className="w-24 text-soft">{single.name}</span>

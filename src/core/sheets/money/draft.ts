@@ -133,14 +133,14 @@ function costsBySheet(
 }
 
 /** What the crop will cost and this plan does not know yet: named, not counted as nothing. */
-function notPlanned({ context, facts, decisions }: Draft, inputs: InputLine[]): string[] {
+function notPlanned({ context, facts, decisions, parts }: Draft, inputs: InputLine[]): string[] {
   const { guide, method } = context.crop;
   // manure is the farm's own where it has no price; whatever else has none is bought at a price that is not known
   const unpriced = inputs.filter((i) => i.pricePerUnit <= 0 && i.quantity > 0 && i.kind !== "manure");
   const wet = facts.field.irrigated || method.waterAtPlanting === "standing";
   return [
     "crop protection",
-    ...(wet ? ["water and pumping"] : []),
+    ...(wet && !parts.water.season && !parts.water.pond ? ["water and pumping"] : []),
     ...(guide.tasks.some((t) => t.role === "store" || t.role === "cure" || t.role === "dry") ? ["storage"] : []),
     ...unpriced.map((i) => i.name),
     ...guide.tasks.flatMap((t) => t.uses ?? []),

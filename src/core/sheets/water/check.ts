@@ -28,7 +28,8 @@ export function checkWater({ plan, facts, decisions, add }: Check): void {
     );
   if (!field.irrigated) return;
   if (water.school !== "none" && water.limitNetMm !== null && season && water.limitNetMm < water.dryNetMm) {
-    const median = water.limitNetMm < water.netMm + 1;
+    // too little is left of it for one more gift
+    const median = water.limitNetMm - water.netMm < system.leastMm;
     add(
       "advise",
       "water.short",

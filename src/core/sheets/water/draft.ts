@@ -91,11 +91,7 @@ export function draftWater(draft: Draft, solved: SolvedDates): void {
           restDays: system.restDays,
           stopAfterDay: stopDay ?? Number.POSITIVE_INFINITY,
           limitNetMm: limitNetMm ?? Number.POSITIVE_INFINITY,
-          ruleFromDay: Math.max(
-            // a seed or bulb that sprouts is not watered: the ground is, before it
-            year.stageDays[0]?.day ?? 0,
-            logged ? daysBetween(year.from, facts.today) : 0,
-          ),
+          ruleFromDay: Math.max(firstDay(draft, school, year), logged ? daysBetween(year.from, facts.today) : 0),
           settled,
         },
         (number, day, netMm) => found.push({ number, day, netMm }),
@@ -135,6 +131,17 @@ export function draftWater(draft: Draft, solved: SolvedDates): void {
 }
 
 const sum = (list: number[]) => list.reduce((a, b) => a + b, 0);
+
+/** Share of its full canopy from which a crop is watered by the calendar: before, rain and the season's cool suffice; assumption. */
+const CALENDAR_COVER = 0.25;
+
+/** The first day of a school's gifts: a seed or bulb that sprouts is not watered, the ground is before it. */
+function firstDay({ context }: Draft, school: WaterSchoolId, year: WaterYear): number {
+  const { stages } = context.crop.guide;
+  const most = Math.max(...stages.map((s) => s.cover));
+  const at = school === "balance" ? 0 : stages.findIndex((s) => s.cover >= CALENDAR_COVER * most);
+  return year.stageDays[Math.max(0, at)]?.day ?? 0;
+}
 
 /** The last day of water after planting; null where the guide names none. */
 function stopAfter({ context }: Draft, year: WaterYear): number | null {

@@ -8,8 +8,8 @@ import { change } from "@/core/sheets/decisions";
 import { fallbacks } from "@/core/sheets/fallbacks";
 import { Button } from "@/ui/button";
 import { figures, TableHead } from "@/ui/table-head";
-import { WrittenValue } from "@/ui/written-value";
 import { useUnits } from "../../shared/units";
+import { WrittenDate } from "../../shared/written-date";
 import { usePlanModel } from "../plan-context";
 import { useGuidesOfZone } from "../use-guides";
 import { nearestDate } from "./nearest-date";
@@ -71,20 +71,16 @@ export function Fallbacks({ answer }: { answer: WindowAnswer }) {
     <section aria-label="Fall-backs" className="mt-3 border-t border-line pt-2">
       <div className="flex flex-wrap items-baseline gap-x-3">
         <h3 className="text-[14px]">If it cannot be sown before</h3>
-        <WrittenValue
+        <WrittenDate
           label="Missed until"
-          type="date"
-          width="9em"
-          text={missedOn}
-          read={(typed) =>
-            /^\d{4}-\d{2}-\d{2}$/.test(typed) && typed >= facts.today
-              ? { ok: true, value: typed }
-              : {
-                  ok: false,
-                  message: `Missed until: ${typed || "nothing"} given, allowed is a date from ${formatDay(facts.today, true)} on`,
-                }
+          day={missedOn}
+          today={facts.today}
+          check={(day) =>
+            day >= facts.today
+              ? null
+              : `Missed until: ${formatDay(day, true)} given, allowed is a date from ${formatDay(facts.today, true)} on`
           }
-          onValue={setChosen}
+          onDay={setChosen}
           onClear={() => setChosen(null)}
         />
         <p className="text-[13px] text-soft">

@@ -54,7 +54,7 @@ export function SeedSheet() {
       )}
       <DecisionLine
         what={unitwise ? "Plant about" : method?.nursery ? "Transplant about" : "Sow about"}
-        value={<PlannedDate operation={sowing} label="Planting date" name="Planting date" width="9em" />}
+        value={<PlannedDate operation={sowing} label="Planting date" name="Planting date" />}
         leads={
           <Button look="quiet" onClick={onWindow}>
             Sowing window and chances

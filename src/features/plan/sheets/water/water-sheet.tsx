@@ -261,8 +261,6 @@ function Gifts() {
                         operation={operation}
                         label={`Day of gift ${gift.id.slice(gift.id.lastIndexOf("-") + 1)}`}
                         name="Gift"
-                        align="left"
-                        width="8.6em"
                       />
                     )}
                   </th>
