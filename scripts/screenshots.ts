@@ -47,8 +47,8 @@ try {
   await shoot(desk, "plan-working");
   await plan(desk, "Kestrel Bottom", "1");
   await shoot(desk, "plan-conflict");
-  await plan(desk, "Long Ricks", "3");
-  await shoot(desk, "plan-potato");
+  await plan(desk, "Sluice Piece", "5");
+  await shoot(desk, "plan-water");
   await desk.goto("/week");
   await shoot(desk, "week");
   await desk.goto("/season");
@@ -67,7 +67,7 @@ try {
   await openPlan(desk, "Heron Block");
   await desk.locator("[data-stage=tillering]").focus();
   await desk.keyboard.press("Enter");
-  await desk.getByLabel("Seen on").fill("2026-08-08");
+  await desk.getByLabel("Seen on", { exact: true }).fill("2026-08-08");
   await desk.getByRole("button", { name: "Note it as seen" }).click();
   await desk.getByText(/dates moved because/).click();
   await shoot(desk, "plan-stage-seen");
@@ -76,7 +76,7 @@ try {
   await desk.goto("/records/fertilisers");
   await shoot(desk, "records");
   await desk.goto("/import");
-  await desk.getByLabel(/CSV or GeoJSON/).setInputFiles({
+  await desk.getByLabel(/CSV, XLSX or GeoJSON/).setInputFiles({
     name: "laboratory.csv",
     mimeType: "text/csv",
     buffer: Buffer.from(

@@ -108,6 +108,38 @@ export interface PlantingLine {
 /** How well a field suits a kind of a crop. */
 export type SiteLine = Suitability & { guideId: string; kindId: string; name: string };
 
+/** A farm's water of a season over its fields. Money in minor units. */
+export interface WaterShares {
+  season: number | null;
+  seasons: number[];
+  farms: { id: string; name: string }[];
+  farmId: string;
+  /** what the plans ask for, and what there is */
+  askedM3: number;
+  volumeM3: number;
+  /** what the next cubic metre would earn; null where nothing is shared */
+  marginalPerM3: number | null;
+  /** irrigated fields that are left out: their water stands, or they cannot be drafted */
+  aside: string[];
+  problem: string | null;
+  fields: {
+    planId: string;
+    field: string;
+    farm: string;
+    crop: string;
+    areaHa: number;
+    askedM3: number;
+    netMm: number;
+    volumeM3: number;
+    value: number;
+    /** against all the water that it could use */
+    lost: number;
+    yieldPct: number;
+    dry: { name: string; days: number }[];
+    priced: boolean;
+  }[];
+}
+
 /** Varieties of a kind of a crop, compared, with what their lists say. */
 export interface VarietyTable {
   crop: string;

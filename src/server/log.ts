@@ -8,6 +8,8 @@ import { type Client, hold, isId, row } from "./db";
 
 /** So many times the planned rate can have been put on; more is a slip of the unit or of the pen. */
 const MOST_TIMES_PLANNED = 10;
+/** More water than this is never given at once [m3/ha]. */
+const MOST_WATER_M3_PER_HA = 5000;
 /** Years before that of the harvest in which work for it can have been done. */
 const YEARS_BEFORE = 2;
 
@@ -30,11 +32,11 @@ export async function logOperation(client: Client, access: Access, input: LogEnt
   if (same) return;
   if (plan.version === null)
     throw new Refused(422, "Nothing of this plan is issued yet: issue version 1, then log what is done of it.");
-  const operation = await row<{ name: string; plannedPerHa: number | null; unit: string | null }>(
+  const operation = await row<{ name: string; role: string; plannedPerHa: number | null; unit: string | null }>(
     client,
-    `select o.name, sum(i.per_ha)::float8 as "plannedPerHa", max(i.unit) as unit from operation o
+    `select o.name, o.role, sum(i.per_ha)::float8 as "plannedPerHa", max(i.unit) as unit from operation o
      left join operation_input i on i.practice_id = o.practice_id and i.plan_id = o.plan_id and i.version = o.version and i.operation_id = o.operation_id
-     where o.practice_id = $1 and o.plan_id = $2 and o.version = $3 and o.operation_id = $4 group by o.name`,
+     where o.practice_id = $1 and o.plan_id = $2 and o.version = $3 and o.operation_id = $4 group by o.name, o.role`,
     [practiceId, input.planId, plan.version, input.operationId],
   );
   if (!operation)
@@ -76,9 +78,17 @@ export async function logOperation(client: Client, access: Access, input: LogEnt
 
 function refuseSenselessRate(
   { quantityPerHa }: LogEntry,
-  { name, plannedPerHa, unit }: { name: string; plannedPerHa: number | null; unit: string | null },
+  { name, role, plannedPerHa, unit }: { name: string; role: string; plannedPerHa: number | null; unit: string | null },
 ): void {
   if (quantityPerHa === null) return;
+  if (role === "irrigate") {
+    if (quantityPerHa > MOST_WATER_M3_PER_HA)
+      throw new Refused(
+        422,
+        `Water given: ${quantityPerHa / 10} mm given, allowed is up to ${MOST_WATER_M3_PER_HA / 10} mm.`,
+      );
+    return;
+  }
   if (plannedPerHa === null)
     throw new Refused(422, `Rate: ${quantityPerHa} given, but ${name} uses nothing: leave it empty.`);
   const most = MOST_TIMES_PLANNED * plannedPerHa;

@@ -13,6 +13,7 @@ export function WrittenValue<T>({
   read,
   onValue,
   onClear,
+  onCommit,
   onLeave,
   label,
   suffix,
@@ -25,6 +26,8 @@ export function WrittenValue<T>({
   read: (typed: string) => Reading<T>;
   onValue: (value: T) => void;
   onClear?: () => void;
+  /** one leaves it after typing, with what was read */
+  onCommit?: (value: T) => void;
   /** one leaves it with what stands there read */
   onLeave?: () => void;
   label: string;
@@ -74,6 +77,8 @@ export function WrittenValue<T>({
           onChange={(event) => take(event.currentTarget.value)}
           onBlur={() => {
             if (problem !== null) return;
+            const reading = typed === null || typed.trim() === "" ? null : read(typed);
+            if (reading?.ok) onCommit?.(reading.value);
             setTyped(null);
             onLeave?.();
           }}

@@ -13,7 +13,7 @@ export function Ladder({ sheet, onSheet }: { sheet: SheetId; onSheet: (sheet: Sh
   if (!plan) return null;
   return (
     <nav aria-label="Sheets of the plan">
-      <ol className="flex gap-1 overflow-x-auto lg:block">
+      <ol className="relative flex gap-1 overflow-x-auto lg:block">
         {SHEET_MODULES.map(({ id, present }, i) => {
           const own = findings.filter((f) => f.sheet === id && f.severity !== "hint");
           const stops = own.some((f) => f.severity === "stop");

@@ -74,6 +74,12 @@ export function SeasonScreen({
             onChange={(s) => router.push(`/season?season=${s}`)}
           />
         )}
+        <Link
+          href={`/season/water?season=${sheet.season}`}
+          className="touch inline-flex items-center text-action underline underline-offset-2"
+        >
+          Share water
+        </Link>
         <label className="flex items-baseline gap-2">
           <span className="text-soft">Show</span>
           <input

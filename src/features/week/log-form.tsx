@@ -2,6 +2,7 @@
 
 import { Check } from "lucide-react";
 import { useState } from "react";
+import type { OperationRole } from "@/core/guides/roles";
 import type { LoggedOperation } from "@/core/plan/facts";
 import type { OperationInput } from "@/core/plan/operation";
 import { Button } from "@/ui/button";
@@ -19,7 +20,11 @@ interface Loggable {
   doneOn: string | null;
   date: string | null;
   inputs: OperationInput[];
+  role: OperationRole;
 }
+
+/** 1 mm on a hectare [m3]. */
+const M3_PER_MM = 10;
 
 /** Logs an operation as done: when, how much, what was seen. Kept on the device until the server has it. */
 export function LogForm({
@@ -37,7 +42,9 @@ export function LogForm({
   const [open, setOpen] = useState(false);
   const [doneOn, setDoneOn] = useState(operation.date && operation.date < today ? operation.date : today);
   const single = operation.inputs.length === 1 ? operation.inputs[0] : undefined;
-  const dimension = single?.unit === "t" ? "dressing" : "massPerArea";
+  // water is logged as the depth that was given, and kept in cubic metres a hectare
+  const waters = operation.role === "irrigate";
+  const dimension = waters ? "waterDepth" : single?.unit === "t" ? "dressing" : "massPerArea";
   const [quantity, setQuantity] = useState("");
   const [note, setNote] = useState("");
   const [problem, setProblem] = useState<string | null>(null);
@@ -63,12 +70,14 @@ export function LogForm({
   const save = async () => {
     let quantityPerHa: number | null = null;
     if (quantity.trim() !== "") {
-      const reading = read("Rate", dimension, { min: 0, max: 1_000_000 })(quantity);
+      const reading = read(waters ? "Water given" : "Rate", dimension, { min: 0, max: waters ? 500 : 1_000_000 })(
+        quantity,
+      );
       if (!reading.ok) {
         setProblem(reading.message);
         return;
       }
-      quantityPerHa = reading.value;
+      quantityPerHa = waters ? M3_PER_MM * reading.value : reading.value;
     }
     if (!/^\d{4}-\d{2}-\d{2}$/.test(doneOn) || doneOn > today) {
       setProblem(`Done on: ${doneOn || "nothing"} given, allowed is a date up to today (${today})`);
@@ -112,7 +121,21 @@ export function LogForm({
               <span className="w-24 text-soft">Done on</span>
               <WrittenDate label="Done on" day={doneOn} today={today} onDay={setDoneOn} onBad={() => setDoneOn("")} />
             </span>
-            {single && (
+            {waters && (
+              <label className="flex items-baseline gap-3">
+                <span className="w-24 text-soft">Water given</span>
+                <input
+                  className="writes w-28 text-right"
+                  inputMode="decimal"
+                  value={quantity}
+                  onChange={(event) => setQuantity(event.currentTarget.value)}
+                />
+                <span className="text-[12px] text-soft">
+                  {split(1, "waterDepth").unit} out of the pipe, not at the roots; empty: as planned
+                </span>
+              </label>
+            )}
+            {single && !waters && (
               <label className="flex items-baseline gap-3">
                 <span className="w-24 text-soft">{single.name}</span>
                 <input

@@ -71,7 +71,7 @@ export function draftWater(draft: Draft, solved: SolvedDates): void {
   const found: { number: number; day: number; netMm: number }[] = [];
   const ranked = rankCourses(year, own.startDepletionMm ?? null);
   if (standing && context.crop.guide.water.standing.length > 0) {
-    part.pond = pondSeason(draft, year, ranked.median, found, stopDay);
+    part.pond = pondSeason(draft, year, ranked.median, found, stopDay, solved);
     part.etcMm = sum(Array.from(year.kc, (kc, d) => kc * etoOf(year, ranked.median, d)));
     part.etaMm = part.etcMm;
   } else {

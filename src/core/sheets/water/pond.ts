@@ -1,13 +1,17 @@
 /** Water that stands on a bunded field. */
 
+import { daysBetween } from "../../dates";
+import type { SolvedDates } from "../../plan/dates";
 import { pondDay } from "../../water/ponded-balance";
 import type { Draft } from "../sheet";
 import type { PondDays } from "./part";
 import { etoOf, rainOf, type WaterYear } from "./season";
 
-/** Percolation of a puddled field and the height of its bund [mm]; usual figures. */
+/** Percolation of a puddled field, and the height of its outlet [mm]; usual figures. */
 const PERCOLATION_MM = 3;
-const BUND_MM = 150;
+const BUND_MM = 100;
+/** Days that a drain within the season lasts; usual custom, until the soil is hair-cracked. */
+const DRAINED_DAYS = 7;
 /** Days before draining in which nothing is filled; assumption. */
 const SOON_DAYS = 7;
 /** Water that the soil gives up while its table falls under the surface [mm for each cm]; usual of puddled clay. */
@@ -20,12 +24,14 @@ export function pondSeason(
   course: number,
   found: { number: number; day: number; netMm: number }[],
   stopDay: number | null,
+  solved: SolvedDates,
 ): PondDays {
   const { guide } = draft.context.crop;
   const depths = guide.water.standing
     .map((s) => ({
       from: s.fromStage === "planting" ? 0 : (year.stageDays.find((t) => t.id === s.fromStage)?.day ?? 0),
       highMm: s.depthCm * 10,
+      sinks: s.refillAtCm !== undefined && s.refillAtCm < 0,
       // filled again at a quarter of its depth, or where the guide says
       lowMm:
         s.refillAtCm === undefined
@@ -35,14 +41,22 @@ export function pondSeason(
             : s.refillAtCm * 10,
     }))
     .sort((a, b) => a.from - b.from);
+  // a drain of the guide's own lets it off for a while, but where it sinks by itself
+  const drains = guide.tasks.flatMap((task) => {
+    const date = task.role === "drain" ? solved.dates[task.id]?.planned : undefined;
+    return date ? [daysBetween(year.from, date)] : [];
+  });
   const pond: PondDays = { from: year.from, depthMm: [], irrigationMm: [], spillMm: [], drainedMm: [] };
   let depth = 0;
   let number = 0;
   for (let d = 0; d < year.days; d++) {
     const at = depths.filter((t) => t.from <= d).at(-1) ?? depths[0];
-    const dry = stopDay !== null && d > stopDay;
+    const drained = at?.sinks ? undefined : drains.find((from) => d >= from && d < from + DRAINED_DAYS);
+    const dry = (stopDay !== null && d > stopDay) || drained !== undefined;
     // what is let off within days is not filled
-    const soon = depths.some((t) => t.highMm === 0 && t.from > d && t.from - d <= SOON_DAYS);
+    const soon =
+      depths.some((t) => t.highMm === 0 && t.from > d && t.from - d <= SOON_DAYS) ||
+      drains.some((from) => !at?.sinks && from > d && from - d <= SOON_DAYS);
     const [low, high] = dry ? [0, 0] : [soon ? -BUND_MM : (at?.lowMm ?? 0), at?.highMm ?? 0];
     const day = pondDay(
       depth,

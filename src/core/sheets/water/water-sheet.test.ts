@@ -10,6 +10,7 @@ import { applyChanges, type Change, change, freshDecisions } from "../decisions"
 import { draftPlan } from "../draft-plan";
 import type { Plan } from "../plan";
 import { GIFT } from "./draft";
+import { dryStages, waterResponse } from "./response";
 
 const WET = { irrigated: true, waterSystem: "sprinkler", waterFlowM3PerH: 60, waterLiftM: 10 } as const;
 const facts = (field: Partial<PlanFacts["field"]> = {}, more: Partial<PlanFacts> = {}): PlanFacts => ({
@@ -206,5 +207,40 @@ describe("what the plan finds of its water", () => {
     const [first] = last.gifts;
     const after = facts({}, { log: [PLANTED], today: addDays(first?.date as string, 20) });
     expect(ids("potato", after)).toContain("water.unlogged");
+  });
+});
+
+describe("less water than a plan asks for", () => {
+  const own = facts({}, { prices: { ...EXAMPLE_FACTS.prices, waterPerM3: 2, energyPerKwh: 15 } });
+  const { points, full } = unwrap(waterResponse(own, freshDecisions("potato"), 2027, testGuide("potato")));
+
+  it("begins at none, ends at all, and yields no less for more", () => {
+    expect(points[0]?.netMm).toBe(0);
+    expect(points.at(-1)?.netMm).toBeCloseTo(full.water.netMm, 6);
+    for (let i = 1; i < points.length; i++)
+      expect(points[i]?.relativeYieldPct).toBeGreaterThanOrEqual((points[i - 1]?.relativeYieldPct ?? 0) - 1e-9);
+  });
+
+  it("is worth the yield at its price, less what the water costs", () => {
+    const price = own.prices.cropPerT["potato.tubers"] as number;
+    const cost = full.operations.filter((o) => o.id.startsWith(GIFT)).reduce((sum, o) => sum + o.costPerHa, 0);
+    expect(points.at(-1)?.valuePerHa).toBeCloseTo(
+      (full.water.relativeYieldPct / 100) * full.targetTPerHa * price - cost,
+      4,
+    );
+    expect(points[0]?.valuePerHa).toBeCloseTo(
+      ((points[0]?.relativeYieldPct ?? 0) / 100) * full.targetTPerHa * price,
+      4,
+    );
+  });
+
+  it("leaves stages dry that are named, and is refused where nothing is watered", () => {
+    const dry = draft("potato", facts({ waterM3PerYear: 4000 }));
+    const days = dryStages(dry).reduce((sum, s) => sum + s.days, 0);
+    // days of before emergence belong to no stage
+    expect(days).toBeGreaterThan(0);
+    expect(days).toBeLessThanOrEqual(dry.water.stressDays);
+    const rain = waterResponse(facts({ irrigated: false }), freshDecisions("potato"), 2027, testGuide("potato"));
+    expect(rain.ok ? [] : rain.errors.map((e) => e.field)).toEqual(["field"]);
   });
 });

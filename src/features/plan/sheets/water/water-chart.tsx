@@ -71,7 +71,7 @@ export function WaterChart({ days, today, stopOn }: { days: WaterDays; today: st
               y={BARS - (mm / wettest) * (BARS - 6)}
               width={4}
               height={(mm / wettest) * (BARS - 6)}
-              fill="var(--action)"
+              fill="var(--water)"
             />
           ) : null,
         )}
@@ -93,8 +93,8 @@ export function WaterChart({ days, today, stopOn }: { days: WaterDays; today: st
       </svg>
       <figcaption className="text-[12px] text-soft">
         Below: {split(1, "waterDepth").unit} missing in the rooted soil; dashed, as much as is readily used; shaded,
-        days of stress. Above: rain, and gifts in green. The median of the simulated seasons, measured days where there
-        are some{stop > 0 ? "; dotted, the last day for water" : ""}.
+        days of stress. Above: rain, and gifts as broader bars. The median of the simulated seasons, measured days where
+        there are some{stop > 0 ? "; dotted, the last day for water" : ""}.
       </figcaption>
     </figure>
   );

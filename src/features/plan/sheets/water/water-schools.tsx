@@ -4,6 +4,7 @@ import { useState } from "react";
 import { change } from "@/core/sheets/decisions";
 import type { Plan } from "@/core/sheets/plan";
 import { WATER_SCHOOL_IDS, type WaterSchoolId } from "@/core/sheets/water/decisions";
+import { giftsCostPerHa } from "@/core/sheets/water/response";
 import { WATER_SCHOOLS } from "@/core/sheets/water/schools";
 import { Button } from "@/ui/button";
 import { figures, TableHead } from "@/ui/table-head";
@@ -12,9 +13,7 @@ import { usePlanModel } from "../../plan-context";
 
 /** What water costs on a hectare, and what the yield that it keeps is worth; minor units. */
 function worth(plan: Plan, pricePerT: number) {
-  const cost = plan.operations
-    .filter((o) => o.sheet === "water" && o.role === "irrigate")
-    .reduce((sum, o) => sum + o.costPerHa, 0);
+  const cost = giftsCostPerHa(plan);
   return { cost, kept: (plan.water.relativeYieldPct / 100) * plan.targetTPerHa * pricePerT };
 }
 

@@ -13,6 +13,7 @@ import { DecisionLine, SheetHead } from "../../decision-line";
 import { usePlanModel } from "../../plan-context";
 import { PlannedDate } from "../../planned-date";
 import { FigureValue } from "../../working";
+import { PondChart } from "./pond-chart";
 import { WaterChart } from "./water-chart";
 import { WaterSchools } from "./water-schools";
 
@@ -145,9 +146,13 @@ export function WaterSheet() {
             />
           }
           leads={
-            <>
-              <FigureValue id="water.efficiency" decimals={0} /> arrives
-            </>
+            water.pond ? (
+              <span className="text-soft">what seeps away is counted in the depth</span>
+            ) : (
+              <>
+                <FigureValue id="water.efficiency" decimals={0} /> arrives
+              </>
+            )
           }
         />
       )}
@@ -205,6 +210,7 @@ export function WaterSheet() {
         />
       )}
       {water.season && <WaterChart days={water.season} today={facts.today} stopOn={irrigated ? water.stopOn : null} />}
+      {water.pond && <PondChart days={water.pond} stopOn={water.stopOn} />}
       {water.gifts.length > 0 && <Gifts />}
       {irrigated && !water.pond && <WaterSchools />}
       {!water.season && !water.pond && (

@@ -1,0 +1,79 @@
+/** What a field's plan is worth by the water that it may have. */
+
+import type { Guide } from "../../guides/schema";
+import type { PlanFacts } from "../../plan/facts";
+import { failed, fieldError, ok, type Result } from "../../result";
+import type { Decisions } from "../decisions";
+import { draftPlan } from "../draft-plan";
+import type { Plan } from "../plan";
+
+export interface WaterResponse {
+  /** net water, and the value of a hectare with it: yield as far as water allows it at the crop's price, less what the water costs [minor] */
+  points: { netMm: number; valuePerHa: number; relativeYieldPct: number }[];
+  efficiencyPct: number;
+  /** with all the water that the plan asks for */
+  full: Plan;
+  pricePerT: number;
+}
+
+/** Parts of the full need that are looked at. */
+const SHARES = [0, 0.15, 0.3, 0.45, 0.6, 0.75, 0.9, 1];
+
+/**
+ * The response of a plan to its season's water: the plan drafted with less and less of it, the gifts ending when it ends.
+ * Errors: those of draftPlan; a field that is not irrigated or whose water stands. Value 0 where the crop has no price.
+ */
+export function waterResponse(
+  facts: PlanFacts,
+  decisions: Decisions,
+  season: number,
+  guide: Guide,
+): Result<WaterResponse> {
+  const { areaHa } = facts.field;
+  const withVolume = (m3: number | null) =>
+    draftPlan({ ...facts, field: { ...facts.field, waterM3PerYear: m3 } }, decisions, season, guide);
+  const drafted = withVolume(null);
+  if (!drafted.ok) return drafted;
+  const full = drafted.value;
+  if (!facts.field.irrigated || !full.water.season)
+    return failed([fieldError("field", facts.field.name, "an irrigated field whose water does not stand")]);
+  const pricePerT = facts.prices.cropPerT[`${full.crop.guide.id}.${full.crop.product.id}`] ?? 0;
+  const pointOf = (plan: Plan) => ({
+    netMm: plan.water.netMm,
+    valuePerHa: (plan.water.relativeYieldPct / 100) * plan.targetTPerHa * pricePerT - giftsCostPerHa(plan),
+    relativeYieldPct: plan.water.relativeYieldPct,
+  });
+  const points = [pointOf(full)];
+  const gross = full.water.grossMm * 10 * areaHa;
+  for (const share of SHARES.slice(0, -1)) {
+    const less = withVolume(share * gross);
+    if (less.ok) points.push(pointOf(less.value));
+  }
+  points.sort((a, b) => a.netMm - b.netMm);
+  return ok({
+    points: points.filter((p, i) => i === 0 || p.netMm > (points[i - 1]?.netMm ?? 0) + 0.01),
+    efficiencyPct: full.figures["water.efficiency"]?.value ?? 100,
+    full,
+    pricePerT,
+  });
+}
+
+/** What the gifts of a plan cost on a hectare: hands, energy and water [minor]. */
+export function giftsCostPerHa({ water, operations }: Plan): number {
+  const ids = new Set(water.gifts.map((g) => g.id));
+  return operations.reduce((sum, o) => sum + (ids.has(o.id) ? o.costPerHa : 0), 0);
+}
+
+/** Stages in whose time the crop lacks water, with the days of it. */
+export function dryStages(plan: Plan): { name: string; days: number }[] {
+  const { season } = plan.water;
+  if (!season) return [];
+  const at = (date: string) => Math.round((Date.parse(date) - Date.parse(season.from)) / 86_400_000);
+  return plan.stages.flatMap((stage, i) => {
+    const next = plan.stages[i + 1];
+    const from = Math.max(0, at(stage.date));
+    const to = next ? at(next.date) : season.ks.length;
+    const days = season.ks.slice(from, to).filter((k) => k < 0.995).length;
+    return days > 0 ? [{ name: stage.name, days }] : [];
+  });
+}
