@@ -219,6 +219,13 @@ const TABLE: Record<string, Row> = {
   "GET /api/season": { may: "oa", path: () => "/api/season?season=2027" },
   "PUT /api/settings": { may: "o", path: () => "/api/settings", body: () => ({}) },
   "GET /api/site": { may: "oa", path: () => "/api/site?guide=wheat&kind=winter" },
+  "POST /api/rain": {
+    may: "oag",
+    path: () => "/api/rain",
+    body: () => ({ id: crypto.randomUUID(), fieldId: ids.field, day: "2026-08-01", rainMm: 12 }),
+    toOther: 404,
+  },
+  "DELETE /api/rain": { may: "oag", path: () => `/api/rain?fieldId=${ids.field}&day=2020-01-01`, toOther: 404 },
   "POST /api/stages": {
     may: "oag",
     path: () => "/api/stages",

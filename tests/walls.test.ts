@@ -279,6 +279,7 @@ describe("walls between practices", () => {
       fertiliser_content: "delete, insert, update",
       field: "insert, update",
       field_descent: "insert",
+      field_rain: "insert, update of withdrawn_at",
       grower: "insert, update",
       guide_revision: "insert",
       import: "insert, update of undone_at",

@@ -8,6 +8,7 @@ import type { Guide } from "@/core/guides/schema";
 import { KIND_IDS } from "@/core/records/describe";
 import { logEntryRecord } from "@/core/records/log-entry";
 import { minor } from "@/core/records/parts";
+import { rainReadingRecord } from "@/core/records/rain-reading";
 import { stageSeenRecord } from "@/core/records/stage-seen";
 import { anyDecisionsSchema } from "@/core/sheets/decisions-schema";
 import { WEATHER_COLUMNS } from "@/core/weather/read-weather-table";
@@ -100,6 +101,7 @@ export const BODIES = {
   "POST /api/plans/{id}/issue": z.strictObject({ revision }),
   "POST /api/log": logEntryRecord,
   "POST /api/stages": stageSeenRecord,
+  "POST /api/rain": rainReadingRecord,
   "POST /api/moves": z.strictObject({
     moves: z
       .array(z.strictObject({ planId: z.uuid(), operationId: z.string().min(1).max(80), date: z.iso.date() }))
@@ -216,6 +218,8 @@ export interface Answers {
   "POST /api/plans/{id}/repair": RepairResult;
   "POST /api/log": Done;
   "DELETE /api/log": Done;
+  "POST /api/rain": Done;
+  "DELETE /api/rain": Done;
   "POST /api/stages": Done;
   "DELETE /api/stages": Done;
   "POST /api/moves": { results: MoveResult[] };

@@ -73,6 +73,8 @@ export interface PlanFacts {
   limes: LimeProduct[];
   seedLots: PlanLot[];
   prices: Prices;
+  /** rain in the field's own gauge, which goes before the station's */
+  rain?: { day: IsoDate; rainMm: number }[];
   log: LoggedOperation[];
   /** growth stages seen in the field */
   observations: StageObservation[];

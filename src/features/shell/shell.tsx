@@ -206,10 +206,7 @@ function WaitingLogs() {
   const [count, setCount] = useState(0);
   useEffect(() => {
     const look = () => {
-      const some = LOG_KEYS.reduce(
-        (sum, key) => sum + (localStorage.getItem(key)?.match(/"operationId"/g)?.length ?? 0),
-        0,
-      );
+      const some = LOG_KEYS.reduce((sum, key) => sum + (localStorage.getItem(key)?.match(/"label":/g)?.length ?? 0), 0);
       setCount(some);
       if (some > 0)
         KEPT_LOGS().then(

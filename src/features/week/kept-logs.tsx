@@ -31,7 +31,7 @@ export function KeptLogs() {
       {count > 0 && <span role="status">{keptInWords(count)}</span>}
       {refused.map(({ entry, reason }) => (
         <span key={entry.id} role="alert">
-          {entry.label}, {entry.doneOn}, was not logged: {reason}{" "}
+          {entry.label}, {"kind" in entry ? entry.day : entry.doneOn}, was not logged: {reason}{" "}
           <button type="button" className="underline underline-offset-2" onClick={() => letGo(entry.id)}>
             Let it go
           </button>

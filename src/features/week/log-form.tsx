@@ -125,6 +125,7 @@ export function LogForm({
               <label className="flex items-baseline gap-3">
                 <span className="w-24 text-soft">Water given</span>
                 <input
+                  aria-label="Water given"
                   className="writes w-28 text-right"
                   inputMode="decimal"
                   value={quantity}

@@ -84,7 +84,7 @@ describe("logging an operation", () => {
     await sendLog(entry("a"));
     await sendLog(entry("b"));
     await sendLog(entry("a", { note: "wet in the dip" }));
-    expect(waitingLogs().map((e) => [e.id, e.note])).toEqual([
+    expect(waitingLogs().map((e) => [e.id, "note" in e ? e.note : ""])).toEqual([
       ["b", ""],
       ["a", "wet in the dip"],
     ]);

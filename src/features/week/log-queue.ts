@@ -5,6 +5,17 @@
 import { send } from "../shared/send";
 import { LOG_EVENT, REFUSED_KEY, WAITING_KEY } from "./log-keys";
 
+/** Rain of a field's own gauge. */
+export interface OutgoingRain {
+  kind: "rain";
+  id: string;
+  fieldId: string;
+  day: string;
+  rainMm: number;
+  /** for people, not sent */
+  label: string;
+}
+
 export interface Outgoing {
   id: string;
   planId: string;
@@ -19,11 +30,13 @@ type Answer = { kind: "sent" } | { kind: "kept" } | { kind: "refused"; reason: s
 
 /** An entry that the server will not take, set aside until a person has seen why. */
 export interface SetAside {
-  entry: Outgoing;
+  entry: Kept;
   reason: string;
 }
 
-export const waitingLogs = (): Outgoing[] => stored<Outgoing>(WAITING_KEY);
+type Kept = Outgoing | OutgoingRain;
+
+export const waitingLogs = (): Kept[] => stored<Kept>(WAITING_KEY);
 export const refusedLogs = (): SetAside[] => stored<SetAside>(REFUSED_KEY);
 
 function stored<T>(key: string): T[] {
@@ -41,7 +54,7 @@ function put(key: string, list: unknown[]): void {
   window.dispatchEvent(new Event(LOG_EVENT));
 }
 
-const keep = (list: Outgoing[]): void => put(WAITING_KEY, list);
+const keep = (list: Kept[]): void => put(WAITING_KEY, list);
 
 /** Lets go of an entry that was set aside. */
 export const letGo = (id: string): void =>
@@ -51,7 +64,7 @@ export const letGo = (id: string): void =>
   );
 
 /** Sends an entry; without a network it is kept and sent later. A refusal is final and says why. */
-export async function sendLog(entry: Outgoing): Promise<Answer> {
+export async function sendLog(entry: Kept): Promise<Answer> {
   keep([...waitingLogs().filter((e) => e.id !== entry.id), entry]);
   const answer = await post(entry);
   if (answer.kind !== "kept") keep(waitingLogs().filter((e) => e.id !== entry.id));
@@ -68,8 +81,12 @@ export async function sendWaiting(): Promise<void> {
   }
 }
 
-async function post({ label: _label, ...entry }: Outgoing): Promise<Answer> {
-  const reply = await send("POST /api/log", { body: entry });
+async function post({ label: _label, ...entry }: Kept): Promise<Answer> {
+  const reply = await (() => {
+    if (!("kind" in entry)) return send("POST /api/log", { body: entry });
+    const { kind: _kind, ...reading } = entry;
+    return send("POST /api/rain", { body: reading });
+  })();
   if (reply.ok) return { kind: "sent" };
   // without a server, signed out, or asked to come later, the entry waits; anything else is a refusal
   if (reply.status === null || reply.status >= 500 || [401, 408, 429].includes(reply.status)) return { kind: "kept" };

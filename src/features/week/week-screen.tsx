@@ -15,7 +15,7 @@ import { useRouter } from "next/navigation";
 import { type ReactNode, useMemo, useState } from "react";
 import { addDays, daysBetween, formatDay } from "@/core/dates";
 import { weekOf } from "@/core/season/level-load";
-import type { DueOperation, WeekSheet } from "@/server/contracts";
+import type { DueOperation, FieldName, WeekSheet } from "@/server/contracts";
 import { Button } from "@/ui/button";
 import { Disclosure } from "@/ui/disclosure";
 import { draftingInWords, useDrafting } from "../season/use-drafting";
@@ -26,6 +26,7 @@ import { send } from "../shared/send";
 import { CalendarAddress } from "./calendar-address";
 import { DueLine, jobKey } from "./due-line";
 import { OutlookStrip } from "./outlook-strip";
+import { RainForm } from "./rain-form";
 
 const DAYS = ["Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday"];
 /** More jobs than these in the two weeks after are not all listed at once. */
@@ -40,12 +41,15 @@ export function WeekScreen({
   today,
   mayRead,
   mayMove,
+  fields,
 }: {
   sheet: Packed<WeekSheet>;
   from: string;
   today: string;
   mayRead: boolean;
   mayMove: boolean;
+  /** where rain can be noted */
+  fields: FieldName[];
 }) {
   const sheet = useMemo(() => unpack(packed), [packed]);
   const [local, setLocal] = useState<Record<string, string | null>>({});
@@ -117,6 +121,7 @@ export function WeekScreen({
           <Button onClick={() => goTo(addDays(from, -7))}>Earlier</Button>
           <Button onClick={() => goTo(weekOf(today))}>This week</Button>
           <Button onClick={() => goTo(addDays(from, 7))}>Later</Button>
+          {fields.length > 0 && <RainForm fields={fields} today={today} />}
           <CalendarAddress />
           <Button onClick={() => window.print()} aria-label="Print">
             <Printer size={15} aria-hidden />

@@ -29,6 +29,7 @@ export const KEPT: Record<string, string> = {
   operation_input: "what the operations use",
   moved_operation: "operations that were put on another day since",
   log_entry: "what was done",
+  field_rain: "rain in the fields' own gauges",
   stage_observation: "growth stages that were seen",
   import: "files that records were taken in from",
   import_row: "what each of these files added and changed",

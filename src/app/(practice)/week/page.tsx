@@ -5,6 +5,7 @@ import { pack } from "@/features/shared/packed";
 import { WeekScreen } from "@/features/week/week-screen";
 import { may, requirePage } from "@/server/access";
 import { inPractice } from "@/server/db";
+import { wateredFields } from "@/server/field-rain";
 import { loadWeek } from "@/server/week";
 
 export const metadata: Metadata = { title: "Week" };
@@ -13,7 +14,10 @@ export default async function WeekPage({ searchParams }: { searchParams: Promise
   const access = await requirePage("log");
   const { from } = await searchParams;
   const week = weekOf(dayNumber(from) === null ? access.today : (from as string));
-  const sheet = await inPractice(access, (client) => loadWeek(client, access, week));
+  const { sheet, fields } = await inPractice(access, async (client) => ({
+    sheet: await loadWeek(client, access, week),
+    fields: await wateredFields(client, access),
+  }));
   return (
     <WeekScreen
       sheet={pack(sheet)}
@@ -21,6 +25,7 @@ export default async function WeekPage({ searchParams }: { searchParams: Promise
       today={access.today}
       mayRead={may(access.role, "read")}
       mayMove={may(access.role, "plan")}
+      fields={fields}
     />
   );
 }

@@ -18,6 +18,8 @@ const BARE_KC = 0.35;
 
 export interface WaterYear {
   weather: DailyWeather;
+  /** rain of all courses, with the field's own gauge put over the station's */
+  rainMm: Float32Array;
   /** day of planting after the weather's first */
   first: number;
   days: number;
@@ -78,6 +80,7 @@ export function waterYear({ context, facts }: Draft, solved: SolvedDates): Water
   }
   return {
     weather,
+    rainMm: withGauge(weather, facts.rain ?? []),
     first,
     days,
     kc,
@@ -87,6 +90,27 @@ export function waterYear({ context, facts }: Draft, solved: SolvedDates): Water
     stageDays,
     from: planting,
   };
+}
+
+const gauged = new WeakMap<DailyWeather, Map<string, Float32Array>>();
+
+/** The weather's rain with a gauge's readings in their days, the same object for the same readings. */
+function withGauge(weather: DailyWeather, readings: { day: IsoDate; rainMm: number }[]): Float32Array {
+  const inside = readings.flatMap(({ day, rainMm }) => {
+    const d = toDay(day) - weather.firstDay;
+    return d >= 0 && d < weather.days ? [{ d, rainMm }] : [];
+  });
+  if (inside.length === 0) return weather.rainMm;
+  const kept = gauged.get(weather) ?? new Map<string, Float32Array>();
+  gauged.set(weather, kept);
+  const key = JSON.stringify(inside);
+  const known = kept.get(key);
+  if (known) return known;
+  const rain = Float32Array.from(weather.rainMm);
+  for (let s = 0; s < weather.seasons; s++) for (const { d, rainMm } of inside) rain[s * weather.days + d] = rainMm;
+  kept.clear();
+  kept.set(key, rain);
+  return rain;
 }
 
 function plantingOf(solved: SolvedDates): IsoDate | null {
@@ -105,7 +129,7 @@ function depletionAtPlanting(year: WaterYear, course: number): number {
   let depletion = 0;
   for (let i = course * weather.days + first - before; i < course * weather.days + first; i++) {
     const left = 1 - depletion / taw;
-    depletion += BARE_KC * weather.etoMm[i]! * left - weather.rainMm[i]!;
+    depletion += BARE_KC * weather.etoMm[i]! * left - year.rainMm[i]!;
     if (depletion < 0) depletion = 0;
   }
   return depletion;
@@ -119,13 +143,13 @@ export function walkCourse(
   give: Giver,
   trace: Trace | null = null,
 ): Sums {
-  const { weather, first, days, kc, rootM, awcMmPerM, depletionFraction } = year;
+  const { weather, rainMm, first, days, kc, rootM, awcMmPerM, depletionFraction } = year;
   const initialDepletionMm = start ?? depletionAtPlanting(year, course);
   return walkWater(
     days,
     course * weather.days + first,
     weather.etoMm,
-    weather.rainMm,
+    rainMm,
     kc,
     rootM,
     { awcMmPerM, depletionFraction, initialDepletionMm },
@@ -136,8 +160,8 @@ export function walkCourse(
 
 export const etoOf = ({ weather, first }: WaterYear, course: number, d: number) =>
   weather.etoMm[course * weather.days + first + d] ?? 0;
-export const rainOf = ({ weather, first }: WaterYear, course: number, d: number) =>
-  weather.rainMm[course * weather.days + first + d] ?? 0;
+export const rainOf = ({ weather, rainMm, first }: WaterYear, course: number, d: number) =>
+  rainMm[course * weather.days + first + d] ?? 0;
 
 export interface Ranked {
   /** the course whose net need is the median, and the needs at the 20th, 50th and 80th of a hundred [mm] */
@@ -154,7 +178,8 @@ const kept = new Map<string, Ranked>();
 export function rankCourses(year: WaterYear, start: number | null): Ranked {
   const { weather, first, days, kc, rootM, awcMmPerM, depletionFraction } = year;
   const key = [
-    weatherId(weather),
+    idOf(weather),
+    idOf(year.rainMm),
     first,
     days,
     awcMmPerM,
@@ -177,12 +202,13 @@ export function rankCourses(year: WaterYear, start: number | null): Ranked {
   return ranked;
 }
 
-const ids = new WeakMap<DailyWeather, number>();
+const ids = new WeakMap<object, number>();
 let next = 0;
-function weatherId(weather: DailyWeather): number {
-  const known = ids.get(weather);
+/** A number that tells objects apart. */
+function idOf(thing: object): number {
+  const known = ids.get(thing);
   if (known !== undefined) return known;
   next += 1;
-  ids.set(weather, next);
+  ids.set(thing, next);
   return next;
 }

@@ -244,3 +244,20 @@ describe("less water than a plan asks for", () => {
     expect(rain.ok ? [] : rain.errors.map((e) => e.field)).toEqual(["field"]);
   });
 });
+
+describe("a field's own gauge", () => {
+  it("goes before the station's rain, and the gifts follow", () => {
+    const plain = draft("potato");
+    const [first] = plain.water.gifts;
+    if (!first) throw new Error("no gift");
+    // ten wet days from the eve of the first gift on: the ground is full, whichever course is the median
+    const wetDays = Array.from({ length: 10 }, (_, i) => addDays(first.date, i - 1));
+    const after = draft("potato", facts({}, { rain: wetDays.map((day) => ({ day, rainMm: 20 })) }));
+    const d = daysBetween(after.water.season?.from as string, wetDays[0] as string);
+    expect(after.water.season?.rainMm.slice(d, d + 10)).toEqual(new Array(10).fill(20));
+    expect(after.water.gifts.filter((g) => wetDays.includes(g.date))).toEqual([]);
+    expect(after.water.season?.depletionMm[d + 9]).toBeLessThan(8);
+    // the station's own days are as they were
+    expect(draft("potato").water).toEqual(plain.water);
+  });
+});

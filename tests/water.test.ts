@@ -1,0 +1,179 @@
+/** Water across the program: a school chosen and a gift changed in the browser, rain noted without a network, water shared. */
+
+import AxeBuilder from "@axe-core/playwright";
+import pg from "pg";
+import type { Browser, Page } from "playwright-core";
+import { afterAll, beforeAll, describe, expect, inject, it } from "vitest";
+import type { Access } from "@/server/access";
+import { inPractice, pool } from "@/server/db";
+import { loadRain, noteRain } from "@/server/field-rain";
+import { loadPlan } from "@/server/plans";
+import { startPlan } from "@/server/plantings";
+import { loadWaterShares } from "@/server/water-shares";
+import { launchChromium, signedInPage } from "../scripts/app-under-test";
+import { accessOf, fieldNamed } from "./support/access";
+import { makePractice, removePractice } from "./support/made-practice";
+
+const PRACTICE = "Wellham";
+let owner: Access;
+let grower: Access;
+let other: Access;
+let admin: pg.Client;
+let browser: Browser;
+let page: Page;
+let withy: string;
+let planId: string;
+
+beforeAll(async () => {
+  process.env.DATABASE_URL = inject("databaseUrl");
+  await makePractice(inject("ownerUrl"), PRACTICE);
+  admin = new pg.Client({ connectionString: inject("adminUrl") });
+  await admin.connect();
+  owner = await accessOf(admin, "owner@wellham.example");
+  grower = await accessOf(admin, "grower@wellham.example");
+  other = await accessOf(admin, "una@fernhill.example");
+  withy = await fieldNamed(owner, "Withy Bed");
+  await admin.query(
+    `update field set irrigated = true, water_system = 'sprinkler', water_flow_m3_per_h = 60, water_lift_m = 8
+     where practice_id = $1 and name in ('Withy Bed', 'Kestrel Bottom')`,
+    [owner.practiceId],
+  );
+  planId = await inPractice(owner, (c) => startPlan(c, owner, { fieldId: withy, season: 2029, guideId: "potato" }));
+  const kestrel = await fieldNamed(owner, "Kestrel Bottom");
+  await inPractice(owner, (c) => startPlan(c, owner, { fieldId: kestrel, season: 2029, guideId: "garlic" }));
+  browser = await launchChromium();
+  page = await signedInPage(browser, inject("base"), "owner@wellham.example");
+});
+afterAll(async () => {
+  await browser?.close();
+  await admin.end();
+  await pool().end();
+  await removePractice(inject("adminUrl"), PRACTICE);
+});
+
+const region = () => page.getByRole("heading", { name: "Water", exact: true });
+const saved = () => page.getByText("Draft, saved").waitFor();
+
+describe("in the browser", () => {
+  it("a school is chosen, and the schools are compared over one season", async () => {
+    await page.goto(`/plans/${planId}`);
+    await page.waitForSelector("[data-operation=planting]");
+    await page.keyboard.press("5");
+    await region().waitFor();
+    await page.getByRole("button", { name: /Compare the schools/ }).click();
+    const line = (name: string) => page.getByRole("row").filter({ hasText: name });
+    await line("Not at all").waitFor();
+    expect(await line("Not at all").locator("td").first().textContent()).toBe("0");
+    await line("At the critical stages only").getByRole("button").click();
+    await page.getByText("Gifts: 2", { exact: false }).waitFor();
+    await saved();
+    await page.getByRole("button", { name: "Undo" }).click();
+    await page.getByText("Gifts: 2", { exact: false }).waitFor({ state: "detached" });
+    await saved();
+  });
+
+  it("a gift is changed and moved, and those after it follow", async () => {
+    const day = (n: number) => page.getByLabel(`Day of gift ${n}`, { exact: true });
+    const before = await day(2).inputValue();
+    const amount = page.getByLabel(/^Net water of the gift of/).first();
+    await amount.fill("11");
+    await amount.press("Enter");
+    await expect.poll(() => day(2).inputValue()).not.toBe(before);
+    const earlier = await day(1).inputValue();
+    await day(1).fill("in 900 days");
+    await day(1).press("Enter");
+    await expect.poll(() => day(1).inputValue()).not.toBe(earlier);
+    await page.getByRole("button", { name: "Undo" }).click();
+    await expect.poll(() => day(1).inputValue()).toBe(earlier);
+    await saved();
+  });
+
+  it("has no violation that axe finds, and fits the phone", async () => {
+    const found = await new AxeBuilder({ page }).analyze();
+    expect(found.violations.map((v) => `${v.id}: ${v.nodes[0]?.html.slice(0, 160)}`)).toEqual([]);
+    await page.setViewportSize({ width: 390, height: 844 });
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+  });
+
+  it("rain is noted on the phone without a network, and sent once it is back", async () => {
+    await page.goto("/week");
+    // what is needed without a network is fetched once the page is at rest
+    await page.waitForTimeout(5000);
+    await page.context().setOffline(true);
+    await page.getByRole("button", { name: "Rain" }).click();
+    const dialog = page.getByRole("dialog");
+    await dialog.getByLabel("Field").selectOption({ label: "Withy Bed, Pennick Farm" });
+    await dialog.getByRole("textbox", { name: "Day of the rain" }).fill("2026-08-11");
+    await dialog.getByLabel("Rain", { exact: true }).fill("wet");
+    await dialog.getByRole("button", { name: "Note it" }).click();
+    await dialog.getByRole("alert").filter({ hasText: "wet" }).waitFor();
+    await dialog.getByLabel("Rain", { exact: true }).fill("23");
+    await dialog.getByRole("button", { name: "Note it" }).click();
+    await dialog.getByText(/Kept on this device for Withy Bed/).waitFor();
+    await page.context().setOffline(false);
+    await expect
+      .poll(() => inPractice(owner, (c) => loadRain(c, owner, [withy])), { timeout: 40_000 })
+      .toEqual([{ fieldId: withy, day: "2026-08-11", rainMm: 23 }]);
+    const facts = (await inPractice(owner, (c) => loadPlan(c, owner, planId)))?.facts;
+    expect(facts?.rain).toEqual([{ day: "2026-08-11", rainMm: 23 }]);
+    await page.setViewportSize({ width: 1280, height: 800 });
+  });
+
+  it("short water is shared, and the page says what the next cubic metre earns", async () => {
+    await page.goto("/season/water?season=2029");
+    const volume = page.getByLabel("Water that there is");
+    await volume.fill("8000");
+    await volume.press("Enter");
+    await page.getByText(/The next cubic metre would earn/).waitFor();
+    const found = await new AxeBuilder({ page }).analyze();
+    expect(found.violations.map((v) => `${v.id}: ${v.nodes[0]?.html.slice(0, 160)}`)).toEqual([]);
+  });
+});
+
+describe("rain in a gauge", () => {
+  const reading = (more: object = {}) => ({
+    id: crypto.randomUUID(),
+    fieldId: withy,
+    day: "2026-08-05",
+    rainMm: 9,
+    ...more,
+  });
+
+  it("is one a day: another reading takes its place, the same one counts once", async () => {
+    const first = reading();
+    for (let i = 0; i < 2; i++) await inPractice(owner, (c) => noteRain(c, owner, first));
+    await inPractice(owner, (c) => noteRain(c, owner, reading({ rainMm: 12 })));
+    const of = (await inPractice(owner, (c) => loadRain(c, owner, [withy]))).filter((r) => r.day === "2026-08-05");
+    expect(of).toMatchObject([{ rainMm: 12 }]);
+  });
+
+  it("is refused for tomorrow, and for a field of somebody else", async () => {
+    await expect(inPractice(owner, (c) => noteRain(c, owner, reading({ day: "2026-08-13" })))).rejects.toThrow(
+      /up to today/,
+    );
+    await expect(inPractice(other, (c) => noteRain(c, other, reading()))).rejects.toThrow(/no such field/);
+    const { rows } = await admin.query(
+      `select f.id from field f join farm fa on fa.id = f.farm_id and fa.practice_id = f.practice_id
+       where f.practice_id = $1 and fa.grower_id <> $2 limit 1`,
+      [owner.practiceId, grower.growerId],
+    );
+    await expect(inPractice(grower, (c) => noteRain(c, grower, reading({ fieldId: rows[0].id })))).rejects.toThrow(
+      /no such field/,
+    );
+  });
+});
+
+describe("water that is shared", () => {
+  it("goes where it earns most, and no further than it reaches", async () => {
+    const all = await inPractice(owner, (c) => loadWaterShares(c, owner, { season: 2029 }));
+    expect(all.fields.map((f) => f.field).sort()).toEqual(["Kestrel Bottom", "Withy Bed"]);
+    const some = await inPractice(owner, (c) => loadWaterShares(c, owner, { season: 2029, volumeM3: 5000 }));
+    const given = some.fields.reduce((sum, f) => sum + f.volumeM3, 0);
+    expect(given).toBeLessThanOrEqual(5000 + 1e-6);
+    expect(some.marginalPerM3).toBeGreaterThan(0);
+    // garlic at 3100 a tonne earns more with a cubic metre than potatoes at 180
+    const of = (name: string) => some.fields.find((f) => f.field === name);
+    expect(of("Kestrel Bottom")?.volumeM3).toBeGreaterThan(of("Withy Bed")?.volumeM3 ?? 0);
+    expect((await inPractice(other, (c) => loadWaterShares(c, other, { season: 2029 }))).fields).toEqual([]);
+  });
+});
