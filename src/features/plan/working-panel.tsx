@@ -46,10 +46,25 @@ function Working({ id, figure }: { id: string; figure: Figure }) {
   return (
     <div>
       <h3 className="text-base">{figure.label}</h3>
-      {figure.formula && <p className="mt-1 text-soft">= {figure.formula}</p>}
+      {figure.formula && figure.inputs.length === 0 && <p className="mt-1 text-soft">= {figure.formula}</p>}
       {figure.inputs.length > 0 && (
         <table className="mt-2 w-full border-collapse">
           <tbody>
+            <tr className="border-b-2 border-ink">
+              <th scope="row" className="py-1 text-left">
+                {figure.override ? "computed" : "result"}
+              </th>
+              <td className="whitespace-nowrap py-1 text-right font-bold">
+                {amount(figure.override?.computed ?? figure.value, figure.unit)}
+              </td>
+            </tr>
+            {figure.formula && (
+              <tr>
+                <td colSpan={2} className="py-1 text-soft">
+                  = {figure.formula}
+                </td>
+              </tr>
+            )}
             {figure.inputs.map((input, i) => (
               // biome-ignore lint/suspicious/noArrayIndexKey: the order of a working never changes
               <tr key={i} className="border-t border-line align-top">
@@ -62,14 +77,6 @@ function Working({ id, figure }: { id: string; figure: Figure }) {
                 <td className="whitespace-nowrap py-1 text-right font-medium">{amount(input.value, input.unit)}</td>
               </tr>
             ))}
-            <tr className="border-t-2 border-ink">
-              <th scope="row" className="py-1 text-left">
-                {figure.override ? "computed" : "result"}
-              </th>
-              <td className="whitespace-nowrap py-1 text-right font-bold">
-                {amount(figure.override?.computed ?? figure.value, figure.unit)}
-              </td>
-            </tr>
           </tbody>
         </table>
       )}
