@@ -1,21 +1,21 @@
 /** Ground that becomes other fields, schemes and prices of a practice's own, and varieties compared, over the database. */
 
 import { randomUUID } from "node:crypto";
-import pg from "pg";
+import type pg from "pg";
 import type { Browser } from "playwright-core";
-import { afterAll, beforeAll, describe, expect, inject, it } from "vitest";
+import { describe, expect, inject, it } from "vitest";
 import { boundaryAreaHa } from "@/core/records/boundary-measures";
 import type { Access } from "@/server/access";
-import { inPractice, pool } from "@/server/db";
+import { inPractice } from "@/server/db";
 import { mergeFields, splitField } from "@/server/field-descent";
 import { loadField } from "@/server/fields";
 import { loadPlan } from "@/server/plans";
 import { startPlan } from "@/server/plantings";
 import { addRecord, changeRecord, listRecords } from "@/server/records/keep-records";
 import { varietyTables } from "@/server/records/variety-tables";
-import { launchChromium, signedInPage } from "../scripts/app-under-test";
-import { accessOf, fieldNamed } from "./support/access";
-import { makePractice, removePractice } from "./support/made-practice";
+import { signedInPage } from "../scripts/app-under-test";
+import { fieldNamed } from "./support/access";
+import { onScene } from "./support/scene";
 
 const PRACTICE = "Splitham";
 let owner: Access;
@@ -24,21 +24,8 @@ let other: Access;
 let admin: pg.Client;
 let browser: Browser;
 
-beforeAll(async () => {
-  process.env.DATABASE_URL = inject("databaseUrl");
-  await makePractice(inject("ownerUrl"), PRACTICE);
-  admin = new pg.Client({ connectionString: inject("adminUrl") });
-  await admin.connect();
-  owner = await accessOf(admin, "owner@splitham.example");
-  grower = await accessOf(admin, "grower@splitham.example");
-  other = await accessOf(admin, "una@fernhill.example");
-  browser = await launchChromium();
-});
-afterAll(async () => {
-  await browser?.close();
-  await admin.end();
-  await pool().end();
-  await removePractice(inject("adminUrl"), PRACTICE);
+onScene(PRACTICE, async (scene) => {
+  ({ owner, grower, other, admin, browser } = scene);
 });
 
 const sheetOf = async (id: string) => {
@@ -159,7 +146,7 @@ describe("fields that are merged", () => {
       [2025, "wheat", 7],
       [2024, "barley", 6],
     ]);
-    expect(sheet.field.note).toContain("Lower Mead: textureClass loam");
+    expect(sheet.field.note).toContain("Lower Mead: loam");
     expect(sheet.field.note).toContain("2024: potato stood on the smaller ground");
     expect(sheet.descent.from.map((f) => f.name).sort()).toEqual(["Lower Mead", "Upper Mead"]);
   });

@@ -1,17 +1,17 @@
 /** Files of records: looked at, taken in whole or not at all, once, and taken back. */
 
 import AxeBuilder from "@axe-core/playwright";
-import pg from "pg";
+import type pg from "pg";
 import type { Browser, Page } from "playwright-core";
-import { afterAll, beforeAll, describe, expect, inject, it } from "vitest";
+import { describe, expect, inject, it } from "vitest";
 import type { Access } from "@/server/access";
 import type { ImportLook, Received } from "@/server/contracts";
-import { inPractice, pool, row, rows } from "@/server/db";
+import { inPractice, row, rows } from "@/server/db";
 import { listImports, lookAtImport, takeImport, undoImport } from "@/server/import/imports";
 import { changeRecord, loadRecord } from "@/server/records/keep-records";
-import { launchChromium, signedInPage } from "../scripts/app-under-test";
-import { accessOf, fieldNamed } from "./support/access";
-import { makePractice, removePractice } from "./support/made-practice";
+import { signedInPage } from "../scripts/app-under-test";
+import { fieldNamed } from "./support/access";
+import { onScene } from "./support/scene";
 
 const PRACTICE = "Filewell";
 let owner: Access;
@@ -19,20 +19,8 @@ let assistant: Access;
 let admin: pg.Client;
 let browser: Browser;
 
-beforeAll(async () => {
-  process.env.DATABASE_URL = inject("databaseUrl");
-  await makePractice(inject("ownerUrl"), PRACTICE);
-  admin = new pg.Client({ connectionString: inject("adminUrl") });
-  await admin.connect();
-  owner = await accessOf(admin, "owner@filewell.example");
-  assistant = await accessOf(admin, "assistant@filewell.example");
-  browser = await launchChromium();
-});
-afterAll(async () => {
-  await browser?.close();
-  await admin.end();
-  await pool().end();
-  await removePractice(inject("adminUrl"), PRACTICE);
+onScene(PRACTICE, async (scene) => {
+  ({ owner, assistant, admin, browser } = scene);
 });
 
 type Asked = Received<"POST /api/imports">;

@@ -3,28 +3,21 @@
 import ExcelJS from "exceljs";
 import { zipSync } from "fflate";
 import Papa from "papaparse";
-import pg from "pg";
-import { afterAll, beforeAll, describe, expect, inject, it } from "vitest";
+import { describe, expect, it } from "vitest";
 import { KIND_IDS } from "@/core/records/describe";
 import type { Access } from "@/server/access";
-import { inPractice, pool } from "@/server/db";
+import { inPractice, rows } from "@/server/db";
 import { lookAtImport, takeImport } from "@/server/import/imports";
 import { recordsFile } from "@/server/import/records-file";
 import { readTableFile } from "@/server/import/table-file";
 import { addRecord, listRecords } from "@/server/records/keep-records";
-import { accessOf } from "./support/access";
-import { makePractice, removePractice } from "./support/made-practice";
+import { onScene } from "./support/scene";
 
 const PRACTICE = "Outwell";
 let owner: Access;
-let admin: pg.Client;
 
-beforeAll(async () => {
-  process.env.DATABASE_URL = inject("databaseUrl");
-  await makePractice(inject("ownerUrl"), PRACTICE);
-  admin = new pg.Client({ connectionString: inject("adminUrl") });
-  await admin.connect();
-  owner = await accessOf(admin, "owner@outwell.example");
+onScene(PRACTICE, async (scene) => {
+  ({ owner } = scene);
   const add = (kind: Parameters<typeof addRecord>[2], values: object) =>
     inPractice(owner, (c) => addRecord(c, owner, kind, crypto.randomUUID(), values));
   await add("varieties", {
@@ -67,11 +60,6 @@ beforeAll(async () => {
   });
   await add("soil-schemes", { name: "Lactate", source: "the laboratory", limits: [line("p", 10), line("k", 40.5)] });
 });
-afterAll(async () => {
-  await admin.end();
-  await pool().end();
-  await removePractice(inject("adminUrl"), PRACTICE);
-});
 
 describe("records of a kind", () => {
   for (const as of ["csv", "xlsx"] as const)
@@ -93,6 +81,16 @@ describe("records of a kind", () => {
           expect(seen.unchanged, kind).toBe(count);
         }
       });
+
+  it("are noted in the audit when they go out", async () => {
+    await inPractice(owner, (c) => recordsFile(c, owner, "limes", "csv"));
+    const [last] = await inPractice(owner, (c) =>
+      rows<{ action: string }>(c, "select action from audit where practice_id = $1 order by id desc limit 1", [
+        owner.practiceId,
+      ]),
+    );
+    expect(last?.action).toBe("took limes out");
+  });
 
   it("never begin a formula", async () => {
     const csv = await inPractice(owner, (c) => recordsFile(c, owner, "crop-offers", "csv"));

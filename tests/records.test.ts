@@ -2,21 +2,21 @@
 
 import { randomUUID } from "node:crypto";
 import AxeBuilder from "@axe-core/playwright";
-import pg from "pg";
+import type pg from "pg";
 import type { Browser, Page } from "playwright-core";
-import { afterAll, beforeAll, describe, expect, inject, it } from "vitest";
+import { beforeAll, describe, expect, inject, it } from "vitest";
 import { KIND_IDS } from "@/core/records/describe";
 import type { Values } from "@/core/records/values";
 import type { Access } from "@/server/access";
-import { inPractice, pool, row, rows } from "@/server/db";
+import { inPractice, row, rows } from "@/server/db";
 import { loadField } from "@/server/fields";
 import { loadPlan } from "@/server/plans";
 import { startPlan } from "@/server/plantings";
 import { addRecord, changeRecord, listRecords, loadRecord, retireRecord } from "@/server/records/keep-records";
 import { recordChanges } from "@/server/records/record-changes";
-import { launchChromium, signedInPage } from "../scripts/app-under-test";
-import { accessOf, fieldNamed, planOfField } from "./support/access";
-import { makePractice, removePractice } from "./support/made-practice";
+import { signedInPage } from "../scripts/app-under-test";
+import { fieldNamed, planOfField } from "./support/access";
+import { onScene } from "./support/scene";
 
 const PRACTICE = "Recordham";
 let owner: Access;
@@ -26,22 +26,8 @@ let other: Access;
 let admin: pg.Client;
 let browser: Browser;
 
-beforeAll(async () => {
-  process.env.DATABASE_URL = inject("databaseUrl");
-  await makePractice(inject("ownerUrl"), PRACTICE);
-  admin = new pg.Client({ connectionString: inject("adminUrl") });
-  await admin.connect();
-  owner = await accessOf(admin, "owner@recordham.example");
-  assistant = await accessOf(admin, "assistant@recordham.example");
-  grower = await accessOf(admin, "grower@recordham.example");
-  other = await accessOf(admin, "una@fernhill.example");
-  browser = await launchChromium();
-});
-afterAll(async () => {
-  await browser?.close();
-  await admin.end();
-  await pool().end();
-  await removePractice(inject("adminUrl"), PRACTICE);
+onScene(PRACTICE, async (scene) => {
+  ({ owner, assistant, grower, other, admin, browser } = scene);
 });
 
 const test = (fieldId: string, over: Values = {}): Values => ({

@@ -143,5 +143,10 @@ describe("a second factor", () => {
     expect((await off("another one")).status).toBe(400);
     expect((await off(MADE_PASSWORD)).status).toBe(200);
     expect(await (await signInAttempt(EMAIL, MADE_PASSWORD)).json()).not.toHaveProperty("twoFactorRedirect");
+    const { rows: noted } = await admin.query(
+      `select distinct a.action from audit a join practice p on p.id = a.practice_id and p.name = $1 where a.action like '%second factor%' order by 1`,
+      [PRACTICE],
+    );
+    expect(noted.map((n) => n.action)).toEqual(["turned a second factor on", "turned the second factor off"]);
   });
 });

@@ -1,18 +1,18 @@
 /** Water across the program: a school chosen and a gift changed in the browser, rain noted without a network, water shared. */
 
 import AxeBuilder from "@axe-core/playwright";
-import pg from "pg";
+import type pg from "pg";
 import type { Browser, Page } from "playwright-core";
-import { afterAll, beforeAll, describe, expect, inject, it } from "vitest";
+import { describe, expect, inject, it } from "vitest";
 import type { Access } from "@/server/access";
-import { inPractice, pool } from "@/server/db";
+import { inPractice } from "@/server/db";
 import { loadRain, noteRain } from "@/server/field-rain";
 import { loadPlan } from "@/server/plans";
 import { startPlan } from "@/server/plantings";
 import { loadWaterShares } from "@/server/water-shares";
-import { launchChromium, signedInPage } from "../scripts/app-under-test";
-import { accessOf, fieldNamed } from "./support/access";
-import { makePractice, removePractice } from "./support/made-practice";
+import { signedInPage } from "../scripts/app-under-test";
+import { fieldNamed } from "./support/access";
+import { onScene } from "./support/scene";
 
 const PRACTICE = "Wellham";
 let owner: Access;
@@ -24,14 +24,8 @@ let page: Page;
 let withy: string;
 let planId: string;
 
-beforeAll(async () => {
-  process.env.DATABASE_URL = inject("databaseUrl");
-  await makePractice(inject("ownerUrl"), PRACTICE);
-  admin = new pg.Client({ connectionString: inject("adminUrl") });
-  await admin.connect();
-  owner = await accessOf(admin, "owner@wellham.example");
-  grower = await accessOf(admin, "grower@wellham.example");
-  other = await accessOf(admin, "una@fernhill.example");
+onScene(PRACTICE, async (scene) => {
+  ({ owner, grower, other, admin, browser } = scene);
   withy = await fieldNamed(owner, "Withy Bed");
   await admin.query(
     `update field set irrigated = true, water_system = 'sprinkler', water_flow_m3_per_h = 60, water_lift_m = 8
@@ -41,14 +35,7 @@ beforeAll(async () => {
   planId = await inPractice(owner, (c) => startPlan(c, owner, { fieldId: withy, season: 2029, guideId: "potato" }));
   const kestrel = await fieldNamed(owner, "Kestrel Bottom");
   await inPractice(owner, (c) => startPlan(c, owner, { fieldId: kestrel, season: 2029, guideId: "garlic" }));
-  browser = await launchChromium();
   page = await signedInPage(browser, inject("base"), "owner@wellham.example");
-});
-afterAll(async () => {
-  await browser?.close();
-  await admin.end();
-  await pool().end();
-  await removePractice(inject("adminUrl"), PRACTICE);
 });
 
 const region = () => page.getByRole("heading", { name: "Water", exact: true });
@@ -117,6 +104,50 @@ describe("in the browser", () => {
     const facts = (await inPractice(owner, (c) => loadPlan(c, owner, planId)))?.facts;
     expect(facts?.rain).toEqual([{ day: "2026-08-11", rainMm: 23 }]);
     await page.setViewportSize({ width: 1280, height: 800 });
+  });
+
+  it("water is logged in millimetres out of the pipe, and what reaches the roots counts", async () => {
+    await page.goto(`/plans/${planId}`);
+    await page.waitForSelector("[data-operation=planting]");
+    await page.getByRole("button", { name: "Issue version 1" }).click();
+    await page
+      .getByRole("dialog")
+      .getByRole("button", { name: /^Issue/ })
+      .click();
+    await page
+      .getByText(/Version 1/)
+      .first()
+      .waitFor();
+    await page.keyboard.press("Escape");
+    // the working date goes on into the season, planted and past its first gift
+    const gift = (await inPractice(owner, (c) => loadPlan(c, owner, planId)))?.versions[0];
+    expect(gift).toBeTruthy();
+    await admin.query("update practice set as_of = '2029-06-10' where id = $1", [owner.practiceId]);
+    await admin.query(
+      "insert into log_entry (practice_id, id, plan_id, operation_id, done_on, note, user_id) values ($1, gen_random_uuid(), $2, 'planting', '2029-04-20', '', $3)",
+      [owner.practiceId, planId, owner.userId],
+    );
+    await page.reload();
+    await page.waitForSelector("[data-operation=planting]");
+    await page.keyboard.press("5");
+    await region().waitFor();
+    await page.locator("[data-line=water-1]").getByRole("button").first().click();
+    await page.getByRole("button", { name: "Log as done" }).click();
+    const dialog = page.getByRole("dialog");
+    await dialog.getByRole("textbox", { name: "Done on" }).fill("2029-05-28");
+    await dialog.getByLabel("Water given").fill("32");
+    await dialog.getByRole("button", { name: "Log", exact: true }).click();
+    await page.getByRole("rowheader", { name: "28 May, given" }).waitFor();
+    // 32 mm by sprinklers, of which 75 % arrive: 24 mm; on 21.6 ha they are 32 x 10 x 21.6 = 6912 m3, at 60 m3/h 115.2 hours
+    const cells = await page.getByRole("row").filter({ hasText: "28 May, given" }).locator("td").allTextContents();
+    expect(cells[1]).toBe("32 mm");
+    expect(cells[2]?.replace(/\s/g, "")).toBe("6912m³");
+    expect(cells[3]).toBe("115.2");
+    const { rows: kept } = await admin.query(
+      "select quantity_per_ha::float8 as q from log_entry where plan_id = $1 and operation_id = 'water-1' and withdrawn_at is null",
+      [planId],
+    );
+    expect(kept).toEqual([{ q: 320 }]);
   });
 
   it("short water is shared, and the page says what the next cubic metre earns", async () => {

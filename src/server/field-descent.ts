@@ -8,10 +8,12 @@ import { type FieldRecord, fieldRecord } from "@/core/records/field";
 import type { GrownCrop } from "@/core/records/grown-crop";
 import { mergeHistory } from "@/core/records/merge-history";
 import { draftPlan } from "@/core/sheets/draft-plan";
+import { textureName } from "@/core/soil/texture";
 import { type Access, Refused } from "./access";
 import { audit } from "./audit";
 import type { FieldDescent, Received } from "./contracts";
 import { type Client, hold, isId, rows, type Scope } from "./db";
+import { cropNames } from "./guides";
 import { loadPlanFacts } from "./plan-facts";
 import { fieldTable, insertField } from "./records/fields";
 import { insertGrownCrop, loadGrownCrops } from "./records/grown-crops";
@@ -101,14 +103,16 @@ export async function mergeFields(
   await refuseNames(client, access, largest.farmId, [name], fieldIds);
   const { history, doubts } = mergeHistory(fields.map((f) => ({ areaHa: f.record.areaHa, history: f.history })));
   const boundaries = fields.flatMap((f) => (f.record.boundary ? [f.record.boundary as Boundary] : []));
-  const differing = (["textureClass", "drainage", "irrigated"] as const).flatMap((key) =>
-    others.filter((f) => f.record[key] !== largest.record[key]).map((f) => `${f.record.name}: ${key} ${f.record[key]}`),
+  const differing = DIFFERING.flatMap((said) =>
+    others.filter((f) => said(f.record) !== said(largest.record)).map((f) => `${f.record.name}: ${said(f.record)}`),
   );
   const note = [
     largest.record.note,
     `Merged of ${fields.map((f) => `${f.record.name} (${round(f.record.areaHa)} ha)`).join(" and ")}; soil and soil tests are those of ${largest.record.name}.`,
     differing.length > 0 ? `Different there: ${differing.join("; ")}.` : "",
-    ...doubts.map((d) => `${d.season}: ${d.left.join(", ")} stood on the smaller ground.`),
+    ...doubts.map(
+      (d) => `${d.season}: ${d.left.map((crop) => cropNames()[crop] ?? crop).join(", ")} stood on the smaller ground.`,
+    ),
   ];
   const id = randomUUID();
   await retire(client, access, fields);
@@ -127,6 +131,13 @@ export async function mergeFields(
   });
   return id;
 }
+
+/** What of a field its readers would miss, in words. */
+const DIFFERING: ((field: FieldRecord) => string)[] = [
+  (f) => textureName(f.textureClass),
+  (f) => `${f.drainage} drainage`,
+  (f) => (f.irrigated ? "irrigated" : "rain-fed"),
+];
 
 interface Standing {
   id: string;

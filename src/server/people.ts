@@ -175,8 +175,8 @@ export async function insertPerson(client: Client, id: string, person: NewPerson
   }
 }
 
-/** Notes in each practice of a person that they signed in. */
-export async function noteSignIn(userId: string): Promise<void> {
+/** Notes in each practice of a person what they did with their account: signed in, turned a second factor on or off. */
+export async function noteAccount(userId: string, action: string): Promise<void> {
   const practices = await asPerson(userId, (client) =>
     rows<{ practiceId: string; growerId: string | null }>(
       client,
@@ -186,6 +186,6 @@ export async function noteSignIn(userId: string): Promise<void> {
   );
   for (const { practiceId, growerId } of practices) {
     const scope = { practiceId, userId, growerId };
-    await inPractice(scope, (client) => audit(client, scope, "people", userId, "signed in", null, {}));
+    await inPractice(scope, (client) => audit(client, scope, "people", userId, action, null, {}));
   }
 }

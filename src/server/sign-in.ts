@@ -6,7 +6,7 @@ import { auth } from "./auth";
 import { pool } from "./db";
 import { DEMO_PASSWORD, onlyHere } from "./demo-door";
 import { passwordProblem } from "./passwords";
-import { noteSignIn } from "./people";
+import { noteAccount } from "./people";
 import { json, readJson, respond } from "./respond";
 import { forgetFailures, judgeAttempt, noteFailure } from "./sign-in-attempts";
 
@@ -29,7 +29,7 @@ const OPEN: Record<string, Handler> = {
   "GET /api/auth/get-session": (request) => passOn(request),
   "POST /api/auth/change-password": changePassword,
   "POST /api/auth/two-factor/enable": (request) => secondFactor(request, owned, { method: "totp" }),
-  "POST /api/auth/two-factor/disable": (request) => secondFactor(request, owned),
+  "POST /api/auth/two-factor/disable": turnOff,
   "POST /api/auth/two-factor/generate-backup-codes": (request) => secondFactor(request, owned),
   "POST /api/auth/two-factor/verify-totp": verifyCode,
   "POST /api/auth/two-factor/verify-backup-code": verifyCode,
@@ -61,7 +61,7 @@ async function signIn(request: Request): Promise<Response> {
   else if (answer.ok) {
     await forgetFailures(attempt);
     const { user } = (await answer.clone().json()) as { user?: { id: string } };
-    if (user) await noteSignIn(user.id);
+    if (user) await noteAccount(user.id, "signed in");
   }
   return answer;
 }
@@ -71,15 +71,23 @@ async function verifyCode(request: Request): Promise<Response> {
   const body = code.parse(await readJson(request, MOST_BYTES));
   const signedIn = await sessionOf(request);
   const answer = await passOn(request, { ...body, code: body.code.replaceAll(" ", "") });
-  if (answer.ok && !signedIn) {
+  if (answer.ok) {
     const { user } = (await answer.clone().json()) as { user?: { id: string } };
-    if (user) await noteSignIn(user.id);
+    // a code that is shown while one is signed in turns the factor on
+    if (user) await noteAccount(user.id, signedIn ? "turned a second factor on" : "signed in");
   }
   return answer;
 }
 
 async function secondFactor(request: Request, schema: typeof owned, more: object = {}): Promise<Response> {
   return passOn(request, { ...schema.parse(await readJson(request, MOST_BYTES)), ...more });
+}
+
+async function turnOff(request: Request): Promise<Response> {
+  const session = await sessionOf(request);
+  const answer = await secondFactor(request, owned);
+  if (answer.ok && session) await noteAccount(session.user.id, "turned the second factor off");
+  return answer;
 }
 
 const sessionOf = (request: Request) => auth().api.getSession({ headers: request.headers });

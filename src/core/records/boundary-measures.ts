@@ -65,7 +65,8 @@ export function frameAt([lon0, lat0]: Position): Frame {
   };
 }
 
-const round8 = (value: number) => Math.round(value * 1e8) / 1e8;
+/** Eight decimals of a degree are a millimetre. */
+export const round8 = (value: number) => Math.round(value * 1e8) / 1e8;
 
 export function middleOf(points: Position[]): Position {
   const lons = points.map((p) => p[0]);
@@ -87,4 +88,15 @@ export function areaOfRing(ring: Ring, frame: Frame): number {
     twice += ax * by - bx * ay;
   }
   return twice / 2;
+}
+
+/** Whether a point lies in a ring: how often a ray from it crosses the sides. */
+export function isInside([x, y]: Position, ring: Ring): boolean {
+  let inside = false;
+  for (let i = 1; i < ring.length; i++) {
+    const [ax = 0, ay = 0] = ring[i - 1] ?? [];
+    const [bx = 0, by = 0] = ring[i] ?? [];
+    if (ay > y !== by > y && x < ((bx - ax) * (y - ay)) / (by - ay) + ax) inside = !inside;
+  }
+  return inside;
 }

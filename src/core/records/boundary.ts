@@ -8,6 +8,7 @@ import {
   type Boundary,
   type Frame,
   frameAt,
+  isInside,
   middleOf,
   type Position,
   type Ring,
@@ -106,13 +107,3 @@ function distance(a: Position, b: Position, frame: Frame): number {
 
 /** How often sides of a ring cross each other. */
 const crossings = (ring: Ring): number => kinks({ type: "Polygon", coordinates: [ring] }).features.length;
-
-function isInside([x, y]: Position, ring: Ring): boolean {
-  let inside = false;
-  for (let i = 1; i < ring.length; i++) {
-    const [ax = 0, ay = 0] = ring[i - 1] ?? [];
-    const [bx = 0, by = 0] = ring[i] ?? [];
-    if (ay > y !== by > y && x < ((bx - ax) * (y - ay)) / (by - ay) + ax) inside = !inside;
-  }
-  return inside;
-}

@@ -13,6 +13,7 @@ import {
   type Position,
   polygonsOf,
   type Ring,
+  round8,
 } from "./boundary-measures";
 
 /** Parts that one field is cut into at most. */
@@ -149,7 +150,6 @@ function areaLeftOf(ring: [number, number][], x: number): number {
 }
 const FLAT: Frame = { toGrid: (p) => [p[0], p[1]], fromGrid: (p) => [p[0], p[1]] };
 
-const round8 = (value: number) => Math.round(value * 1e8) / 1e8;
 /** Coordinates to a millimetre. */
 function tidied(boundary: Boundary): Boundary {
   const ring = (r: Ring): Ring => r.map(([x, y]) => [round8(x), round8(y)]);

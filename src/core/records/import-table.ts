@@ -7,9 +7,9 @@ import { levelUnit } from "../soil/level-units";
 import { parseQuantity } from "../units/parse-quantity";
 import { DIMENSIONS, displayUnit, type UnitSet } from "../units/units";
 import type { Amount, Chosen, KindId, Lists, RecordField, RecordKind } from "./describe";
+import type { SchemeUnit } from "./form-texts";
 import { RECORD_KINDS } from "./kinds";
 import { NO, readTyped, type Typed, type Writing, YES } from "./typed-record";
-import type { SchemeUnit } from "./typing";
 import type { Values } from "./values";
 
 /** Where a column's cells go: "name", "levels.p"; and the unit of cells that say none. */

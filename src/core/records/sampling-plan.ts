@@ -1,7 +1,15 @@
 /** Where and how deep soil is sampled, and how many cores make one sample. */
 
 import { failed, fieldError, ok, type Result } from "../result";
-import { type Boundary, boundaryAreaHa, frameAt, middleOf, type Position, polygonsOf } from "./boundary-measures";
+import {
+  type Boundary,
+  boundaryAreaHa,
+  frameAt,
+  isInside,
+  middleOf,
+  type Position,
+  polygonsOf,
+} from "./boundary-measures";
 import { cutBoundary, longestBearingDeg } from "./cut-boundary";
 
 export interface SamplingWay {
@@ -83,6 +91,10 @@ export interface SamplingPlan {
 const MARGIN_M = 10;
 const WALK_M_PER_MIN = 4000 / 60;
 const MOST_SAMPLES = 60;
+/** Points looked at on each leg of the W. */
+const STEPS = 120;
+/** Length of a W by the side of a square of the same area: four legs of 1.03 less the edges; for fields without a boundary. */
+const W_BY_SIDE = 3.8;
 
 /**
  * A sampling plan of a field: how many samples, each with its cores along a W (or one point in a grid cell).
@@ -125,7 +137,7 @@ export function samplingPlan({
       walkM: points.length > 1 ? lengthOf(points) : 0,
     };
   });
-  const walkM = samples.reduce((sum, s) => sum + s.walkM, 0) || Math.sqrt(areaHa * 10_000) * 2.5;
+  const walkM = samples.reduce((sum, s) => sum + s.walkM, 0) || Math.sqrt(areaHa * 10_000) * W_BY_SIDE;
   return ok({
     way,
     samples,
@@ -194,16 +206,9 @@ function proportion(boundary: Boundary, bearing: number): number {
   return Math.max(0.1, (box.right - box.left) / Math.max(1, box.high - box.low));
 }
 
-function isInside([x, y]: [number, number], rings: [number, number][][]): boolean {
-  let inside = false;
-  for (const ring of rings)
-    for (let i = 1; i < ring.length; i++) {
-      const [ax, ay] = ring[i - 1] as [number, number];
-      const [bx, by] = ring[i] as [number, number];
-      if (ay > y !== by > y && x < ((bx - ax) * (y - ay)) / (by - ay) + ax) inside = !inside;
-    }
-  return inside;
-}
+/** In the ground and in none of its holes. */
+const isOn = (p: [number, number], rings: [number, number][][]): boolean =>
+  rings.reduce((on, ring) => on !== isInside(p, ring), false);
 
 /** Distance of a point to the nearest side [m]. */
 function toEdge([x, y]: [number, number], polygons: [number, number][][][]): number {
@@ -230,10 +235,10 @@ function alongW(boundary: Boundary, count: number): Position[] {
   for (let i = 1; i < corners.length; i++) {
     const [ax, ay] = corners[i - 1] as [number, number];
     const [bx, by] = corners[i] as [number, number];
-    for (let k = 0; k < 400; k++) path.push([ax + ((bx - ax) * k) / 400, ay + ((by - ay) * k) / 400]);
+    for (let k = 0; k < STEPS; k++) path.push([ax + ((bx - ax) * k) / STEPS, ay + ((by - ay) * k) / STEPS]);
   }
   for (const margin of [MARGIN_M, MARGIN_M / 3, 0]) {
-    const kept = path.filter((p) => points.some((rings) => isInside(p, rings)) && toEdge(p, points) >= margin);
+    const kept = path.filter((p) => points.some((rings) => isOn(p, rings)) && toEdge(p, points) >= margin);
     if (kept.length < count) continue;
     return Array.from({ length: count }, (_, i) =>
       back(kept[Math.round(((i + 0.5) * kept.length) / count - 0.5)] as [number, number]),
@@ -253,7 +258,7 @@ function innerPoint(boundary: Boundary): Position {
         box.left + ((box.right - box.left) * i) / 20,
         box.low + ((box.high - box.low) * k) / 20,
       ];
-      if (!points.some((rings) => isInside(p, rings))) continue;
+      if (!points.some((rings) => isOn(p, rings))) continue;
       const edge = toEdge(p, points);
       if (edge > far) [best, far] = [p, edge];
     }

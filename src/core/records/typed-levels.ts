@@ -3,7 +3,7 @@
 import type { SoilTestKey } from "../nutrients";
 import { changeLevel, LEVEL_UNITS, levelUnit } from "../soil/level-units";
 import type { RecordField } from "./describe";
-import type { Problems, Reading, Typed, Writing } from "./typing";
+import type { Problems, Reading, Typed, Writing } from "./form-texts";
 import type { Values } from "./values";
 
 /**

@@ -6,8 +6,8 @@ import { formatNumber, formatQuantity } from "../units/format-quantity";
 import { parseQuantity } from "../units/parse-quantity";
 import type { Dimension } from "../units/units";
 import type { Amount, RecordField, RecordKind } from "./describe";
+import type { Problems, Reading, Typed, Writing } from "./form-texts";
 import { readLevelsTyped } from "./typed-levels";
-import type { Problems, Reading, Typed, Writing } from "./typing";
 
 export type { Problems, Typed, Writing };
 

@@ -25,9 +25,7 @@ export function pumpPower(input: {
   const pump = readNumber(errors, "pumpEfficiencyPct", input?.pumpEfficiencyPct, PER_CENT);
   const motor = readNumber(errors, "motorEfficiencyPct", input?.motorEfficiencyPct, PER_CENT);
   if (errors.length > 0) return failed(errors);
-  const hydraulicKw = (KN_PER_M3 * flow * head) / 3600;
-  const shaftKw = (hydraulicKw * 100) / pump;
-  const inputKw = (shaftKw * 100) / motor;
+  const { hydraulicKw, shaftKw, inputKw } = powersOf(flow, head, pump, motor);
   return ok(
     { hydraulicKw, shaftKw, inputKw },
     {
@@ -39,6 +37,13 @@ export function pumpPower(input: {
       ]),
     },
   );
+}
+
+/** The powers themselves, of figures that were checked [m3/h, m, %, %]. */
+export function powersOf(flow: number, head: number, pumpPct: number, motorPct: number) {
+  const hydraulicKw = (KN_PER_M3 * flow * head) / 3600;
+  const shaftKw = (hydraulicKw * 100) / pumpPct;
+  return { hydraulicKw, shaftKw, inputKw: (shaftKw * 100) / motorPct };
 }
 
 /**

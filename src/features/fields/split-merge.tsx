@@ -1,6 +1,7 @@
 "use client";
 
 import { Plus, Trash2 } from "lucide-react";
+import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { type FormEvent, useState } from "react";
 import type { FieldSheet } from "@/server/contracts";
@@ -210,9 +211,9 @@ export function Descent({ from, into }: FieldSheet["descent"]) {
     list.map((f, i) => (
       <span key={f.id}>
         {i > 0 && ", "}
-        <a href={`/fields/${f.id}`} className="text-action underline underline-offset-2">
+        <Link href={`/fields/${f.id}`} className="text-action underline underline-offset-2">
           {f.name}
-        </a>
+        </Link>
       </span>
     ));
   return (

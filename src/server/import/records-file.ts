@@ -5,6 +5,7 @@ import type { KindId } from "@/core/records/describe";
 import { RECORD_KINDS } from "@/core/records/kinds";
 import { tableOfRecords } from "@/core/records/table-of-records";
 import type { Access } from "../access";
+import { audit } from "../audit";
 import type { Client } from "../db";
 import { recordList } from "../records/keep-records";
 import { writeSheetFile } from "./sheet-file";
@@ -22,6 +23,7 @@ export async function recordsFile(
   const kind = RECORD_KINDS[kindId];
   const { unitSet, decimalMark } = access.practice;
   const list = await recordList(client, access, kindId);
+  await audit(client, access, "practice file", kindId, `took ${kind.many.toLowerCase()} out`, null, { as });
   // a workbook has numbers of its own; a CSV is written as the practice writes
   const writing = { unitSet, decimal: as === "xlsx" ? ("point" as const) : decimalMark };
   const live = list.rows.filter((r) => !r.retired).map((r) => r.values);

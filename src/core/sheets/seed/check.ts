@@ -1,3 +1,4 @@
+import { daysBetween, formatDay } from "../../dates";
 import { change } from "../decisions";
 import type { Check, Repair } from "../sheet";
 import { round, sentence } from "../words";
@@ -5,6 +6,9 @@ import { plantedFromBought } from "./ways/by-unit";
 
 /** A handbook rate that misses the target by more than this is said [per cent]. */
 const SCHOOLS_APART_PCT = 15;
+
+/** A germination test older than this at sowing is said [days]: seed laws ask for five to twelve months; nine taken, assumption. */
+const OLD_TEST_DAYS = 274;
 
 export function checkSeed(check: Check): void {
   const { plan, facts, decisions, add } = check;
@@ -51,7 +55,19 @@ export function checkSeed(check: Check): void {
       "No seed lot chosen.",
       "Weight and germination are typical ones; a lot differs by a quarter either way.",
     );
-  else if (!lot.certified)
+  else if (
+    lot.testedOn &&
+    plan.plantingDate &&
+    decisions.seed?.germinationPct === undefined &&
+    daysBetween(lot.testedOn, plan.plantingDate) > OLD_TEST_DAYS
+  )
+    add(
+      "advise",
+      "seed.oldTest",
+      `Germination of this lot was found on ${formatDay(lot.testedOn, true)}, ${round(daysBetween(lot.testedOn, plan.plantingDate) / 30.4)} months before planting.`,
+      "It falls in store, and vigour before it. Test again, and put what is found in its place.",
+    );
+  if (lot && !lot.certified)
     add(
       kind.breeding === "hybrid" ? "advise" : "hint",
       "seed.own",

@@ -2,6 +2,7 @@
 
 import { describe, expect, it } from "vitest";
 import { testGuide } from "../../../../tests/support/guides";
+import { addDays } from "../../dates";
 import { EXAMPLE_FACTS } from "../../plan/example-facts";
 import type { PlanFacts } from "../../plan/facts";
 import { unwrap } from "../../result";
@@ -108,6 +109,10 @@ describe("wheat drilled by mass", () => {
     const [lot] = EXAMPLE_FACTS.seedLots;
     const with_ = (change: object) =>
       ids(seeded("wheat", {}, { ...EXAMPLE_FACTS, seedLots: [{ ...lot!, ...change }] }).findings);
+    // nine months are 274 days: on the day before nothing, past it the doubt
+    const sown = seeded("wheat").plan.plantingDate as string;
+    expect(with_({ testedOn: addDays(sown, -274) })).not.toContain("seed.oldTest");
+    expect(with_({ testedOn: addDays(sown, -275) })).toContain("seed.oldTest");
     // 200 to 350 is usual: a fifth beyond is doubted
     expect(ids(seeded("wheat", { targetPlantsPerM2: 159 }).findings)).toContain("seed.population");
     expect(ids(seeded("wheat", { targetPlantsPerM2: 161 }).findings)).not.toContain("seed.population");

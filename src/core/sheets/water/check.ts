@@ -33,7 +33,7 @@ export function checkWater({ plan, facts, decisions, add }: Check): void {
     add(
       "advise",
       "water.short",
-      `The source gives ${round(water.limitNetMm)} mm net a year; a dry season in five asks for ${round(water.dryNetMm)} mm.`,
+      `The source gives ${round(water.limitNetMm)} mm net a year; one season in five asks for ${round(water.dryNetMm)} mm or more.`,
       median
         ? `The planned gifts end with it, on ${gifts.at(-1) ? formatDay(gifts.at(-1)?.date as string) : "no day"}: ${round(water.stressDays)} days of stress follow. Water the critical stages first, or less of the field.`
         : "The planned gifts are within it; in a dry season it ends before the crop does.",
@@ -92,7 +92,7 @@ export function checkWater({ plan, facts, decisions, add }: Check): void {
     add(
       "hint",
       "water.dry",
-      `A dry season in five asks for ${round(water.dryNetMm)} mm; ${round(water.netMm)} mm are planned.`,
+      `One season in five asks for ${round(water.dryNetMm)} mm or more; ${round(water.netMm)} mm are planned.`,
       "The plan stands on the median season. Keep water and hands for more.",
     );
   const past = gifts.filter((g) => g.date < today);

@@ -69,7 +69,10 @@ export function draftWater(draft: Draft, solved: SolvedDates): void {
   const stopDay = stopAfter(draft, year);
   part.stopOn = stopDay === null ? null : addDays(year.from, stopDay);
   const found: { number: number; day: number; netMm: number }[] = [];
-  const ranked = rankCourses(year, own.startDepletionMm ?? null);
+  const ranked = rankCourses(year, own.startDepletionMm ?? null, {
+    firstDay: firstDay(draft, "balance", year),
+    lastDay: stopDay ?? Number.POSITIVE_INFINITY,
+  });
   if (standing && context.crop.guide.water.standing.length > 0) {
     part.pond = pondSeason(draft, year, ranked.median, found, stopDay, solved);
     part.etcMm = sum(Array.from(year.kc, (kc, d) => kc * etoOf(year, ranked.median, d)));

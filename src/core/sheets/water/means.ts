@@ -1,6 +1,7 @@
 /** What water is brought with: the system, its flow and pump, as figures that others can be put in the place of. */
 
 import { computed, given } from "../../figure";
+import { powersOf } from "../../water/pump";
 import { EFFICIENCY_SOURCE, FALLS_BY_ITSELF, type WaterSystem } from "../../water/systems";
 import type { Draft } from "../sheet";
 
@@ -51,22 +52,20 @@ function power({ context, decisions, facts }: Draft, system: WaterSystem, flow: 
   const head = context.use(
     "water.head",
     given("Head to lift and press against", lift + (system.id === "can" ? 0 : system.headM), "m", {
-      kind: pump?.liftM !== undefined || facts.field.waterLiftM != null ? "decided" : "assumption",
+      kind: pump?.liftM !== undefined ? "decided" : facts.field.waterLiftM != null ? "measured" : "assumption",
       text: `${lift} m of lift and ${system.headM} m for ${system.name}`,
     }),
   );
-  const kw =
-    (9.81 * flow * head) /
-    3600 /
-    ((pump?.pumpEfficiencyPct ?? USUAL_PUMP_PCT) / 100) /
-    ((pump?.motorEfficiencyPct ?? USUAL_MOTOR_PCT) / 100);
+  const pumpPct = pump?.pumpEfficiencyPct ?? USUAL_PUMP_PCT;
+  const motorPct = pump?.motorEfficiencyPct ?? USUAL_MOTOR_PCT;
+  const kw = powersOf(flow, head, pumpPct, motorPct).inputKw;
   context.show(
     "water.power",
     computed("Power of the pump", kw, "kW", "9.81 x flow x head / 3600 / pump / motor", [
       { label: "flow", value: flow, unit: "m³/h" },
       { label: "head", value: head, unit: "m" },
-      { label: "pump", value: pump?.pumpEfficiencyPct ?? USUAL_PUMP_PCT, unit: "%" },
-      { label: "motor", value: pump?.motorEfficiencyPct ?? USUAL_MOTOR_PCT, unit: "%" },
+      { label: "pump", value: pumpPct, unit: "%" },
+      { label: "motor", value: motorPct, unit: "%" },
     ]),
   );
   return kw;

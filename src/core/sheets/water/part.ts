@@ -63,6 +63,6 @@ export interface WaterPart {
   wetDays: number;
   /** what the source gives in a year as net water on this field [mm]; null where nothing limits */
   limitNetMm: number | null;
-  /** days on which the pump runs longer than it can */
+  /** power that the pump takes in; 0 where water comes by its own fall */
   pumpKw: number;
 }

@@ -174,8 +174,12 @@ export interface Ranked {
 const KEPT = 40;
 const kept = new Map<string, Ranked>();
 
-/** Courses by what the crop would be given by the balance, whatever the school: the same median for all of them. */
-export function rankCourses(year: WaterYear, start: number | null): Ranked {
+/** Courses by what the balance would give from its first day to the last day of water, whatever the school: one median for all. */
+export function rankCourses(
+  year: WaterYear,
+  start: number | null,
+  { firstDay, lastDay }: { firstDay: number; lastDay: number },
+): Ranked {
   const { weather, first, days, kc, rootM, awcMmPerM, depletionFraction } = year;
   const key = [
     idOf(weather),
@@ -185,15 +189,18 @@ export function rankCourses(year: WaterYear, start: number | null): Ranked {
     awcMmPerM,
     depletionFraction,
     start,
-    Array.from(kc, (k, d) => (d % 7 === 0 ? k.toFixed(4) : "")).join(),
-    rootM[days - 1],
+    firstDay,
+    lastDay,
+    kc.join(),
+    rootM.join(),
   ].join(" ");
   const known = kept.get(key);
   if (known) return known;
   const rule: WaterRule = { kind: "depletion", atRawPct: 100, refill: "capacity" };
+  const span = { ruleFromDay: firstDay, stopAfterDay: lastDay };
   const needs = Array.from({ length: weather.seasons }, (_, course) => ({
     course,
-    net: walkCourse(year, course, start, giverOf(rule)).netMm,
+    net: walkCourse(year, course, start, giverOf(rule, span)).netMm,
   })).sort((a, b) => a.net - b.net || a.course - b.course);
   const at = (pct: number) => needs[Math.max(0, Math.ceil((pct / 100) * needs.length) - 1)] as (typeof needs)[number];
   const ranked = { median: at(50).course, wetNetMm: at(20).net, medianNetMm: at(50).net, dryNetMm: at(80).net };

@@ -91,8 +91,8 @@ export function WaterSheet() {
           }
           leads={
             <span className="text-soft">
-              a dry season in five asks for {show(water.dryNetMm, "waterDepth", 0)}, a wet one for{" "}
-              {show(water.wetNetMm, "waterDepth", 0)}
+              one season in five asks for {show(water.dryNetMm, "waterDepth", 0)} or more, one in five for{" "}
+              {show(water.wetNetMm, "waterDepth", 0)} or less
             </span>
           }
         />
