@@ -43,7 +43,8 @@ export async function loadPlanFacts(client: Client, asker: Asker, plans: PlanRow
         `select f.id, f.name, fa.name as farm, f.area_ha as "areaHa", f.texture_class as "textureClass", f.drainage, fa.zone,
        f.compaction_depth_cm as "compactionDepthCm", f.irrigated,
        f.soil_depth_cm as "soilDepthCm", f.slope_pct as "slopePct", f.stones_pct as "stonesPct", f.water_source as "waterSource",
-       f.water_m3_per_year as "waterM3PerYear", f.outlet_km as "outletKm", f.water_system as "waterSystem", f.water_flow_m3_per_h as "waterFlowM3PerH", f.water_lift_m as "waterLiftM", fa.machines, fa.harvesters, fa.hands, fa.hand_work as "handWork", fa.contractor, fa.labour_per_h as "labourPerH", fa.station_id as "stationId"
+       f.water_m3_per_year as "waterM3PerYear", f.outlet_km as "outletKm", f.water_system as "waterSystem", f.water_flow_m3_per_h as "waterFlowM3PerH", f.water_lift_m as "waterLiftM", f.water_ec_ds_m as "waterEcDsM", f.water_sar as "waterSar",
+       f.water_chloride_mg_l as "waterChlorideMgL", f.water_nitrate_mg_l as "waterNitrateMgL", f.grazed, f.water_distance_m as "waterDistanceM", fa.machines, fa.harvesters, fa.hands, fa.hand_work as "handWork", fa.contractor, fa.labour_per_h as "labourPerH", fa.station_id as "stationId"
      from field f join farm fa on fa.practice_id = f.practice_id and fa.id = f.farm_id where f.practice_id = $1 and f.id = any($2::uuid[])`,
         [practiceId, fieldIds],
       ),

@@ -89,6 +89,8 @@ function referencesExist({ guide, kind, method }: ResolvedGuide, { crops }: Surr
   for (const r of guide.water.yieldResponse) stage("water.yieldResponse", r.stage);
   for (const id of guide.water.criticalStages) stage("water.criticalStages", id);
   for (const s of guide.water.standing) stage("water.standing", s.fromStage);
+  for (const m of guide.water.moist ?? []) stage("water.moist", m.fromStage);
+  stage("water.lodges", guide.water.lodges?.fromStage);
   if (guide.water.stopAt) stage("water.stopAt", guide.water.stopAt.stage);
   for (const threat of guide.threats) for (const id of threat.stages) stage(`threats.${threat.id}`, id);
   stage("weeds.weedFreeFrom", guide.weeds.weedFreeFrom);

@@ -12,6 +12,7 @@ import { SHEETS } from "../sheet-ids";
 import { kind } from "./schema-kind";
 import { id, patch, ranged, sourced, task, threat, trigger, work } from "./schema-parts";
 import { site, usual } from "./schema-site";
+import { water } from "./schema-water";
 
 export * from "./schema-kind";
 export * from "./schema-parts";
@@ -287,28 +288,7 @@ export const guideSchema = z.strictObject({
     excess: z.string(),
     lack: z.string(),
   }),
-  water: z.strictObject({
-    kc: z.strictObject({ initial: z.number(), mid: z.number(), end: z.number(), source: z.string() }),
-    /** initial, development, mid, late */
-    stageLengthsDays: z.tuple([z.number(), z.number(), z.number(), z.number()]),
-    depletionFraction: sourced,
-    yieldResponse: z.array(z.strictObject({ stage: z.string(), ky: z.number(), source: z.string() })),
-    criticalStages: z.array(z.string()),
-    stop: z.string(),
-    /** the last day of water: so many days after a stage, before it where below 0 */
-    stopAt: z.strictObject({ stage: z.string(), days: z.number().int() }).optional(),
-    /** depth of standing water by stage, for methods that stand in water */
-    standing: z.array(
-      z.strictObject({
-        fromStage: z.string(),
-        depthCm: z.number(),
-        /** filled again when it has sunk to here; below 0 under the surface; a quarter of the depth where absent */
-        refillAtCm: z.number().min(-30).optional(),
-        why: z.string(),
-      }),
-    ),
-    risks: z.string(),
-  }),
+  water,
   weeds: z.strictObject({
     weedFreeFrom: z.string(),
     weedFreeTo: z.string(),

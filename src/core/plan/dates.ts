@@ -43,6 +43,8 @@ export interface Datable {
 
 export interface SolvedDates {
   dates: Record<string, EventDates>;
+  /** of the operations that were solved, by their ids */
+  roles: Readonly<Record<string, OperationRole>>;
   stages: StageDate[];
   conflicts: Conflict[];
   broken: { id: string; byDays: number }[];
@@ -114,7 +116,8 @@ export function solveDates(context: PlanContext, items: Datable[]): SolvedDates 
     planting = at;
     solved = solveFor(planting);
   }
-  return { ...solved, dates: withPlayAfterPlanting(solved), overdue: overdueByConflict(solved) };
+  const roles = Object.fromEntries(items.map(({ id, role }) => [id, role]));
+  return { ...solved, roles, dates: withPlayAfterPlanting(solved), overdue: overdueByConflict(solved) };
 
   /** What follows planting is given the play that it has for this planting date, not for any. */
   function withPlayAfterPlanting(free: Solved): SolvedDates["dates"] {
@@ -299,7 +302,7 @@ function ownerOf(member: PlanWait | PlanWindow): string | null {
   }
 }
 
-type Solved = Omit<SolvedDates, "overdue">;
+type Solved = Omit<SolvedDates, "overdue" | "roles">;
 type Standing = { events: SeasonEvent[]; waits: PlanWait[]; windows: PlanWindow[]; known: ReadonlySet<string> };
 type Problem = {
   events: SeasonEvent[];

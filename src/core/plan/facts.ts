@@ -32,7 +32,20 @@ export type FieldFacts = Pick<
   | "waterM3PerYear"
   | "outletKm"
 > &
-  Partial<Pick<FieldRecord, "waterSystem" | "waterFlowM3PerH" | "waterLiftM">> &
+  Partial<
+    Pick<
+      FieldRecord,
+      | "waterSystem"
+      | "waterFlowM3PerH"
+      | "waterLiftM"
+      | "waterDistanceM"
+      | "waterEcDsM"
+      | "waterSar"
+      | "waterChlorideMgL"
+      | "waterNitrateMgL"
+      | "grazed"
+    >
+  > &
   Pick<FarmRecord, "zone" | "handWork" | "contractor" | "machines" | "harvesters" | "hands"> & {
     id: string;
     farm: string;

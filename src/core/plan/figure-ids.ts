@@ -45,7 +45,7 @@ export type FigureId =
   /** by operation and product */
   | `feed.dose.${string}.${string}`
   | "feed.cost"
-  | `water.${"efficiency" | "flow" | "head" | "power" | "use" | "net" | "gross" | "volume" | "hours" | "energy" | "stressDays" | "yield"}`
+  | `water.${"efficiency" | "flow" | "head" | "power" | "use" | "net" | "gross" | "volume" | "hours" | "energy" | "leaching" | "pipe" | "nitrogen" | "stressDays" | "yield"}`
   | "harvest.moisture"
   | "keep.drying"
   | `money.${SheetId}`

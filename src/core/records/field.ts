@@ -42,6 +42,11 @@ export const fieldRecord = z.strictObject({
   /** what the source or pump gives [m3/h], and how high it is lifted to the field [m] */
   waterFlowM3PerH: z.number().positive().max(20_000).nullable().default(null),
   waterLiftM: z.number().min(0).max(500).nullable().default(null),
+  /** what an analysis of its water found: conductivity, sodium adsorption ratio, chloride, nitrate (as nitrate) */
+  waterEcDsM: z.number().min(0).max(60).nullable().default(null),
+  waterSar: z.number().min(0).max(100).nullable().default(null),
+  waterChlorideMgL: z.number().min(0).max(20_000).nullable().default(null),
+  waterNitrateMgL: z.number().min(0).max(1000).nullable().default(null),
   /** to where the harvest is fed, dried or sold */
   outletKm: z.number().min(0).max(2000).nullable().default(null),
   /** from the source to the field [m] */
@@ -158,6 +163,39 @@ export const fieldKind: RecordKind = {
       dimension: "distance",
       empty: "null",
       help: "from the water to the field, without what the system itself presses",
+    },
+    {
+      key: "waterEcDsM",
+      label: "Salt in the water",
+      input: "number",
+      dimension: "count",
+      unit: "dS/m",
+      empty: "null",
+      help: "electrical conductivity of an analysis",
+    },
+    {
+      key: "waterSar",
+      label: "Sodium adsorption ratio of the water",
+      input: "number",
+      dimension: "count",
+      empty: "null",
+    },
+    {
+      key: "waterChlorideMgL",
+      label: "Chloride in the water",
+      input: "number",
+      dimension: "count",
+      unit: "mg/L",
+      empty: "null",
+    },
+    {
+      key: "waterNitrateMgL",
+      label: "Nitrate in the water",
+      input: "number",
+      dimension: "count",
+      unit: "mg/L",
+      empty: "null",
+      help: "as nitrate; nitrate nitrogen times 4.43. It is counted as nitrogen where the field is watered",
     },
     { key: "waterDistanceM", label: "Way of the water", input: "number", dimension: "distance", empty: "null" },
     {

@@ -27,7 +27,11 @@ export function draftPlan(facts: PlanFacts, decisions: Decisions, season: number
   const far = datesOutOfSeason(decisions, season);
   if (far.length > 0) return failed(far);
   try {
-    return drafted(facts, decisions, season, guide);
+    const plan = drafted(facts, decisions, season, guide, 0);
+    // water is known once dates are, and feed comes before: where water brings nitrogen the plan is drafted with it again
+    return plan.ok && plan.value.water.nitrogenKgPerHa >= WORTH_COUNTING_N
+      ? drafted(facts, decisions, season, guide, plan.value.water.nitrogenKgPerHa)
+      : plan;
   } catch (error) {
     // a plan that nobody thought of must not take down the page that lists it among hundreds
     return failed([
@@ -43,6 +47,8 @@ export function draftPlan(facts: PlanFacts, decisions: Decisions, season: number
 
 /** The field of an error that no check of the decisions foresaw. */
 export const NOT_DRAFTED = "decisions";
+/** Nitrogen in a season's water from which it is counted [kg/ha]; less is within what any balance is off by. */
+const WORTH_COUNTING_N = 1;
 /** Seasons before and after the one of the harvest in which a plan's dates may lie: land is made ready long before. */
 const SEASONS_BEFORE = 2;
 const SEASONS_AFTER = 1;
@@ -56,7 +62,7 @@ function datesOutOfSeason({ dates = {} }: Decisions, season: number): FieldError
   );
 }
 
-function drafted(facts: PlanFacts, decisions: Decisions, season: number, guide: Guide): Result<Plan> {
+function drafted(facts: PlanFacts, decisions: Decisions, season: number, guide: Guide, waterN: number): Result<Plan> {
   const { guideId, kindId, methodId, productId, schools } = decisions.crop;
   if (guide.id !== guideId)
     return failed([fieldError("crop.guideId", guideId, `"${guide.id}", the guide that is drafted with`)]);
@@ -68,6 +74,7 @@ function drafted(facts: PlanFacts, decisions: Decisions, season: number, guide: 
     facts,
     decisions,
     targetTPerHa: target(context, decisions),
+    waterN,
     // filled sheet by sheet in working order: each reads only what stands before it
     parts: {} as PlanParts,
   };

@@ -24,6 +24,8 @@ export interface Draft {
   facts: PlanFacts;
   decisions: Decisions;
   targetTPerHa: number;
+  /** nitrogen that the season's water brings, known once a plan was drafted without it [kg/ha] */
+  waterN: number;
   /** what the sheets before have put there, in working order */
   parts: PlanParts;
 }

@@ -1,12 +1,13 @@
 /** Gifts of water one after another: by a rule, but where one was moved, typed, left out or logged. */
 
+import type { Openings } from "./openings";
 import type { Giver } from "./walk";
 
 /** When and how much is given: see irrigationSchedule. */
 export type WaterRule =
   | { kind: "depletion"; atRawPct: number; refill: "capacity" | { netMm: number } | { leaveMm: number } }
   | { kind: "interval"; everyDays: number; netMm: number; lessRain?: boolean }
-  | { kind: "weekly"; netMm: number; lessRain?: boolean }
+  | { kind: "weekly"; netMm: number; lessRain?: boolean; rainSince?: "gift" | "turn" }
   | { kind: "days"; afterPlanting: number[]; netMm: number }
   | { kind: "stages"; onDays: number[]; netMm: number };
 
@@ -32,6 +33,10 @@ export interface GiveOptions {
   ruleFromDay?: number;
   /** by number, from 1 */
   settled?: ReadonlyMap<number, Settled>;
+  /** days on which water may begin, what runs on a day at most [mm net], and what the crop uses on one [mm] */
+  open?: (Openings & { mostMmPerDay: number; usedMm: (day: number) => number }) | null;
+  /** of the balance: shares of the readily available water on days that have one of their own [%], 0 elsewhere */
+  atRawPctOn?: ArrayLike<number> | null;
 }
 
 const NOTHING: ReadonlyMap<number, Settled> = new Map();
@@ -50,6 +55,8 @@ export function giverOf(
     limitNetMm = Number.POSITIVE_INFINITY,
     ruleFromDay = 0,
     settled = NOTHING,
+    open = null,
+    atRawPctOn = null,
   }: GiveOptions = {},
   given?: (number: number, day: number, netMm: number) => void,
 ): Giver {
@@ -57,18 +64,30 @@ export function giverOf(
   let left = limitNetMm;
   let last = Number.NEGATIVE_INFINITY;
   let rainSince = 0;
+  /** what a rule would have given on days on which water may not begin */
+  let owed = 0;
   const days =
     rule?.kind === "days" ? new Set(rule.afterPlanting) : rule?.kind === "stages" ? new Set(rule.onDays) : null;
   /** what the rule gives on a day, 0 where it gives none */
   const due = (day: number, depletion: number, raw: number): number => {
     if (!rule || day < ruleFromDay || day > stopAfterDay || day - last < restDays) return 0;
     switch (rule.kind) {
-      case "depletion":
-        return depletion >= (rule.atRawPct / 100) * raw && depletion > 0 ? refill(depletion) : 0;
+      case "depletion": {
+        // what is used until water may begin again counts before
+        const until = open ? (open.next[day] ?? 1) - 1 : 0;
+        const ahead = until > 0 && open ? until * open.usedMm(day) : 0;
+        const at = (atRawPctOn?.[day] || rule.atRawPct) / 100;
+        return depletion + ahead >= at * raw && depletion > 0 ? refill(depletion) : 0;
+      }
       case "interval":
         return day > 0 && day % rule.everyDays === 0 ? rule.netMm - (rule.lessRain ? rainSince : 0) : 0;
-      case "weekly":
-        return day > 0 && day % 7 === 0 ? rule.netMm - ((rule.lessRain ?? true) ? rainSince : 0) : 0;
+      case "weekly": {
+        if (day === 0 || day % 7 !== 0) return 0;
+        const net = rule.netMm - ((rule.lessRain ?? true) ? rainSince : 0);
+        // a wet week is over with its turn, where a plan says so: what fell in it does not count against the next
+        if (rule.rainSince === "turn") rainSince = 0;
+        return net;
+      }
       default:
         return days?.has(day) ? rule.netMm : 0;
     }
@@ -92,6 +111,14 @@ export function giverOf(
         ? (own.netMm ?? Math.max(leastMm, refill(depletion)))
         : 0
       : due(day, depletion, raw);
+    if (open && !onItsDay) {
+      if (open.run[day] === 0) {
+        if (rule?.kind !== "depletion") owed = Math.max(owed, net);
+        return 0;
+      }
+      net = Math.min(Math.max(net, owed), (open.run[day] ?? 1) * open.mostMmPerDay);
+      owed = 0;
+    }
     if (net <= 0) return 0;
     if (own?.left) {
       number += 1;

@@ -1,6 +1,8 @@
-import { formatDay } from "../../dates";
+import { daysBetween, formatDay } from "../../dates";
 import { MANURES, type ManureId } from "../../feed/manure";
+import { leachedNitrogen } from "../../feed/soil-nitrogen";
 import { NUTRIENTS, nutrientOf } from "../../nutrients";
+import { heldAtCapacityMmPerM } from "../../soil/available-water";
 import { change } from "../decisions";
 import type { Check } from "../sheet";
 import { round, sentence } from "../words";
@@ -20,6 +22,40 @@ export function checkFeed(check: Check): void {
   checkSmall(check);
   checkProducts(check);
   checkAmmonia(check);
+  checkDrained(check);
+}
+
+/** Days after a dose in which the crop has not yet taken it up; assumption. */
+const TAKEN_UP_DAYS = 30;
+/** Nitrogen under the roots from which it is said [kg/ha]; assumption. */
+const LOST_WORTH_SAYING = 10;
+
+/** Doses that the water of the median season washes under the roots before they are taken up. */
+function checkDrained({ plan, facts, add }: Check): void {
+  const { season } = plan.water;
+  if (!season) return;
+  const heldPerM = heldAtCapacityMmPerM(facts.field.textureClass);
+  for (const at of new Set(plan.feed.doses.map((d) => d.at))) {
+    const date = plan.operations.find((o) => o.id === at)?.date;
+    const n = plan.feed.doses.reduce((sum, d) => sum + (d.at === at ? (d.brings.n ?? 0) : 0), 0);
+    const from = date ? daysBetween(season.from, date) : -1;
+    if (n <= 0 || from < 0) continue;
+    const drained = season.drainageMm.slice(from, from + TAKEN_UP_DAYS).reduce((a, b) => a + b, 0);
+    const rootCm = plan.stages.filter((s) => s.date <= (date ?? "")).at(-1)?.rootCm ?? 30;
+    const left = leachedNitrogen({
+      measuredKgPerHa: n,
+      drainageMm: drained,
+      heldMm: (heldPerM * Math.max(30, rootCm)) / 100,
+    });
+    const lost = left.ok ? n - left.value.leftKgPerHa : 0;
+    if (lost < LOST_WORTH_SAYING) continue;
+    add(
+      "advise",
+      `feed.drained.${at}`,
+      `Of ${round(n)} kg N on ${formatDay(date as string)} about ${round(lost)} drain under the roots.`,
+      `${round(drained)} mm drain in the ${TAKEN_UP_DAYS} days after it in the median season: give it later or in smaller parts${plan.water.gifts.length > 0 ? ", and water so that less drains" : ""}.`,
+    );
+  }
 }
 
 /** A sample counts only for the crop after it, and only as deep as it went. */

@@ -64,10 +64,27 @@ export function nutrientNeeds(draft: Draft, manure: NutrientTable, mineralN: Min
   return need;
 }
 
+/** Less what the season's water brings: it comes as nitrate, a little at a time, and counts as fertiliser (assumption). */
+function lessWater(figure: Figure | null, waterN: number): Figure | null {
+  if (!figure || waterN <= 0) return figure;
+  return computed(
+    figure.label,
+    Math.max(0, figure.value - waterN),
+    figure.unit,
+    "nitrogen without it - nitrogen in the water",
+    [
+      { label: "nitrogen without it", value: figure.value, unit: "kg/ha", basis: figure.basis },
+      { label: "nitrogen in the water", value: waterN, unit: "kg/ha" },
+      ...figure.inputs,
+    ],
+    figure.formula ? `Without it: ${figure.formula}.` : undefined,
+  );
+}
+
 function needFigure(draft: Draft, nutrient: Nutrient, fromManure: number, mineralN: MineralN): Figure | null {
   switch (nutrient.need) {
     case "balance":
-      return nitrogenFigure(draft, fromManure, mineralN);
+      return lessWater(nitrogenFigure(draft, fromManure, mineralN), draft.waterN);
     case "offtake":
       return lessManure(
         offtakeFigure(draft, nutrient.id as PkNutrient, classOf(draft, nutrient) ?? "target"),

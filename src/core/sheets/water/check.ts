@@ -4,6 +4,9 @@ import { formatDay } from "../../dates";
 import { change } from "../decisions";
 import type { Check } from "../sheet";
 import { round } from "../words";
+import { checkQuality } from "./check-quality";
+import { checkRisks } from "./check-risks";
+import { waterDoubtsTarget } from "./part";
 
 /** Slope from which water that is given fast runs off [%], and systems that give it so; usual advice for furrows and guns. */
 const STEEP_PCT = 5;
@@ -49,12 +52,12 @@ export function checkWater({ plan, facts, decisions, add }: Check): void {
       `Nobody said how this field is watered: ${system.name} are assumed.`,
       "How much of the water arrives, the size of a gift, hours and cost follow from it. Say it in the field's record or here.",
     );
-  const slow = gifts.find((g) => g.hours > 24 * system.restDays);
+  const slow = gifts.find((g) => g.hours > water.hoursADay * system.restDays);
   if (slow)
     add(
       "advise",
       "water.flow",
-      `${round(slow.hours)} hours of water for the gift of ${formatDay(slow.date)}: the next one comes after ${system.restDays} days.`,
+      `${round(slow.hours)} hours of water for the gift of ${formatDay(slow.date)}: ${round(slow.hours / water.hoursADay, 1)} days at ${round(water.hoursADay)} hours; the next gift may come after ${system.restDays}.`,
       "The flow does not keep up with the field. Begin earlier, water a part, or find more flow.",
     );
   const late = gifts.filter((g) => water.stopOn !== null && g.date > water.stopOn && g.date >= today);
@@ -103,6 +106,9 @@ export function checkWater({ plan, facts, decisions, add }: Check): void {
       `No water is logged; ${past.length} ${past.length === 1 ? "gift" : "gifts"} before today ${past.length === 1 ? "is" : "are"} taken as given.`,
       "Log what was given: from the first entry on the balance counts what is logged and nothing else.",
     );
+  checkLimits({ plan, facts, decisions, add });
+  checkQuality({ plan, facts, decisions, add });
+  checkRisks({ plan, facts, decisions, add });
   if (water.kwh > 0 && !facts.prices.energyPerKwh)
     add(
       "hint",
@@ -110,4 +116,44 @@ export function checkWater({ plan, facts, decisions, add }: Check): void {
       "Energy for water has no price: it counts as nothing.",
       "Set the price of a kilowatt-hour in Settings.",
     );
+}
+
+/** Days of stress from which turns and bans are said to cost; assumption. */
+const STRESS_WORTH_SAYING = 5;
+
+/** What limits on time cost, and what water leaves of the target. */
+function checkLimits({ plan, decisions, add }: Check): void {
+  const { water } = plan;
+  const done = new Set(plan.operations.filter((o) => o.doneOn).map((o) => o.id));
+  const shut = water.gifts.filter((g) => water.shut.includes(g.id) && !done.has(g.id));
+  if (shut[0])
+    add(
+      "advise",
+      "water.shut",
+      `No water may be given on ${formatDay(shut[0].date)}: it is outside of the turns, or banned.`,
+      "The gift stands there because somebody put it there.",
+      shut.map((g) => ({
+        label: `Let the gift of ${formatDay(g.date)} move to a day that is open`,
+        changes: [change(`dates/${g.id}`, undefined)],
+      })),
+    );
+  if (water.limited && water.school === "balance" && water.stressDays > STRESS_WORTH_SAYING)
+    add(
+      "advise",
+      "water.turns",
+      `${round(water.stressDays)} days of stress between the days on which water may be given.`,
+      "Store more in the ground before a dry turn, give from a tank, or sow what roots deeper.",
+      decisions.water?.atRawPct === undefined
+        ? [{ label: "Give at 60 % of the readily available water", changes: [change("water/atRawPct", 60)] }]
+        : [],
+    );
+  if (!waterDoubtsTarget(water)) return;
+  const reached = round((plan.targetTPerHa * water.relativeYieldPct) / 100, 1);
+  add(
+    "advise",
+    "water.yield",
+    `This water lets the crop yield about ${round(water.relativeYieldPct)} % of what it would with plenty.`,
+    `The target of ${round(plan.targetTPerHa, 1)} t/ha and the yield to expect count on plenty, and nitrogen is given for it.`,
+    reached > 0 ? [{ label: `A target of ${reached} t/ha`, changes: [change("targetTPerHa", reached)] }] : [],
+  );
 }

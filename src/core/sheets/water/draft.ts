@@ -7,12 +7,16 @@ import { WATER_SYSTEMS, type WaterSystemId } from "../../water/systems";
 import { type Trace, traceOf } from "../../water/walk";
 import { relativeYield } from "../../water/yield-from-water";
 import type { Draft } from "../sheet";
-import type { WaterSchoolId } from "./decisions";
+import { mulchOf } from "./coefficients";
 import { showFigures } from "./figures";
+import { intervalRule, moistDays, openDays, usualCd, usualEvery, WHOLE_DAY } from "./limits";
 import { means } from "./means";
 import type { WaterDays, WaterGift, WaterPart } from "./part";
 import { pondSeason } from "./pond";
+import { keptOfWater, leachingNeed, showQuality, waterGiven } from "./quality";
+import type { WaterSchoolId } from "./schools";
 import { etoOf, rainOf, rankCourses, type WaterYear, walkCourse, waterYear } from "./season";
+import { startMissing } from "./start";
 
 export const GIFT = "water-";
 /** What a school of fixed gifts gives where nobody typed an amount [mm net], and how often; assumptions from usual custom. */
@@ -27,7 +31,8 @@ export function waterDecided({ decisions, facts, context }: Draft) {
   const standing = context.crop.method.waterAtPlanting === "standing";
   const usual: WaterSystemId = standing ? "basin" : field.handWork ? "furrow" : "sprinkler";
   const systemId = own.system ?? field.waterSystem ?? usual;
-  const school: WaterSchoolId = !field.irrigated ? "none" : (own.school ?? "balance");
+  const wanted = own.school === "days" && !context.crop.guide.water.calendar ? "balance" : (own.school ?? "balance");
+  const school: WaterSchoolId = field.irrigated ? wanted : "none";
   return { own, standing, system: WATER_SYSTEMS[systemId], school, assumed: !own.system && !field.waterSystem };
 }
 
@@ -37,7 +42,12 @@ export function draftWater(draft: Draft, solved: SolvedDates): void {
   const { own, standing, system, school, assumed } = waterDecided(draft);
   const { field } = facts;
   const brought = field.irrigated ? means(draft, system, assumed) : { efficiency: 100, flow: 1, pumpKw: 0 };
-  const { efficiency, flow, pumpKw } = brought;
+  const { flow, pumpKw } = brought;
+  const quality = waterGiven(draft);
+  const leachingPct = field.irrigated ? leachingNeed(draft, quality) : null;
+  // what drains with the salt does not stay at the roots
+  const efficiency = brought.efficiency * keptOfWater(draft, leachingPct);
+  const hoursADay = own.hoursADay ?? WHOLE_DAY;
   const year = waterYear(draft, solved);
   const limitNetMm =
     field.waterM3PerYear == null ? null : (field.waterM3PerYear * efficiency) / 100 / (10 * field.areaHa);
@@ -63,18 +73,32 @@ export function draftWater(draft: Draft, solved: SolvedDates): void {
     wetDays: 0,
     limitNetMm,
     pumpKw,
+    quality,
+    leachingPct,
+    nitrogenKgPerHa: 0,
+    hoursADay,
+    limited: false,
+    shut: [],
+    intervals: null,
+    mulch: mulchOf(draft),
   };
   draft.parts.water = part;
   if (!year) return;
   const stopDay = stopAfter(draft, year);
   part.stopOn = stopDay === null ? null : addDays(year.from, stopDay);
+  const openings = openDays(draft, year);
+  part.limited = openings !== null;
   const found: { number: number; day: number; netMm: number }[] = [];
-  const ranked = rankCourses(year, own.startDepletionMm ?? null, {
+  const start = startMissing(draft, year);
+  const ranked = rankCourses(year, start, {
     firstDay: firstDay(draft, "balance", year),
     lastDay: stopDay ?? Number.POSITIVE_INFINITY,
   });
   if (standing && context.crop.guide.water.standing.length > 0) {
-    part.pond = pondSeason(draft, year, ranked.median, found, stopDay, solved);
+    part.pond = pondSeason(draft, year, ranked.median, found, stopDay, solved, {
+      openings,
+      mostMmPerDay: (flow * hoursADay) / (10 * field.areaHa),
+    });
     part.etcMm = sum(Array.from(year.kc, (kc, d) => kc * etoOf(year, ranked.median, d)));
     part.etaMm = part.etcMm;
   } else {
@@ -85,9 +109,9 @@ export function draftWater(draft: Draft, solved: SolvedDates): void {
     const sums = walkCourse(
       year,
       ranked.median,
-      own.startDepletionMm ?? null,
+      start,
       giverOf(
-        ruleOf(draft, school, year),
+        ruleOf(draft, school, year, ranked.median),
         {
           leastMm: system.leastMm,
           mostMm: system.mostMm,
@@ -96,6 +120,12 @@ export function draftWater(draft: Draft, solved: SolvedDates): void {
           limitNetMm: limitNetMm ?? Number.POSITIVE_INFINITY,
           ruleFromDay: Math.max(firstDay(draft, school, year), logged ? daysBetween(year.from, facts.today) : 0),
           settled,
+          open: openings && {
+            ...openings,
+            mostMmPerDay: (flow * hoursADay * efficiency) / 100 / (10 * field.areaHa),
+            usedMm: (day) => (year.kc[day] ?? 0) * etoOf(year, ranked.median, day),
+          },
+          atRawPctOn: own.atRawPct === undefined ? moistDays(draft, year) : null,
         },
         (number, day, netMm) => found.push({ number, day, netMm }),
       ),
@@ -125,12 +155,21 @@ export function draftWater(draft: Draft, solved: SolvedDates): void {
       kwh: hours * pumpKw,
     };
   });
+  part.shut = found.flatMap(({ number, day }) => (openings?.run[day] === 0 ? [`${GIFT}${number}`] : []));
   part.netMm = sum(part.gifts.map((g) => g.netMm));
   part.grossMm = sum(part.gifts.map((g) => g.grossMm));
   part.volumeM3 = sum(part.gifts.map((g) => g.volumeM3));
   part.hours = sum(part.gifts.map((g) => g.hours));
   part.kwh = sum(part.gifts.map((g) => g.kwh));
-  showFigures(draft, part, brought, ranked.medianNetMm);
+  if (school === "interval") {
+    const giftMm = own.giftMm ?? USUAL_GIFT_MM;
+    part.intervals = {
+      byMonth: usualEvery(year, ranked.median, giftMm),
+      cd: usualCd(draft, year, ranked.median, giftMm),
+    };
+  }
+  showFigures(draft, part, { ...brought, efficiency }, ranked.medianNetMm);
+  if (field.irrigated) showQuality(draft, part);
 }
 
 const sum = (list: number[]) => list.reduce((a, b) => a + b, 0);
@@ -142,7 +181,7 @@ const CALENDAR_COVER = 0.25;
 function firstDay({ context }: Draft, school: WaterSchoolId, year: WaterYear): number {
   const { stages } = context.crop.guide;
   const most = Math.max(...stages.map((s) => s.cover));
-  const at = school === "balance" ? 0 : stages.findIndex((s) => s.cover >= CALENDAR_COVER * most);
+  const at = school === "balance" || school === "days" ? 0 : stages.findIndex((s) => s.cover >= CALENDAR_COVER * most);
   return year.stageDays[Math.max(0, at)]?.day ?? 0;
 }
 
@@ -153,7 +192,8 @@ function stopAfter({ context }: Draft, year: WaterYear): number | null {
   return stop && at !== undefined ? at + stop.days : null;
 }
 
-function ruleOf({ decisions, context }: Draft, school: WaterSchoolId, year: WaterYear): WaterRule | null {
+function ruleOf(draft: Draft, school: WaterSchoolId, year: WaterYear, course: number): WaterRule | null {
+  const { decisions, context } = draft;
   const own = decisions.water ?? {};
   const netMm = own.giftMm ?? USUAL_GIFT_MM;
   switch (school) {
@@ -164,9 +204,13 @@ function ruleOf({ decisions, context }: Draft, school: WaterSchoolId, year: Wate
         refill: own.giftMm ? { netMm: own.giftMm } : own.leaveMm ? { leaveMm: own.leaveMm } : "capacity",
       };
     case "interval":
-      return { kind: "interval", everyDays: Math.round(own.everyDays ?? USUAL_EVERY_DAYS), netMm };
+      return intervalRule(draft, year, course, netMm, USUAL_EVERY_DAYS, firstDay(draft, school, year));
     case "weekly":
-      return { kind: "weekly", netMm };
+      return { kind: "weekly", netMm, rainSince: "turn" };
+    case "days": {
+      const { calendar } = context.crop.guide.water;
+      return { kind: "days", afterPlanting: calendar?.days ?? [], netMm: own.giftMm ?? calendar?.mm ?? netMm };
+    }
     case "stages":
       return {
         kind: "stages",

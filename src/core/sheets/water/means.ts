@@ -1,7 +1,8 @@
 /** What water is brought with: the system, its flow and pump, as figures that others can be put in the place of. */
 
 import { computed, given } from "../../figure";
-import { powersOf } from "../../water/pump";
+import { PIPES } from "../../water/pipes";
+import { pipeLoss, powersOf } from "../../water/pump";
 import { EFFICIENCY_SOURCE, FALLS_BY_ITSELF, type WaterSystem } from "../../water/systems";
 import type { Draft } from "../sheet";
 
@@ -44,16 +45,48 @@ export function means(draft: Draft, system: WaterSystem, assumed: boolean): Mean
   return { efficiency, flow, pumpKw: power(draft, system, flow) };
 }
 
+/** Head lost on the way [m]; nothing where no pipe is typed. */
+function lostInPipe({ context, decisions, facts }: Draft, flow: number): number {
+  const { pipeInsideMm, pipeLengthM, pipeKind = "plastic" } = decisions.water?.pump ?? {};
+  const length = pipeLengthM ?? facts.field.waterDistanceM ?? 0;
+  if (!pipeInsideMm || length === 0) return 0;
+  const { roughness } = PIPES[pipeKind];
+  const lost = context.take(
+    "water",
+    pipeLoss({ flowM3PerH: flow, lengthM: length, insideDiameterMm: pipeInsideMm, roughness }),
+  );
+  if (!lost) return 0;
+  context.show(
+    "water.pipe",
+    computed(
+      "Head lost in the pipe",
+      lost.value.headM,
+      "m",
+      "10.67 x length x (flow / 3600)^1.852 / (roughness^1.852 x inside^4.8704)",
+      [
+        { label: "length", value: length, unit: "m" },
+        { label: "flow", value: flow, unit: "m³/h" },
+        { label: "roughness", value: roughness },
+        { label: "inside", value: pipeInsideMm / 1000, unit: "m" },
+      ],
+      `Water runs at ${Math.round(lost.value.speedMPerS * 10) / 10} m/s; over 1.5 to 2 m/s a wider pipe pays.`,
+    ),
+  );
+  return lost.value.headM;
+}
+
 /** Power that the pump takes in [kW]; none where water comes by its own fall and the system needs no pressure. */
-function power({ context, decisions, facts }: Draft, system: WaterSystem, flow: number): number {
+function power(draft: Draft, system: WaterSystem, flow: number): number {
+  const { context, decisions, facts } = draft;
   const pump = decisions.water?.pump;
   const falls = FALLS_BY_ITSELF.includes(facts.field.waterSource ?? "") || system.id === "can";
   const lift = pump?.liftM ?? facts.field.waterLiftM ?? (falls ? 0 : USUAL_LIFT_M);
+  const lost = lostInPipe(draft, flow);
   const head = context.use(
     "water.head",
-    given("Head to lift and press against", lift + (system.id === "can" ? 0 : system.headM), "m", {
+    given("Head to lift and press against", lift + system.headM + lost, "m", {
       kind: pump?.liftM !== undefined ? "decided" : facts.field.waterLiftM != null ? "measured" : "assumption",
-      text: `${lift} m of lift and ${system.headM} m for ${system.name}`,
+      text: `${lift} m of lift, ${system.headM} m for ${system.name}${lost > 0 ? `, ${Math.round(lost * 10) / 10} m lost in the pipe` : ""}`,
     }),
   );
   const pumpPct = pump?.pumpEfficiencyPct ?? USUAL_PUMP_PCT;

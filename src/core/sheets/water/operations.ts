@@ -29,7 +29,7 @@ export function waterGifts(draft: Draft, solved: SolvedDates): PlannedOperation[
       mark: `${round(gift.netMm)} mm`,
       detail: water.pond
         ? `${round(gift.netMm)} mm to stand as deep as wanted: ${round(gift.volumeM3, 10)} m³, ${hours(gift.hours)}.`
-        : `${round(gift.netMm)} mm at the roots, ${round(gift.grossMm)} mm given by ${water.system.name}: ${round(gift.volumeM3, 10)} m³, ${hours(gift.hours)}${gift.kwh > 0 ? `, ${round(gift.kwh)} kWh` : ""}.`,
+        : `${round(gift.netMm)} mm at the roots, ${round(gift.grossMm)} mm given by ${water.system.name}: ${round(gift.volumeM3, 10)} m³, ${hours(gift.hours)}${gift.kwh > 0 ? `, ${round(gift.kwh)} kWh` : ""}.${hourOfDay(draft, gift.date)}`,
       reason: REASONS[water.pond ? "pond" : water.school] ?? "",
       when: [],
       tiedTo: water.pond ? "the depth of the water" : "the water left in the soil",
@@ -39,6 +39,25 @@ export function waterGifts(draft: Draft, solved: SolvedDates): PlannedOperation[
       work: () => ({ ...handWork(water.system.handHoursPerHa), extraCostPerHa: cost }),
     };
   });
+}
+
+/** Wind that carries drops off [m/s], and heat in which they dry in the air [C]; usual advice. */
+const WINDY_MS = 3;
+const HOT_C = 28;
+
+/** The time of day that suits the way of watering, by the month's heat and wind and by what wet leaves bring. */
+function hourOfDay({ parts, facts }: Draft, date: string): string {
+  const { system, hoursADay } = parts.water;
+  const normal = facts.climate?.months[Number(date.slice(5, 7)) - 1];
+  const hot = (normal?.tmaxC ?? (normal?.meanC ?? 0) + 5) >= HOT_C;
+  if (!system.wetsLeaves) return hot && hoursADay < 24 ? " In the evening or at night: less is lost to the heat." : "";
+  const windy = (normal?.windAt2mMs ?? 2) >= WINDY_MS;
+  const why = [
+    "leaves are dry by evening",
+    ...(windy ? ["the wind is least"] : []),
+    ...(hot ? ["nothing dries in the air as at noon"] : []),
+  ];
+  return ` From before dawn to mid-morning where the hours allow: ${why.join(", ")}.`;
 }
 
 const hours = (h: number) => (h < 10 ? `${Math.round(h * 10) / 10} hours` : `${Math.round(h)} hours`);

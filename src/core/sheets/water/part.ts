@@ -1,6 +1,8 @@
 import type { IsoDate } from "../../dates";
+import type { Mulch } from "../../water/mulch";
 import type { WaterSystem } from "../../water/systems";
-import type { WaterSchoolId } from "./decisions";
+import type { WaterAnalysis } from "../../water/water-quality";
+import type { WaterSchoolId } from "./schools";
 
 export interface WaterGift {
   /** of the operation */
@@ -63,6 +65,27 @@ export interface WaterPart {
   wetDays: number;
   /** what the source gives in a year as net water on this field [mm]; null where nothing limits */
   limitNetMm: number | null;
+  /** what the water brings with it, mixed where two are */
+  quality: WaterAnalysis;
+  /** share of the water that has to drain for its salt [%]; null where nobody knows its salt */
+  leachingPct: number | null;
+  /** with all of the season's water */
+  nitrogenKgPerHa: number;
+  /** hours in which water may run on a day */
+  hoursADay: number;
+  /** water may begin on some days only */
+  limited: boolean;
+  /** gifts that somebody put on days on which it may not */
+  shut: string[];
+  /** what an interval by month or heat comes to where nobody typed it, and the use of water that both rest on */
+  intervals: { byMonth: Record<string, number>; cd: number } | null;
+  mulch: Mulch;
   /** power that the pump takes in; 0 where water comes by its own fall */
   pumpKw: number;
 }
+
+/** Yield for want of water from which the target is doubted [%]; assumption. */
+const YIELD_DOUBTED = 95;
+/** Whether the season's water lets so much less grow that the target is doubted for it. */
+export const waterDoubtsTarget = ({ season, relativeYieldPct }: WaterPart): boolean =>
+  season !== null && relativeYieldPct < YIELD_DOUBTED;

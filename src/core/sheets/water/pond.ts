@@ -2,18 +2,20 @@
 
 import { daysBetween } from "../../dates";
 import type { SolvedDates } from "../../plan/dates";
+import type { Openings } from "../../water/openings";
 import { pondDay } from "../../water/ponded-balance";
 import type { Draft } from "../sheet";
 import type { PondDays } from "./part";
 import { etoOf, rainOf, type WaterYear } from "./season";
 
 /** Percolation of a puddled field, and the height of its outlet [mm]; usual figures. */
-const PERCOLATION_MM = 3;
+export const PERCOLATION_MM = 3;
 const BUND_MM = 100;
 /** Days that a drain within the season lasts; usual custom, until the soil is hair-cracked. */
 const DRAINED_DAYS = 7;
-/** Days before draining in which nothing is filled; assumption. */
+/** Days before draining in which nothing is filled, and before water is only lowered; assumptions. */
 const SOON_DAYS = 7;
+const SOON_LOWERED_DAYS = 2;
 /** Water that the soil gives up while its table falls under the surface [mm for each cm]; usual of puddled clay. */
 const YIELD_MM_PER_CM = 1.2;
 
@@ -25,6 +27,7 @@ export function pondSeason(
   found: { number: number; day: number; netMm: number }[],
   stopDay: number | null,
   solved: SolvedDates,
+  { openings, mostMmPerDay }: { openings: Openings | null; mostMmPerDay: number },
 ): PondDays {
   const { guide } = draft.context.crop;
   const depths = guide.water.standing
@@ -46,28 +49,54 @@ export function pondSeason(
     const date = task.role === "drain" ? solved.dates[task.id]?.planned : undefined;
     return date ? [daysBetween(year.from, date)] : [];
   });
+  const percolation = draft.decisions.water?.percolationMmPerDay ?? PERCOLATION_MM;
+  // shallower while other work is done in it
+  const lowered = (guide.water.lowered ?? []).flatMap(({ role, depthCm, daysBefore, daysAfter }) =>
+    Object.entries(solved.roles).flatMap(([id, r]) => {
+      const date = r === role ? solved.dates[id]?.planned : undefined;
+      if (!date) return [];
+      const on = daysBetween(year.from, date);
+      return { from: on - daysBefore, to: on + daysAfter, highMm: depthCm * 10 };
+    }),
+  );
   const pond: PondDays = { from: year.from, depthMm: [], irrigationMm: [], spillMm: [], drainedMm: [] };
   let depth = 0;
   let number = 0;
   for (let d = 0; d < year.days; d++) {
-    const at = depths.filter((t) => t.from <= d).at(-1) ?? depths[0];
+    const usual = depths.filter((t) => t.from <= d).at(-1) ?? depths[0];
+    const shallow = lowered.find((l) => d >= l.from && d <= l.to && l.highMm < (usual?.highMm ?? 0));
+    const at = shallow && usual ? { ...usual, highMm: shallow.highMm, lowMm: 0 } : usual;
     const drained = at?.sinks ? undefined : drains.find((from) => d >= from && d < from + DRAINED_DAYS);
-    const dry = (stopDay !== null && d > stopDay) || drained !== undefined;
+    const dry = (stopDay !== null && d > stopDay) || drained !== undefined || shallow?.highMm === 0;
     // what is let off within days is not filled
     const soon =
       depths.some((t) => t.highMm === 0 && t.from > d && t.from - d <= SOON_DAYS) ||
+      lowered.some((l) => l.highMm < (at?.highMm ?? 0) && l.from > d && l.from - d <= SOON_LOWERED_DAYS) ||
       drains.some((from) => !at?.sinks && from > d && from - d <= SOON_DAYS);
-    const [low, high] = dry ? [0, 0] : [soon ? -BUND_MM : (at?.lowMm ?? 0), at?.highMm ?? 0];
+    const useMm = (year.kc[d] ?? 0) * etoOf(year, course, d);
+    const run = openings ? (openings.run[d] ?? 0) : 1;
+    // until water may begin again it is used and seeps away
+    const until = openings ? (openings.next[d] ?? 1) - 1 : 0;
+    const [low, high] = dry
+      ? [0, 0]
+      : [
+          soon || run === 0 ? -BUND_MM * 5 : (at?.lowMm ?? 0) + until * (useMm + percolation),
+          openings ? Math.min(at?.highMm ?? 0, Math.max(0, depth) + run * mostMmPerDay) : (at?.highMm ?? 0),
+        ];
     const day = pondDay(
       depth,
       rainOf(year, course, d),
-      (year.kc[d] ?? 0) * etoOf(year, course, d),
-      PERCOLATION_MM,
+      useMm,
+      percolation,
       BUND_MM,
       low,
       high,
       Math.min(0, at?.lowMm ?? 0),
     );
+    if (shallow && day.depthMm > shallow.highMm) {
+      day.drainedMm += day.depthMm - shallow.highMm;
+      day.depthMm = shallow.highMm;
+    }
     depth = day.depthMm;
     pond.depthMm.push(Math.round(day.depthMm * 10) / 10);
     pond.irrigationMm.push(Math.round(day.irrigationMm * 10) / 10);

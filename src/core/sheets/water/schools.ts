@@ -1,4 +1,9 @@
-import type { WaterSchoolId } from "./decisions";
+/** When water is given: see draft.ts for what each school does. */
+export const WATER_SCHOOL_IDS = ["balance", "interval", "weekly", "days", "stages", "none"] as const;
+export type WaterSchoolId = (typeof WATER_SCHOOL_IDS)[number];
+/** What an interval goes by. */
+export const INTERVALS = ["days", "month", "heat"] as const;
+export type IntervalBy = (typeof INTERVALS)[number];
 
 /** Schools of when water is given; the first is the default. */
 export const WATER_SCHOOLS: Record<WaterSchoolId, { name: string; why: string }> = {
@@ -11,6 +16,10 @@ export const WATER_SCHOOLS: Record<WaterSchoolId, { name: string; why: string }>
     why: "turns of a canal or of a reel are kept; easy to promise, blind to rain",
   },
   weekly: { name: "So much a week, less rain", why: "a rule of thumb that needs a rain gauge and no balance" },
+  days: {
+    name: "On the guide's days after planting",
+    why: "the custom of a region, for those who count days and cannot measure; blind to rain and heat",
+  },
   stages: {
     name: "At the critical stages only",
     why: "where water is dear or short: once at each stage that suffers most",

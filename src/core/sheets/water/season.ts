@@ -8,11 +8,14 @@ import { type Giver, type Sums, type Trace, walkWater } from "../../water/walk";
 import type { DailyWeather } from "../../weather/generator";
 import { SEASONS_FOR_STAGES, SEASONS_FOR_WINDOWS, seasonWeather } from "../../weather/season-weather";
 import type { Draft } from "../sheet";
+import { cropDays } from "./coefficients";
 
 /** Ground that a young crop drinks from, however short its roots [m]; usual of FAO-56's worked schedules (assumption). */
 const LEAST_ROOT_M = 0.3;
-/** Days before planting from which the store of the bare ground is walked; it begins at capacity (assumption). */
+/** Days before planting from which the store of bare ground is walked where no last crop is known; it begins at capacity (assumption). */
 const BEFORE_DAYS = 90;
+/** Share of the available water that a ripe crop has used when it is taken off; assumption. */
+const LEFT_EMPTY = 0.5;
 /** Evaporation of bare ground in parts of the reference; FAO-56's usual initial coefficient of seldom wetted soil. */
 const BARE_KC = 0.35;
 
@@ -30,10 +33,13 @@ export interface WaterYear {
   /** position of each stage in days after planting */
   stageDays: { id: string; day: number }[];
   from: IsoDate;
+  /** day after the weather's first on which the last crop was off; null where the store begins full */
+  emptiedOn: number | null;
 }
 
 /** Null where there is no climate, no planting or no harvest to reckon between. */
-export function waterYear({ context, facts }: Draft, solved: SolvedDates): WaterYear | null {
+export function waterYear(draft: Draft, solved: SolvedDates): WaterYear | null {
+  const { context, facts, decisions } = draft;
   const { guide } = context.crop;
   const { climate, field } = facts;
   const planting = solved.stages[0] && plantingOf(solved);
@@ -55,29 +61,7 @@ export function waterYear({ context, facts }: Draft, solved: SolvedDates): Water
   }));
   // a compacted layer is broken or counted against the site: here the soil's own depth is the end
   const deepest = Math.max(LEAST_ROOT_M, (field.soilDepthCm ?? 500) / 100);
-  const kc = new Float64Array(days);
-  const rootM = new Float64Array(days);
-  const { initial, mid, end: kcEnd } = guide.water.kc;
-  const most = Math.max(...guide.stages.map((s) => s.cover), 0.01);
-  // the coefficient follows the canopy up, and falls from the last full canopy to the end
-  const fallsFrom = guide.stages.reduce((at, s, i) => (s.cover >= most ? i : at), 0);
-  let stage = 0;
-  for (let d = 0; d < days; d++) {
-    while (stage < stageDays.length && (stageDays[stage]?.day ?? 0) < d) stage++;
-    const to = Math.min(stage, stageDays.length - 1);
-    const [a, b] = [guide.stages[to - 1], guide.stages[to]];
-    const from = to > 0 ? (stageDays[to - 1]?.day ?? 0) : 0;
-    const span = (stageDays[to]?.day ?? 0) - from;
-    const share = span > 0 ? Math.min(1, (d - from) / span) : 1;
-    const cover = (a?.cover ?? 0) + ((b?.cover ?? 0) - (a?.cover ?? 0)) * share;
-    const root = (a?.rootCm ?? 15) + ((b?.rootCm ?? 15) - (a?.rootCm ?? 15)) * share;
-    const fall = stageDays[fallsFrom]?.day ?? days;
-    kc[d] =
-      to > fallsFrom && days - 1 > fall
-        ? mid + ((kcEnd - mid) * (d - fall)) / (days - 1 - fall)
-        : initial + (mid - initial) * Math.min(1, cover / most);
-    rootM[d] = Math.min(deepest, Math.max(LEAST_ROOT_M, root / 100));
-  }
+  const { kc, rootM } = cropDays(draft, days, stageDays, new Date(planting), [LEAST_ROOT_M, deepest]);
   return {
     weather,
     rainMm: withGauge(weather, facts.rain ?? []),
@@ -89,6 +73,10 @@ export function waterYear({ context, facts }: Draft, solved: SolvedDates): Water
     depletionFraction: guide.water.depletionFraction.value,
     stageDays,
     from: planting,
+    emptiedOn:
+      decisions.water?.startFrom === "capacity" || !facts.previousCrop?.harvest
+        ? null
+        : toDay(facts.previousCrop.harvest) - weather.firstDay,
   };
 }
 
@@ -123,10 +111,11 @@ const isoOf = (day: number): IsoDate => new Date(day * 86_400_000).toISOString()
 
 /** What is missing in the rooted soil at planting, by the bare ground's balance in one course of weather [mm]. */
 function depletionAtPlanting(year: WaterYear, course: number): number {
-  const { weather, first, awcMmPerM, rootM } = year;
-  const before = Math.min(BEFORE_DAYS, first);
+  const { weather, first, awcMmPerM, rootM, emptiedOn } = year;
+  const since = emptiedOn !== null && emptiedOn >= 0 && emptiedOn < first ? first - emptiedOn : null;
+  const before = since ?? Math.min(BEFORE_DAYS, first);
   const taw = awcMmPerM * (rootM[0] ?? LEAST_ROOT_M);
-  let depletion = 0;
+  let depletion = since === null ? 0 : taw * LEFT_EMPTY;
   for (let i = course * weather.days + first - before; i < course * weather.days + first; i++) {
     const left = 1 - depletion / taw;
     depletion += BARE_KC * weather.etoMm[i]! * left - year.rainMm[i]!;
@@ -160,6 +149,10 @@ export function walkCourse(
 
 export const etoOf = ({ weather, first }: WaterYear, course: number, d: number) =>
   weather.etoMm[course * weather.days + first + d] ?? 0;
+export const meanC = ({ weather, first }: WaterYear, course: number, d: number) => {
+  const i = course * weather.days + first + d;
+  return ((weather.tminC[i] ?? 0) + (weather.tmaxC[i] ?? 0)) / 2;
+};
 export const rainOf = ({ weather, rainMm, first }: WaterYear, course: number, d: number) =>
   rainMm[course * weather.days + first + d] ?? 0;
 
@@ -189,6 +182,7 @@ export function rankCourses(
     awcMmPerM,
     depletionFraction,
     start,
+    year.emptiedOn,
     firstDay,
     lastDay,
     kc.join(),

@@ -3,9 +3,8 @@
 import { useState } from "react";
 import { change } from "@/core/sheets/decisions";
 import type { Plan } from "@/core/sheets/plan";
-import { WATER_SCHOOL_IDS, type WaterSchoolId } from "@/core/sheets/water/decisions";
 import { giftsCostPerHa } from "@/core/sheets/water/response";
-import { WATER_SCHOOLS } from "@/core/sheets/water/schools";
+import { WATER_SCHOOL_IDS, WATER_SCHOOLS, type WaterSchoolId } from "@/core/sheets/water/schools";
 import { Button } from "@/ui/button";
 import { figures, TableHead } from "@/ui/table-head";
 import { useUnits } from "../../../shared/units";

@@ -1,8 +1,7 @@
 "use client";
 
 import { formatDay } from "@/core/dates";
-import { WATER_SCHOOL_IDS } from "@/core/sheets/water/decisions";
-import { WATER_SCHOOLS } from "@/core/sheets/water/schools";
+import { WATER_SCHOOL_IDS, WATER_SCHOOLS } from "@/core/sheets/water/schools";
 import { WATER_SYSTEMS } from "@/core/water/systems";
 import { Choice } from "@/ui/choice";
 import { Disclosure } from "@/ui/disclosure";

@@ -1,0 +1,87 @@
+/** The crop's coefficient and roots by days: by canopy, place and what lies on the ground. */
+
+import { kcChange } from "../../water/kc-climate";
+import { evaporationKept, kcUnderMulch, type Mulch } from "../../water/mulch";
+import type { Climate } from "../../weather/climate";
+import { completeNormals } from "../../weather/climate";
+import { saturationKpa } from "../../weather/reference-et";
+import type { Draft } from "../sheet";
+
+/** End coefficients from here up follow wind and humidity too; FAO-56, equation 65. */
+const END_FOLLOWS = 0.45;
+
+/** What lies on the ground: as decided, else as the way of growing lays it. */
+export function mulchOf({ context, decisions }: Draft): Mulch {
+  const own = decisions.water?.mulch;
+  const usual = context.crop.guide.water.mulch;
+  const kind = own?.kind ?? usual?.kind ?? "none";
+  return { kind, depthCm: own?.depthCm ?? usual?.depthCm, coverPct: own?.coverPct ?? usual?.coverPct };
+}
+
+const byClimate = new WeakMap<Climate, Map<number, number[] | null>>();
+
+/** What wind and humidity add to a full crop's coefficient, by month; null where the station knows neither. */
+export function monthlyChange(climate: Climate, heightM: number | undefined): number[] | null {
+  if (heightM === undefined) return null;
+  const kept = byClimate.get(climate) ?? new Map<number, number[] | null>();
+  byClimate.set(climate, kept);
+  const known = kept.get(heightM);
+  if (known !== undefined) return known;
+  const { months, assumed } = completeNormals(climate);
+  const change =
+    assumed.includes("wind") || assumed.includes("humidity")
+      ? null
+      : months.map(({ tminC, tmaxC, rhMeanPct, windAt2mMs }) => {
+          // least humidity: a day's vapour against what its warmest hour could hold
+          const vapour = (rhMeanPct / 200) * (saturationKpa(tmaxC) + saturationKpa(tminC));
+          return kcChange(windAt2mMs, (100 * vapour) / saturationKpa(tmaxC), heightM);
+        });
+  kept.set(heightM, change);
+  return change;
+}
+
+export interface CropDays {
+  kc: Float64Array;
+  rootM: Float64Array;
+}
+
+/** The coefficients and roots of so many days from planting, by the days of the stages. */
+export function cropDays(
+  draft: Draft,
+  days: number,
+  stageDays: { day: number }[],
+  firstMonthDay: Date,
+  [leastM, deepestM]: [number, number],
+): CropDays {
+  const { guide } = draft.context.crop;
+  const { initial, mid, end, heightM } = guide.water.kc;
+  const change = draft.facts.climate ? monthlyChange(draft.facts.climate, heightM) : null;
+  const kept = evaporationKept(mulchOf(draft));
+  const kc = new Float64Array(days);
+  const rootM = new Float64Array(days);
+  const most = Math.max(...guide.stages.map((s) => s.cover), 0.01);
+  // the coefficient follows the canopy up, and falls from the last full canopy to the end
+  const fallsFrom = guide.stages.reduce((at, s, i) => (s.cover >= most ? i : at), 0);
+  const fall = stageDays[fallsFrom]?.day ?? days;
+  const first = firstMonthDay.getTime();
+  let stage = 0;
+  for (let d = 0; d < days; d++) {
+    while (stage < stageDays.length && (stageDays[stage]?.day ?? 0) < d) stage++;
+    const to = Math.min(stage, stageDays.length - 1);
+    const [a, b] = [guide.stages[to - 1], guide.stages[to]];
+    const from = to > 0 ? (stageDays[to - 1]?.day ?? 0) : 0;
+    const span = (stageDays[to]?.day ?? 0) - from;
+    const share = span > 0 ? Math.min(1, (d - from) / span) : 1;
+    const cover = Math.min(1, ((a?.cover ?? 0) + ((b?.cover ?? 0) - (a?.cover ?? 0)) * share) / most);
+    const root = (a?.rootCm ?? 15) + ((b?.rootCm ?? 15) - (a?.rootCm ?? 15)) * share;
+    const falling = to > fallsFrom && days - 1 > fall ? (d - fall) / (days - 1 - fall) : -1;
+    let value = falling >= 0 ? mid + (end - mid) * falling : initial + (mid - initial) * cover;
+    if (change) {
+      const part = falling < 0 ? cover : end >= END_FOLLOWS ? 1 : 1 - falling;
+      value += (change[new Date(first + d * 86_400_000).getUTCMonth()] ?? 0) * part;
+    }
+    kc[d] = kept > 0 ? kcUnderMulch(value, initial, cover, kept) : value;
+    rootM[d] = Math.min(deepestM, Math.max(leastM, root / 100));
+  }
+  return { kc, rootM };
+}
