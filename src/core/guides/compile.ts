@@ -2,6 +2,7 @@
 
 import { z } from "zod";
 import { expand, listed, listedNew } from "./author";
+import { GENERAL_CAUTIONS } from "./general-cautions";
 import { layered, merge } from "./merge";
 import { type Guide, guideSchema, registeredThreat, source } from "./schema";
 
@@ -87,6 +88,14 @@ function compileCrop(
     if (key === "source" && typeof value === "string") used.add(value);
     return value;
   });
+  // the general wording goes with every guide, so that a page which drafts plans carries only that of its crop
+  const worded = (guide.cautions ?? []) as { topic: string }[];
+  guide.cautions = [
+    ...worded,
+    ...Object.entries(GENERAL_CAUTIONS).flatMap(([topic, text]) =>
+      worded.some((c) => c.topic === topic) ? [] : [{ topic, text }],
+    ),
+  ];
   guide.sources = Object.fromEntries(
     [...used].sort().map((id) => {
       if (!sources[id]) throw new Error(`${path}: the source "${id}" is not in sources.yaml`);

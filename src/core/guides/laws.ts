@@ -1,11 +1,12 @@
 /** The laws that every guide must keep, beyond its shape; checked when guides are built. */
 
-import { GENERAL_CAUTIONS, INPUT_CAUTIONS, MACHINE_CAUTION } from "../cautions";
+import { INPUT_CAUTIONS, MACHINE_CAUTION } from "../cautions";
 import { daysBetween } from "../dates";
 import { IMPLEMENTS } from "../ground/implements";
 import { tillageSystem } from "../ground/systems";
 import { unwrap } from "../result";
 import type { Climate } from "../weather/climate";
+import { GENERAL_CAUTIONS } from "./general-cautions";
 import { type ResolvedGuide, resolveGuide, schoolsOf } from "./resolve-guide";
 import { type Guide, guideSchema, type Task, type Trigger } from "./schema";
 
@@ -39,7 +40,8 @@ export function brokenLaws(guide: Guide, around: Surroundings): string[] {
         }
       }
   // a caution that is tied to no task, input or machine of any kind would reach no one
-  for (const { topic } of guide.cautions) if (!tied.has(topic)) broken.add(`cautions: "${topic}" is tied to nothing`);
+  for (const { topic } of guide.cautions)
+    if (!tied.has(topic) && !(topic in GENERAL_CAUTIONS)) broken.add(`cautions: "${topic}" is tied to nothing`);
   return [...broken];
 }
 

@@ -1,6 +1,6 @@
 /** An operation of a plan: first a thing to be dated that knows its own inputs and work, then what is done, when, with what. */
 
-import { GENERAL_CAUTIONS, INPUT_CAUTIONS, type InputKind, MACHINE_CAUTION } from "../cautions";
+import { INPUT_CAUTIONS, type InputKind, MACHINE_CAUTION } from "../cautions";
 import { byDate, daysBetween, type IsoDate } from "../dates";
 import { wholeBags } from "../feed/dose-fertilisers";
 import { type ImplementId, implementOf } from "../ground/implements";
@@ -166,7 +166,7 @@ function cautionsOf(
     ...item.cautions,
   ];
   return [...new Set(topics)].flatMap((topic) => {
-    const text = own.find((c) => c.topic === topic)?.text ?? GENERAL_CAUTIONS[topic];
+    const text = own.find((c) => c.topic === topic)?.text;
     return text ? [{ topic, text }] : [];
   });
 }

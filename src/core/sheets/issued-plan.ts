@@ -9,8 +9,8 @@ import { OPERATION_ROLES, type OperationRole } from "../guides/roles";
 import type { PlanFacts } from "../plan/facts";
 import { SHEETS, type SheetId } from "../sheet-ids";
 import type { UnitSet } from "../units/units";
-import { SHEET_MODULES } from "./index";
 import type { Plan } from "./plan";
+import { SHEET_PRINTS } from "./prints";
 import type { Finding, Words } from "./sheet";
 
 export const ISSUED_VERSION = 2;
@@ -151,9 +151,10 @@ export function issuedPlan(
 
 /** The chapters of the booklet: what each sheet says of itself; a sheet with nothing to say and nothing to do is left out. */
 function chaptersOf(plan: Plan, words: Words): IssuedPlan["chapters"] {
-  return SHEET_MODULES.flatMap(({ id: sheet, present }) => {
-    const figures = present.figures(plan).filter((id) => plan.figures[id]);
-    const text = present.text?.(plan, words) ?? [];
+  return SHEETS.flatMap((sheet) => {
+    const print = SHEET_PRINTS[sheet];
+    const figures = print.figures(plan).filter((id) => plan.figures[id]);
+    const text = print.text?.(plan, words) ?? [];
     return figures.length + text.length > 0 || plan.operations.some((o) => o.sheet === sheet)
       ? [{ sheet, text, figures }]
       : [];

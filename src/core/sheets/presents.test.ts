@@ -11,6 +11,7 @@ import { applyChanges, type Change, freshDecisions } from "./decisions";
 import { draftPlan } from "./draft-plan";
 import { fallBack, SHEET_MODULES } from "./index";
 import type { Plan } from "./plan";
+import { SHEET_PRINTS } from "./prints";
 import type { Words } from "./sheet";
 import { days, joinNames, round, sentence } from "./words";
 
@@ -35,7 +36,7 @@ const draft = (id: string, facts: Partial<PlanFacts> = {}, changes: [string, unk
   );
 const module_ = (sheet: SheetId) => SHEET_MODULES.find((s) => s.id === sheet)!;
 const result = (plan: Plan, sheet: SheetId) => module_(sheet).present.result(plan, words);
-const text = (plan: Plan, sheet: SheetId) => module_(sheet).present.text?.(plan, words) ?? [];
+const text = (plan: Plan, sheet: SheetId) => SHEET_PRINTS[sheet].text?.(plan, words) ?? [];
 
 describe("the ladder", () => {
   const wheat = draft("wheat");
@@ -60,7 +61,7 @@ describe("the ladder", () => {
     const boron = draft("garlic", level({ b: 0.05 }));
     expect(result(boron, "feed")).toContain(`, ${boron.feed.need.b.toFixed(1)} B`);
     // the booklet prints what is given of what is needed or brought along, and nothing of the rest
-    const printed = module_("feed").present.figures(wheat);
+    const printed = SHEET_PRINTS.feed.figures(wheat);
     expect(printed).toContain("feed.supplied.n");
     expect(printed).not.toContain("feed.supplied.zn");
     // twenty plants a square metre need no decimal, fewer do

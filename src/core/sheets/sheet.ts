@@ -72,11 +72,15 @@ export interface LedgerLine {
   of?: string;
 }
 
-/** What ladder, ledger, booklet and card take from a sheet. */
+/** What ladder and ledger take from a sheet. */
 export interface Presentation {
   /** the sheet's one key result, in a few words */
   result: (plan: Plan, words: Words) => string;
   ledger?: (plan: Plan) => LedgerLine[];
+}
+
+/** What booklet and card take from a sheet; apart from the sheet, so that a page need not carry it. */
+export interface Print {
   /** figures that the booklet prints, where the plan has them */
   figures: (plan: Plan) => FigureId[];
   /** sentences that the booklet prints before them */

@@ -9,7 +9,8 @@ import { evaporationKept, kcUnderMulch } from "./mulch";
 import { daysAtIntervals, daysAtSums, dryTurn, openingsOf } from "./openings";
 import { missingWater } from "./start-moisture";
 import { sunPays, sunPump } from "./sun-pump";
-import { blendWater, leachingShare, mostOfSecond, nitrogenInWater, sealing } from "./water-quality";
+import { blendWater, leachingShare, nitrogenInWater } from "./water-quality";
+import { mostOfSecond, sealing } from "./water-suits";
 
 describe("openings", () => {
   it("of five days, two closed", () => {

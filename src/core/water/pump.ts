@@ -70,24 +70,6 @@ export function pumpTime(input: {
 }
 
 /**
- * Size of a solar array: energy a day / (hours of full sun x performance ratio), the ratio for heat, dust and wires.
- *
- * Example: 25 kWh a day, 5 hours, 75 %: 6.67 kW of panels.
- */
-export function solarArray(input: {
-  kwhPerDay: number;
-  peakSunHours: number;
-  performanceRatioPct: number;
-}): Result<{ kwPeak: number }> {
-  const errors: FieldError[] = [];
-  const energy = readNumber(errors, "kwhPerDay", input?.kwhPerDay, { min: 0, max: 1_000_000, unit: "kWh" });
-  const sun = readNumber(errors, "peakSunHours", input?.peakSunHours, { above: 0, max: 14, unit: "h" });
-  const ratio = readNumber(errors, "performanceRatioPct", input?.performanceRatioPct, PER_CENT);
-  if (errors.length > 0) return failed(errors);
-  return ok({ kwPeak: (energy * 100) / (sun * ratio) });
-}
-
-/**
  * Head lost in a pipe by Hazen and Williams [m]: 10.67 x length x flow^1.852 / (roughness^1.852 x diameter^4.8704), flow in
  * m3/s, diameter inside in m. Roughness: 150 smooth plastic, 140 aluminium with couplings 120, old steel 100 (usual tables).
  *

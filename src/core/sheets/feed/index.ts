@@ -25,12 +25,5 @@ export const feed: Sheet = {
         figures: (["n", "p2o5", "k2o"] as const).map((id) => ({ id: `feed.over.${id}` as const, decimals: 0 })),
       },
     ],
-    figures: ({ feed }) => [
-      ...NUTRIENTS.map((n) => `feed.${n.id}` as const),
-      ...NUTRIENTS.filter((n) => feed.need[n.id] > 0 || feed.supplied[n.id] > 0).map(
-        (n) => `feed.supplied.${n.id}` as const,
-      ),
-      "feed.cost",
-    ],
   },
 };

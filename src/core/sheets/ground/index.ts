@@ -10,10 +10,5 @@ export const ground: Sheet = {
   operations: groundOperations,
   present: {
     result: (plan) => plan.ground.chosen.name.toLowerCase(),
-    figures: () => ["ground.fuel", "ground.hours", "ground.cost", "ground.cover"],
-    text: ({ ground: { chosen, compared } }, words) => [
-      `${chosen.name}: ${chosen.why}.`,
-      `Beside it, ${compared.name.toLowerCase()}: ${words.number(compared.fuelLPerHa, 1)} L/ha diesel, ${words.number(compared.hoursPerHa, 1)} h/ha, ${words.money(compared.costPerHa)} ${words.currency}/ha, residue cover after sowing ${words.number(compared.coverPct, 0)} %.`,
-    ],
   },
 };

@@ -10,20 +10,5 @@ export const harvest: Sheet = {
   operations: harvestOperations,
   present: {
     result: (plan, words) => (plan.harvestDate ? `about ${words.date(plan.harvestDate)}` : "no date"),
-    figures: () => ["harvest.moisture"],
-    text: ({ harvest, crop: { guide, kind, product } }) => [
-      `${harvest.methodName}, loss about ${harvest.lossPct} %.`,
-      ...product.quality
-        .filter((q) => kind.endUses.includes(q.endUse))
-        .map(
-          (q) =>
-            `For ${q.endUse}: ${q.what} ${[q.atLeast === undefined ? "" : `at least ${q.atLeast}`, q.atMost === undefined ? "" : `at most ${q.atMost}`].filter(Boolean).join(", ")} ${q.unit}; if missed, ${q.ifMissed}.`,
-        ),
-      ...(guide.harvest.moisturePct
-        ? [
-            `Ripe from ${guide.harvest.moisturePct.physiological} % moisture on, cut at ${guide.harvest.moisturePct.cut} %, safe at ${guide.harvest.moisturePct.safe} %.`,
-          ]
-        : []),
-    ],
   },
 };

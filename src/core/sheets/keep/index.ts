@@ -9,7 +9,5 @@ export const keep: Sheet = {
   operations: keepOperations,
   present: {
     result: (plan, words) => jobsInWords(plan, "keep", words),
-    figures: () => ["keep.drying"],
-    text: ({ crop: { guide } }) => [`Store: ${guide.keep.store}.`],
   },
 };

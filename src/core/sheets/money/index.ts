@@ -1,4 +1,3 @@
-import { SHEETS } from "../../sheet-ids";
 import type { Sheet } from "../sheet";
 import { costedMoney } from "./draft";
 
@@ -21,15 +20,6 @@ export const money: Sheet = {
         ],
         of: "at target, at the yield to expect",
       },
-    ],
-    figures: () => [
-      "money.cost",
-      "money.output",
-      "money.margin",
-      "money.marginExpected",
-      "money.breakEvenYield",
-      "money.breakEvenPrice",
-      ...SHEETS.map((sheet) => `money.${sheet}` as const),
     ],
   },
 };

@@ -12,13 +12,5 @@ export const protect: Sheet = {
       const looks = own.filter((o) => o.role === "look").length;
       return `${looks} ${looks === 1 ? "look" : "looks"} planned${own.length > looks ? `, ${own.length - looks} ${own.length - looks === 1 ? "job" : "jobs"}` : ""}`;
     },
-    figures: () => [],
-    text: ({ crop: { guide } }) => {
-      const stage = (id: string) => guide.stages.find((s) => s.id === id)?.name ?? id;
-      return [
-        `Keep weed-free from "${stage(guide.weeds.weedFreeFrom)}" to "${stage(guide.weeds.weedFreeTo)}".`,
-        `Look for: ${guide.threats.map((t) => t.name.toLowerCase()).join(", ")}.`,
-      ];
-    },
   },
 };

@@ -26,27 +26,5 @@ export const seed: Sheet = {
     ledger: ({ seed }) => [
       { label: "Plants", figures: [{ id: "seed.targetPlants", decimals: plantDecimals(seed.targetPlantsPerM2) }] },
     ],
-    text: ({ crop: { guide, kind, method } }) => [
-      `${kind.name} (${guide.scientificName}), ${method.name.toLowerCase()}.`,
-    ],
-    figures: () => [
-      "seed.targetPlants",
-      "seed.tgw",
-      "seed.germination",
-      "seed.emergence",
-      "seed.seedsPerM2",
-      "seed.unitMass",
-      "seed.rowSpacing",
-      "seed.inRowSpacing",
-      "seed.units",
-      "seed.depth",
-      "seed.rate",
-      "seed.planted",
-      "seed.nurseryArea",
-      "seed.bought",
-      "seed.order",
-      "seed.gPerCoulter",
-      "seed.gInAll",
-    ],
   },
 };

@@ -17,6 +17,5 @@ export const soil: Sheet = {
           : soil.testAgeDays === null
             ? "no soil test"
             : "no lime needed",
-    figures: () => ["soil.targetPh", "soil.lime", "soil.limeCost", "soil.gypsum", "soil.gypsumNow", "soil.leaching"],
   },
 };

@@ -1,7 +1,7 @@
 /** What the water brings with it: salt, sodium, chloride, nitrate. */
 
 import { salinityYield } from "../../soil/salinity";
-import { CHLORIDE_MG_L, sealing } from "../../water/water-quality";
+import { CHLORIDE_MG_L, sealing } from "../../water/water-suits";
 import { change } from "../decisions";
 import type { Check } from "../sheet";
 import { round } from "../words";
@@ -11,6 +11,8 @@ const SOIL_OVER_WATER = 1.5;
 /** Share for salt from which it is worth giving, and from which the crop does not suit the water [%]; assumptions. */
 const LEACH_FROM = 8;
 const LEACH_MOST = 40;
+/** Sodium's ratio from which a slight effect is said; FAO-29, table 1, "none" under 3. */
+const SODIUM_FROM = 3;
 /** Nitrate that people may drink, and from which livestock is harmed [mg/L]; drinking-water limits of health authorities, FAO-29. */
 const DRINK_NITRATE = 50;
 const LIVESTOCK_NITRATE = 440;
@@ -48,7 +50,8 @@ export function checkQuality({ plan, facts, decisions, add }: Check): void {
       : [{ label: "Give so much more as has to drain", changes: [change("water/leach", true)] }];
   }
   const seals = sar != null && ecDsM != null ? sealing(sar, ecDsM) : "none";
-  if (seals !== "none")
+  // little salt alone closes bare ground too, but nobody waters otherwise for it
+  if (seals === "severe" || (seals !== "none" && (sar ?? 0) > SODIUM_FROM))
     add(
       seals === "severe" ? "advise" : "hint",
       "water.sodium",

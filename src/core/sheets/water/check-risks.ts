@@ -9,6 +9,8 @@ const FROST_MM_PER_H = 3;
 const FROST_PROTECTS_C = -5;
 /** A cold night lies so far under the month's mean minimum [C]; assumption, as in the site's criteria. */
 const COLD_SPELL_C = 5;
+/** Days without standing water from which it is said; assumption. */
+const DRY_DAYS = 5;
 /** A puddled floor lets less through [mm/day]; usual figure. */
 const HOLDS_MM = 10;
 
@@ -43,6 +45,16 @@ export function checkRisks({ plan, facts, decisions, add }: Check): void {
       );
       break;
     }
+  const missing = water.pond?.missingDays ?? 0;
+  if (missing > DRY_DAYS)
+    add(
+      "advise",
+      "water.notStanding",
+      `${missing} days on which no water stands though it should, in the median season.`,
+      water.limited
+        ? "Turns come too seldom: fill deeper before a dry turn, raise the bunds, keep a day's water in a tank, or grow it wet and dry in turn. Weeds come up meanwhile."
+        : "Rain alone does not keep it standing: weeds come up meanwhile, and a dry spell at flowering costs most.",
+    );
   const seeps = decisions.water?.percolationMmPerDay;
   if (water.pond && seeps !== undefined && seeps > HOLDS_MM)
     add(

@@ -2,7 +2,7 @@
 
 import { addDays, daysBetween } from "../../dates";
 import type { SolvedDates } from "../../plan/dates";
-import { giverOf, type Settled, type WaterRule } from "../../water/giver";
+import { giverOf, type WaterRule } from "../../water/giver";
 import { WATER_SYSTEMS, type WaterSystemId } from "../../water/systems";
 import { type Trace, traceOf } from "../../water/walk";
 import { relativeYield } from "../../water/yield-from-water";
@@ -16,9 +16,9 @@ import { pondSeason } from "./pond";
 import { keptOfWater, leachingNeed, showQuality, waterGiven } from "./quality";
 import type { WaterSchoolId } from "./schools";
 import { etoOf, rainOf, rankCourses, type WaterYear, walkCourse, waterYear } from "./season";
+import { GIFT, settledGifts } from "./settled";
 import { startMissing } from "./start";
 
-export const GIFT = "water-";
 /** What a school of fixed gifts gives where nobody typed an amount [mm net], and how often; assumptions from usual custom. */
 const USUAL_GIFT_MM = 25;
 const USUAL_EVERY_DAYS = 10;
@@ -222,25 +222,6 @@ function ruleOf(draft: Draft, school: WaterSchoolId, year: WaterYear, course: nu
     case "none":
       return null;
   }
-}
-
-/** What was moved, typed, left out or logged, by the number of the gift. */
-function settledGifts({ decisions, facts }: Draft, year: WaterYear, efficiencyPct: number): Map<number, Settled> {
-  const settled = new Map<number, Settled>();
-  const put = (id: string, more: Settled) => {
-    const number = id.startsWith(GIFT) ? Number(id.slice(GIFT.length)) : Number.NaN;
-    if (Number.isInteger(number) && number > 0) settled.set(number, { ...settled.get(number), ...more });
-  };
-  for (const [id, netMm] of Object.entries(decisions.water?.gifts ?? {})) put(id, { netMm });
-  for (const [id, { date }] of Object.entries(decisions.dates ?? {})) put(id, { day: daysBetween(year.from, date) });
-  for (const id of Object.keys(decisions.skipped ?? {})) put(id, { left: true });
-  for (const { operationId, doneOn, quantityPerHa } of facts.log)
-    put(operationId, {
-      day: daysBetween(year.from, doneOn),
-      // logged in cubic metres a hectare; 10 of them are 1 mm
-      ...(quantityPerHa === null ? {} : { netMm: ((quantityPerHa / 10) * efficiencyPct) / 100 }),
-    });
-  return settled;
 }
 
 function daysOf(year: WaterYear, course: number, trace: Trace): WaterDays {

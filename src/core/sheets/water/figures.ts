@@ -15,7 +15,7 @@ export function showFigures(
   const show = (id: FigureId, label: string, value: number, unit: string, formula: string, inputs: Input[]) =>
     context.show(id, computed(label, value, unit, formula, inputs));
   const days: Input[] = [
-    { label: "school", value: WATER_SCHOOLS[part.school].name },
+    { label: "school", value: WATER_SCHOOLS[part.school] },
     { label: "gifts", value: part.gifts.length, unit: "" },
     { label: "need of the median season by the balance", value: medianNeedMm, unit: "mm" },
   ];

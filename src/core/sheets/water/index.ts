@@ -18,12 +18,5 @@ export const water: Sheet = {
         return `${gifts.length} ${pond ? "fillings" : "gifts"}, ${words.quantity(netMm, "waterDepth", 0)}`;
       return season ? `${words.number(relativeYieldPct, 0)} % by rain alone` : jobsInWords(plan, "water", words);
     },
-    figures: ({ water: { gifts, season } }) => [
-      ...(season ? (["water.use", "water.stressDays", "water.yield"] as const) : []),
-      ...(gifts.length > 0
-        ? (["water.net", "water.gross", "water.volume", "water.hours", "water.energy"] as const)
-        : []),
-    ],
-    text: ({ crop: { guide } }) => [`Stop: ${guide.water.stop}.`],
   },
 };

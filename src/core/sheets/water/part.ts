@@ -36,6 +36,8 @@ export interface PondDays {
   irrigationMm: number[];
   spillMm: number[];
   drainedMm: number[];
+  /** days on which nothing stands though it should */
+  missingDays: number;
 }
 
 export interface WaterPart {

@@ -7,6 +7,7 @@ import { pondDay } from "../../water/ponded-balance";
 import type { Draft } from "../sheet";
 import type { PondDays } from "./part";
 import { etoOf, rainOf, type WaterYear } from "./season";
+import { GIFT, settledGifts } from "./settled";
 
 /** Percolation of a puddled field, and the height of its outlet [mm]; usual figures. */
 export const PERCOLATION_MM = 3;
@@ -16,6 +17,8 @@ const DRAINED_DAYS = 7;
 /** Days before draining in which nothing is filled, and before water is only lowered; assumptions. */
 const SOON_DAYS = 7;
 const SOON_LOWERED_DAYS = 2;
+/** Days until the next filling after one that was left out; assumption. */
+const LEFT_OUT_DAYS = 4;
 /** Water that the soil gives up while its table falls under the surface [mm for each cm]; usual of puddled clay. */
 const YIELD_MM_PER_CM = 1.2;
 
@@ -59,9 +62,15 @@ export function pondSeason(
       return { from: on - daysBefore, to: on + daysAfter, highMm: depthCm * 10 };
     }),
   );
-  const pond: PondDays = { from: year.from, depthMm: [], irrigationMm: [], spillMm: [], drainedMm: [] };
+  const pond: PondDays = { from: year.from, depthMm: [], irrigationMm: [], spillMm: [], drainedMm: [], missingDays: 0 };
+  // once a filling is logged, what was not logged was not filled
+  const settled = settledGifts(draft, year, 100);
+  const loggedUntil = draft.facts.log.some((e) => e.operationId.startsWith(GIFT))
+    ? daysBetween(year.from, draft.facts.today)
+    : 0;
   let depth = 0;
   let number = 0;
+  let rests = 0;
   for (let d = 0; d < year.days; d++) {
     const usual = depths.filter((t) => t.from <= d).at(-1) ?? depths[0];
     const shallow = lowered.find((l) => d >= l.from && d <= l.to && l.highMm < (usual?.highMm ?? 0));
@@ -73,6 +82,8 @@ export function pondSeason(
       depths.some((t) => t.highMm === 0 && t.from > d && t.from - d <= SOON_DAYS) ||
       lowered.some((l) => l.highMm < (at?.highMm ?? 0) && l.from > d && l.from - d <= SOON_LOWERED_DAYS) ||
       drains.some((from) => !at?.sinks && from > d && from - d <= SOON_DAYS);
+    const own = settled.get(number + 1);
+    const due = own?.day !== undefined && !own.left ? own.day : undefined;
     const useMm = (year.kc[d] ?? 0) * etoOf(year, course, d);
     const run = openings ? (openings.run[d] ?? 0) : 1;
     // until water may begin again it is used and seeps away
@@ -80,7 +91,9 @@ export function pondSeason(
     const [low, high] = dry
       ? [0, 0]
       : [
-          soon || run === 0 ? -BUND_MM * 5 : (at?.lowMm ?? 0) + until * (useMm + percolation),
+          soon || run === 0 || d < loggedUntil || d < rests || due !== undefined
+            ? -BUND_MM * 5
+            : (at?.lowMm ?? 0) + until * (useMm + percolation),
           openings ? Math.min(at?.highMm ?? 0, Math.max(0, depth) + run * mostMmPerDay) : (at?.highMm ?? 0),
         ];
     const day = pondDay(
@@ -97,11 +110,25 @@ export function pondSeason(
       day.drainedMm += day.depthMm - shallow.highMm;
       day.depthMm = shallow.highMm;
     }
+    if (due !== undefined && d >= due && !dry) {
+      const wanted = own?.netMm ?? Math.max(0, (at?.highMm ?? 0) - day.depthMm);
+      const filled = Math.min(wanted, Math.max(0, BUND_MM - day.depthMm));
+      day.irrigationMm += filled;
+      day.depthMm += filled;
+    }
+    if (day.irrigationMm > 0 && own?.left) {
+      // left out: the water sinks on, and the next filling comes after a while
+      day.depthMm -= day.irrigationMm;
+      day.irrigationMm = 0;
+      number += 1;
+      rests = d + LEFT_OUT_DAYS;
+    }
     depth = day.depthMm;
     pond.depthMm.push(Math.round(day.depthMm * 10) / 10);
     pond.irrigationMm.push(Math.round(day.irrigationMm * 10) / 10);
     pond.spillMm.push(day.spillMm);
     pond.drainedMm.push(day.drainedMm);
+    if (!dry && !shallow && !at?.sinks && (at?.highMm ?? 0) > 0 && day.depthMm <= 0) pond.missingDays += 1;
     if (day.irrigationMm > 0 && draft.facts.field.irrigated) {
       number += 1;
       found.push({ number, day: d, netMm: day.irrigationMm });

@@ -10,7 +10,7 @@ import { checkPlan } from "../check-plan";
 import { applyChanges, type Change, change, freshDecisions } from "../decisions";
 import { draftPlan } from "../draft-plan";
 import type { Plan } from "../plan";
-import { GIFT } from "./draft";
+import { GIFT } from "./settled";
 
 const WET = { irrigated: true, waterSystem: "sprinkler", waterFlowM3PerH: 60, waterLiftM: 10 } as const;
 const facts = (field: Partial<PlanFacts["field"]> = {}, more: Partial<PlanFacts> = {}): PlanFacts => ({

@@ -10,7 +10,7 @@ import { usePlanModel } from "../plan-context";
 import { ABOVE, BELOW, BOTTOM, GROUND, HEIGHT, LANES } from "./geometry";
 import { Group, Mark } from "./marks";
 import { placeMarks } from "./ribbon-layout";
-import { Backdrop, Growth, Stages } from "./scenery";
+import { Backdrop, Growth, Stages, Store } from "./scenery";
 
 /** Of marks on one day, these come before the passes. */
 const WEIGHT: Partial<Record<Operation["sheet"], number>> = { seed: 3, soil: 2, feed: 2, harvest: 2 };
@@ -76,6 +76,7 @@ export function Ribbon({
         >
           <Backdrop x={x} width={width} from={from} to={to} climate={facts.climate} />
           <Growth x={x} />
+          <Store x={x} water={plan.water} />
           <line x1={0} x2={width} y1={GROUND} y2={GROUND} stroke="var(--ground)" strokeWidth={2} />
           <Stages x={x} width={width} onOpen={onStage} />
           {today > 0 && today < width && (

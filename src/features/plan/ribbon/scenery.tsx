@@ -3,6 +3,7 @@
 import { area, curveMonotoneX, line } from "d3-shape";
 import { memo } from "react";
 import { addDays, type IsoDate, isoDate, monthName, toDay } from "@/core/dates";
+import type { WaterPart } from "@/core/sheets/water/part";
 import { type Climate, dailyValue, meanPreservingNodes, monthPlace } from "@/core/weather/climate";
 import { type DayScale, monthsWithin } from "../../shared/day-scale";
 import { usePlanModel } from "../plan-context";
@@ -131,6 +132,49 @@ export function Growth({ x }: { x: DayScale }) {
       <path d={canopy} fill="var(--ripe)" clipPath="url(#ripe)" />
     </g>
   );
+}
+
+/** What the rooted soil holds by days: the water that is left, and the days on which the crop lacks it; water that stands. */
+export const Store = memo(function Store({ x, water }: { x: DayScale; water: WaterPart }) {
+  const { season, pond } = water;
+  if (pond) {
+    const top = (d: number) => px(GROUND - Math.max(0, (pond.depthMm[d] ?? 0) * POND_PX_PER_MM));
+    return (
+      <g aria-hidden>
+        <path d={band(x, pond.from, pond.depthMm.length, top, () => GROUND)} fill="var(--water)" opacity={0.35} />
+      </g>
+    );
+  }
+  if (!season) return null;
+  const most = Math.max(...season.tawMm, 1);
+  const floor = (d: number) => px(GROUND + (84 * (season.tawMm[d] ?? 0)) / most);
+  const level = (d: number) => px(GROUND + (84 * (season.depletionMm[d] ?? 0)) / most);
+  const lacks = season.ks.flatMap((ks, d) => {
+    const at = x(addDays(season.from, d));
+    return ks < LACKS ? [`M${px(at)} ${GROUND}V${floor(d)}`] : [];
+  });
+  const day = Math.max(1, x(addDays(season.from, 1)) - x(season.from));
+  return (
+    <g aria-hidden>
+      <path d={band(x, season.from, season.ks.length, level, floor)} fill="var(--water)" opacity={0.28} />
+      <path d={lacks.join("")} stroke="var(--advise)" strokeWidth={px(day)} opacity={0.22} />
+    </g>
+  );
+});
+
+/** A millimetre of standing water on the ribbon, and the share of its need under which a crop lacks water. */
+const POND_PX_PER_MM = 0.14;
+const LACKS = 0.995;
+/** Every so many days a point: a line is no truer with more. */
+const STEP = 3;
+
+/** A closed path between two lines over days. */
+function band(x: DayScale, from: IsoDate, days: number, top: (d: number) => number, bottom: (d: number) => number) {
+  const at = Array.from({ length: Math.ceil(days / STEP) }, (_, i) => i * STEP);
+  const point = (d: number, y: number) => `${px(x(addDays(from, d)))} ${y}`;
+  const down = at.map((d) => point(d, top(d)));
+  const back = at.reverse().map((d) => point(d, bottom(d)));
+  return `M${[...down, ...back].join("L")}z`;
 }
 
 /** Ticks of the stages along the ground line with their spread; names where they fit; each opens to be noted as seen. */

@@ -1,6 +1,6 @@
 "use client";
 
-import { harvest } from "@/core/sheets/harvest";
+import { harvestPrint } from "@/core/sheets/harvest/print";
 import { useWords } from "../../../shared/units";
 import { SheetHead } from "../../decision-line";
 import { usePlanModel } from "../../plan-context";
@@ -21,7 +21,7 @@ export function HarvestSheet() {
             {s.observe}: <span className="font-medium">{s.readyWhen}</span>
           </li>
         ))}
-        {harvest.present.text?.(plan, words).map((text) => (
+        {harvestPrint.text?.(plan, words).map((text) => (
           <li key={text}>{text}</li>
         ))}
         <li className="text-soft">{guide.harvest.care}.</li>

@@ -4,6 +4,7 @@ import { useState } from "react";
 import { change } from "@/core/sheets/decisions";
 import type { Plan } from "@/core/sheets/plan";
 import { giftsCostPerHa } from "@/core/sheets/water/response";
+import { WATER_SCHOOL_REASONS } from "@/core/sheets/water/school-reasons";
 import { WATER_SCHOOL_IDS, WATER_SCHOOLS, type WaterSchoolId } from "@/core/sheets/water/schools";
 import { Button } from "@/ui/button";
 import { figures, TableHead } from "@/ui/table-head";
@@ -25,10 +26,12 @@ export function WaterSchools() {
   const { guide, product } = plan.crop;
   const price = facts.prices.cropPerT[`${guide.id}.${product.id}`] ?? 0;
   const lines = shown
-    ? WATER_SCHOOL_IDS.flatMap((id): { id: WaterSchoolId; plan: Plan }[] => {
-        const drafted = draftWith([change("water/school", id)]);
-        return drafted.ok ? [{ id, plan: drafted.value }] : [];
-      })
+    ? WATER_SCHOOL_IDS.filter((id) => id !== "days" || guide.water.calendar).flatMap(
+        (id): { id: WaterSchoolId; plan: Plan }[] => {
+          const drafted = draftWith([change("water/school", id)]);
+          return drafted.ok ? [{ id, plan: drafted.value }] : [];
+        },
+      )
     : [];
   const best = Math.max(...lines.map((l) => worth(l.plan, price).kept - worth(l.plan, price).cost));
   return (
@@ -51,15 +54,15 @@ export function WaterSchools() {
                 const { water } = other;
                 return (
                   <tr key={id} className="border-t border-line">
-                    <th scope="row" className="py-1 text-left font-normal" title={WATER_SCHOOLS[id].why}>
+                    <th scope="row" className="py-1 text-left font-normal" title={WATER_SCHOOL_REASONS[id]}>
                       {id === plan.water.school ? (
-                        <b>{WATER_SCHOOLS[id].name}</b>
+                        <b>{WATER_SCHOOLS[id]}</b>
                       ) : editable ? (
                         <Button look="quiet" onClick={() => set("water/school", id)}>
-                          {WATER_SCHOOLS[id].name}
+                          {WATER_SCHOOLS[id]}
                         </Button>
                       ) : (
-                        WATER_SCHOOLS[id].name
+                        WATER_SCHOOLS[id]
                       )}
                     </th>
                     <td className="text-right">{water.gifts.length}</td>

@@ -1,8 +1,11 @@
 "use client";
 
 import { formatDay } from "@/core/dates";
+import { PERCOLATION_MM } from "@/core/sheets/water/pond";
+import { WATER_SCHOOL_REASONS } from "@/core/sheets/water/school-reasons";
 import { WATER_SCHOOL_IDS, WATER_SCHOOLS } from "@/core/sheets/water/schools";
 import { WATER_SYSTEMS } from "@/core/water/systems";
+import type { WaterAnalysis } from "@/core/water/water-quality";
 import { Choice } from "@/ui/choice";
 import { Disclosure } from "@/ui/disclosure";
 import { figures, TableHead } from "@/ui/table-head";
@@ -14,7 +17,11 @@ import { PlannedDate } from "../../planned-date";
 import { FigureValue } from "../../working";
 import { PondChart } from "./pond-chart";
 import { WaterChart } from "./water-chart";
+import { Mulching, StoreAtPlanting } from "./water-ground";
+import { WaterPower } from "./water-power";
+import { WaterQuality } from "./water-quality";
 import { WaterSchools } from "./water-schools";
+import { Interval, WhenItRuns } from "./water-when";
 
 /** Sheet 5: when and how much, with what, and what the crop makes of it. */
 export function WaterSheet() {
@@ -25,7 +32,7 @@ export function WaterSheet() {
   const { guide } = plan.crop;
   const { irrigated } = facts.field;
   const stage = (id: string) => guide.stages.find((s) => s.id === id)?.name ?? id;
-  const fixed = water.school === "interval" || water.school === "weekly" || water.school === "stages";
+  const fixed = water.school !== "balance" && water.school !== "none";
   return (
     <div>
       <SheetHead
@@ -46,10 +53,10 @@ export function WaterSheet() {
               label="When water is given"
               value={water.school}
               disabled={!editable}
-              options={WATER_SCHOOL_IDS.map((id) => ({
+              options={WATER_SCHOOL_IDS.filter((id) => id !== "days" || guide.water.calendar).map((id) => ({
                 value: id,
-                label: WATER_SCHOOLS[id].name,
-                note: WATER_SCHOOLS[id].why,
+                label: WATER_SCHOOLS[id],
+                note: WATER_SCHOOL_REASONS[id],
               }))}
               onChange={(id) => set("water/school", id === "balance" ? undefined : id)}
             />
@@ -104,30 +111,20 @@ export function WaterSheet() {
               <DecidedNumber
                 path="water/giftMm"
                 label="Net water of a gift"
-                value={decisions.water?.giftMm ?? 25}
+                value={
+                  decisions.water?.giftMm ?? (water.school === "days" ? guide.water.calendar?.mm : undefined) ?? 25
+                }
                 dimension="waterDepth"
                 limits={{ above: 0, max: 300 }}
                 width="3.4em"
               />
-              {water.school === "interval" && (
-                <>
-                  every
-                  <DecidedNumber
-                    path="water/everyDays"
-                    label="Days from one gift to the next"
-                    value={decisions.water?.everyDays ?? 10}
-                    dimension="days"
-                    limits={{ min: 1, max: 120 }}
-                    suffix="days"
-                    width="2.6em"
-                  />
-                </>
-              )}
             </span>
           }
           leads={<span className="text-soft">net, at the roots</span>}
         />
       )}
+      {water.school === "interval" && irrigated && !water.pond && <Interval />}
+      {irrigated && <WhenItRuns />}
       {irrigated && (
         <DecisionLine
           what="Brought by"
@@ -187,31 +184,23 @@ export function WaterSheet() {
           }
         />
       )}
-      {water.season && (
-        <DecisionLine
-          what="Missing at planting"
-          hint="as far as roots reach then; empty: from the rain before"
-          value={
-            <DecidedNumber
-              path="water/startDepletionMm"
-              label="Water missing at planting"
-              value={decisions.water?.startDepletionMm ?? null}
-              dimension="waterDepth"
-              limits={{ min: 0, max: 1000 }}
-              width="3.4em"
-            />
-          }
-          leads={
-            <>
-              <FigureValue id="water.yield" decimals={0} /> of the yield with plenty
-            </>
-          }
-        />
-      )}
+      {water.season && <StoreAtPlanting />}
+      {water.season && <Mulching />}
+      {water.pond && <Seepage />}
       {water.season && <WaterChart days={water.season} today={facts.today} stopOn={irrigated ? water.stopOn : null} />}
       {water.pond && <PondChart days={water.pond} stopOn={water.stopOn} />}
       {water.gifts.length > 0 && <Gifts />}
       {irrigated && !water.pond && <WaterSchools />}
+      {irrigated && (
+        <>
+          <Disclosure first={false} className="mt-2" summary="Pipe, pump and sun">
+            <WaterPower />
+          </Disclosure>
+          <Disclosure first={false} className="mt-1" summary={qualitySummary(water.quality)}>
+            <WaterQuality />
+          </Disclosure>
+        </>
+      )}
       {!water.season && !water.pond && (
         <p className="py-2 text-soft">No balance: it needs a weather station and a date of planting.</p>
       )}
@@ -230,9 +219,56 @@ export function WaterSheet() {
             , {s.why}.
           </li>
         ))}
+        {(guide.water.moist ?? []).map((m) => (
+          <li key={m.fromStage}>
+            {m.days} days from {stage(m.fromStage)}: given at {number(m.atRawPct)} % of the readily available water,{" "}
+            {m.why}
+            {decisions.water?.atRawPct !== undefined ? " (not now: another share is typed)" : ""}.
+          </li>
+        ))}
+        {water.pond &&
+          (guide.water.lowered ?? []).map((l) => (
+            <li key={l.role}>
+              {number(l.depthCm)} cm from {l.daysBefore} days before {l.role === "feed" ? "fertiliser" : "weeding"} to{" "}
+              {l.daysAfter} after it: {l.why}.
+            </li>
+          ))}
         <li className="text-soft">{guide.water.risks}.</li>
       </ul>
     </div>
+  );
+}
+
+const qualitySummary = ({ ecDsM }: WaterAnalysis) =>
+  `What comes with the water${ecDsM == null ? ": not analysed" : ""}`;
+
+/** What seeps away under a pond, measured by a stick where somebody did. */
+function Seepage() {
+  const { plan, decisions } = usePlanModel();
+  const { show } = useUnits();
+  if (!plan?.water.pond) return null;
+  const days = plan.water.pond.depthMm.length;
+  return (
+    <DecisionLine
+      what="Seeps away"
+      hint="in a day"
+      value={
+        <DecidedNumber
+          path="water/percolationMmPerDay"
+          label="Water that seeps away in a day"
+          value={decisions.water?.percolationMmPerDay ?? PERCOLATION_MM}
+          dimension="waterDepth"
+          limits={{ min: 0, max: 60 }}
+          width="3em"
+        />
+      }
+      leads={
+        <span className="text-soft">
+          a stick with a mark: what the water falls by in a day without rain, less about{" "}
+          {show(plan.water.etcMm / Math.max(1, days), "waterDepth", 0)} that the crop uses
+        </span>
+      }
+    />
   );
 }
 

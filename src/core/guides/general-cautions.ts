@@ -1,0 +1,20 @@
+/**
+ * Cautions that hold whatever the crop: tied to a kind of input, or to any machine. A guide may word a topic for its crop; where it
+ * does not, this wording is compiled into it. The application plans; the product label, the local code and a licensed adviser decide.
+ */
+export const GENERAL_CAUTIONS: Record<string, string> = {
+  "dressed seed":
+    "Dressed seed is never food or feed: gloves, dust mask, no spilt seed left for birds; leftovers and bags as the label says.",
+  "lime dust":
+    "Lime dust harms eyes and lungs (burnt and hydrated lime are caustic): goggles, mask, gloves; not in wind.",
+  "gypsum dust": "Gypsum dust: mask and goggles; not in wind.",
+  fertiliser:
+    "Keep off water margins, frozen and waterlogged ground and inside closed periods; store ammonium nitrate cool, dry and apart from fuel.",
+  manure:
+    "Dust, germs and gas: wash before eating, livestock kept off; never into a pit alone; keep off water margins, frozen and waterlogged ground and inside closed periods.",
+  pumps:
+    "Electric pumps and water: isolator off before hands go to the pump, no wet cables; no engine in a pit or well, where its gas gathers; nothing fed through the water without a valve against back-flow.",
+  "open water":
+    "Channels and ponds: children and animals kept off; snails and mosquitoes in them carry disease; not drunk.",
+  machines: "Guards on shafts and augers; stop, take the key and wait before clearing a blockage.",
+};

@@ -1,0 +1,227 @@
+"use client";
+
+import { X } from "lucide-react";
+import { useState } from "react";
+import { addDays, formatDay, type IsoDate, MONTHS } from "@/core/dates";
+import { INTERVALS, type IntervalBy } from "@/core/sheets/water/schools";
+import { Button } from "@/ui/button";
+import { newId } from "../../../shared/new-id";
+import { WrittenDate } from "../../../shared/written-date";
+import { DecidedChoice } from "../../decided-choice";
+import { DecidedNumber } from "../../decided-number";
+import { DecisionLine } from "../../decision-line";
+import { usePlanModel } from "../../plan-context";
+
+const BY: Record<IntervalBy, string> = { days: "so many days", month: "days by month", heat: "heat" };
+/** Turns of a canal where nobody typed them yet; assumption, to be replaced. */
+const USUAL_TURN = { daysOn: 4, daysOff: 10 };
+
+/** What a fixed interval goes by, and how long it is. */
+export function Interval() {
+  const { plan, decisions } = usePlanModel();
+  if (!plan) return null;
+  const own = decisions.water ?? {};
+  const by = own.intervalBy ?? "days";
+  const { intervals } = plan.water;
+  const months = Object.keys(intervals?.byMonth ?? {}).sort((a, b) => Number(a) - Number(b));
+  return (
+    <DecisionLine
+      what="One gift follows the other by"
+      value={
+        <DecidedChoice
+          path="water/intervalBy"
+          label="Interval by"
+          value={by}
+          usual="days"
+          options={INTERVALS.map((id) => ({ value: id, label: BY[id] }))}
+        />
+      }
+      leads={
+        by === "days" ? (
+          <span className="inline-flex items-baseline gap-2">
+            every
+            <DecidedNumber
+              path="water/everyDays"
+              label="Days from one gift to the next"
+              value={own.everyDays ?? 10}
+              dimension="days"
+              limits={{ min: 1, max: 120 }}
+              suffix="days"
+              width="2.6em"
+            />
+          </span>
+        ) : by === "heat" ? (
+          <span className="inline-flex items-baseline gap-2">
+            every
+            <DecidedNumber
+              path="water/everyCd"
+              label="Degree days from one gift to the next"
+              value={own.everyCd ?? intervals?.cd ?? null}
+              dimension="count"
+              limits={{ min: 10, max: 3000 }}
+              suffix="°C d"
+              width="4em"
+            />
+            <span className="text-[12px] text-soft">over the crop's base</span>
+          </span>
+        ) : (
+          <span className="flex flex-wrap gap-x-3 gap-y-1">
+            {months.map((month) => (
+              <span key={month} className="inline-flex items-baseline gap-1">
+                <span className="text-soft">{MONTHS[Number(month) - 1]}</span>
+                <DecidedNumber
+                  path={`water/everyByMonth/${month}`}
+                  label={`Days from one gift to the next in ${MONTHS[Number(month) - 1]}`}
+                  value={own.everyByMonth?.[month] ?? intervals?.byMonth[month] ?? null}
+                  dimension="days"
+                  limits={{ min: 1, max: 120 }}
+                  suffix=""
+                  width="2.4em"
+                />
+              </span>
+            ))}
+            <span className="text-[12px] text-soft">days; until a gift is used up, where nobody typed another</span>
+          </span>
+        )
+      }
+    />
+  );
+}
+
+/** Turns of the source, hours on a day, and days on which nobody may water. */
+export function WhenItRuns() {
+  const { plan, facts, decisions, set, editable } = usePlanModel();
+  if (!plan) return null;
+  const { turns, bans = {} } = decisions.water ?? {};
+  const planted = plan.plantingDate ?? facts.today;
+  return (
+    <>
+      <DecisionLine
+        what="Water may run"
+        hint="on a day"
+        value={
+          <DecidedNumber
+            path="water/hoursADay"
+            label="Hours on a day"
+            value={plan.water.hoursADay}
+            dimension="count"
+            limits={{ min: 0.5, max: 24 }}
+            suffix="hours"
+            width="3em"
+          />
+        }
+        leads={
+          turns ? (
+            <span className="inline-flex flex-wrap items-baseline gap-x-2">
+              <DecidedNumber
+                path="water/turns/daysOn"
+                label="Days with water"
+                value={turns.daysOn ?? null}
+                dimension="days"
+                limits={{ min: 1, max: 90 }}
+                suffix="days,"
+                width="2.2em"
+                decimals={0}
+                keeps
+              />
+              then
+              <DecidedNumber
+                path="water/turns/daysOff"
+                label="Days without water"
+                value={turns.daysOff ?? null}
+                dimension="days"
+                limits={{ min: 0, max: 90 }}
+                suffix="without,"
+                width="2.2em"
+                decimals={0}
+                keeps
+              />
+              from
+              <WrittenDate
+                label="First day of a turn"
+                day={turns.from ?? planted}
+                today={facts.today}
+                onDay={(day) => set("water/turns/from", day)}
+                disabled={!editable}
+              />
+              {editable && (
+                <Button look="quiet" onClick={() => set("water/turns", undefined)}>
+                  On any day
+                </Button>
+              )}
+            </span>
+          ) : editable ? (
+            <Button look="quiet" onClick={() => set("water/turns", { from: planted, ...USUAL_TURN })}>
+              It comes by turns
+            </Button>
+          ) : (
+            "on any day"
+          )
+        }
+      />
+      <DecisionLine
+        what="Nobody may water"
+        value={
+          Object.keys(bans).length === 0 ? (
+            <span className="text-soft">no ban is known</span>
+          ) : (
+            <ul className="grid gap-1">
+              {Object.entries(bans).map(([id, { from, to }]) => (
+                <li key={id} className="inline-flex items-baseline justify-end gap-1">
+                  {formatDay(from)} to {formatDay(to)}
+                  {editable && (
+                    <Button
+                      look="quiet"
+                      aria-label={`Take away the ban from ${formatDay(from)}`}
+                      onClick={() => set(`water/bans/${id}`, undefined)}
+                    >
+                      <X size={13} aria-hidden />
+                    </Button>
+                  )}
+                </li>
+              ))}
+            </ul>
+          )
+        }
+        leads={editable && <NewBan first={planted} />}
+      />
+    </>
+  );
+}
+
+function NewBan({ first }: { first: IsoDate }) {
+  const { facts, set } = usePlanModel();
+  const [open, setOpen] = useState(false);
+  const [from, setFrom] = useState<IsoDate | null>(null);
+  if (!open)
+    return (
+      <Button look="quiet" onClick={() => setOpen(true)}>
+        Add a ban
+      </Button>
+    );
+  return (
+    <span className="inline-flex flex-wrap items-baseline gap-x-2">
+      from
+      <WrittenDate label="Ban from" day={from} today={facts.today} onDay={setFrom} />
+      {from && (
+        <>
+          to
+          <WrittenDate
+            label="Ban to"
+            day={null}
+            today={facts.today}
+            check={(day) =>
+              day < from ? `Ban to: ${formatDay(day)} given, allowed is ${formatDay(from)} or later` : null
+            }
+            onDay={(to) => {
+              set(`water/bans/b-${newId().slice(0, 8)}`, { from, to });
+              setOpen(false);
+              setFrom(null);
+            }}
+          />
+        </>
+      )}
+      {!from && <span className="text-[12px] text-soft">such as {formatDay(addDays(first, 60))}</span>}
+    </span>
+  );
+}
