@@ -106,7 +106,7 @@ describe("in the browser", () => {
     await page.setViewportSize({ width: 1280, height: 800 });
   });
 
-  it("water is logged in millimetres out of the pipe, and what reaches the roots counts", async () => {
+  it("water is logged by the hours that the pump ran, and what reaches the roots counts", async () => {
     await page.goto(`/plans/${planId}`);
     await page.waitForSelector("[data-operation=planting]");
     await page.getByRole("button", { name: "Issue version 1" }).click();
@@ -135,7 +135,13 @@ describe("in the browser", () => {
     await page.getByRole("button", { name: "Log as done" }).click();
     const dialog = page.getByRole("dialog");
     await dialog.getByRole("textbox", { name: "Done on" }).fill("2029-05-28");
-    await dialog.getByLabel("Water given").fill("32");
+    // by hours at the plan's flow: 115.2 h x 60 m3/h are 6912 m3 on 21.6 ha, 320 m3/ha
+    await dialog.getByLabel("Read from").selectOption("hours");
+    await dialog.getByLabel("Hours", { exact: true }).fill("many");
+    await dialog.getByRole("button", { name: "Log", exact: true }).click();
+    await dialog.getByRole("alert").filter({ hasText: "many" }).waitFor();
+    await dialog.getByLabel("Hours", { exact: true }).fill("115.2");
+    await dialog.getByText("32.0 mm out of the pipe", { exact: false }).waitFor();
     await dialog.getByRole("button", { name: "Log", exact: true }).click();
     await page.getByRole("rowheader", { name: "28 May, given" }).waitFor();
     // 32 mm by sprinklers, of which 75 % arrive: 24 mm; on 21.6 ha they are 32 x 10 x 21.6 = 6912 m3, at 60 m3/h 115.2 hours

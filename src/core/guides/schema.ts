@@ -107,6 +107,17 @@ export const plantingMethod = z.strictObject({
       seedGPerM2: z.number(),
       survivalPct: ranged,
       fieldSurvivalPct: ranged,
+      /** water on the bed from a day after sowing on, how tall seedlings are about then, and why */
+      water: z
+        .array(
+          z.strictObject({
+            fromDay: z.number().int().min(0),
+            depthCm: z.number().min(0),
+            seedlingCm: z.number().min(0),
+            what: z.string(),
+          }),
+        )
+        .optional(),
       source: z.string(),
     })
     .optional(),

@@ -49,12 +49,23 @@ export interface PlannedOperation {
   weight: number;
   /** topics of cautions of its own; those of its inputs and machines come by themselves */
   cautions: string[];
+  /** water that it gives */
+  gift?: WaterGiven;
   /** dated by days and stage from the guide alone */
   byDaysAndStage: boolean;
   /** what is used, once dates are known; `logged` is the quantity a hectare that was logged */
   inputs?: (logged: number | null) => OperationInput[];
   /** the work of a hectare, once inputs are known; money units are minor */
   work?: (inputs: OperationInput[]) => FieldWork;
+}
+
+/** Water that an operation gives: in all, for how long, at which flow, on what area, by what and from where. */
+export interface WaterGiven {
+  m3: number;
+  hours: number;
+  flowM3PerH: number;
+  areaHa: number;
+  by: string;
 }
 
 export interface Operation {
@@ -90,6 +101,8 @@ export interface Operation {
   byDaysAndStage: boolean;
   /** needs ground that carries a machine and can be worked */
   needsWorkable: boolean;
+  /** null where it gives no water */
+  gift: WaterGiven | null;
 }
 
 /** Puts dates, inputs, work, cost and cautions to each operation, in the order of their dates. */
@@ -141,6 +154,7 @@ export function finishOperations(context: PlanContext, planned: PlannedOperation
       cautions: cautionsOf(context, item, inputs, work.implements.length > 0),
       byDaysAndStage: item.byDaysAndStage,
       needsWorkable: needsWorkable(context, item, work),
+      gift: item.gift ?? null,
     };
   });
   return operations.sort((a, b) => byDate(a.date, b.date));

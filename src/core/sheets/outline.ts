@@ -53,7 +53,9 @@ export type WeekOperation = Pick<
   | "inputs"
   | "cautions"
   | "overdueDays"
->;
+> &
+  // outlines that were kept before lack it
+  Partial<Pick<Operation, "gift">>;
 
 export interface PlanOutline {
   season: SeasonOutline;
@@ -131,6 +133,7 @@ export function outlinePlan(plan: Plan, facts: Pick<PlanFacts, "field">): PlanOu
       inputs: o.inputs,
       cautions: o.cautions,
       overdueDays: o.overdueDays,
+      ...(o.gift ? { gift: o.gift } : {}),
     })),
   };
 }

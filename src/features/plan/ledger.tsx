@@ -31,10 +31,8 @@ export function Ledger({ onWindow }: { onWindow: () => void }) {
 }
 
 function AgainstVersion() {
-  const { changes, summary } = usePlanModel();
-  return (
-    <p className="text-[12px] text-soft">{summary && changes.length > 0 ? "change against the last version" : ""}</p>
-  );
+  const { changes } = usePlanModel();
+  return <p className="text-[12px] text-soft">{changes.length > 0 ? "change against the last version" : ""}</p>;
 }
 
 function Line({ label, figures, of }: LedgerLine) {

@@ -4,7 +4,7 @@ import { useCallback, useEffect, useMemo, useReducer, useRef, useState } from "r
 import type { Guide } from "@/core/guides/schema";
 import type { StageObservation } from "@/core/phenology/stage-dates";
 import type { LoggedOperation, PlanFacts } from "@/core/plan/facts";
-import { comparePlans, type PlanSummary, summarisePlan } from "@/core/sheets/compare";
+import type { PlanSummary } from "@/core/sheets/compare";
 import {
   applyChanges,
   type Change,
@@ -88,9 +88,15 @@ export interface PlanStart {
   editable: boolean;
 }
 
-const loadCheck = () => import("@/core/sheets/check-plan").then((m) => m.checkPlan);
+const loadCheck = async () => {
+  const [{ checkPlan }, { comparePlans, summarisePlan }] = await Promise.all([
+    import("@/core/sheets/check-plan"),
+    import("@/core/sheets/compare"),
+  ]);
+  return { checkPlan, comparePlans, summarisePlan };
+};
 
-/** The check of a plan: fetched at rest, or as soon as something is changed; null until it is there. */
+/** What checks a plan and compares it with the last version: fetched at rest, or as soon as something is changed; null until it is there. */
 function useCheck(needed: boolean): Awaited<ReturnType<typeof loadCheck>> | null {
   const atRest = useLoadedAtRest(loadCheck);
   const [asked, setAsked] = useState<typeof atRest>(null);
@@ -124,17 +130,16 @@ export function usePlan(start: PlanStart) {
   const plan = drafted?.ok ? drafted.value : lastGood.current;
   const untouched =
     decisions === start.decisions && log === start.facts.log && observations === start.facts.observations;
-  const checkPlan = useCheck(!untouched);
+  const check = useCheck(!untouched);
   const findings = useMemo<Finding[]>(
     // as it was opened the server has checked it; a change is checked here
-    () => (untouched || !checkPlan ? start.findings : plan ? checkPlan(plan, facts, decisions) : []),
-    [untouched, checkPlan, start.findings, plan, facts, decisions],
+    () => (untouched || !check ? start.findings : plan ? check.checkPlan(plan, facts, decisions) : []),
+    [untouched, check, start.findings, plan, facts, decisions],
   );
   const trouble = problem ?? (drafted && !drafted.ok ? drafted.errors.map((e) => e.message).join("; ") : null);
-  const summary = useMemo(() => (plan ? summarisePlan(plan) : null), [plan]);
   const changes = useMemo(
-    () => (summary && start.lastSummary ? comparePlans(start.lastSummary, summary) : []),
-    [summary, start.lastSummary],
+    () => (plan && check && start.lastSummary ? check.comparePlans(start.lastSummary, check.summarisePlan(plan)) : []),
+    [plan, check, start.lastSummary],
   );
 
   const change = useCallback((...list: Change[]) => step({ type: "change", changes: list, at: Date.now() }), []);
@@ -158,7 +163,6 @@ export function usePlan(start: PlanStart) {
     facts,
     decisions,
     findings,
-    summary,
     changes,
     change,
     set,

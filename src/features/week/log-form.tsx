@@ -4,13 +4,14 @@ import { Check } from "lucide-react";
 import { useState } from "react";
 import type { OperationRole } from "@/core/guides/roles";
 import type { LoggedOperation } from "@/core/plan/facts";
-import type { OperationInput } from "@/core/plan/operation";
+import type { WaterGiven as Gift, OperationInput } from "@/core/plan/operation";
 import { Button } from "@/ui/button";
 import { Dialog } from "@/ui/dialog";
 import { newId } from "../shared/new-id";
 import { useUnits } from "../shared/units";
 import { WrittenDate } from "../shared/written-date";
 import { type Outgoing, sendLog, withdraw } from "./log-queue";
+import { NO_WATER, useReadWater, WaterGiven } from "./water-given";
 
 interface Loggable {
   id: string;
@@ -21,10 +22,8 @@ interface Loggable {
   date: string | null;
   inputs: OperationInput[];
   role: OperationRole;
+  gift?: Gift | null;
 }
-
-/** 1 mm on a hectare [m3]. */
-const M3_PER_MM = 10;
 
 /** Logs an operation as done: when, how much, what was seen. Kept on the device until the server has it. */
 export function LogForm({
@@ -44,8 +43,10 @@ export function LogForm({
   const single = operation.inputs.length === 1 ? operation.inputs[0] : undefined;
   // water is logged as the depth that was given, and kept in cubic metres a hectare
   const waters = operation.role === "irrigate";
-  const dimension = waters ? "waterDepth" : single?.unit === "t" ? "dressing" : "massPerArea";
+  const dimension = single?.unit === "t" ? "dressing" : "massPerArea";
   const [quantity, setQuantity] = useState("");
+  const [water, setWater] = useState(NO_WATER);
+  const readWater = useReadWater(operation.gift);
   const [note, setNote] = useState("");
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
@@ -69,15 +70,20 @@ export function LogForm({
 
   const save = async () => {
     let quantityPerHa: number | null = null;
-    if (quantity.trim() !== "") {
-      const reading = read(waters ? "Water given" : "Rate", dimension, { min: 0, max: waters ? 500 : 1_000_000 })(
-        quantity,
-      );
+    if (waters) {
+      const found = readWater(water);
+      if ("problem" in found) {
+        setProblem(found.problem);
+        return;
+      }
+      quantityPerHa = found.m3PerHa;
+    } else if (quantity.trim() !== "") {
+      const reading = read("Rate", dimension, { min: 0, max: 1_000_000 })(quantity);
       if (!reading.ok) {
         setProblem(reading.message);
         return;
       }
-      quantityPerHa = waters ? M3_PER_MM * reading.value : reading.value;
+      quantityPerHa = reading.value;
     }
     if (!/^\d{4}-\d{2}-\d{2}$/.test(doneOn) || doneOn > today) {
       setProblem(`Done on: ${doneOn || "nothing"} given, allowed is a date up to today (${today})`);
@@ -121,21 +127,7 @@ export function LogForm({
               <span className="w-24 text-soft">Done on</span>
               <WrittenDate label="Done on" day={doneOn} today={today} onDay={setDoneOn} onBad={() => setDoneOn("")} />
             </span>
-            {waters && (
-              <label className="flex items-baseline gap-3">
-                <span className="w-24 text-soft">Water given</span>
-                <input
-                  aria-label="Water given"
-                  className="writes w-28 text-right"
-                  inputMode="decimal"
-                  value={quantity}
-                  onChange={(event) => setQuantity(event.currentTarget.value)}
-                />
-                <span className="text-[12px] text-soft">
-                  {split(1, "waterDepth").unit} out of the pipe, not at the roots; empty: as planned
-                </span>
-              </label>
-            )}
+            {waters && <WaterGiven gift={operation.gift} written={water} onWritten={setWater} />}
             {single && !waters && (
               <label className="flex items-baseline gap-3">
                 <span className="w-24 text-soft">{single.name}</span>

@@ -27,6 +27,7 @@ import { CalendarAddress } from "./calendar-address";
 import { DueLine, jobKey } from "./due-line";
 import { OutlookStrip } from "./outlook-strip";
 import { RainForm } from "./rain-form";
+import { WaterOfWeek } from "./water-of-week";
 
 const DAYS = ["Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday"];
 /** More jobs than these in the two weeks after are not all listed at once. */
@@ -180,6 +181,7 @@ export function WeekScreen({
             <ul>{overdue.map((o) => line(o, true))}</ul>
           </section>
         )}
+        <WaterOfWeek due={inWeek} />
         {DAYS.map((name, i) => {
           const date = addDays(from, i);
           const list = inWeek.filter((o) => (o.doneOn ?? o.date) === date);

@@ -13,6 +13,8 @@ const LEACH_FROM = 8;
 const LEACH_MOST = 40;
 /** Sodium's ratio from which a slight effect is said; FAO-29, table 1, "none" under 3. */
 const SODIUM_FROM = 3;
+/** Nitrogen from which it is said [kg/ha]; it is counted from 1 on. */
+const NITROGEN_SAID = 3;
 /** Nitrate that people may drink, and from which livestock is harmed [mg/L]; drinking-water limits of health authorities, FAO-29. */
 const DRINK_NITRATE = 50;
 const LIVESTOCK_NITRATE = 440;
@@ -80,7 +82,7 @@ export function checkQuality({ plan, facts, decisions, add }: Check): void {
       "Two waters are mixed, but the salt of one of them is not known.",
       "Nothing is said of the mixture. Put the analysis of the first into the field's record and that of the second here.",
     );
-  if (nitrateMgL != null && water.nitrogenKgPerHa >= 1)
+  if (nitrateMgL != null && water.nitrogenKgPerHa >= NITROGEN_SAID)
     add(
       "hint",
       "water.nitrate",

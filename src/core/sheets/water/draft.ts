@@ -98,9 +98,14 @@ export function draftWater(draft: Draft, solved: SolvedDates): void {
     part.pond = pondSeason(draft, year, ranked.median, found, stopDay, solved, {
       openings,
       mostMmPerDay: (flow * hoursADay) / (10 * field.areaHa),
+      // what seeps away is counted in the depth: all of the source's water comes to stand
+      limitMm: field.waterM3PerYear == null ? Number.POSITIVE_INFINITY : field.waterM3PerYear / (10 * field.areaHa),
     });
-    part.etcMm = sum(Array.from(year.kc, (kc, d) => kc * etoOf(year, ranked.median, d)));
-    part.etaMm = part.etcMm;
+    const { etcMm, ks } = part.pond;
+    part.etcMm = sum(etcMm);
+    part.etaMm = sum(etcMm.map((mm, d) => mm * (ks[d] ?? 1)));
+    part.stressDays = ks.filter((k) => k < 1).length;
+    part.relativeYieldPct = 100 * yieldShare(draft, year, part.pond);
   } else {
     const trace = traceOf(year.days);
     const settled = settledGifts(draft, year, efficiency);
@@ -240,7 +245,7 @@ function daysOf(year: WaterYear, course: number, trace: Trace): WaterDays {
 }
 
 /** Yield by the crop's response at its stages: each from its stage to the next one that has a response. */
-function yieldShare({ context }: Draft, year: WaterYear, days: WaterDays): number {
+function yieldShare({ context }: Draft, year: WaterYear, days: Pick<WaterDays, "etcMm" | "ks">): number {
   const responses = context.crop.guide.water.yieldResponse
     .flatMap(({ stage, ky }) => {
       const from = year.stageDays.find((s) => s.id === stage)?.day;

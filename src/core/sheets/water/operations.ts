@@ -36,6 +36,13 @@ export function waterGifts(draft: Draft, solved: SolvedDates): PlannedOperation[
       weight: 1,
       cautions: water.pumpKw > 0 ? ["pumps"] : ["open water"],
       byDaysAndStage: false,
+      gift: {
+        m3: gift.volumeM3,
+        hours: gift.hours,
+        flowM3PerH: draft.context.figures["water.flow"]?.value ?? 1,
+        areaHa: field.areaHa,
+        by: `${water.system.name}${field.waterSource ? `, ${field.waterSource}` : ""}`,
+      },
       work: () => ({ ...handWork(water.system.handHoursPerHa), extraCostPerHa: cost }),
     };
   });

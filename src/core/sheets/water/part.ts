@@ -36,6 +36,9 @@ export interface PondDays {
   irrigationMm: number[];
   spillMm: number[];
   drainedMm: number[];
+  /** need of the crop, and the share of it that it takes up */
+  etcMm: number[];
+  ks: number[];
   /** days on which nothing stands though it should */
   missingDays: number;
 }
@@ -89,5 +92,5 @@ export interface WaterPart {
 /** Yield for want of water from which the target is doubted [%]; assumption. */
 const YIELD_DOUBTED = 95;
 /** Whether the season's water lets so much less grow that the target is doubted for it. */
-export const waterDoubtsTarget = ({ season, relativeYieldPct }: WaterPart): boolean =>
-  season !== null && relativeYieldPct < YIELD_DOUBTED;
+export const waterDoubtsTarget = ({ season, pond, relativeYieldPct }: WaterPart): boolean =>
+  (season !== null || pond !== null) && relativeYieldPct < YIELD_DOUBTED;

@@ -19,6 +19,8 @@ const SOON_DAYS = 7;
 const SOON_LOWERED_DAYS = 2;
 /** Days until the next filling after one that was left out; assumption. */
 const LEFT_OUT_DAYS = 4;
+/** Water that a puddled floor gives up until its table stands 15 cm under the surface, from where on roots can lack it [mm]. */
+const WET_FLOOR_MM = 18;
 /** Water that the soil gives up while its table falls under the surface [mm for each cm]; usual of puddled clay. */
 const YIELD_MM_PER_CM = 1.2;
 
@@ -30,7 +32,7 @@ export function pondSeason(
   found: { number: number; day: number; netMm: number }[],
   stopDay: number | null,
   solved: SolvedDates,
-  { openings, mostMmPerDay }: { openings: Openings | null; mostMmPerDay: number },
+  { openings, mostMmPerDay, limitMm }: { openings: Openings | null; mostMmPerDay: number; limitMm: number },
 ): PondDays {
   const { guide } = draft.context.crop;
   const depths = guide.water.standing
@@ -62,7 +64,17 @@ export function pondSeason(
       return { from: on - daysBefore, to: on + daysAfter, highMm: depthCm * 10 };
     }),
   );
-  const pond: PondDays = { from: year.from, depthMm: [], irrigationMm: [], spillMm: [], drainedMm: [], missingDays: 0 };
+  const pond: PondDays = {
+    from: year.from,
+    depthMm: [],
+    irrigationMm: [],
+    spillMm: [],
+    drainedMm: [],
+    etcMm: [],
+    ks: [],
+    missingDays: 0,
+  };
+  let left = draft.facts.field.irrigated ? limitMm : 0;
   // once a filling is logged, what was not logged was not filled
   const settled = settledGifts(draft, year, 100);
   const loggedUntil = draft.facts.log.some((e) => e.operationId.startsWith(GIFT))
@@ -74,7 +86,7 @@ export function pondSeason(
   for (let d = 0; d < year.days; d++) {
     const usual = depths.filter((t) => t.from <= d).at(-1) ?? depths[0];
     const shallow = lowered.find((l) => d >= l.from && d <= l.to && l.highMm < (usual?.highMm ?? 0));
-    const at = shallow && usual ? { ...usual, highMm: shallow.highMm, lowMm: 0 } : usual;
+    const at = shallow && usual ? { ...usual, highMm: shallow.highMm, lowMm: -BUND_MM * 5 } : usual;
     const drained = at?.sinks ? undefined : drains.find((from) => d >= from && d < from + DRAINED_DAYS);
     const dry = (stopDay !== null && d > stopDay) || drained !== undefined || shallow?.highMm === 0;
     // what is let off within days is not filled
@@ -84,28 +96,41 @@ export function pondSeason(
       drains.some((from) => !at?.sinks && from > d && from - d <= SOON_DAYS);
     const own = settled.get(number + 1);
     const due = own?.day !== undefined && !own.left ? own.day : undefined;
-    const useMm = (year.kc[d] ?? 0) * etoOf(year, course, d);
+    // under the surface first the puddled floor gives up its water, then roots have what a field's have; ripe grain needs none
+    const store = year.awcMmPerM * (year.rootM[d] ?? 0);
+    const below = -depth - WET_FLOOR_MM;
+    const free = year.depletionFraction * store;
+    const ks = below <= free ? 1 : Math.max(0, (store - below) / (store - free));
+    const etc = (year.kc[d] ?? 0) * etoOf(year, course, d);
+    const useMm = ks * etc;
+    pond.etcMm.push(Math.round(etc * 10) / 10);
+    pond.ks.push(stopDay !== null && d > stopDay ? 1 : Math.round(ks * 1000) / 1000);
     const run = openings ? (openings.run[d] ?? 0) : 1;
     // until water may begin again it is used and seeps away
     const until = openings ? (openings.next[d] ?? 1) - 1 : 0;
     const [low, high] = dry
       ? [0, 0]
       : [
-          soon || run === 0 || d < loggedUntil || d < rests || due !== undefined
+          soon || run === 0 || left <= 0 || d < loggedUntil || d < rests || due !== undefined
             ? -BUND_MM * 5
-            : (at?.lowMm ?? 0) + until * (useMm + percolation),
-          openings ? Math.min(at?.highMm ?? 0, Math.max(0, depth) + run * mostMmPerDay) : (at?.highMm ?? 0),
+            : (at?.lowMm ?? 0) + (shallow ? 0 : until * (useMm + percolation)),
+          Math.min(at?.highMm ?? 0, depth + Math.min(left, openings ? run * mostMmPerDay : Number.POSITIVE_INFINITY)),
         ];
     const day = pondDay(
       depth,
       rainOf(year, course, d),
       useMm,
-      percolation,
+      // the less the further it has sunk under the surface, for less presses on the floor
+      percolation * Math.min(1, Math.max(0, 1 + depth / WET_FLOOR_MM)),
       BUND_MM,
       low,
       high,
-      Math.min(0, at?.lowMm ?? 0),
+      -WET_FLOOR_MM - store,
     );
+    if (day.irrigationMm > left) {
+      day.depthMm -= day.irrigationMm - left;
+      day.irrigationMm = left;
+    }
     if (shallow && day.depthMm > shallow.highMm) {
       day.drainedMm += day.depthMm - shallow.highMm;
       day.depthMm = shallow.highMm;
@@ -123,6 +148,7 @@ export function pondSeason(
       number += 1;
       rests = d + LEFT_OUT_DAYS;
     }
+    left -= day.irrigationMm;
     depth = day.depthMm;
     pond.depthMm.push(Math.round(day.depthMm * 10) / 10);
     pond.irrigationMm.push(Math.round(day.irrigationMm * 10) / 10);

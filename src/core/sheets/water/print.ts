@@ -1,4 +1,5 @@
 import type { Print } from "../sheet";
+import { nurseryWater } from "./nursery";
 
 /** What the booklet prints of this sheet: use, gifts and the last day. */
 export const waterPrint: Print = {
@@ -16,5 +17,11 @@ export const waterPrint: Print = {
         ] as const)
       : []),
   ],
-  text: ({ crop: { guide } }) => [`Stop: ${guide.water.stop}.`],
+  text: ({ crop: { guide, method }, operations }, words) => [
+    ...nurseryWater(method.nursery, operations.find((o) => o.role === "nursery")?.date ?? null).map(
+      ({ date, depthCm, what }) =>
+        `Nursery${date ? `, from ${words.date(date)}` : ""}: ${depthCm > 0 ? `${words.number(depthCm, 1)} cm of water` : "none standing"}; ${what}.`,
+    ),
+    `Stop: ${guide.water.stop}.`,
+  ],
 };

@@ -21,7 +21,7 @@ const SHARES = [0, 0.15, 0.3, 0.45, 0.6, 0.75, 0.9, 1];
 
 /**
  * The response of a plan to its season's water: the plan drafted with less and less of it, the gifts ending when it ends.
- * Errors: those of draftPlan; a field that is not irrigated or whose water stands. Value 0 where the crop has no price.
+ * Errors: those of draftPlan; a field that is not irrigated. Value 0 where the crop has no price.
  */
 export function waterResponse(
   facts: PlanFacts,
@@ -35,8 +35,8 @@ export function waterResponse(
   const drafted = withVolume(null);
   if (!drafted.ok) return drafted;
   const full = drafted.value;
-  if (!facts.field.irrigated || !full.water.season)
-    return failed([fieldError("field", facts.field.name, "an irrigated field whose water does not stand")]);
+  if (!facts.field.irrigated || !(full.water.season || full.water.pond))
+    return failed([fieldError("field", facts.field.name, "an irrigated field with a climate and a date of planting")]);
   const pricePerT = facts.prices.cropPerT[`${full.crop.guide.id}.${full.crop.product.id}`] ?? 0;
   const pointOf = (plan: Plan) => ({
     netMm: plan.water.netMm,
@@ -52,7 +52,8 @@ export function waterResponse(
   points.sort((a, b) => a.netMm - b.netMm);
   return ok({
     points: points.filter((p, i) => i === 0 || p.netMm > (points[i - 1]?.netMm ?? 0) + 0.01),
-    efficiencyPct: full.figures["water.efficiency"]?.value ?? 100,
+    // what seeps away under standing water is counted in its depth
+    efficiencyPct: full.water.pond ? 100 : (full.figures["water.efficiency"]?.value ?? 100),
     full,
     pricePerT,
   });
@@ -66,7 +67,7 @@ export function giftsCostPerHa({ water, operations }: Plan): number {
 
 /** Stages in whose time the crop lacks water, with the days of it. */
 export function dryStages(plan: Plan): { name: string; days: number }[] {
-  const { season } = plan.water;
+  const season = plan.water.season ?? plan.water.pond;
   if (!season) return [];
   const at = (date: string) => Math.round((Date.parse(date) - Date.parse(season.from)) / 86_400_000);
   return plan.stages.flatMap((stage, i) => {

@@ -10,6 +10,7 @@ import { checkPlan } from "../check-plan";
 import { applyChanges, type Change, change, freshDecisions } from "../decisions";
 import { draftPlan } from "../draft-plan";
 import type { Plan } from "../plan";
+import { nurseryWater } from "./nursery";
 import { GIFT } from "./settled";
 
 const WET = { irrigated: true, waterSystem: "sprinkler", waterFlowM3PerH: 60, waterLiftM: 10 } as const;
@@ -170,6 +171,23 @@ describe("what comes with the water", () => {
     expect(ids("potato", own)).toContain("water.chlorideLeaves");
     expect(ids("potato", { ...own, field: { ...own.field, waterSystem: "drip" } })).toContain("water.chloride");
     expect(ids("potato", facts({ waterEcDsM: 0.4, waterSar: 8 }))).toContain("water.sodium");
+  });
+});
+
+describe("a nursery", () => {
+  it("has its water step by step until the seedlings are pulled", () => {
+    const { nursery } = testGuide("rice").methods.find((m) => m.nursery) ?? {};
+    if (!nursery) throw new Error("no nursery");
+    expect(nurseryWater(nursery, "2027-06-10").map((s) => [s.date, s.depthCm])).toEqual([
+      ["2027-06-10", 0],
+      ["2027-06-13", 0],
+      ["2027-06-17", 1.5],
+      ["2027-06-22", 3],
+      ["2027-06-28", 5],
+    ]);
+    // young seedlings are pulled before the water is deep; nowhere over half of their height
+    expect(nurseryWater({ ...nursery, days: 12 }, null).map((s) => s.fromDay)).toEqual([0, 3, 7]);
+    for (const { depthCm, seedlingCm } of nursery.water ?? []) expect(depthCm).toBeLessThanOrEqual(seedlingCm / 2);
   });
 });
 

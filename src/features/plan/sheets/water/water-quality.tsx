@@ -39,7 +39,7 @@ export function WaterQuality() {
           {ANALYSED.map((key) => {
             const { max, unit } = ANALYSIS_LIMITS[key];
             const shown = (value: number | null | undefined) =>
-              value == null ? "not known" : `${number(value, 2)} ${unit}`;
+              value == null ? "not known" : `${number(value, value < 10 ? 2 : 0)} ${unit}`;
             return (
               <tr key={key} className="border-t border-line">
                 <th scope="row" className="py-0.5 text-left font-normal">

@@ -1,6 +1,7 @@
 "use client";
 
 import { formatDay } from "@/core/dates";
+import { nurseryWater } from "@/core/sheets/water/nursery";
 import { PERCOLATION_MM } from "@/core/sheets/water/pond";
 import { WATER_SCHOOL_REASONS } from "@/core/sheets/water/school-reasons";
 import { WATER_SCHOOL_IDS, WATER_SCHOOLS } from "@/core/sheets/water/schools";
@@ -204,6 +205,7 @@ export function WaterSheet() {
       {!water.season && !water.pond && (
         <p className="py-2 text-soft">No balance: it needs a weather station and a date of planting.</p>
       )}
+      <Nursery />
       <ul className="mt-3 grid gap-1 text-[13px]">
         <li>Critical stages: {guide.water.criticalStages.map(stage).join(", ")}.</li>
         <li>
@@ -229,8 +231,8 @@ export function WaterSheet() {
         {water.pond &&
           (guide.water.lowered ?? []).map((l) => (
             <li key={l.role}>
-              {number(l.depthCm)} cm from {l.daysBefore} days before {l.role === "feed" ? "fertiliser" : "weeding"} to{" "}
-              {l.daysAfter} after it: {l.why}.
+              {number(l.depthCm)} cm from {days(l.daysBefore)} before {l.role === "feed" ? "fertiliser" : "weeding"}
+              {l.daysAfter > 0 ? ` to ${days(l.daysAfter)} after it` : ""}: {l.why}.
             </li>
           ))}
         <li className="text-soft">{guide.water.risks}.</li>
@@ -239,8 +241,40 @@ export function WaterSheet() {
   );
 }
 
+const days = (n: number) => `${n} ${n === 1 ? "day" : "days"}`;
 const qualitySummary = ({ ecDsM }: WaterAnalysis) =>
   `What comes with the water${ecDsM == null ? ": not analysed" : ""}`;
+
+/** Water on the nursery's bed by days, where seedlings are raised. */
+function Nursery() {
+  const { plan } = usePlanModel();
+  const { show } = useUnits();
+  if (!plan) return null;
+  const steps = nurseryWater(plan.crop.method.nursery, plan.operations.find((o) => o.role === "nursery")?.date ?? null);
+  if (steps.length === 0) return null;
+  return (
+    <table className="mt-3 w-full border-collapse">
+      <caption className="text-left font-semibold">Water on the nursery</caption>
+      <TableHead columns={["From", ...figures("Water", "Seedlings"), { name: "Why", className: "pl-4" }]} />
+      <tbody>
+        {steps.map((step) => (
+          <tr key={step.fromDay} className="border-t border-line align-baseline">
+            <th scope="row" className="whitespace-nowrap py-0.5 text-left font-normal">
+              {step.date ? formatDay(step.date) : `day ${step.fromDay}`}
+            </th>
+            <td className="whitespace-nowrap text-right">
+              {step.depthCm > 0 ? show(step.depthCm, "length", 1) : "none stands"}
+            </td>
+            <td className="whitespace-nowrap text-right">
+              {step.seedlingCm > 0 ? show(step.seedlingCm, "length", 0) : ""}
+            </td>
+            <td className="pl-4 text-[13px]">{step.what}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
 
 /** What seeps away under a pond, measured by a stick where somebody did. */
 function Seepage() {

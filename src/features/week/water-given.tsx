@@ -1,0 +1,129 @@
+"use client";
+
+import { useId } from "react";
+import type { WaterGiven as Gift } from "@/core/plan/operation";
+import { LOGGED_BY, type LoggedBy, waterLogged } from "@/core/water/logged-water";
+import { Pick } from "@/ui/pick";
+import { useUnits } from "../shared/units";
+
+const WAYS: Record<LoggedBy, string> = {
+  depth: "depth",
+  hours: "hours",
+  meter: "water meter",
+  runs: "runs of the reel",
+};
+const NAMES: Record<string, string> = {
+  hours: "Hours",
+  runs: "Runs",
+  meterFrom: "Meter before",
+  meterTo: "Meter after",
+  water: "Water given",
+};
+
+export interface WrittenWater {
+  by: LoggedBy;
+  texts: Record<string, string>;
+}
+export const NO_WATER: WrittenWater = { by: "depth", texts: {} };
+
+/** What was written as water a hectare: null where nothing was, or the reason why it cannot be. */
+export function useReadWater(gift: Gift | null | undefined) {
+  const { read, number } = useUnits();
+  return (written: WrittenWater): { m3PerHa: number | null } | { problem: string } => {
+    const wanted = FIELDS[gift ? written.by : "depth"];
+    const text = (key: string) => written.texts[key]?.trim() ?? "";
+    if (wanted.every(({ key }) => text(key) === "")) return { m3PerHa: null };
+    const values: Record<string, number> = {};
+    for (const { key, label } of wanted) {
+      const reading = read(label, key === "depthMm" ? "waterDepth" : "count", { min: 0 })(text(key));
+      if (!reading.ok) return { problem: reading.message };
+      values[key] = reading.value;
+    }
+    const found = waterLogged({
+      by: gift ? written.by : "depth",
+      ...values,
+      flowM3PerH: gift?.flowM3PerH ?? 1,
+      areaHa: gift?.areaHa ?? 1,
+    });
+    if (found.ok) return { m3PerHa: found.value.m3PerHa };
+    const [first] = found.errors;
+    return {
+      problem: `${NAMES[first?.field ?? ""] ?? "Water given"}: ${typeof first?.given === "number" ? number(first.given) : first?.given} given, allowed is ${first?.allowed}`,
+    };
+  };
+}
+
+const FIELDS: Record<LoggedBy, { key: string; label: string; unit: string }[]> = {
+  depth: [{ key: "depthMm", label: "Water given", unit: "" }],
+  hours: [{ key: "hours", label: "Hours", unit: "h" }],
+  meter: [
+    { key: "meterFrom", label: "Meter before", unit: "m³" },
+    { key: "meterTo", label: "Meter after", unit: "m³" },
+  ],
+  runs: [
+    { key: "runs", label: "Runs", unit: "" },
+    { key: "hours", label: "Hours of a run", unit: "h" },
+  ],
+};
+
+/** The water that was given, as one reads it in the field. */
+export function WaterGiven({
+  gift,
+  written,
+  onWritten,
+}: {
+  gift: Gift | null | undefined;
+  written: WrittenWater;
+  onWritten: (written: WrittenWater) => void;
+}) {
+  const { split, number, show } = useUnits();
+  const read = useReadWater(gift);
+  const id = useId();
+  const by = gift ? written.by : "depth";
+  const so = by === "depth" ? null : read(written);
+  return (
+    <div className="grid gap-2">
+      {gift && (
+        <span className="flex items-baseline gap-3">
+          <label className="w-24 text-soft" htmlFor={id}>
+            Read from
+          </label>
+          <Pick
+            id={id}
+            value={by}
+            options={LOGGED_BY.map((value) => ({ value, label: WAYS[value] }))}
+            onChange={(event) => onWritten({ ...written, by: event.currentTarget.value as LoggedBy })}
+          />
+        </span>
+      )}
+      {FIELDS[by].map(({ key, label, unit }) => (
+        <label key={key} className="flex items-baseline gap-3">
+          <span className="w-24 text-soft">{label}</span>
+          <input
+            aria-label={label}
+            className="writes w-28 text-right"
+            inputMode="decimal"
+            value={written.texts[key] ?? ""}
+            onChange={(event) =>
+              onWritten({ ...written, texts: { ...written.texts, [key]: event.currentTarget.value } })
+            }
+          />
+          <span className="text-[12px] text-soft">
+            {key === "depthMm"
+              ? `${split(1, "waterDepth").unit} out of the pipe, not at the roots; empty: as planned`
+              : unit}
+          </span>
+        </label>
+      ))}
+      {gift && by !== "depth" && (
+        <p className="text-[12px] text-soft">
+          {so && "m3PerHa" in so && so.m3PerHa !== null
+            ? `${show(so.m3PerHa / 10, "waterDepth", 1)} out of the pipe on ${show(gift.areaHa, "area")}`
+            : by === "meter"
+              ? "two readings, before and after"
+              : `at ${number(gift.flowM3PerH, 0)} m³/h, as the plan has it`}
+        </p>
+      )}
+    </div>
+  );
+}
