@@ -7,6 +7,7 @@ import { describe, expect, inject, it } from "vitest";
 import type { Access } from "@/server/access";
 import { inPractice } from "@/server/db";
 import { loadRain, noteRain } from "@/server/field-rain";
+import { draftStale } from "@/server/outlines";
 import { loadPlan } from "@/server/plans";
 import { startPlan } from "@/server/plantings";
 import { loadWaterShares } from "@/server/water-shares";
@@ -202,7 +203,9 @@ describe("rain in a gauge", () => {
 
 describe("water that is shared", () => {
   it("goes where it earns most, and no further than it reaches", async () => {
+    await draftStale(owner);
     const all = await inPractice(owner, (c) => loadWaterShares(c, owner, { season: 2029 }));
+    expect(all.waiting).toBe(0);
     expect(all.fields.map((f) => f.field).sort()).toEqual(["Kestrel Bottom", "Withy Bed"]);
     const some = await inPractice(owner, (c) => loadWaterShares(c, owner, { season: 2029, volumeM3: 5000 }));
     const given = some.fields.reduce((sum, f) => sum + f.volumeM3, 0);

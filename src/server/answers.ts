@@ -119,8 +119,10 @@ export interface WaterShares {
   volumeM3: number;
   /** what the next cubic metre would earn; null where nothing is shared */
   marginalPerM3: number | null;
-  /** irrigated fields that are left out: their water stands, or they cannot be drafted */
+  /** irrigated fields that are left out: they cannot be drafted, or have no station */
   aside: string[];
+  /** plans that the worker drafts again just now */
+  waiting: number;
   problem: string | null;
   fields: {
     planId: string;

@@ -9,6 +9,7 @@ import type { PlanFacts } from "@/core/plan/facts";
 import { decisionsSchema } from "@/core/sheets/decisions-schema";
 import { draftPlan } from "@/core/sheets/draft-plan";
 import { OUTLINE_VERSION, outlineHolds, outlinePlan, packSeason, type WeekOperation } from "@/core/sheets/outline";
+import { type WaterCurve, waterCurve } from "@/core/sheets/water/response";
 import type { Asker } from "./access";
 import type { OutlineBasis, OutlineProgress } from "./contracts";
 import { asWorker, type Client, inPractice, rows } from "./db";
@@ -206,14 +207,14 @@ async function draftOutlines(client: Client, asker: Asker, basis: OutlineBasis, 
   for (const { id, decisions, moved } of decided) {
     const line = lines.find((l) => l.id === id);
     const own = facts.get(id);
-    if (line && own) made.push({ plan_id: id, key: line.key, ...outlineOf(own, line.season, decisions, moved) });
+    if (line && own) made.push({ plan_id: id, key: line.key, ...outlineOf(basis, own, line.season, decisions, moved) });
   }
   await client.query(
-    `insert into plan_outline (practice_id, plan_id, basis, key, from_day, to_day, season, shape, week, first_open, last_done, problem)
-     select $1, o.plan_id, $2, o.key, $4, o.to_day, o.season, o.shape, o.week, o.first_open, o.last_done, o.problem
-     from jsonb_to_recordset($3::jsonb) as o (plan_id uuid, key text, to_day date, season text, shape text, week jsonb, first_open date, last_done date, problem text)
+    `insert into plan_outline (practice_id, plan_id, basis, key, from_day, to_day, season, shape, week, first_open, last_done, problem, water)
+     select $1, o.plan_id, $2, o.key, $4, o.to_day, o.season, o.shape, o.week, o.first_open, o.last_done, o.problem, o.water
+     from jsonb_to_recordset($3::jsonb) as o (plan_id uuid, key text, to_day date, season text, shape text, week jsonb, first_open date, last_done date, problem text, water jsonb)
      on conflict (practice_id, plan_id, basis) do update set key = excluded.key, from_day = excluded.from_day, to_day = excluded.to_day,
-       drafted_at = now(), problem = excluded.problem,
+       drafted_at = now(), problem = excluded.problem, water = excluded.water,
        season = case when excluded.problem is null then excluded.season else plan_outline.season end,
        shape = case when excluded.problem is null then excluded.shape else plan_outline.shape end,
        week = case when excluded.problem is null then excluded.week else plan_outline.week end,
@@ -251,14 +252,22 @@ interface Outlined {
   first_open: IsoDate | null;
   last_done: IsoDate | null;
   problem: string | null;
+  /** of drafts of watered fields */
+  water: WaterCurve | null;
 }
 interface Made extends Outlined {
   plan_id: string;
   key: string;
 }
 
-function outlineOf(facts: PlanFacts, season: number, stored: unknown, moved: Record<string, IsoDate> | null): Outlined {
-  const none = { to_day: null, season: "", shape: "", week: [], first_open: null, last_done: null };
+function outlineOf(
+  basis: OutlineBasis,
+  facts: PlanFacts,
+  season: number,
+  stored: unknown,
+  moved: Record<string, IsoDate> | null,
+): Outlined {
+  const none = { to_day: null, season: "", shape: "", week: [], first_open: null, last_done: null, water: null };
   try {
     const read = readDecisions(stored);
     if (!read.ok) return { ...none, problem: reasonOf(read.errors) };
@@ -283,6 +292,7 @@ function outlineOf(facts: PlanFacts, season: number, stored: unknown, moved: Rec
         null,
       ),
       problem: null,
+      water: basis === "draft" ? waterCurve(facts, decisions, season, read.value.guide) : null,
     };
   } catch (error) {
     // one plan that cannot be read must not keep all others from being drafted

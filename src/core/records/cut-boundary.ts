@@ -152,8 +152,18 @@ const FLAT: Frame = { toGrid: (p) => [p[0], p[1]], fromGrid: (p) => [p[0], p[1]]
 
 /** Coordinates to a millimetre. */
 function tidied(boundary: Boundary): Boundary {
-  const ring = (r: Ring): Ring => r.map(([x, y]) => [round8(x), round8(y)]);
-  return boundary.type === "Polygon"
-    ? { type: "Polygon", coordinates: boundary.coordinates.map(ring) }
-    : { type: "MultiPolygon", coordinates: boundary.coordinates.map((p) => p.map(ring)) };
+  const polygons = polygonsOf(boundary).map((rings) =>
+    rings.map((r): Ring => r.map(([x, y]) => [round8(x), round8(y)])),
+  );
+  // a corner that a line only grazes leaves a sliver that no boundary could be read from
+  const large = polygons.filter(
+    ([outer]) => outer && Math.abs(areaOfRing(outer, frameAt(middleOf(outer)))) >= SLIVER_M2,
+  );
+  const kept = large.length > 0 ? large : polygons;
+  return kept.length === 1 && kept[0]
+    ? { type: "Polygon", coordinates: kept[0] }
+    : { type: "MultiPolygon", coordinates: kept };
 }
+
+/** Ground that is smaller goes with nobody [m2]: a boundary must have more to be read. */
+const SLIVER_M2 = 1;

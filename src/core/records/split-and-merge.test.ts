@@ -84,6 +84,27 @@ describe("a field that is cut", () => {
     );
   });
 
+  it("leaves no sliver where a line grazes a corner", () => {
+    // a U whose right arm is a little higher: cut along 118 degrees by [3, 8] a line grazes the corner of its left arm
+    const shape = metric([
+      [0, 0],
+      [300, 0],
+      [300, 250],
+      [200, 250],
+      [200, 60],
+      [90, 60],
+      [90, 200],
+      [0, 200],
+    ]);
+    for (let bearing = 0; bearing <= 360; bearing++)
+      for (const shares of [
+        [1, 1, 1, 1, 1],
+        [3, 8],
+        [9, 9, 1],
+      ])
+        for (const part of cut(shape, shares, bearing)) expect(readBoundary(part).ok, `${bearing}`).toBe(true);
+  });
+
   it("names what it cannot cut by", () => {
     const fields = (shares: number[], bearing: number) => {
       const read = cutBoundary(SQUARE, shares, bearing);

@@ -23,6 +23,7 @@ const WORDS = {
   number: (value: number) => String(value),
   money: (minor: number) => String(minor),
   currency: "cr",
+  date: (date: string) => date,
 };
 const ISSUER = {
   name: "Imre",

@@ -7,6 +7,7 @@ import { Choice } from "@/ui/choice";
 import { figures, TableHead } from "@/ui/table-head";
 import { WrittenValue } from "@/ui/written-value";
 import { useUnits } from "../shared/units";
+import { draftingInWords, useDrafting } from "./use-drafting";
 
 /** Too little water: where a farm's share of it earns most, and what each field is left without. */
 export function WaterSharesScreen({ sheet }: { sheet: WaterShares }) {
@@ -20,6 +21,7 @@ export function WaterSharesScreen({ sheet }: { sheet: WaterShares }) {
         ...more,
       })}`,
     );
+  const drafting = useDrafting("draft", sheet.waiting);
   const short = sheet.volumeM3 < sheet.askedM3 - 1;
   return (
     <div className="mx-auto max-w-[1100px] px-4 py-4">
@@ -29,6 +31,11 @@ export function WaterSharesScreen({ sheet }: { sheet: WaterShares }) {
           Back to the season
         </Link>
       </div>
+      {drafting && (
+        <p role="status" className="text-soft">
+          {draftingInWords(drafting)}
+        </p>
+      )}
       {sheet.season === null ? (
         <p className="mt-3">
           No irrigated field has a plan. Say in the field's record that it is irrigated, then plan a crop on it.
@@ -114,7 +121,7 @@ export function WaterSharesScreen({ sheet }: { sheet: WaterShares }) {
           )}
           {sheet.aside.length > 0 && (
             <p className="mt-1 text-soft">
-              Not shared over: {sheet.aside.join(", ")}; their water stands, or they have no balance.
+              Not shared over: {sheet.aside.join(", ")}; they cannot be drafted, or have no weather station.
             </p>
           )}
           <p className="mt-2 text-[12px] text-soft">

@@ -7,9 +7,15 @@ import type { Decisions } from "../decisions";
 import { draftPlan } from "../draft-plan";
 import type { Plan } from "../plan";
 
+/** A stage in whose time the crop lacks water, and the days of it. */
+export interface DryStage {
+  name: string;
+  days: number;
+}
+
 export interface WaterResponse {
   /** net water, and the value of a hectare with it: yield as far as water allows it at the crop's price, less what the water costs [minor] */
-  points: { netMm: number; valuePerHa: number; relativeYieldPct: number }[];
+  points: { netMm: number; valuePerHa: number; relativeYieldPct: number; dry: DryStage[] }[];
   efficiencyPct: number;
   /** with all the water that the plan asks for */
   full: Plan;
@@ -42,6 +48,7 @@ export function waterResponse(
     netMm: plan.water.netMm,
     valuePerHa: (plan.water.relativeYieldPct / 100) * plan.targetTPerHa * pricePerT - giftsCostPerHa(plan),
     relativeYieldPct: plan.water.relativeYieldPct,
+    dry: dryStages(plan),
   });
   const points = [pointOf(full)];
   const gross = full.water.grossMm * 10 * areaHa;
@@ -66,7 +73,7 @@ export function giftsCostPerHa({ water, operations }: Plan): number {
 }
 
 /** Stages in whose time the crop lacks water, with the days of it. */
-export function dryStages(plan: Plan): { name: string; days: number }[] {
+export function dryStages(plan: Plan): DryStage[] {
   const season = plan.water.season ?? plan.water.pond;
   if (!season) return [];
   const at = (date: string) => Math.round((Date.parse(date) - Date.parse(season.from)) / 86_400_000);
@@ -77,4 +84,47 @@ export function dryStages(plan: Plan): { name: string; days: number }[] {
     const days = season.ks.slice(from, to).filter((k) => k < 0.995).length;
     return days > 0 ? [{ name: stage.name, days }] : [];
   });
+}
+
+/** A response as it is kept with a plan's outline: all that sharing a season's water asks of it. */
+export interface WaterCurve {
+  crop: string;
+  areaHa: number;
+  askedM3: number;
+  efficiencyPct: number;
+  priced: boolean;
+  points: WaterResponse["points"];
+}
+
+/** The curve of a plan; null where its field is not watered or it cannot be drafted. */
+export function waterCurve(facts: PlanFacts, decisions: Decisions, season: number, guide: Guide): WaterCurve | null {
+  if (!facts.field.irrigated) return null;
+  const response = waterResponse(facts, decisions, season, guide);
+  if (!response.ok) return null;
+  const { full, points, efficiencyPct, pricePerT } = response.value;
+  return {
+    crop: full.crop.kind.name,
+    areaHa: full.areaHa,
+    askedM3: full.water.volumeM3,
+    efficiencyPct,
+    priced: pricePerT > 0,
+    points,
+  };
+}
+
+/**
+ * Yield and dry stages at an amount of water between two points of a curve: yield along the line between them, dry stages of the
+ * point with less. Example: at 50 mm between 80 % at 0 and 100 % at 100 mm: 90 %.
+ */
+export function alongCurve(points: WaterCurve["points"], netMm: number): { yieldPct: number; dry: DryStage[] } {
+  const above = points.findIndex((p) => p.netMm >= netMm - 0.01);
+  const to = points[above === -1 ? points.length - 1 : above];
+  const from = above > 0 ? points[above - 1] : to;
+  if (!from || !to) return { yieldPct: 100, dry: [] };
+  const span = to.netMm - from.netMm;
+  const share = span > 0 ? Math.min(1, Math.max(0, (netMm - from.netMm) / span)) : 1;
+  return {
+    yieldPct: from.relativeYieldPct + (to.relativeYieldPct - from.relativeYieldPct) * share,
+    dry: share >= 1 ? to.dry : from.dry,
+  };
 }

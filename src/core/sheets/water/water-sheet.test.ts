@@ -9,7 +9,7 @@ import { checkPlan } from "../check-plan";
 import { applyChanges, type Change, change, freshDecisions } from "../decisions";
 import { draftPlan } from "../draft-plan";
 import type { Plan } from "../plan";
-import { dryStages, waterResponse } from "./response";
+import { alongCurve, dryStages, waterCurve, waterResponse } from "./response";
 import { GIFT } from "./settled";
 
 const WET = { irrigated: true, waterSystem: "sprinkler", waterFlowM3PerH: 60, waterLiftM: 10 } as const;
@@ -269,6 +269,29 @@ describe("less water than a plan asks for", () => {
     expect(days).toBeLessThanOrEqual(dry.water.stressDays);
     const rain = waterResponse(facts({ irrigated: false }), freshDecisions("potato"), 2027, testGuide("potato"));
     expect(rain.ok ? [] : rain.errors.map((e) => e.field)).toEqual(["field"]);
+  });
+});
+
+describe("the curve that is kept with an outline", () => {
+  it("says what lies between its points", () => {
+    const points = [
+      { netMm: 0, valuePerHa: 0, relativeYieldPct: 80, dry: [{ name: "flower", days: 9 }] },
+      { netMm: 100, valuePerHa: 10, relativeYieldPct: 100, dry: [] },
+    ];
+    expect(alongCurve(points, 50)).toEqual({ yieldPct: 90, dry: [{ name: "flower", days: 9 }] });
+    expect(alongCurve(points, 100)).toEqual({ yieldPct: 100, dry: [] });
+    expect(alongCurve(points, 400)).toEqual({ yieldPct: 100, dry: [] });
+    expect(alongCurve(points, 0)).toEqual({ yieldPct: 80, dry: [{ name: "flower", days: 9 }] });
+  });
+  it("is of watered fields only, and of ponds too", () => {
+    const curve = (crop: string, field: PlanFacts["field"]) =>
+      waterCurve({ ...EXAMPLE_FACTS, field }, freshDecisions(crop), 2027, testGuide(crop));
+    expect(curve("potato", EXAMPLE_FACTS.field)).toBeNull();
+    const rice = curve("rice", facts({ waterSystem: "basin" }).field);
+    expect(rice?.efficiencyPct).toBe(100);
+    expect(rice?.points.length).toBeGreaterThan(3);
+    const yields = rice?.points.map((p) => p.relativeYieldPct) ?? [];
+    expect(yields.at(-1)).toBeGreaterThan((yields[0] ?? 0) + 5);
   });
 });
 
