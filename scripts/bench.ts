@@ -415,6 +415,24 @@ try {
   );
   // headless Chromium draws in software here: a frame counts as dropped where it takes half as long again as at rest
   report("season page, frame while scrolling over frame at rest", at(moving, 0.5) / at(still, 0.5), 1.5, "times");
+  // two hundred of them watered: their curves are drafted by the worker, the page shares
+  const water = new pg.Client({ connectionString: database.adminUrl });
+  await water.connect();
+  await water.query(
+    `update field set irrigated = true, water_system = 'sprinkler' where id in (select f.id from field f join plan p on p.field_id = f.id
+       join membership m on m.practice_id = f.practice_id join "user" u on u.id = m.user_id and u.email = $1 order by f.id limit 200)`,
+    [LARGE_EMAIL],
+  );
+  await water.query("select pg_notify('outlines', id::text) from practice");
+  for (let curves = 0; curves < 150; ) {
+    await new Promise((resolve) => setTimeout(resolve, 500));
+    const { rows: counted } = await water.query<{ n: number }>(
+      "select count(*)::int as n from plan_outline where water is not null and basis = 'draft'",
+    );
+    curves = counted[0]?.n ?? 0;
+  }
+  await water.end();
+  report("water page, 200 irrigated fields", await serverTime("/season/water?season=2027"), 150, "ms");
   await benchFiles({ base, cookie, report });
 } finally {
   await largeBrowser.close();

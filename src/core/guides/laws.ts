@@ -7,8 +7,9 @@ import { tillageSystem } from "../ground/systems";
 import { unwrap } from "../result";
 import type { Climate } from "../weather/climate";
 import { GENERAL_CAUTIONS } from "./general-cautions";
-import { type ResolvedGuide, resolveGuide, schoolsOf } from "./resolve-guide";
+import { type ResolvedGuide, resolveGuide } from "./resolve-guide";
 import { type Guide, guideSchema, type Task, type Trigger } from "./schema";
+import { schoolsOf } from "./schools";
 
 /** Anchors that every plan has, besides stages and tasks. */
 const ANCHORS = ["planting", "harvest", "previousHarvest"];

@@ -1,6 +1,7 @@
 import { type FieldError, failed, fieldError, ok, type Result } from "../result";
 import { merge } from "./merge";
 import type { Guide, Kind, PlantingMethod, Product } from "./schema";
+import { schoolsOf } from "./schools";
 
 /** Where a figure comes from, the later before the earlier. */
 export const ORIGINS = ["archetype", "crop", "kind", "method", "product", "school", "practice"] as const;
@@ -93,7 +94,3 @@ function resolve(guide: Guide, selection: GuideSelection): Result<ResolvedGuide>
     origins,
   });
 }
-
-/** The schools of a guide that hold for a planting method. */
-export const schoolsOf = (guide: Pick<Guide, "schools">, methodId: string): Guide["schools"] =>
-  guide.schools.filter((s) => !s.methods || s.methods.includes(methodId));

@@ -8,7 +8,8 @@ import { checkPlan } from "../sheets/check-plan";
 import { freshDecisions } from "../sheets/decisions";
 import { decisionsSchema } from "../sheets/decisions-schema";
 import { draftPlan } from "../sheets/draft-plan";
-import { resolveGuide, schoolsOf } from "./resolve-guide";
+import { resolveGuide } from "./resolve-guide";
+import { schoolsOf } from "./schools";
 
 const draft = (guideId: string, schools: Record<string, string>, kindId?: string) => {
   const decisions = { ...freshDecisions(guideId), crop: { guideId, ...(kindId ? { kindId } : {}), schools } };

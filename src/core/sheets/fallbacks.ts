@@ -11,7 +11,7 @@ import { siteSuitability, yieldShare } from "../plan/site-suitability";
 import { chosenWindow, type DatedWindow } from "../plan/sowing-windows";
 import type { WindowQuestion } from "../season/sowing-window";
 import { type Change, change } from "./decisions";
-import { fallBack } from "./index";
+import { fallBack } from "./faces";
 import type { Plan } from "./plan";
 import { ownYields } from "./site";
 import { question, windowsOf } from "./window-question";

@@ -9,7 +9,7 @@ import { SHEETS, type SheetId } from "../sheet-ids";
 import { comparePlans, summarisePlan } from "./compare";
 import { applyChanges, type Change, freshDecisions } from "./decisions";
 import { draftPlan } from "./draft-plan";
-import { fallBack, SHEET_MODULES } from "./index";
+import { fallBack, SHEET_FACES } from "./faces";
 import type { Plan } from "./plan";
 import { SHEET_PRINTS } from "./prints";
 import type { Words } from "./sheet";
@@ -34,14 +34,14 @@ const draft = (id: string, facts: Partial<PlanFacts> = {}, changes: [string, unk
       testGuide(id),
     ),
   );
-const module_ = (sheet: SheetId) => SHEET_MODULES.find((s) => s.id === sheet)!;
+const module_ = (sheet: SheetId) => SHEET_FACES.find((s) => s.id === sheet)!;
 const result = (plan: Plan, sheet: SheetId) => module_(sheet).present.result(plan, words);
 const text = (plan: Plan, sheet: SheetId) => SHEET_PRINTS[sheet].text?.(plan, words) ?? [];
 
 describe("the ladder", () => {
   const wheat = draft("wheat");
   it("says the result of each sheet in a few words", () => {
-    expect(SHEET_MODULES.map((s) => s.id)).toEqual([...SHEETS]);
+    expect(SHEET_FACES.map((s) => s.id)).toEqual([...SHEETS]);
     expect(result(wheat, "ground")).toBe("loosen without turning");
     // 5.49 t/ha
     expect(result(wheat, "soil")).toBe("lime 5 dressing");

@@ -90,16 +90,20 @@ export interface Print {
 /** Decisions that go back to the guide when the crop, the kind or the planting method changes. */
 export type FallsBack = Partial<Record<"crop" | "kind" | "method", DecisionPath[]>>;
 
-export interface Sheet {
+/** What a page needs of a sheet that drafts nothing itself. */
+export interface Face {
   id: SheetId;
   fallsBack: FallsBack;
+  present: Presentation;
+}
+
+export interface Sheet extends Face {
   draft?: (draft: Draft) => void;
   operations?: (draft: Draft) => PlannedOperation[];
   dated?: (draft: Draft, solved: SolvedDates) => void;
   /** work that follows from dates, on days of its own that it puts to them */
   follows?: (draft: Draft, solved: SolvedDates) => PlannedOperation[];
   costed?: (draft: Draft, operations: Operation[], inputs: InputLine[]) => void;
-  present: Presentation;
 }
 
 /** A figure of a plan by id; undefined where the plan has none. */

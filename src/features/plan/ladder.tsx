@@ -1,7 +1,7 @@
 "use client";
 
 import { SHEET_NAMES, type SheetId } from "@/core/sheet-ids";
-import { SHEET_MODULES } from "@/core/sheets";
+import { SHEET_FACES } from "@/core/sheets/faces";
 import { SheetMark, sheetColour } from "../shared/sheet-mark";
 import { useWords } from "../shared/units";
 import { usePlanModel } from "./plan-context";
@@ -14,7 +14,7 @@ export function Ladder({ sheet, onSheet }: { sheet: SheetId; onSheet: (sheet: Sh
   return (
     <nav aria-label="Sheets of the plan">
       <ol className="relative flex gap-1 overflow-x-auto lg:block">
-        {SHEET_MODULES.map(({ id, present }, i) => {
+        {SHEET_FACES.map(({ id, present }, i) => {
           const own = findings.filter((f) => f.sheet === id && f.severity !== "hint");
           const stops = own.some((f) => f.severity === "stop");
           const here = id === sheet;

@@ -1,6 +1,6 @@
 "use client";
 
-import { SHEET_MODULES } from "@/core/sheets";
+import { SHEET_FACES } from "@/core/sheets/faces";
 import type { LedgerLine } from "@/core/sheets/sheet";
 import { dimensionOf } from "../shared/dimension-of-unit";
 import { useUnits } from "../shared/units";
@@ -12,7 +12,7 @@ import { FigureValue, shownFigure } from "./working";
 export function Ledger({ onWindow }: { onWindow: () => void }) {
   const { plan } = usePlanModel();
   if (!plan) return null;
-  const lines = SHEET_MODULES.flatMap(({ present }) => present.ledger?.(plan) ?? []);
+  const lines = SHEET_FACES.flatMap(({ present }) => present.ledger?.(plan) ?? []);
   return (
     <section aria-label="Ledger" className="border border-line bg-sheet px-3 py-2">
       <div className="flex items-baseline justify-between">

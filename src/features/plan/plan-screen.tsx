@@ -3,7 +3,7 @@
 import dynamic from "next/dynamic";
 import { useRouter } from "next/navigation";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
-import { schoolsOf } from "@/core/guides/resolve-guide";
+import { schoolsOf } from "@/core/guides/schools";
 import type { Operation } from "@/core/plan/operation";
 import { SHEET_NAMES, SHEETS, type SheetId } from "@/core/sheet-ids";
 import type { AuditLine, PlantingDraft } from "@/server/contracts";

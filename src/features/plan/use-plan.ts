@@ -4,6 +4,7 @@ import { useCallback, useEffect, useMemo, useReducer, useRef, useState } from "r
 import type { Guide } from "@/core/guides/schema";
 import type { StageObservation } from "@/core/phenology/stage-dates";
 import type { LoggedOperation, PlanFacts } from "@/core/plan/facts";
+import { failed, fieldError, type Result } from "@/core/result";
 import type { PlanSummary } from "@/core/sheets/compare";
 import {
   applyChanges,
@@ -13,10 +14,10 @@ import {
   type DecisionPath,
   type Decisions,
 } from "@/core/sheets/decisions";
-import { draftPlan } from "@/core/sheets/draft-plan";
 import type { Plan } from "@/core/sheets/plan";
 import type { Finding } from "@/core/sheets/sheet";
 import { useLoadedAtRest } from "../shared/use-at-rest";
+import { asSent, type SentPlan } from "./sent-plan";
 import { useGuide } from "./use-guides";
 import { useSaving } from "./use-saving";
 
@@ -83,32 +84,49 @@ export interface PlanStart {
   decisions: Decisions;
   revision: number;
   lastSummary: PlanSummary | null;
-  /** of the plan as it is opened */
+  /** the plan as it is opened, drafted by the server, and what is found in it; null with the reason where it cannot be drafted */
+  plan: SentPlan | null;
+  trouble: string | null;
   findings: Finding[];
   editable: boolean;
 }
 
-const loadCheck = async () => {
-  const [{ checkPlan }, { comparePlans, summarisePlan }] = await Promise.all([
+/** What drafts a plan, checks it and compares it with the last version: larger than all that shows it. */
+const loadEngine = async () => {
+  const [{ draftPlan }, { checkPlan }, { comparePlans, summarisePlan }] = await Promise.all([
+    import("@/core/sheets/draft-plan"),
     import("@/core/sheets/check-plan"),
     import("@/core/sheets/compare"),
   ]);
-  return { checkPlan, comparePlans, summarisePlan };
+  return { draftPlan, checkPlan, comparePlans, summarisePlan };
 };
+type Engine = Awaited<ReturnType<typeof loadEngine>>;
+/** What somebody does who is about to change something. */
+const TOUCHES = ["pointerdown", "keydown", "focusin"] as const;
 
-/** What checks a plan and compares it with the last version: fetched at rest, or as soon as something is changed; null until it is there. */
-function useCheck(needed: boolean): Awaited<ReturnType<typeof loadCheck>> | null {
-  const atRest = useLoadedAtRest(loadCheck);
-  const [asked, setAsked] = useState<typeof atRest>(null);
-  const missing = needed && !atRest && !asked;
+/** The engine: fetched at rest, at the first touch, or as soon as something is changed; null until it is there. */
+function useEngine(needed: boolean): Engine | null {
+  const atRest = useLoadedAtRest(loadEngine);
+  const [asked, setAsked] = useState<Engine | null>(null);
+  const [touched, setTouched] = useState(false);
+  const there = atRest ?? asked;
+  useEffect(() => {
+    if (there) return;
+    const touch = () => setTouched(true);
+    for (const kind of TOUCHES) window.addEventListener(kind, touch, { passive: true });
+    return () => {
+      for (const kind of TOUCHES) window.removeEventListener(kind, touch);
+    };
+  }, [there]);
+  const missing = (needed || touched) && !there;
   useEffect(() => {
     if (missing)
-      loadCheck().then(
-        (check) => setAsked(() => check),
-        () => {},
+      loadEngine().then(
+        (engine) => setAsked(() => engine),
+        () => setTouched(false),
       );
   }, [missing]);
-  return atRest ?? asked;
+  return there;
 }
 
 /** Everything that a plan's screen works with: decisions with undo, the plan drafted from them, saving as one goes. */
@@ -120,26 +138,31 @@ export function usePlan(start: PlanStart) {
   const decisions = history.now;
 
   const { guide, problem } = useGuide(decisions.crop.guideId, start.guide);
-  const drafted = useMemo(
-    () => (guide ? draftPlan(facts, decisions, start.season, guide) : null),
-    [facts, decisions, start.season, guide],
-  );
-  // until another crop's guide is there, or where a draft fails, what was last drafted stays in sight
-  const lastGood = useRef<Plan | null>(null);
-  if (drafted?.ok) lastGood.current = drafted.value;
-  const plan = drafted?.ok ? drafted.value : lastGood.current;
   const untouched =
     decisions === start.decisions && log === start.facts.log && observations === start.facts.observations;
-  const check = useCheck(!untouched);
+  const engine = useEngine(!untouched);
+  const drafted = useMemo(
+    () => (engine && guide && !untouched ? engine.draftPlan(facts, decisions, start.season, guide) : null),
+    [engine, untouched, facts, decisions, start.season, guide],
+  );
+  // until the engine and another crop's guide are there, or where a draft fails, what was last drafted stays in sight
+  const opened = useMemo(() => start.plan && asSent(start.plan, start.guide), [start.plan, start.guide]);
+  const lastGood = useRef<Plan | null>(opened);
+  if (untouched) lastGood.current = opened;
+  else if (drafted?.ok) lastGood.current = drafted.value;
+  const plan = lastGood.current;
   const findings = useMemo<Finding[]>(
     // as it was opened the server has checked it; a change is checked here
-    () => (untouched || !check ? start.findings : plan ? check.checkPlan(plan, facts, decisions) : []),
-    [untouched, check, start.findings, plan, facts, decisions],
+    () => (untouched || !engine ? start.findings : plan ? engine.checkPlan(plan, facts, decisions) : []),
+    [untouched, engine, start.findings, plan, facts, decisions],
   );
-  const trouble = problem ?? (drafted && !drafted.ok ? drafted.errors.map((e) => e.message).join("; ") : null);
+  const trouble =
+    problem ??
+    (untouched ? start.trouble : drafted && !drafted.ok ? drafted.errors.map((e) => e.message).join("; ") : null);
   const changes = useMemo(
-    () => (plan && check && start.lastSummary ? check.comparePlans(start.lastSummary, check.summarisePlan(plan)) : []),
-    [plan, check, start.lastSummary],
+    () =>
+      plan && engine && start.lastSummary ? engine.comparePlans(start.lastSummary, engine.summarisePlan(plan)) : [],
+    [plan, engine, start.lastSummary],
   );
 
   const change = useCallback((...list: Change[]) => step({ type: "change", changes: list, at: Date.now() }), []);
@@ -151,9 +174,11 @@ export function usePlan(start: PlanStart) {
   const replace = useCallback((other: Decisions) => step({ type: "replace", decisions: other }), []);
   const saving = useSaving(start, decisions, replace);
   const draftWith = useCallback(
-    (list: Change[], other?: Guide) =>
-      draftPlan(facts, applyChanges(decisions, list), start.season, other ?? guide ?? start.guide),
-    [facts, decisions, start.season, start.guide, guide],
+    (list: Change[], other?: Guide): Result<Plan> =>
+      engine
+        ? engine.draftPlan(facts, applyChanges(decisions, list), start.season, other ?? guide ?? start.guide)
+        : failed([fieldError("plan", "a change", "a page that has loaded: try again in a moment")]),
+    [engine, facts, decisions, start.season, start.guide, guide],
   );
 
   return {

@@ -1,14 +1,11 @@
 import type { Sheet } from "../sheet";
 import { draftGround } from "./draft";
+import { groundFace } from "./face";
 import { groundOperations } from "./operations";
 
 /** Sheet 1: how the ground is worked, two systems side by side. */
 export const ground: Sheet = {
-  id: "ground",
-  fallsBack: { crop: ["ground"], method: ["ground/systemId", "ground/compareWith"] },
+  ...groundFace,
   draft: draftGround,
   operations: groundOperations,
-  present: {
-    result: (plan) => plan.ground.chosen.name.toLowerCase(),
-  },
 };

@@ -1,13 +1,9 @@
-import { jobsInWords } from "../jobs-in-words";
 import type { Sheet } from "../sheet";
+import { keepFace } from "./face";
 import { keepOperations } from "./operations";
 
 /** Sheet 8: drying, curing and storing, dated by days from the harvest. */
 export const keep: Sheet = {
-  id: "keep",
-  fallsBack: {},
+  ...keepFace,
   operations: keepOperations,
-  present: {
-    result: (plan, words) => jobsInWords(plan, "keep", words),
-  },
 };

@@ -4,6 +4,7 @@ import { checkPlan } from "@/core/sheets/check-plan";
 import { draftPlan } from "@/core/sheets/draft-plan";
 import { BrokenPlan as BrokenPlanScreen } from "@/features/plan/broken-plan";
 import { PlanScreen } from "@/features/plan/plan-screen";
+import { forSending } from "@/features/plan/sent-plan";
 import { pack } from "@/features/shared/packed";
 import { may, requirePage } from "@/server/access";
 import { inPractice } from "@/server/db";
@@ -39,6 +40,8 @@ export default async function PlanPage({ params }: { params: Promise<{ id: strin
         decisions,
         revision,
         lastSummary,
+        plan: drafted.ok ? forSending(drafted.value) : null,
+        trouble: drafted.ok ? null : drafted.errors.map((e) => e.message).join("; "),
         findings: drafted.ok ? checkPlan(drafted.value, facts, decisions) : [],
         editable: may(access.role, "plan"),
       })}

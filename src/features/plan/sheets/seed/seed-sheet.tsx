@@ -1,7 +1,7 @@
 "use client";
 
-import { fallBack } from "@/core/sheets";
 import { change as changeOf } from "@/core/sheets/decisions";
+import { fallBack } from "@/core/sheets/faces";
 import { Button } from "@/ui/button";
 import { Choice } from "@/ui/choice";
 import { WrittenValue } from "@/ui/written-value";

@@ -1,0 +1,26 @@
+import type { Face } from "../sheet";
+
+const plantDecimals = (plantsPerM2: number) => (plantsPerM2 < 20 ? 1 : 0);
+
+/** What pages need of this sheet without drafting it. */
+export const seedFace: Face = {
+  id: "seed",
+  fallsBack: {
+    crop: ["seed"],
+    kind: ["seed/lotId"],
+    method: [
+      "seed/rowSpacingCm",
+      "seed/inRowSpacingCm",
+      "seed/unitsPerStation",
+      "seed/adjustments",
+      "seed/targetPlantsPerM2",
+    ],
+  },
+  present: {
+    result: ({ seed }, words) =>
+      `${words.quantity(seed.sownKgPerHa ?? seed.boughtKgPerHa, "massPerArea")}, ${words.quantity(seed.targetPlantsPerM2, "countPerArea", plantDecimals(seed.targetPlantsPerM2))}`,
+    ledger: ({ seed }) => [
+      { label: "Plants", figures: [{ id: "seed.targetPlants", decimals: plantDecimals(seed.targetPlantsPerM2) }] },
+    ],
+  },
+};
