@@ -10,7 +10,7 @@ import { evaporationKept, kcUnderMulch } from "./mulch";
 import { daysAtIntervals, daysAtSums, dryTurn, openingsOf } from "./openings";
 import { missingWater } from "./start-moisture";
 import { sunPays, sunPump } from "./sun-pump";
-import { blendWater, leachingShare, nitrogenInWater } from "./water-quality";
+import { blendWater, nitrogenInWater } from "./water-quality";
 import { mostOfSecond, sealing } from "./water-suits";
 
 describe("openings", () => {
@@ -126,12 +126,6 @@ describe("coefficients", () => {
 });
 
 describe("what comes with water", () => {
-  it("salt asks for water that drains", () => {
-    // 1.2 / (5 x 1.7 - 1.2) = 1.2 / 7.3
-    expect(unwrap(leachingShare({ ecDsM: 1.2, thresholdDsM: 1.7 })).sharePct).toBeCloseTo(16.44, 2);
-    expect(unwrap(leachingShare({ ecDsM: 9, thresholdDsM: 1.7 })).sharePct).toBe(100);
-    expect(leachingShare({ ecDsM: -1, thresholdDsM: 1.7 }).ok).toBe(false);
-  });
   it("two waters", () => {
     expect(blendWater({ ecDsM: 0.4, nitrateMgL: 10 }, { ecDsM: 3, nitrateMgL: null }, 30)).toMatchObject({
       ecDsM: 0.7 * 0.4 + 0.3 * 3,

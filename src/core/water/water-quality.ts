@@ -1,8 +1,5 @@
 /** Salt, sodium, chloride and nitrate that come with water. */
 
-import { readNumber } from "../args";
-import { type FieldError, failed, ok, type Result } from "../result";
-
 export interface WaterAnalysis {
   /** conductivity [dS/m] */
   ecDsM?: number | null | undefined;
@@ -16,21 +13,6 @@ export const ANALYSED = ["ecDsM", "sar", "chlorideMgL", "nitrateMgL"] as const s
 
 /** Nitrogen in nitrate, by molar mass: 14.007 / 62.004. */
 const N_IN_NITRATE = 0.2259;
-
-/**
- * Share of water that has to drain so that salt does not gather: EC of water / (5 x EC that the crop bears - EC of water).
- * Source: Ayers and Westcot 1985 (FAO-29), equation 9, for water given to the ground. 1 where the crop bears no such water.
- *
- * Example: water of 1.2 dS/m on potatoes (1.7): 1.2 / (8.5 - 1.2) = 16.4 %.
- */
-export function leachingShare(input: { ecDsM: number; thresholdDsM: number }): Result<{ sharePct: number }> {
-  const errors: FieldError[] = [];
-  const ec = readNumber(errors, "ecDsM", input?.ecDsM, { min: 0, max: 60, unit: "dS/m" });
-  const threshold = readNumber(errors, "thresholdDsM", input?.thresholdDsM, { above: 0, max: 50, unit: "dS/m" });
-  if (errors.length > 0) return failed(errors);
-  const rest = 5 * threshold - ec;
-  return ok({ sharePct: rest <= 0 ? 100 : Math.min(100, (100 * ec) / rest) });
-}
 
 /**
  * Two waters put together by volume. Salts add up by their parts; sodium's ratio does not, and is taken between the two by

@@ -1,7 +1,8 @@
 /** What comes with the water: salt, sodium, chloride, nitrate; of one source or of two that are mixed. */
 
 import { computed } from "../../figure";
-import { blendWater, leachingShare, nitrogenInWater, type WaterAnalysis } from "../../water/water-quality";
+import { leachingShare } from "../../soil/reclaim";
+import { blendWater, nitrogenInWater, type WaterAnalysis } from "../../water/water-quality";
 import type { Draft } from "../sheet";
 import type { WaterPart } from "./part";
 
@@ -24,8 +25,9 @@ export function waterGiven({ facts, decisions }: Draft): WaterAnalysis {
 /** Share of the water that has to drain to carry its salt off [%]; null where its salt is not known. */
 export function leachingNeed({ context }: Draft, { ecDsM }: WaterAnalysis): number | null {
   if (ecDsM == null) return null;
-  const needed = leachingShare({ ecDsM, thresholdDsM: context.crop.guide.soil.salinity.thresholdDsM });
-  return needed.ok ? needed.value.sharePct : null;
+  const needed = leachingShare({ ecW: ecDsM, ecE: context.crop.guide.soil.salinity.thresholdDsM });
+  // as salty as five times what the crop bears no share of it is enough
+  return needed.ok ? Math.min(100, needed.value.sharePct) : 100;
 }
 
 /** How much of what is taken stays for the crop, where salt is carried off with the rest; 1 where it is not. */
