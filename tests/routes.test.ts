@@ -179,6 +179,17 @@ const TABLE: Record<string, Row> = {
     body: () => ({ revision: 99 }),
     toOther: 404,
   },
+  "POST /api/plans/[id]/sign-offs": {
+    may: "o",
+    path: () => `/api/plans/${ids.plan}/sign-offs`,
+    body: () => ({ treatmentId: "treat-x", signed: "x" }),
+    toOther: 404,
+  },
+  "DELETE /api/plans/[id]/sign-offs": {
+    may: "o",
+    path: () => `/api/plans/${ids.plan}/sign-offs?treatmentId=treat-x`,
+    toOther: 404,
+  },
   "POST /api/plans/[id]/repair": { may: "oa", path: () => `/api/plans/${ids.plan}/repair`, toOther: 404 },
   "GET /api/plans/[id]/versions/[number]/[file]": {
     may: "oag",

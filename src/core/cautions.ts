@@ -1,6 +1,6 @@
 /** Which cautions an operation carries by what it uses. */
 
-export type InputKind = "seed" | "fertiliser" | "lime" | "gypsum" | "manure";
+export type InputKind = "seed" | "fertiliser" | "lime" | "gypsum" | "manure" | "protection";
 
 /** The topic that every operation with this input carries. */
 export const INPUT_CAUTIONS: Record<InputKind, string> = {
@@ -9,6 +9,7 @@ export const INPUT_CAUTIONS: Record<InputKind, string> = {
   lime: "lime dust",
   gypsum: "gypsum dust",
   manure: "manure",
+  protection: "spray",
 };
 /** The topic that every operation with a machine carries. */
 export const MACHINE_CAUTION = "machines";

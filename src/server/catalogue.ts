@@ -4,6 +4,7 @@ import type { Prices } from "@/core/plan/facts";
 import type { Fertiliser } from "@/core/records/fertiliser";
 import type { LimeProduct } from "@/core/records/lime-product";
 import { pricesRecord } from "@/core/records/prices";
+import type { ProtectionProduct } from "@/core/records/protection-product";
 import type { SeedLot } from "@/core/records/seed-lot";
 import { Refused } from "./access";
 import { audit } from "./audit";
@@ -12,6 +13,7 @@ import { type Client, row, rows, type Scope } from "./db";
 import { newestOffers } from "./records/crop-offers";
 import { fertiliserTable } from "./records/fertilisers";
 import { limeTable } from "./records/lime-products";
+import { protectionProductTable } from "./records/protection-products";
 import type { RecordTable } from "./records/record-table";
 import { seedLotTable } from "./records/seed-lots";
 
@@ -19,19 +21,22 @@ export interface Catalogue {
   fertilisers: Fertiliser[];
   limes: LimeProduct[];
   seedLots: SeedLot[];
+  /** labels; what is retired is planned no more, whoever chose it */
+  products: ProtectionProduct[];
   prices: Prices;
 }
 
 /** What can be bought, and what of it is retired: offered only where a plan has chosen it already. */
 export async function loadCatalogue(client: Client, scope: Scope): Promise<Catalogue & { retired: Set<string> }> {
   const retired = new Set<string>();
-  const [practice, fertilisers, limes, seedLots, offers] = await Promise.all([
+  const [practice, fertilisers, limes, seedLots, products, offers] = await Promise.all([
     row<{ currency: string; prices: unknown }>(client, "select currency, prices from practice where id = $1", [
       scope.practiceId,
     ]),
     loadProducts(client, scope, fertiliserTable, "name", retired),
     loadLimes(client, scope, retired),
     loadProducts(client, scope, seedLotTable, "variety", retired),
+    loadProducts(client, scope, protectionProductTable, "name", retired),
     newestOffers(client, scope),
   ]);
   const prices = pricesRecord.parse(practice?.prices);
@@ -39,6 +44,7 @@ export async function loadCatalogue(client: Client, scope: Scope): Promise<Catal
     fertilisers,
     limes,
     seedLots,
+    products: products.filter((p) => !retired.has(p.id)),
     prices: {
       currency: practice?.currency ?? "cr",
       ...prices,

@@ -99,6 +99,10 @@ export const BODIES = {
   }),
   "PUT /api/plans/{id}": z.strictObject({ revision, decisions: anyDecisionsSchema }),
   "POST /api/plans/{id}/issue": z.strictObject({ revision }),
+  "POST /api/plans/{id}/sign-offs": z.strictObject({
+    treatmentId: z.string().min(1).max(60),
+    signed: z.string().min(1).max(400),
+  }),
   "POST /api/log": logEntryRecord,
   "POST /api/stages": stageSeenRecord,
   "POST /api/rain": rainReadingRecord,
@@ -220,6 +224,8 @@ export interface Answers {
   "DELETE /api/log": Done;
   "POST /api/rain": Done;
   "DELETE /api/rain": Done;
+  "POST /api/plans/{id}/sign-offs": Done;
+  "DELETE /api/plans/{id}/sign-offs": Done;
   "POST /api/stages": Done;
   "DELETE /api/stages": Done;
   "POST /api/moves": { results: MoveResult[] };

@@ -10,6 +10,7 @@ import { limeProductRecord } from "@/core/records/lime-product";
 import { logEntryRecord } from "@/core/records/log-entry";
 import { isoDate, name } from "@/core/records/parts";
 import { pricesRecord } from "@/core/records/prices";
+import { protectionProductRecord } from "@/core/records/protection-product";
 import { seedLotRecord } from "@/core/records/seed-lot";
 import { soilTestRecord } from "@/core/records/soil-test";
 
@@ -59,6 +60,8 @@ const demoPractice = z.strictObject({
   fertilisers: z.array(fertiliserRecord),
   limes: z.array(limeProductRecord),
   seedLots: z.array(seedLotRecord),
+  /** made up, and called so by their names */
+  protectionProducts: z.array(protectionProductRecord).default([]),
 });
 /** As it is written, where defaults may be left out; and as it is loaded. */
 export type DemoPractice = z.input<typeof demoPractice>;

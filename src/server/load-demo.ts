@@ -16,6 +16,7 @@ import { insertFertiliser } from "./records/fertilisers";
 import { insertField } from "./records/fields";
 import { insertGrownCrop } from "./records/grown-crops";
 import { insertLimeProduct } from "./records/lime-products";
+import { protectionProductTable } from "./records/protection-products";
 import { insertSeedLot } from "./records/seed-lots";
 import { insertSoilTest } from "./records/soil-tests";
 
@@ -114,6 +115,7 @@ async function loadPractice(owner: Client, demo: Practice, password: string): Pr
 async function loadCatalogueRows(client: Client, practiceId: string, demo: Practice): Promise<void> {
   for (const f of demo.fertilisers) await insertFertiliser(client, practiceId, f);
   for (const l of demo.limes) await insertLimeProduct(client, practiceId, l);
+  for (const p of demo.protectionProducts) await protectionProductTable.insert(client, { practice_id: practiceId }, p);
   for (const s of demo.seedLots) await insertSeedLot(client, practiceId, s);
 }
 

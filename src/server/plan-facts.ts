@@ -18,6 +18,7 @@ import { placeName } from "./places";
 import { loadGrownCrops } from "./records/grown-crops";
 import { limitsOfScheme, loadSoilSchemes } from "./records/soil-schemes";
 import { loadLastSoilTests } from "./records/soil-tests";
+import { loadSignOffs } from "./sign-offs";
 import { loadObservedWeather } from "./stations";
 import { readDecisions } from "./stored-decisions";
 
@@ -36,7 +37,7 @@ export async function loadPlanFacts(client: Client, asker: Asker, plans: PlanRow
   const planIds = plans.map((p) => p.id);
   const asked = [practiceId, planIds];
   // asked together: see the pool
-  const [fields, tests, history, log, observations, plantings, { retired, ...catalogue }, schemes, rain] =
+  const [fields, tests, history, log, observations, plantings, { retired, ...catalogue }, schemes, rain, signOffs] =
     await Promise.all([
       rows<PlanFacts["field"] & { labourPerH: number | null; stationId: string | null }>(
         client,
@@ -44,7 +45,7 @@ export async function loadPlanFacts(client: Client, asker: Asker, plans: PlanRow
        f.compaction_depth_cm as "compactionDepthCm", f.irrigated,
        f.soil_depth_cm as "soilDepthCm", f.slope_pct as "slopePct", f.stones_pct as "stonesPct", f.water_source as "waterSource",
        f.water_m3_per_year as "waterM3PerYear", f.outlet_km as "outletKm", f.water_system as "waterSystem", f.water_flow_m3_per_h as "waterFlowM3PerH", f.water_lift_m as "waterLiftM", f.water_ec_ds_m as "waterEcDsM", f.water_sar as "waterSar",
-       f.water_chloride_mg_l as "waterChlorideMgL", f.water_nitrate_mg_l as "waterNitrateMgL", f.grazed, f.water_distance_m as "waterDistanceM", fa.machines, fa.harvesters, fa.hands, fa.hand_work as "handWork", fa.contractor, fa.labour_per_h as "labourPerH", fa.station_id as "stationId"
+       f.water_chloride_mg_l as "waterChlorideMgL", f.water_nitrate_mg_l as "waterNitrateMgL", f.grazed, f.open_water_m as "openWaterM", f.houses_m as "housesM", f.water_distance_m as "waterDistanceM", fa.machines, fa.harvesters, fa.hands, fa.hand_work as "handWork", fa.contractor, fa.labour_per_h as "labourPerH", fa.station_id as "stationId"
      from field f join farm fa on fa.practice_id = f.practice_id and fa.id = f.farm_id where f.practice_id = $1 and f.id = any($2::uuid[])`,
         [practiceId, fieldIds],
       ),
@@ -66,6 +67,7 @@ export async function loadPlanFacts(client: Client, asker: Asker, plans: PlanRow
       loadCatalogue(client, asker),
       loadSoilSchemes(client, asker),
       loadRain(client, asker, fieldIds),
+      loadSignOffs(client, asker, planIds),
     ]);
   const fieldOf = new Map(fields.map((f) => [f.id, f]));
   const stationIds = [...new Set(fields.flatMap((f) => f.stationId ?? []))];
@@ -89,6 +91,7 @@ export async function loadPlanFacts(client: Client, asker: Asker, plans: PlanRow
   const chosen = retired.size > 0 ? await loadChosenText(client, asked) : new Map<string, string>();
   const rainOf = groupBy(rain, (r) => r.fieldId);
   const logOf = groupBy(log, (l) => l.planId);
+  const signedOf = groupBy(signOffs, (s) => s.planId);
   const seenOf = groupBy(observations, (o) => o.planId);
 
   for (const plan of plans) {
@@ -122,6 +125,9 @@ export async function loadPlanFacts(client: Client, asker: Asker, plans: PlanRow
       prices: { ...catalogue.prices, ...(labourPerH === null ? {} : { labourPerH }) },
       ...(rainOf.has(plan.fieldId)
         ? { rain: (rainOf.get(plan.fieldId) ?? []).map(({ day, rainMm }) => ({ day, rainMm })) }
+        : {}),
+      ...(signedOf.has(plan.id)
+        ? { signOffs: (signedOf.get(plan.id) ?? []).map(({ planId: _, ...signed }) => signed) }
         : {}),
       log: (logOf.get(plan.id) ?? []).map(({ planId: _, ...entry }) => entry),
       observations: (seenOf.get(plan.id) ?? []).map(({ planId: _, ...entry }) => entry),

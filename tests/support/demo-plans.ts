@@ -62,6 +62,7 @@ export function demoFacts(
     fertilisers: practice.fertilisers,
     limes: practice.limes,
     seedLots: practice.seedLots,
+    products: practice.protectionProducts,
     prices: {
       currency: practice.practice.currency,
       ...practice.practice.prices,

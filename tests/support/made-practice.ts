@@ -35,6 +35,8 @@ export async function removePractice(adminUrl: string, name: string): Promise<vo
   // all of it goes, in whatever order
   await admin.query("begin");
   await admin.query("set local session_replication_role = replica");
+  // the worker may be drafting in it: its transactions end first
+  await admin.query("lock table outline_job, plan_outline in exclusive mode");
   for (const { id } of rows) {
     const people = await admin.query("select user_id from membership where practice_id = $1", [id]);
     for (const { name: table } of tables) await admin.query(`delete from ${table} where practice_id = $1`, [id]);

@@ -12,6 +12,8 @@ export const GENERAL_CAUTIONS: Record<string, string> = {
     "Keep off water margins, frozen and waterlogged ground and inside closed periods; store ammonium nitrate cool, dry and apart from fuel.",
   manure:
     "Dust, germs and gas: wash before eating, livestock kept off; never into a pit alone; keep off water margins, frozen and waterlogged ground and inside closed periods.",
+  spray:
+    "Only what the label allows, by who is licensed: gloves, face shield and what the label asks for; no wind over its limit, no still inversion, not towards water, hives, houses or people; nobody in the crop before the re-entry time; rinse water onto the crop, never into a drain.",
   pumps:
     "Electric pumps and water: isolator off before hands go to the pump, no wet cables; no engine in a pit or well, where its gas gathers; nothing fed through the water without a valve against back-flow.",
   "open water":

@@ -10,6 +10,7 @@ export const OPERATION_ROLES = [
   "plant",
   "look",
   "weed",
+  "treat",
   "irrigate",
   "drain",
   "tend",

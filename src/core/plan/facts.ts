@@ -10,6 +10,7 @@ import type { GrownCrop } from "../records/grown-crop";
 import type { LimeProduct } from "../records/lime-product";
 import type { LogEntry } from "../records/log-entry";
 import type { PriceList } from "../records/prices";
+import type { ProtectionProduct } from "../records/protection-product";
 import type { SeedLot } from "../records/seed-lot";
 import type { SoilTest } from "../records/soil-test";
 import type { SchemeLimits } from "../soil/soil-limits";
@@ -44,6 +45,8 @@ export type FieldFacts = Pick<
       | "waterChlorideMgL"
       | "waterNitrateMgL"
       | "grazed"
+      | "openWaterM"
+      | "housesM"
     >
   > &
   Pick<FarmRecord, "zone" | "handWork" | "contractor" | "machines" | "harvesters" | "hands"> & {
@@ -72,6 +75,15 @@ export type KnownTest = Omit<SoilTest, "bulkDensity"> & Partial<Pick<SoilTest, "
 /** A lot as plans know it; when its germination was found need not be said. */
 export type PlanLot = Omit<SeedLot, "testedOn"> & Partial<Pick<SeedLot, "testedOn">>;
 
+/** Who stands for a treatment, as it was written then. */
+export interface SignOff {
+  treatmentId: string;
+  signed: string;
+  person: string;
+  licenceNo: string;
+  at: string;
+}
+
 export interface PlanFacts {
   field: FieldFacts;
   soilTest: KnownTest | null;
@@ -89,6 +101,10 @@ export interface PlanFacts {
   /** rain in the field's own gauge, which goes before the station's */
   rain?: { day: IsoDate; rainMm: number }[];
   log: LoggedOperation[];
+  /** crop protection products of the practice's register */
+  products?: ProtectionProduct[];
+  /** treatments that a licensed adviser stands for, each word for word */
+  signOffs?: SignOff[];
   /** growth stages seen in the field */
   observations: StageObservation[];
   today: IsoDate;

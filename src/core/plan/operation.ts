@@ -16,7 +16,7 @@ export interface OperationInput {
   kind: InputKind;
   id: string;
   name: string;
-  unit: "kg" | "t" | "units";
+  unit: "kg" | "t" | "units" | "L";
   /** what goes on or into a hectare */
   perHa: number;
   /** for the whole field, with reserve: what is bought */

@@ -7,6 +7,7 @@ const WORLD: ImportWorld = {
     crops: [{ value: "wheat", label: "Wheat" }],
     grown: [{ value: "wheat", label: "Wheat" }],
     products: [],
+    threats: [],
     kinds: [{ value: "winter", label: "Winter wheat", of: "wheat" }],
     zones: [{ value: "any", label: "Any" }],
     schemes: [{ value: "olsenIndex", label: "Olsen P, ammonium-nitrate K and Mg, index" }],

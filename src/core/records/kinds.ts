@@ -8,6 +8,7 @@ import { fieldKind } from "./field";
 import { growerKind } from "./grower";
 import { grownCropKind } from "./grown-crop";
 import { limeKind } from "./lime-product";
+import { protectionProductKind } from "./protection-product";
 import { seedLotKind } from "./seed-lot";
 import { soilSchemeKind } from "./soil-scheme";
 import { soilTestKind } from "./soil-test";
@@ -30,6 +31,7 @@ export const RECORD_KINDS: Record<KindId, RecordKind> = {
   varieties: varietyKind,
   "variety-trials": varietyTrialKind,
   "crop-offers": cropOfferKind,
+  "protection-products": protectionProductKind,
 };
 
 export const isKind = (id: string): id is KindId => Object.hasOwn(RECORD_KINDS, id);

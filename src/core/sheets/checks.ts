@@ -4,6 +4,7 @@ import type { SheetId } from "../sheet-ids";
 import { checkFeed } from "./feed/check";
 import { checkGround } from "./ground/check";
 import { checkMoney } from "./money/check";
+import { checkProtect } from "./protect/check";
 import { checkSeed } from "./seed/check";
 import type { Check } from "./sheet";
 import { checkSoil } from "./soil/check";
@@ -15,5 +16,6 @@ export const SHEET_CHECKS: Partial<Record<SheetId, (check: Check) => void>> = {
   seed: checkSeed,
   feed: checkFeed,
   water: checkWater,
+  protect: checkProtect,
   money: checkMoney,
 };

@@ -6,6 +6,7 @@ import { DECISIONS_VERSION, type Decisions } from "./decisions";
 import { feedDecisions } from "./feed/decisions";
 import { groundDecisions } from "./ground/decisions";
 import { moneyDecisions } from "./money/decisions";
+import { protectDecisions } from "./protect/decisions";
 import { seedDecisions } from "./seed/decisions";
 import { soilDecisions } from "./soil/decisions";
 import { waterDecisions } from "./water/decisions";
@@ -18,6 +19,7 @@ export const decisionsSchema = z.strictObject({
   seed: seedDecisions.optional(),
   feed: feedDecisions.optional(),
   water: waterDecisions.optional(),
+  protect: protectDecisions.optional(),
   money: moneyDecisions.optional(),
 }) satisfies z.ZodType<Decisions>;
 

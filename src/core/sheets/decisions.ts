@@ -8,6 +8,7 @@ import type { CommonDecisions } from "../plan/common-decisions";
 import type { feedDecisions } from "./feed/decisions";
 import type { groundDecisions } from "./ground/decisions";
 import type { moneyDecisions } from "./money/decisions";
+import type { protectDecisions } from "./protect/decisions";
 import type { seedDecisions } from "./seed/decisions";
 import type { soilDecisions } from "./soil/decisions";
 import type { waterDecisions } from "./water/decisions";
@@ -21,6 +22,7 @@ export interface Decisions extends CommonDecisions {
   seed?: z.infer<typeof seedDecisions> | undefined;
   feed?: z.infer<typeof feedDecisions> | undefined;
   water?: z.infer<typeof waterDecisions> | undefined;
+  protect?: z.infer<typeof protectDecisions> | undefined;
   money?: z.infer<typeof moneyDecisions> | undefined;
 }
 

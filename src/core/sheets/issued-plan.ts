@@ -38,10 +38,10 @@ const figure = z.object({
   override: z.object({ value: z.number(), reason: z.string(), computed: z.number() }).optional(),
 });
 const input = z.object({
-  kind: z.enum(["seed", "fertiliser", "lime", "gypsum", "manure"]),
+  kind: z.enum(["seed", "fertiliser", "lime", "gypsum", "manure", "protection"]),
   id: z.string(),
   name: z.string(),
-  unit: z.enum(["kg", "t", "units"]),
+  unit: z.enum(["kg", "t", "units", "L"]),
   perHa: z.number(),
   quantity: z.number(),
   bags: z.number().nullable(),

@@ -14,6 +14,7 @@ import type { FeedPart } from "./feed/part";
 import type { GroundPart } from "./ground/part";
 import type { HarvestPart } from "./harvest/part";
 import type { MoneyPart } from "./money/part";
+import type { ProtectPart } from "./protect/part";
 import type { SeedPart } from "./seed/part";
 import type { SitePart } from "./site-part";
 import type { SoilPart } from "./soil/part";
@@ -27,6 +28,7 @@ export interface PlanParts {
   seed: SeedPart;
   feed: FeedPart;
   water: WaterPart;
+  protect: ProtectPart;
   harvest: HarvestPart;
   money: MoneyPart;
 }

@@ -128,6 +128,7 @@ describe("what falls back", () => {
       "seed",
       "feed",
       "water",
+      "protect",
       "money",
       "targetTPerHa",
       "dates",

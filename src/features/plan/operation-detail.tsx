@@ -6,6 +6,7 @@ import type { Operation } from "@/core/plan/operation";
 import { Button } from "@/ui/button";
 import { Popover } from "@/ui/popover";
 import { WrittenValue } from "@/ui/written-value";
+import { inputDimension } from "../shared/input-dimension";
 import { useUnits } from "../shared/units";
 import { LogForm } from "../week/log-form";
 import { usePlanModel } from "./plan-context";
@@ -25,8 +26,8 @@ export function OperationDetail({ operation }: { operation: Operation }) {
       <p className="text-soft">{operation.reason}.</p>
       {operation.inputs.map((input) => (
         <p key={input.id}>
-          {input.name}: {input.unit === "t" ? show(input.perHa, "dressing") : show(input.perHa, "massPerArea")},{" "}
-          {number(input.quantity, input.unit === "t" ? 1 : 0)} {input.unit} for the field
+          {input.name}: {show(input.perHa, inputDimension(input.unit))},{" "}
+          {number(input.quantity, input.unit === "kg" ? 0 : 1)} {input.unit} for the field
           {input.bags ? `, ${input.bags} bags of ${number(input.bagKg ?? 0)} kg` : ""}
         </p>
       ))}

@@ -5,6 +5,7 @@ import { useState } from "react";
 import { formatDay } from "@/core/dates";
 import type { Operation } from "@/core/plan/operation";
 import type { SheetId } from "@/core/sheet-ids";
+import { inputDimension } from "../shared/input-dimension";
 import { useUnits } from "../shared/units";
 import { useMovingDates } from "./moving-dates";
 import { usePlanModel } from "./plan-context";
@@ -91,9 +92,7 @@ function OperationLine({
           {operation.name}
         </button>
         <span className="ml-2 text-[12px] text-soft">
-          {operation.inputs
-            .map((i) => `${i.name} ${i.unit === "t" ? show(i.perHa, "dressing") : show(i.perHa, "massPerArea")}`)
-            .join(" + ")}
+          {operation.inputs.map((i) => `${i.name} ${show(i.perHa, inputDimension(i.unit))}`).join(" + ")}
           {operation.byDaysAndStage ? ` planned by days and stage (${operation.tiedTo})` : ""}
         </span>
         {operation.overdueDays > 0 && (

@@ -3,7 +3,7 @@
 import { useCallback, useEffect, useMemo, useReducer, useRef, useState } from "react";
 import type { Guide } from "@/core/guides/schema";
 import type { StageObservation } from "@/core/phenology/stage-dates";
-import type { LoggedOperation, PlanFacts } from "@/core/plan/facts";
+import type { LoggedOperation, PlanFacts, SignOff } from "@/core/plan/facts";
 import { failed, fieldError, type Result } from "@/core/result";
 import type { PlanSummary } from "@/core/sheets/compare";
 import {
@@ -36,6 +36,7 @@ type Step =
   | { type: "redo" };
 
 const MERGE_MS = 900;
+const NOTHING_SIGNED: SignOff[] = [];
 
 /** The history of decisions: what undo and redo walk along. Exported for its test. */
 export function stepHistory(history: History, step: Step): History {
@@ -134,12 +135,19 @@ export function usePlan(start: PlanStart) {
   const [history, step] = useReducer(stepHistory, start.decisions, freshHistory);
   const [log, setLog] = useState<LoggedOperation[]>(start.facts.log);
   const [observations, setObservations] = useState<StageObservation[]>(start.facts.observations);
-  const facts = useMemo<PlanFacts>(() => ({ ...start.facts, log, observations }), [start.facts, log, observations]);
+  const [signOffs, setSignOffs] = useState<SignOff[]>(start.facts.signOffs ?? NOTHING_SIGNED);
+  const facts = useMemo<PlanFacts>(
+    () => ({ ...start.facts, log, observations, signOffs }),
+    [start.facts, log, observations, signOffs],
+  );
   const decisions = history.now;
 
   const { guide, problem } = useGuide(decisions.crop.guideId, start.guide);
   const untouched =
-    decisions === start.decisions && log === start.facts.log && observations === start.facts.observations;
+    decisions === start.decisions &&
+    log === start.facts.log &&
+    observations === start.facts.observations &&
+    signOffs === (start.facts.signOffs ?? NOTHING_SIGNED);
   const engine = useEngine(!untouched);
   const drafted = useMemo(
     () => (engine && guide && !untouched ? engine.draftPlan(facts, decisions, start.season, guide) : null),
@@ -194,6 +202,7 @@ export function usePlan(start: PlanStart) {
     log,
     setLog,
     setObservations,
+    setSignOffs,
     season: start.season,
     planId: start.planId,
     editable: start.editable,

@@ -8,6 +8,7 @@ import { daysBetween, formatDay, toDay } from "@/core/dates";
 import type { DueOperation } from "@/server/contracts";
 import { Button } from "@/ui/button";
 import { AnchoredPopover } from "@/ui/popover";
+import { inputDimension } from "../shared/input-dimension";
 import { SheetMark } from "../shared/sheet-mark";
 import { useUnits } from "../shared/units";
 import { WrittenDate } from "../shared/written-date";
@@ -76,8 +77,8 @@ export function DueLine({
         </p>
         {o.inputs.map((input) => (
           <p key={input.id} className="text-[13px]">
-            {input.name}: {input.unit === "t" ? show(input.perHa, "dressing") : show(input.perHa, "massPerArea")},{" "}
-            {number(input.quantity, input.unit === "t" ? 1 : 0)} {input.unit} in all
+            {input.name}: {show(input.perHa, inputDimension(input.unit))},{" "}
+            {number(input.quantity, input.unit === "kg" ? 0 : 1)} {input.unit} in all
             {input.bags ? `, ${input.bags} bags of ${number(input.bagKg ?? 0)} kg` : ""}
           </p>
         ))}

@@ -7,6 +7,7 @@ import type { LoggedOperation } from "@/core/plan/facts";
 import type { WaterGiven as Gift, OperationInput } from "@/core/plan/operation";
 import { Button } from "@/ui/button";
 import { Dialog } from "@/ui/dialog";
+import { inputDimension } from "../shared/input-dimension";
 import { newId } from "../shared/new-id";
 import { useUnits } from "../shared/units";
 import { WrittenDate } from "../shared/written-date";
@@ -43,7 +44,7 @@ export function LogForm({
   const single = operation.inputs.length === 1 ? operation.inputs[0] : undefined;
   // water is logged as the depth that was given, and kept in cubic metres a hectare
   const waters = operation.role === "irrigate";
-  const dimension = single?.unit === "t" ? "dressing" : "massPerArea";
+  const dimension = inputDimension(single?.unit);
   const [quantity, setQuantity] = useState("");
   const [water, setWater] = useState(NO_WATER);
   const readWater = useReadWater(operation.gift);

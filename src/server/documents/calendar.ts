@@ -55,7 +55,7 @@ export function writeEvents(name: string, operations: CalendarOperation[], stamp
           o.detail,
           ...o.inputs.map(
             (i) =>
-              `${i.name}: ${i.perHa.toFixed(i.unit === "t" ? 1 : 0)} ${i.unit}/ha${i.bags ? `, ${i.bags} bags` : ""}.`,
+              `${i.name}: ${i.perHa.toFixed(i.unit === "t" ? 1 : i.unit === "L" ? 2 : 0)} ${i.unit}/ha${i.bags ? `, ${i.bags} bags` : ""}.`,
           ),
           o.earliest && o.latest && !o.doneOn ? `Window ${o.earliest} to ${o.latest}.` : "",
           ...o.cautions.map((c) => `Caution: ${c.text}`),

@@ -78,6 +78,8 @@ function inWords(input: Omit<OperationInput, "pricePerUnit">, rowSpacingCm: numb
   const name = plain(input.name);
   if (input.unit === "t")
     return `${name}: ${show(input.perHa, "dressing", units)}, ${formatNumber(input.quantity, { decimals: 1 })} t in all.`;
+  if (input.unit === "L")
+    return `${name}: ${show(input.perHa, "volumePerArea", units)}; ${formatNumber(input.perHa * 10, { decimals: 0 })} mL to 100 square metres; ${formatNumber(input.quantity, { decimals: 2 })} L in all.`;
   const hand = fieldMeasures(input.perHa, input.kind === "seed" ? rowSpacingCm : null, input.bagKg);
   const row =
     hand.gPerRowMetre === null ? "" : `, ${formatNumber(hand.gPerRowMetre, { decimals: 1 })} g to the metre of row`;

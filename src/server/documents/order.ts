@@ -23,7 +23,7 @@ export function orderLines({ issued }: DocumentSource): OrderLine[] {
   return issued.inputs
     .filter((input) => input.kind !== "manure")
     .map((input) => {
-      const decimals = input.unit === "t" ? 2 : 1;
+      const decimals = input.unit === "t" || input.unit === "L" ? 2 : 1;
       const toBuy = input.bags && input.bagKg ? input.bags * input.bagKg : input.quantity;
       return {
         Product: input.name,

@@ -19,6 +19,9 @@ export const KEPT: Record<string, string> = {
   variety: "varieties and their ratings",
   variety_trial: "yields of varieties in trials",
   crop_offer: "contracts, offers and sales; prices in hundredths of the currency a tonne",
+  protection_product:
+    "crop protection products and the uses on their labels; prices in hundredths of the currency a litre or kilogram",
+  treatment_sign_off: "who signed which treatment of a plan, word for word",
   soil_scheme: "schemes of soil tests of the practice's own",
   field_descent: "fields that were split or merged: which came of which",
   guide_revision: "the crop guides that plans were made with",

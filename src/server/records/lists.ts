@@ -2,7 +2,7 @@
 
 import type { Lists } from "@/core/records/describe";
 import type { Client, Scope } from "../db";
-import { cropNames, listCrops } from "../guides";
+import { cropNames, guideOf, listCrops } from "../guides";
 import { loadSoilSchemes } from "./soil-schemes";
 
 export async function recordLists(client: Client, scope: Scope): Promise<Lists> {
@@ -15,6 +15,7 @@ export async function recordLists(client: Client, scope: Scope): Promise<Lists> 
     kinds: crops.flatMap((c) => c.kinds.map((k) => ({ value: k.id, label: sentence(k.name), of: c.id }))),
     products: crops.flatMap((c) => c.products.map((p) => ({ value: p.id, label: sentence(p.name), of: c.id }))),
     grown: grown.sort((a, b) => a.label.localeCompare(b.label)),
+    threats: threatNames(),
     zones: ["any", ...zones].map((zone) => ({ value: zone, label: sentence(zone) })),
     // a test that was read by a scheme since retired keeps it
     schemes: schemes.map((s) => ({
@@ -23,6 +24,12 @@ export async function recordLists(client: Client, scope: Scope): Promise<Lists> 
       units: Object.fromEntries(s.nutrients.map((n) => [n.nutrient, n.unit])),
     })),
   };
+}
+
+/** Every weed, pest and disease that some guide names. */
+function threatNames(): { value: string; label: string }[] {
+  const names = new Map(listCrops().flatMap((c) => (guideOf(c.id)?.threats ?? []).map((t) => [t.id, t.name] as const)));
+  return [...names].map(([value, label]) => ({ value, label })).sort((a, b) => a.label.localeCompare(b.label));
 }
 
 const sentence = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);

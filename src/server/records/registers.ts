@@ -10,6 +10,7 @@ import { fieldTable } from "./fields";
 import { growerTable } from "./growers";
 import { grownCropTable } from "./grown-crops";
 import { limeTable } from "./lime-products";
+import { protectionProductTable } from "./protection-products";
 import type { RecordTable } from "./record-table";
 import { seedLotTable } from "./seed-lots";
 import { soilSchemeTable } from "./soil-schemes";
@@ -49,4 +50,5 @@ export const REGISTERS: Record<KindId, Register> = {
   varieties: register("varieties", varietyTable, "settings"),
   "variety-trials": register("variety-trials", varietyTrialTable, "settings"),
   "crop-offers": register("crop-offers", cropOfferTable, "settings"),
+  "protection-products": register("protection-products", protectionProductTable, "settings"),
 };

@@ -13,6 +13,7 @@ const SHEET_OF_INPUT: Record<InputKind, SheetId> = {
   manure: "feed",
   lime: "soil",
   gypsum: "soil",
+  protection: "protect",
 };
 
 /** Cost by sheet, output at the target, margin, and the yield and price at which the crop breaks even. */
@@ -139,7 +140,7 @@ function notPlanned({ context, facts, decisions, parts }: Draft, inputs: InputLi
   const unpriced = inputs.filter((i) => i.pricePerUnit <= 0 && i.quantity > 0 && i.kind !== "manure");
   const wet = facts.field.irrigated || method.waterAtPlanting === "standing";
   return [
-    "crop protection",
+    parts.protect.treatments.length > 0 ? "crop protection beyond what is planned" : "crop protection",
     ...(wet && !parts.water.season && !parts.water.pond ? ["water and pumping"] : []),
     ...(guide.tasks.some((t) => t.role === "store" || t.role === "cure" || t.role === "dry") ? ["storage"] : []),
     ...unpriced.map((i) => i.name),

@@ -3,7 +3,7 @@ import type { Face } from "../sheet";
 /** What pages need of this sheet without drafting it. */
 export const protectFace: Face = {
   id: "protect",
-  fallsBack: {},
+  fallsBack: { crop: ["protect"] },
   present: {
     result: (plan) => {
       const own = plan.operations.filter((o) => o.sheet === "protect");

@@ -1,9 +1,11 @@
 import type { Sheet } from "../sheet";
-import { taskOperations } from "../task-operations";
+import { draftProtect } from "./draft";
 import { protectFace } from "./face";
+import { protectOperations } from "./operations";
 
-/** Sheet 6: weeds, pests and diseases, for now as looks and work of the guide, dated by days and stage. */
+/** Sheet 6: weeds, pests and diseases: looks and work of the guide, and treatments within their labels. */
 export const protect: Sheet = {
   ...protectFace,
-  operations: (draft) => taskOperations(draft, "protect"),
+  draft: draftProtect,
+  operations: protectOperations,
 };

@@ -1,0 +1,240 @@
+/** What a label allows, against what is planned: each limit that is broken, with what is given and what is allowed. */
+
+import { addDays, daysBetween, formatDay, type IsoDate } from "../dates";
+import type { LabelUse, ProductKind, ProtectionProduct } from "../records/protection-product";
+import { unitOf } from "../records/protection-product";
+
+export interface LabelTreatment {
+  id: string;
+  /** null where the register has none of that name any more */
+  product: ProtectionProduct | null;
+  target: { id: string; name: string; organism: string };
+  ratePerHa: number;
+  waterLPerHa: number | null;
+  /** planned, or done on */
+  date: IsoDate | null;
+  /** growth stage of the crop on that day; null where nobody knows */
+  bbch: number | null;
+}
+
+export type LabelRule =
+  | "product"
+  | "kind"
+  | "crop"
+  | "target"
+  | "rate"
+  | "water"
+  | "number"
+  | "interval"
+  | "stage"
+  | "harvest"
+  | "approval"
+  | "permit"
+  | "group"
+  | "bees"
+  | "reentry";
+
+export interface LabelBreak {
+  rule: LabelRule;
+  treatment: string;
+  title: string;
+  why: string;
+}
+
+/** Treatments of one group of action in a row where the label names no number. */
+const USUAL_IN_A_ROW = 2;
+/** A crop is in bloom between these stages. */
+const BLOOM = { from: 60, to: 69 };
+
+/** What each kind of product works on. */
+const WORKS_ON: Record<ProductKind, string[] | null> = {
+  herbicide: ["plant"],
+  fungicide: ["fungus", "oomycete", "bacterium"],
+  // those that carry viruses are treated, the virus is not
+  insecticide: ["insect", "virus"],
+  acaricide: ["mite"],
+  nematicide: ["nematode"],
+  molluscicide: ["mollusc"],
+  rodenticide: ["rodent"],
+  regulator: null,
+};
+
+/** The use of a label that a treatment stands on; null where it names none. */
+export const labelledUse = (product: ProtectionProduct, crop: string, target: string): LabelUse | null =>
+  product.uses.find((u) => u.crop === crop && u.target === target) ?? null;
+
+/**
+ * Every label limit that treatments of one crop break, in the order of their dates. `harvest` is the first day on which
+ * anything is picked or cut, `handWork` the days of work by hand with their names. Treatments without a date are held to what needs none.
+ *
+ * Example: a fungicide whose label allows two a season, planned three times: "number" at the third.
+ */
+export function labelBreaks(
+  treatments: LabelTreatment[],
+  crop: { id: string; name: string },
+  { harvest, handWork }: { harvest: IsoDate | null; handWork: { name: string; date: IsoDate }[] },
+): LabelBreak[] {
+  const breaks: LabelBreak[] = [];
+  const inOrder = [...treatments].sort((a, b) => ((a.date ?? "9") < (b.date ?? "9") ? -1 : 1));
+  const before: LabelTreatment[] = [];
+  for (const t of inOrder) {
+    const say = (rule: LabelRule, title: string, why: string) => breaks.push({ rule, treatment: t.id, title, why });
+    checkOne(t, crop, harvest, handWork, say);
+    checkOrder(t, before, say);
+    before.push(t);
+  }
+  return breaks;
+}
+
+type Say = (rule: LabelRule, title: string, why: string) => void;
+const n = (value: number) => String(Math.round(value * 1000) / 1000);
+
+function checkOne(
+  { product, target, ratePerHa, waterLPerHa, date, bbch }: LabelTreatment,
+  crop: { id: string; name: string },
+  harvest: IsoDate | null,
+  handWork: { name: string; date: IsoDate }[],
+  say: Say,
+): void {
+  if (!product) {
+    say(
+      "product",
+      `The product against ${target.name} is not in the register.`,
+      "It was retired, or never typed in. Choose another.",
+    );
+    return;
+  }
+  const { name } = product;
+  const works = WORKS_ON[product.kind];
+  if (works && !works.includes(target.organism))
+    say(
+      "kind",
+      `${name} is a ${product.kind}: ${target.name} is a ${target.organism}.`,
+      "It does not work on it, whatever else it harms.",
+    );
+  const use = labelledUse(product, crop.id, target.id);
+  if (!use) {
+    const other = product.uses.some((u) => u.crop === crop.id);
+    say(
+      other ? "target" : "crop",
+      other ? `The label of ${name} does not name ${target.name}.` : `The label of ${name} does not name ${crop.name}.`,
+      "What a label or permit does not name is not used. Look for a permit, or for another way.",
+    );
+    return;
+  }
+  const unit = unitOf(product);
+  const low = use.rateLow ?? 0;
+  if (ratePerHa > use.rate || ratePerHa < low)
+    say(
+      "rate",
+      `${name}: ${n(ratePerHa)} ${unit}/ha given, allowed is ${low > 0 ? `${n(low)} to ` : "up to "}${n(use.rate)} ${unit}/ha.`,
+      ratePerHa > 5 * use.rate
+        ? "So many times the rate is a slip of the unit or of the point."
+        : "The label's rate is the limit of the law.",
+    );
+  if (
+    waterLPerHa !== null &&
+    (waterLPerHa < (use.waterLow ?? 0) || waterLPerHa > (use.waterHigh ?? Number.POSITIVE_INFINITY))
+  )
+    say(
+      "water",
+      `${name}: ${n(waterLPerHa)} L/ha of water given, allowed is ${use.waterLow ? `from ${n(use.waterLow)} ` : ""}${use.waterHigh ? `up to ${n(use.waterHigh)} ` : ""}L/ha.`,
+      "Too little burns and misses, too much runs off.",
+    );
+  if (bbch !== null && ((use.fromBbch !== null && bbch < use.fromBbch) || (use.toBbch !== null && bbch > use.toBbch)))
+    say(
+      "stage",
+      `${name} at growth stage ${Math.round(bbch)}${date ? `, ${formatDay(date)}` : ""}: allowed is ${use.fromBbch ?? 0} to ${use.toBbch ?? 99}.`,
+      use.toBbch !== null && use.toBbch < 10 && bbch >= 10
+        ? "It works before the crop is up; after that it harms it or does nothing."
+        : "Before and after it harms the crop, does nothing, or stays in the harvest.",
+    );
+  if (date && harvest && use.harvestWaitDays !== null && daysBetween(date, harvest) < use.harvestWaitDays)
+    say(
+      "harvest",
+      `${name} on ${formatDay(date)}: ${daysBetween(date, harvest)} days to the harvest of ${formatDay(harvest)}, the label asks for ${use.harvestWaitDays}.`,
+      "What is in the crop then is over the limit for food. Treat earlier, harvest later, or do without.",
+    );
+  const ends = product.useUntil ?? product.approvedUntil;
+  if (date && ends && date > ends)
+    say(
+      "approval",
+      `${name} may be used until ${formatDay(ends, true)}; planned is ${formatDay(date, true)}.`,
+      "Its approval ends. Stock that is left goes back as the law says.",
+    );
+  if (date && use.permitUntil && date > use.permitUntil)
+    say(
+      "permit",
+      `Permit ${use.permit} for ${name} ends on ${formatDay(use.permitUntil, true)}; planned is ${formatDay(date, true)}.`,
+      "Without it the use is none.",
+    );
+  if (bbch !== null && product.bees === "notInBloom" && bbch >= BLOOM.from && bbch <= BLOOM.to)
+    say(
+      "bees",
+      `${name} while the crop is in bloom${date ? ` (${formatDay(date)})` : ""}.`,
+      "The label forbids it: bees take it home. Treat before or after.",
+    );
+  const wait = product.reEntryHours ?? 0;
+  if (date && wait > 0)
+    for (const work of handWork) {
+      const until = addDays(date, Math.ceil(wait / 24));
+      if (work.date < date || work.date >= until) continue;
+      say(
+        "reentry",
+        `${work.name} on ${formatDay(work.date)} lies within the ${n(wait)} hours after ${name} (${formatDay(date)}).`,
+        "Nobody works in the crop before the re-entry time is over.",
+      );
+    }
+}
+
+/** Number, interval and groups: what goes before counts. */
+function checkOrder(t: LabelTreatment, before: LabelTreatment[], say: Say): void {
+  const { product, target, date } = t;
+  if (!product) return;
+  const same = before.filter((b) => b.product?.id === product.id);
+  const uses = product.uses.filter((u) => u.target === target.id);
+  const most = Math.min(...uses.map((u) => u.most ?? Number.POSITIVE_INFINITY), Number.POSITIVE_INFINITY);
+  if (same.length + 1 > most)
+    say(
+      "number",
+      `${product.name}: ${same.length + 1} treatments given, allowed ${most === 1 ? "is 1" : `are ${most}`} a season.`,
+      "What was logged counts too. Another group of action is due anyway.",
+    );
+  const last = same.at(-1)?.date;
+  const interval = Math.max(0, ...uses.map((u) => u.intervalDays ?? 0));
+  if (date && last && daysBetween(last, date) < interval)
+    say(
+      "interval",
+      `${product.name} on ${formatDay(date)}, ${daysBetween(last, date)} days after the one before: the label asks for ${interval}.`,
+      "Move one of them.",
+    );
+  if (product.group === "") return;
+  const allowed = product.groupInARow ?? USUAL_IN_A_ROW;
+  let row = 1;
+  // of the same kind: a herbicide between two fungicides is no change of group
+  for (const b of before.filter((b) => b.product?.kind === product.kind).reverse()) {
+    if (b.product?.group !== product.group) break;
+    row += 1;
+  }
+  if (row > allowed)
+    say(
+      "group",
+      `${row} treatments of group ${product.group} in a row, the last with ${product.name}: allowed ${allowed === 1 ? "is 1" : `are ${allowed}`}.`,
+      product.groupInARow === null
+        ? "The label names no number; two in a row are the usual limit against resistance. Change the group between them."
+        : "The label's own number. Change the group between them.",
+    );
+}
+
+/** The growth stage on a day, along a line between the stages round it; 0 before the first. */
+export function bbchOn(stages: { bbch: number; date: IsoDate }[], date: IsoDate): number | null {
+  const after = stages.findIndex((s) => s.date > date);
+  if (stages.length === 0) return null;
+  if (after === 0) return 0;
+  const from = stages[after === -1 ? stages.length - 1 : after - 1];
+  const to = after === -1 ? undefined : stages[after];
+  if (!from) return null;
+  if (!to) return from.bbch;
+  const span = daysBetween(from.date, to.date);
+  return from.bbch + ((to.bbch - from.bbch) * daysBetween(from.date, date)) / Math.max(1, span);
+}

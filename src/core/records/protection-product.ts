@@ -1,0 +1,198 @@
+import { z } from "zod";
+import { chosenFrom, type RecordKind } from "./describe";
+import { isoDate, minor, name, slug } from "./parts";
+
+/** What a product is used against, in the words of labels. */
+export const PRODUCT_KINDS = {
+  herbicide: "Herbicide",
+  fungicide: "Fungicide",
+  insecticide: "Insecticide",
+  acaricide: "Acaricide, against mites",
+  nematicide: "Nematicide",
+  molluscicide: "Molluscicide, against snails and slugs",
+  rodenticide: "Rodenticide",
+  regulator: "Growth regulator",
+} as const;
+export type ProductKind = keyof typeof PRODUCT_KINDS;
+const keys = <T extends object>(of: T) => Object.keys(of) as [keyof T & string, ...(keyof T & string)[]];
+
+export const BEE_RULES = {
+  none: "None on the label",
+  notInBloom: "Not on crops or weeds in bloom",
+  evening: "Only after bees have stopped flying",
+} as const;
+export const FORMULATIONS = { liquid: "Liquid", solid: "Solid" } as const;
+export const MOVES = { contact: "Contact", systemic: "Systemic" } as const;
+
+/** One use that the label allows: a crop, an organism, and its limits. Rates are of product a hectare, in its unit. */
+const labelUse = z.strictObject({
+  crop: z.string().min(1).max(80),
+  target: z.string().min(1).max(80),
+  rateLow: z.number().positive().max(1000).nullable().default(null),
+  rate: z.number().positive().max(1000),
+  waterLow: z.number().positive().max(10_000).nullable().default(null),
+  waterHigh: z.number().positive().max(10_000).nullable().default(null),
+  most: z.number().int().min(1).max(50).nullable().default(null),
+  intervalDays: z.number().int().min(0).max(365).nullable().default(null),
+  fromBbch: z.number().int().min(0).max(99).nullable().default(null),
+  toBbch: z.number().int().min(0).max(99).nullable().default(null),
+  harvestWaitDays: z.number().int().min(0).max(730).nullable().default(null),
+  plantBackDays: z.number().int().min(0).max(1500).nullable().default(null),
+  /** number of a minor-use permit, where it is no use of the label itself */
+  permit: z.string().trim().max(80).default(""),
+  permitUntil: isoDate.nullable().default(null),
+});
+export type LabelUse = z.infer<typeof labelUse>;
+
+/** A product of crop protection as its label says; nothing ships with the program but made-up ones in the demo. */
+export const protectionProductRecord = z.strictObject({
+  id: slug,
+  name,
+  kind: z.enum(keys(PRODUCT_KINDS)),
+  active: z.string().trim().min(1).max(400),
+  /** g/L of a liquid, % by mass of a solid */
+  content: z.number().positive().max(2000).nullable().default(null),
+  formulation: z.enum(keys(FORMULATIONS)).default("liquid"),
+  moves: z.enum(keys(MOVES)).nullable().default(null),
+  /** mode of action by the label's group; empty where it has none */
+  group: z.string().trim().max(20).default(""),
+  /** treatments of one group in a row that the label allows */
+  groupInARow: z.number().int().min(1).max(20).nullable().default(null),
+  reEntryHours: z.number().min(0).max(2000).nullable().default(null),
+  waterBufferM: z.number().min(0).max(1000).nullable().default(null),
+  houseBufferM: z.number().min(0).max(1000).nullable().default(null),
+  windMs: z.number().positive().max(15).nullable().default(null),
+  bees: z.enum(keys(BEE_RULES)).default("none"),
+  hazards: z.string().trim().max(1000).default(""),
+  equipment: z.string().trim().max(1000).default(""),
+  firstAid: z.string().trim().max(1000).default(""),
+  partners: z.string().trim().max(1000).default(""),
+  /** minor units a litre or kilogram */
+  pricePerUnit: minor,
+  packSize: z.number().positive().max(10_000).nullable().default(null),
+  approvedUntil: isoDate.nullable().default(null),
+  useUntil: isoDate.nullable().default(null),
+  stock: z.number().min(0).max(1_000_000).nullable().default(null),
+  batch: z.string().trim().max(200).default(""),
+  stockUntil: isoDate.nullable().default(null),
+  uses: z.array(labelUse).max(200).default([]),
+});
+export type ProtectionProduct = z.infer<typeof protectionProductRecord>;
+
+/** The unit that a product is dosed in. */
+export const unitOf = ({ formulation }: Pick<ProtectionProduct, "formulation">): "L" | "kg" =>
+  formulation === "solid" ? "kg" : "L";
+
+export const protectionProductKind: RecordKind = {
+  id: "protection-products",
+  one: "crop protection product",
+  many: "Crop protection products",
+  purpose:
+    "Labels as you type them in: treatments are planned within them, and nothing is planned that they do not allow.",
+  schema: protectionProductRecord,
+  unique: ["name"],
+  slugFrom: "name",
+  fields: [
+    { key: "name", label: "Product", input: "text", listed: true, also: ["product", "trade name"] },
+    {
+      key: "kind",
+      label: "What it is",
+      input: "choice",
+      options: chosenFrom(PRODUCT_KINDS),
+      listed: true,
+      also: ["type"],
+    },
+    { key: "active", label: "Active ingredient", input: "text", listed: true, also: ["active substance", "ai"] },
+    {
+      key: "content",
+      label: "Content",
+      input: "number",
+      dimension: "count",
+      unit: "g/L or %",
+      empty: "null",
+      help: "grams in a litre of a liquid, per cent by mass of a solid",
+    },
+    { key: "formulation", label: "Formulation", input: "choice", options: chosenFrom(FORMULATIONS), empty: "default" },
+    { key: "moves", label: "In the plant", input: "choice", options: chosenFrom(MOVES), empty: "null" },
+    {
+      key: "group",
+      label: "Group of action",
+      input: "text",
+      empty: "default",
+      listed: true,
+      help: "the code on the label: resistance is held off by changing it",
+      also: ["moa", "frac", "irac", "hrac", "mode of action"],
+    },
+    {
+      key: "groupInARow",
+      label: "Of one group in a row",
+      input: "number",
+      dimension: "count",
+      empty: "null",
+      help: "as the label says; empty: two at most",
+    },
+    { key: "pricePerUnit", label: "Price", input: "money", per: "L or kg", listed: true },
+    { key: "packSize", label: "Pack", input: "number", dimension: "count", unit: "L or kg", empty: "null" },
+    {
+      key: "uses",
+      label: "Uses on the label",
+      input: "lines",
+      empty: "default",
+      help: "each crop and organism with its limits; rates in L or kg a hectare, stages by BBCH",
+      columns: [
+        { key: "crop", label: "Crop", input: "listed", list: "crops" },
+        { key: "target", label: "Against", input: "listed", list: "threats" },
+        { key: "rateLow", label: "Rate from", input: "number", dimension: "count", empty: "null" },
+        { key: "rate", label: "Rate up to", input: "number", dimension: "count" },
+        { key: "waterLow", label: "Water from, L/ha", input: "number", dimension: "count", empty: "null" },
+        { key: "waterHigh", label: "Water up to, L/ha", input: "number", dimension: "count", empty: "null" },
+        { key: "most", label: "Times a season", input: "number", dimension: "count", empty: "null" },
+        { key: "intervalDays", label: "Days between", input: "number", dimension: "count", empty: "null" },
+        { key: "fromBbch", label: "From BBCH", input: "number", dimension: "count", empty: "null" },
+        { key: "toBbch", label: "To BBCH", input: "number", dimension: "count", empty: "null" },
+        { key: "harvestWaitDays", label: "Wait to harvest, days", input: "number", dimension: "count", empty: "null" },
+        { key: "plantBackDays", label: "Next crop after, days", input: "number", dimension: "count", empty: "null" },
+        { key: "permit", label: "Permit", input: "text", empty: "default" },
+        { key: "permitUntil", label: "Permit until", input: "date", empty: "null" },
+      ],
+    },
+    { key: "reEntryHours", label: "Re-entry after", input: "number", dimension: "count", unit: "hours", empty: "null" },
+    { key: "waterBufferM", label: "From open water", input: "number", dimension: "distance", empty: "null" },
+    { key: "houseBufferM", label: "From houses", input: "number", dimension: "distance", empty: "null" },
+    { key: "windMs", label: "Wind up to", input: "number", dimension: "wind", empty: "null" },
+    { key: "bees", label: "Bees", input: "choice", options: chosenFrom(BEE_RULES), empty: "default" },
+    { key: "hazards", label: "Hazards", input: "long", empty: "default" },
+    { key: "equipment", label: "To wear", input: "long", empty: "default" },
+    { key: "firstAid", label: "First aid", input: "long", empty: "default" },
+    {
+      key: "partners",
+      label: "In the tank with",
+      input: "long",
+      empty: "default",
+      help: "partners and order, as the label says",
+    },
+    { key: "approvedUntil", label: "Approved until", input: "date", empty: "null", listed: true },
+    { key: "useUntil", label: "Used up until", input: "date", empty: "null" },
+    { key: "stock", label: "In stock", input: "number", dimension: "count", unit: "L or kg", empty: "null" },
+    { key: "batch", label: "Batch", input: "text", empty: "default" },
+    { key: "stockUntil", label: "Stock keeps until", input: "date", empty: "null" },
+  ],
+  check: ({ uses, content, formulation }) => [
+    ...(formulation === "solid" && Number(content ?? 0) > 100
+      ? [{ key: "content", message: `${content} given, allowed is up to 100 % of a solid` }]
+      : []),
+    ...(Array.isArray(uses) ? (uses as LabelUse[]) : []).flatMap((use, i) => [
+      ...(use.rateLow !== null && use.rateLow > use.rate
+        ? [
+            {
+              key: `uses.${i}.rateLow`,
+              message: `${use.rateLow} given, allowed is up to ${use.rate}, the highest rate`,
+            },
+          ]
+        : []),
+      ...(use.fromBbch !== null && use.toBbch !== null && use.fromBbch > use.toBbch
+        ? [{ key: `uses.${i}.toBbch`, message: `${use.toBbch} given, allowed is ${use.fromBbch} or later` }]
+        : []),
+    ]),
+  ],
+};

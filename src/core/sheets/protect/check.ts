@@ -1,0 +1,111 @@
+/** What treatments break of their labels, what is not signed, and what the field asks for besides. */
+
+import type { IsoDate } from "../../dates";
+import { bbchOn, type LabelTreatment, labelBreaks } from "../../protect/label";
+import { change } from "../decisions";
+import type { Check } from "../sheet";
+import { round } from "../words";
+
+export function checkProtect(check: Check): void {
+  const { plan, facts, add } = check;
+  const { treatments } = plan.protect;
+  if (treatments.length === 0) return;
+  const { guide } = plan.crop;
+  const opOf = new Map(plan.operations.map((o) => [o.id, o]));
+  const asLabelled = treatments.map((t): LabelTreatment => {
+    const threat = guide.threats.find((x) => x.id === t.threatId);
+    const operation = opOf.get(t.id);
+    const date = operation?.doneOn ?? operation?.date ?? null;
+    return {
+      id: t.id,
+      product: t.product,
+      target: { id: t.threatId, name: (threat?.name ?? t.threatId).toLowerCase(), organism: threat?.organism ?? "" },
+      ratePerHa: operation?.inputs[0]?.perHa ?? t.ratePerHa,
+      waterLPerHa: t.waterLPerHa,
+      date,
+      bbch: date ? bbchOn(plan.stages, date) : null,
+    };
+  });
+  const handWork = plan.operations.flatMap((o) =>
+    o.date && !o.doneOn && o.power === "hands" && o.hoursPerHa > 0 && o.role !== "treat" && o.role !== "look"
+      ? [{ name: o.name, date: o.date as IsoDate }]
+      : [],
+  );
+  const picks = plan.operations.filter((o) => o.role === "harvest" && o.date).map((o) => o.date as IsoDate);
+  const harvest = picks.sort()[0] ?? plan.harvestDate;
+  const crop = { id: guide.id, name: guide.name.toLowerCase() };
+  const seen = new Map<string, number>();
+  for (const b of labelBreaks(asLabelled, crop, { harvest, handWork })) {
+    // one of each rule of a treatment has the plain id, the next are numbered
+    const key = `protect.${b.rule}.${b.treatment}`;
+    const again = seen.get(key) ?? 0;
+    seen.set(key, again + 1);
+    const t = treatments.find((x) => x.id === b.treatment);
+    add("stop", again > 0 ? `${key}.${again}` : key, b.title, b.why, [
+      ...(b.rule === "rate" && t?.use
+        ? [
+            {
+              label: `${round(t.use.rate, 3)} ${t.unit}/ha`,
+              changes: [change(`protect/treatments/${t.id}/ratePerHa`, t.use.rate)],
+            },
+          ]
+        : []),
+      { label: "Leave this treatment out", changes: [change(`protect/treatments/${b.treatment}`, undefined)] },
+    ]);
+  }
+  for (const t of treatments) {
+    const operation = opOf.get(t.id);
+    if (operation?.doneOn || !t.product) continue;
+    const signed = facts.signOffs?.find((s) => s.treatmentId === t.id && s.signed === t.toSign);
+    const before = facts.signOffs?.find((s) => s.treatmentId === t.id);
+    if (!signed)
+      add(
+        "stop",
+        `protect.unsigned.${t.id}`,
+        before
+          ? `${operation?.name ?? "A treatment"} was signed by ${before.person}, and has changed since.`
+          : `${operation?.name ?? "A treatment"} is not signed by a licensed adviser.`,
+        "Every chemical treatment names a licensed adviser who stands for it before the plan is issued: sign it on this sheet.",
+      );
+    checkField(check, t.id, t.product.name, t.product.waterBufferM, t.product.houseBufferM);
+    if (t.product.stock !== null && t.ratePerHa * facts.field.areaHa > t.product.stock)
+      add(
+        "hint",
+        `protect.stock.${t.id}`,
+        `${round(t.ratePerHa * facts.field.areaHa, 1)} ${t.unit} of ${t.product.name} are needed, ${round(t.product.stock, 1)} are in stock.`,
+        "Order what is missing; a part of a pack is bought whole.",
+      );
+    const date = operation?.date;
+    if (date && t.product.stockUntil && date > t.product.stockUntil)
+      add(
+        "advise",
+        `protect.expired.${t.id}`,
+        `The stock of ${t.product.name} keeps until ${t.product.stockUntil}, planned is ${date}.`,
+        "Old product separates and fails: use another batch.",
+      );
+  }
+}
+
+function checkField(
+  { facts, add }: Check,
+  id: string,
+  name: string,
+  waterBufferM: number | null,
+  houseBufferM: number | null,
+): void {
+  const { openWaterM, housesM } = facts.field;
+  if (waterBufferM && openWaterM != null && openWaterM < waterBufferM)
+    add(
+      "advise",
+      `protect.water.${id}`,
+      `Open water is ${round(openWaterM)} m from the field: the label of ${name} asks for ${round(waterBufferM)} m.`,
+      `Leave ${round(waterBufferM - openWaterM)} m unsprayed on that side, and spray with wind away from it.`,
+    );
+  if (houseBufferM && housesM != null && housesM < houseBufferM)
+    add(
+      "advise",
+      `protect.houses.${id}`,
+      `Houses are ${round(housesM)} m from the field: the label of ${name} asks for ${round(houseBufferM)} m.`,
+      `Leave ${round(houseBufferM - housesM)} m unsprayed on that side, and tell those who live there.`,
+    );
+}

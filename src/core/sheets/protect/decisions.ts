@@ -1,0 +1,27 @@
+import { z } from "zod";
+
+/** A chemical treatment that is planned: against what, with which product, how much, and when by the crop's stage. */
+const treatment = z.strictObject({
+  threat: z.string().min(1).max(80),
+  productId: z.string().min(1).max(80),
+  /** of product [L or kg a hectare]; the label's highest where nobody typed one */
+  ratePerHa: z.number().positive().max(1000).optional(),
+  waterLPerHa: z.number().positive().max(10_000).optional(),
+  stage: z.string().min(1).max(80),
+  /** days after that stage, before it under 0 */
+  days: z.number().int().min(-120).max(120).optional(),
+});
+export type TreatmentDecision = z.infer<typeof treatment>;
+
+export const protectDecisions = z.strictObject({
+  treatments: z
+    .record(
+      z
+        .string()
+        .regex(/^treat-[a-z0-9-]+$/)
+        .max(60),
+      treatment,
+    )
+    .refine((list) => Object.keys(list).length <= 60, "allowed are up to 60 treatments")
+    .optional(),
+});

@@ -1,0 +1,57 @@
+import { guideWork } from "../../money/field-work";
+import type { PlannedOperation } from "../../plan/operation";
+import type { Draft } from "../sheet";
+import { taskOperations } from "../task-operations";
+import { round } from "../words";
+
+/** A treatment may come so many days earlier or later than planned: the sight of the field decides. */
+const PLAY_DAYS = 5;
+/** Hands on a hectare with a knapsack [h]; usual figure. */
+const KNAPSACK_H_PER_HA = 8;
+
+/** The guide's looks and work, and the treatments that were decided. */
+export function protectOperations(draft: Draft): PlannedOperation[] {
+  return [...taskOperations(draft, "protect"), ...treatments(draft)];
+}
+
+/** As much of a text as fits, cut between words. */
+const atWord = (text: string, most: number) =>
+  text.length <= most ? text : text.slice(0, Math.max(text.lastIndexOf(" ", most), 1)).trim();
+
+function treatments({ context, facts, parts }: Draft): PlannedOperation[] {
+  const { guide } = context.crop;
+  const stages = new Set(guide.stages.map((s) => s.id));
+  return parts.protect.treatments.map((t): PlannedOperation => {
+    const threat = guide.threats.find((x) => x.id === t.threatId);
+    const against = (threat?.name ?? t.threatId).toLowerCase();
+    const name = t.product?.name ?? "a product that the register does not have";
+    const from = stages.has(t.stageId) ? t.stageId : "planting";
+    return {
+      id: t.id,
+      role: "treat",
+      sheet: "protect",
+      name: `Treat ${against} with ${name}`,
+      mark: atWord(`treat ${against}`, 18),
+      detail: `${round(t.ratePerHa, 3)} ${t.unit}/ha in ${round(t.waterLPerHa)} L/ha of water, only if a look says so${threat ? `: ${threat.threshold}` : ""}.`,
+      reason: "decided, within the label; the sight of the field decides again on the day",
+      when: [{ from, min: t.days - PLAY_DAYS, usual: t.days, max: t.days + PLAY_DAYS }],
+      weight: 15,
+      cautions: ["spray"],
+      byDaysAndStage: false,
+      inputs: (logged) => [
+        {
+          kind: "protection",
+          id: t.product?.id ?? t.id,
+          name,
+          unit: t.unit,
+          perHa: logged ?? t.ratePerHa,
+          quantity: (logged ?? t.ratePerHa) * facts.field.areaHa,
+          bags: null,
+          bagKg: null,
+          pricePerUnit: t.product?.pricePerUnit ?? 0,
+        },
+      ],
+      work: () => guideWork({ implement: "sprayer", handHoursPerHa: KNAPSACK_H_PER_HA }, facts.field),
+    };
+  });
+}

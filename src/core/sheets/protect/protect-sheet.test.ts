@@ -1,0 +1,225 @@
+/** Treatments of a plan: within their labels, signed, dated by stage, and in the cost. */
+
+import { describe, expect, it } from "vitest";
+import { testGuide } from "../../../../tests/support/guides";
+import { addDays } from "../../dates";
+import { EXAMPLE_FACTS } from "../../plan/example-facts";
+import type { PlanFacts } from "../../plan/facts";
+import { bbchOn, type LabelTreatment, labelBreaks } from "../../protect/label";
+import { type ProtectionProduct, protectionProductRecord } from "../../records/protection-product";
+import { unwrap } from "../../result";
+import { checkPlan } from "../check-plan";
+import { applyChanges, type Change, change, freshDecisions } from "../decisions";
+import { draftPlan } from "../draft-plan";
+
+const USE = {
+  crop: "wheat",
+  target: "septoria",
+  rate: 1,
+  rateLow: 0.5,
+  most: 2,
+  intervalDays: 14,
+  fromBbch: 30,
+  toBbch: 61,
+  harvestWaitDays: 35,
+  waterLow: 100,
+  waterHigh: 300,
+};
+const product = (more: Partial<ProtectionProduct> = {}, use: Partial<typeof USE> = {}): ProtectionProduct =>
+  protectionProductRecord.parse({
+    id: "leafguard",
+    name: "Leafguard",
+    kind: "fungicide",
+    active: "made-up azole",
+    content: 250,
+    group: "3",
+    pricePerUnit: 4200,
+    uses: [{ ...USE, ...use }],
+    ...more,
+  });
+const CROP = { id: "wheat", name: "wheat" };
+const TARGET = { id: "septoria", name: "septoria leaf blotch", organism: "fungus" };
+const treat = (more: Partial<LabelTreatment> = {}): LabelTreatment => ({
+  id: "treat-a",
+  product: product(),
+  target: TARGET,
+  ratePerHa: 1,
+  waterLPerHa: 200,
+  date: "2027-05-10",
+  bbch: 37,
+  ...more,
+});
+const rules = (list: LabelTreatment[], more: Partial<Parameters<typeof labelBreaks>[2]> = {}) =>
+  labelBreaks(list, CROP, { harvest: "2027-07-25", handWork: [], ...more }).map((b) => b.rule);
+
+describe("a label", () => {
+  it("lets pass what is within it", () => {
+    expect(rules([treat()])).toEqual([]);
+    expect(rules([treat(), treat({ id: "treat-b", date: "2027-05-24", bbch: 45 })])).toEqual([]);
+  });
+
+  const cases: [rule: string, given: Partial<LabelTreatment>][] = [
+    ["product", { product: null }],
+    ["kind", { target: { id: "septoria", name: "aphids", organism: "insect" } }],
+    ["crop", { product: product({}, { crop: "barley" }) }],
+    ["target", { target: { id: "yellow-rust", name: "yellow rust", organism: "fungus" } }],
+    ["rate", { ratePerHa: 1.01 }],
+    ["rate", { ratePerHa: 0.49 }],
+    ["rate", { ratePerHa: 10 }],
+    ["water", { waterLPerHa: 99 }],
+    ["water", { waterLPerHa: 301 }],
+    ["stage", { bbch: 29 }],
+    ["stage", { bbch: 62 }],
+    ["harvest", { date: "2027-06-21", bbch: 55 }],
+    ["approval", { product: product({ approvedUntil: "2027-05-09" }) }],
+    [
+      "permit",
+      {
+        product: product({
+          uses: [
+            {
+              ...protectionProductRecord.parse({
+                id: "x",
+                name: "x",
+                kind: "fungicide",
+                active: "x",
+                pricePerUnit: 0,
+                uses: [USE],
+              }).uses[0]!,
+              permit: "P-7",
+              permitUntil: "2027-05-09",
+            },
+          ],
+        }),
+      },
+    ],
+    ["bees", { product: product({ bees: "notInBloom" }), bbch: 60 }],
+  ];
+  it.each(cases)("refuses what breaks its %s", (rule, given) => {
+    expect(rules([treat(given)])).toEqual([rule]);
+  });
+
+  it("allows what stands on its limits", () => {
+    // 35 days before the harvest of 25 July is 20 June
+    expect(rules([treat({ date: "2027-06-20", bbch: 61 })])).toEqual([]);
+    expect(rules([treat({ ratePerHa: 0.5, waterLPerHa: 100, bbch: 30 })])).toEqual([]);
+    expect(rules([treat({ product: product({ approvedUntil: "2026-01-01", useUntil: "2027-05-10" }) })])).toEqual([]);
+  });
+
+  it("counts treatments, days between them, and groups in a row", () => {
+    const three = ["2027-04-20", "2027-05-05", "2027-05-20"].map((date, i) => treat({ id: `treat-${i}`, date }));
+    // a third of two, and three of group 3 in a row
+    expect(rules(three)).toEqual(["number", "group"]);
+    expect(rules([treat(), treat({ id: "treat-b", date: "2027-05-23" })])).toEqual(["interval"]);
+    const other = product({ id: "stripeless", name: "Stripeless", group: "11" });
+    const changed = three.map((t, i) => (i === 1 ? { ...t, product: other } : t));
+    expect(rules(changed)).toEqual([]);
+    // the label's own number goes before the usual two
+    const once = product({ groupInARow: 1 });
+    expect(rules([treat({ product: once }), treat({ id: "treat-b", date: "2027-05-30", product: once })])).toEqual([
+      "group",
+    ]);
+  });
+
+  it("keeps hands out of the crop until it may be entered again", () => {
+    const wet = product({ reEntryHours: 24 });
+    const work = (date: string) => ({ handWork: [{ name: "Rogue", date }] });
+    expect(rules([treat({ product: wet })], work("2027-05-10"))).toEqual(["reentry"]);
+    expect(rules([treat({ product: wet })], work("2027-05-11"))).toEqual([]);
+    expect(rules([treat({ product: wet })], work("2027-05-09"))).toEqual([]);
+  });
+
+  it("knows the stage of a day along the line between two stages", () => {
+    const stages = [
+      { bbch: 30, date: "2027-04-10" },
+      { bbch: 40, date: "2027-04-30" },
+    ];
+    expect(bbchOn(stages, "2027-04-20")).toBe(35);
+    expect(bbchOn(stages, "2027-04-01")).toBe(0);
+    expect(bbchOn(stages, "2027-06-01")).toBe(40);
+    expect(bbchOn([], "2027-06-01")).toBeNull();
+  });
+});
+
+const facts = (more: Partial<PlanFacts> = {}): PlanFacts => ({ ...EXAMPLE_FACTS, products: [product()], ...more });
+const TREATED = change("protect/treatments/treat-a", {
+  threat: "septoria",
+  productId: "leafguard",
+  stage: "flag-leaf",
+});
+const drafted = (own: PlanFacts, ...changes: Change[]) => {
+  const decisions = applyChanges(freshDecisions("wheat"), changes);
+  const plan = unwrap(draftPlan(own, decisions, 2027, testGuide("wheat")));
+  return { plan, found: checkPlan(plan, own, decisions).filter((f) => f.id.startsWith("protect.")) };
+};
+
+describe("a treatment of a plan", () => {
+  it("is an operation at its stage, with its product in the cost of the sheet", () => {
+    const { plan } = drafted(facts(), TREATED);
+    const operation = plan.operations.find((o) => o.id === "treat-a");
+    expect(operation?.date).toBe(plan.stages.find((s) => s.id === "flag-leaf")?.date);
+    // the label's highest rate and the middle of its water where nobody typed others
+    expect(operation?.inputs[0]).toMatchObject({ perHa: 1, unit: "L", pricePerUnit: 4200 });
+    expect(plan.protect.treatments[0]).toMatchObject({ ratePerHa: 1, waterLPerHa: 200 });
+    const without = drafted(facts()).plan;
+    const cost = (p: typeof plan) => p.figures["money.protect"]?.value ?? 0;
+    // 42.00 of product, and the sprayer
+    expect(cost(plan) - cost(without)).toBeGreaterThan(42);
+    expect(operation?.cautions.map((c) => c.topic)).toContain("spray");
+  });
+
+  it("stops the issue until a licensed adviser has signed it as it is", () => {
+    const { plan, found } = drafted(facts(), TREATED);
+    expect(found.map((f) => [f.id, f.severity])).toEqual([["protect.unsigned.treat-a", "stop"]]);
+    const toSign = plan.protect.treatments[0]?.toSign as string;
+    expect(toSign).toBe("leafguard | septoria | 1 | 200 | flag-leaf | 0");
+    const signed = {
+      treatmentId: "treat-a",
+      signed: toSign,
+      person: "Imre Castellan",
+      licenceNo: "DEMO-0417",
+      at: "2027-03-01",
+    };
+    expect(drafted(facts({ signOffs: [signed] }), TREATED).found).toEqual([]);
+    // what changes after it is not signed
+    const less = change("protect/treatments/treat-a/ratePerHa", 0.8);
+    const again = drafted(facts({ signOffs: [signed] }), TREATED, less).found;
+    expect(again.map((f) => f.id)).toEqual(["protect.unsigned.treat-a"]);
+    expect(again[0]?.title).toContain("has changed since");
+  });
+
+  it("stops where the label is broken, with what is allowed and a way out", () => {
+    const { found } = drafted(facts(), TREATED, change("protect/treatments/treat-a/ratePerHa", 3));
+    const rate = found.find((f) => f.id === "protect.rate.treat-a");
+    expect(rate?.title).toBe("Leafguard: 3 L/ha given, allowed is 0.5 to 1 L/ha.");
+    expect(rate?.repairs.map((r) => r.changes[0]?.value)).toEqual([1, undefined]);
+    expect(drafted(facts({ products: [] }), TREATED).found.map((f) => f.id)).toEqual(["protect.product.treat-a"]);
+    const late = change("protect/treatments/treat-a/stage", "dough");
+    expect(drafted(facts(), TREATED, late).found.map((f) => f.id)).toEqual(
+      expect.arrayContaining(["protect.stage.treat-a", "protect.harvest.treat-a"]),
+    );
+  });
+
+  it("counts what was logged, on the day it was done", () => {
+    const { plan } = drafted(facts(), TREATED);
+    const on = addDays(plan.operations.find((o) => o.id === "treat-a")?.date as string, 1);
+    const log = [
+      { operationId: "planting", doneOn: plan.plantingDate as string, quantityPerHa: null, note: "" },
+      { operationId: "treat-a", doneOn: on, quantityPerHa: 0.9, note: "" },
+    ];
+    const done = drafted(facts({ log, today: addDays(on, 3) }), TREATED);
+    // done is done: not asked to be signed any more, but held to its label
+    expect(done.found.filter((f) => f.id.startsWith("protect.unsigned"))).toEqual([]);
+    expect(done.plan.operations.find((o) => o.id === "treat-a")?.inputs[0]?.perHa).toBe(0.9);
+  });
+
+  it("keeps from water and houses, and says what stock is missing", () => {
+    const near = facts({ products: [product({ waterBufferM: 20, houseBufferM: 50, stock: 3 })] });
+    const field = { ...near.field, openWaterM: 5, housesM: 80 };
+    const found = drafted({ ...near, field }, TREATED).found;
+    expect(found.find((f) => f.id === "protect.water.treat-a")?.why).toContain("15 m unsprayed");
+    expect(found.map((f) => f.id)).not.toContain("protect.houses.treat-a");
+    // 1 L/ha on 14.2 ha
+    expect(found.find((f) => f.id === "protect.stock.treat-a")?.title).toContain("14.2 L");
+  });
+});

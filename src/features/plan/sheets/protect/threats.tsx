@@ -1,0 +1,59 @@
+"use client";
+
+import { formatDay } from "@/core/dates";
+import { TableHead } from "@/ui/table-head";
+import { usePlanModel } from "../../plan-context";
+
+const ORDER = ["prevent", "cultivate", "physical", "biological", "chemical"];
+
+/** What may come and when on this field, what to look for, when to act, and what can be done in its order. */
+export function Threats() {
+  const { plan } = usePlanModel();
+  if (!plan) return null;
+  const { guide } = plan.crop;
+  const day = (id: string) => plan.stages.find((s) => s.id === id)?.date;
+  return (
+    <table className="w-full border-collapse">
+      <caption className="sr-only">Threats to look for</caption>
+      <TableHead columns={["Threat", "Look", "Act above"]} />
+      <tbody>
+        {guide.threats.map((t) => {
+          const [from, to] = [day(t.stages[0]), day(t.stages[1])];
+          return (
+            <tr key={t.id} className="border-t border-line align-top text-[13px]" title={t.symptoms}>
+              <th scope="row" className="py-1 pr-3 text-left font-medium">
+                {t.name} <span className="block text-[12px] font-normal text-soft">{t.organism}</span>
+              </th>
+              <td className="py-1 pr-3 text-soft">
+                {from && to && (
+                  <span className="block text-ink">
+                    {formatDay(from)} to {formatDay(to)}
+                  </span>
+                )}
+                {t.scout.number} {t.scout.unit}, {t.scout.pattern}
+              </td>
+              <td className="py-1">
+                <details>
+                  <summary className="cursor-pointer">{t.threshold}</summary>
+                  <ul className="mt-1 grid gap-0.5 text-[12px]">
+                    <li>Symptoms: {t.symptoms}.</li>
+                    <li>
+                      Favoured by {t.favoured}; carried by {t.carriedBy}.
+                    </li>
+                    {[...t.options]
+                      .sort((a, b) => ORDER.indexOf(a.kind) - ORDER.indexOf(b.kind))
+                      .map((o) => (
+                        <li key={o.what}>
+                          {o.kind}: {o.what}.
+                        </li>
+                      ))}
+                  </ul>
+                </details>
+              </td>
+            </tr>
+          );
+        })}
+      </tbody>
+    </table>
+  );
+}

@@ -1,0 +1,31 @@
+import { protectionProductRecord } from "@/core/records/protection-product";
+import { recordTable } from "./record-table";
+
+export const protectionProductTable = recordTable("protection_product", protectionProductRecord, {
+  id: "id",
+  name: "name",
+  kind: "kind",
+  active: "active",
+  content: "content",
+  formulation: "formulation",
+  moves: "moves",
+  group: "action_group",
+  groupInARow: "group_in_a_row",
+  reEntryHours: "re_entry_hours",
+  waterBufferM: "water_buffer_m",
+  houseBufferM: "house_buffer_m",
+  windMs: "wind_ms",
+  bees: "bees",
+  hazards: "hazards",
+  equipment: "equipment",
+  firstAid: "first_aid",
+  partners: "partners",
+  pricePerUnit: "price_per_unit",
+  packSize: "pack_size",
+  approvedUntil: "approved_until",
+  useUntil: "use_until",
+  stock: "stock",
+  batch: "batch",
+  stockUntil: "stock_until",
+  uses: "uses",
+});

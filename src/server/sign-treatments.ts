@@ -1,0 +1,64 @@
+/** Signing chemical treatments, and taking a signature back. */
+
+import { draftPlan } from "@/core/sheets/draft-plan";
+import { type Access, may, Refused } from "./access";
+import { audit } from "./audit";
+import { type Client, hold } from "./db";
+import { loadPlan } from "./plans";
+
+/**
+ * Signs a treatment of the saved draft as whoever asks, under the licence that stands with them. Refuses who has no licence, a
+ * treatment that the plan does not have, and words other than those that the draft has now.
+ */
+export async function signTreatment(
+  client: Client,
+  access: Access,
+  planId: string,
+  { treatmentId, signed }: { treatmentId: string; signed: string },
+): Promise<void> {
+  if (!may(access.role, "issue")) throw new Refused(403, "An adviser of the practice signs treatments.");
+  const licence = access.licenceNo?.trim();
+  if (!licence)
+    throw new Refused(
+      403,
+      "Signing needs a licence number: the owner of the practice puts it to your name under People.",
+    );
+  await hold(client, planId);
+  const plan = await loadPlan(client, access, planId);
+  if (!plan) throw new Refused(404, "There is no such plan.");
+  const drafted = draftPlan(plan.facts, plan.decisions, plan.season, plan.guide);
+  const treatment = drafted.ok ? drafted.value.protect.treatments.find((t) => t.id === treatmentId) : undefined;
+  if (!treatment)
+    throw new Refused(422, `Treatment: "${treatmentId}" given, the plan as it is saved has no such treatment.`);
+  if (treatment.toSign !== signed)
+    throw new Refused(409, "The treatment has changed since this page was loaded. Read it again, then sign it.");
+  if (plan.facts.signOffs?.some((s) => s.treatmentId === treatmentId && s.signed === signed)) return;
+  await withdraw(client, access, planId, treatmentId);
+  await client.query(
+    "insert into treatment_sign_off (practice_id, plan_id, treatment_id, signed, user_id, licence_no) values ($1, $2, $3, $4, $5, $6)",
+    [access.practiceId, planId, treatmentId, signed, access.userId, licence],
+  );
+  await audit(client, access, "plan", planId, `signed ${treatmentId}, licence ${licence}`, null, { signed });
+}
+
+/** Takes the signature under a treatment back. */
+export async function unsignTreatment(
+  client: Client,
+  access: Access,
+  planId: string,
+  treatmentId: string,
+): Promise<void> {
+  const plan = await loadPlan(client, access, planId);
+  if (!plan) throw new Refused(404, "There is no such plan.");
+  if (await withdraw(client, access, planId, treatmentId))
+    await audit(client, access, "plan", planId, `took the signature under ${treatmentId} back`, null, null);
+}
+
+async function withdraw(client: Client, access: Access, planId: string, treatmentId: string): Promise<boolean> {
+  const { rowCount } = await client.query(
+    `update treatment_sign_off set withdrawn_at = now()
+     where practice_id = $1 and plan_id = $2 and treatment_id = $3 and withdrawn_at is null`,
+    [access.practiceId, planId, treatmentId],
+  );
+  return (rowCount ?? 0) > 0;
+}

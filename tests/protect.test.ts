@@ -1,0 +1,165 @@
+/** Treatments across the program: planned within a label, refused outside of it, signed, issued, logged; who may not sign. */
+
+import AxeBuilder from "@axe-core/playwright";
+import type pg from "pg";
+import type { Browser, Page } from "playwright-core";
+import { describe, expect, inject, it } from "vitest";
+import type { Access } from "@/server/access";
+import { inPractice } from "@/server/db";
+import { loadPlan } from "@/server/plans";
+import { signTreatment, unsignTreatment } from "@/server/sign-treatments";
+import { signedInPage } from "../scripts/app-under-test";
+import { fieldNamed } from "./support/access";
+import { onScene } from "./support/scene";
+
+const PRACTICE = "Sprayford";
+let owner: Access;
+let assistant: Access;
+let grower: Access;
+let other: Access;
+let admin: pg.Client;
+let browser: Browser;
+let page: Page;
+let planId: string;
+
+onScene(PRACTICE, async (scene) => {
+  ({ owner, assistant, grower, other, admin, browser } = scene);
+  const field = await fieldNamed(owner, "Withy Bed");
+  const { rows } = await admin.query("select id from plan where field_id = $1 and chosen", [field]);
+  planId = rows[0].id;
+  page = await signedInPage(browser, inject("base"), "owner@sprayford.example");
+});
+
+const saved = () => page.getByText(/changes since version 1/).waitFor();
+const treatment = () => page.locator("[data-treatment]");
+const loaded = async () => {
+  const plan = await inPractice(owner, (c) => loadPlan(c, owner, planId));
+  if (!plan) throw new Error("no plan");
+  return plan;
+};
+
+describe("in the browser", () => {
+  it("a treatment is planned from a label, and what the label does not allow stops the issue", async () => {
+    await page.goto(`/plans/${planId}`);
+    await page.waitForSelector("[data-operation=planting]");
+    await page.keyboard.press("6");
+    await page.getByRole("heading", { name: "Protect" }).waitFor();
+    await page.getByLabel("Against what").selectOption("septoria");
+    await page.getByRole("button", { name: "Leafguard (made up)" }).click();
+    await treatment().waitFor();
+    await treatment().getByLabel("Stage of the treatment").click();
+    await page.getByRole("option", { name: /flag leaf/ }).click();
+    await saved();
+    const issue = page.getByRole("button", { name: /^Issue version/ });
+    expect(await issue.isDisabled()).toBe(true);
+    await page
+      .getByText(/is not signed by a licensed adviser/)
+      .first()
+      .waitFor();
+    const rate = treatment().getByLabel("Rate of the product");
+    await rate.fill("10");
+    await rate.press("Enter");
+    await page.getByText("Leafguard (made up): 10 L/ha given, allowed is 0.5 to 1 L/ha.").first().waitFor();
+    await page.getByRole("button", { name: /^1 L\/ha/ }).click();
+    await page
+      .getByText(/10 L\/ha given/)
+      .first()
+      .waitFor({ state: "detached" });
+    await saved();
+  });
+
+  it("has no violation that axe finds, and fits the phone", async () => {
+    const found = await new AxeBuilder({ page }).analyze();
+    expect(found.violations.map((v) => `${v.id}: ${v.nodes[0]?.html.slice(0, 160)}`)).toEqual([]);
+    await page.setViewportSize({ width: 390, height: 844 });
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+    await page.setViewportSize({ width: 1280, height: 800 });
+  });
+
+  it("the tank is mixed for the field, and the adviser signs; a change takes the signature off, and the plan is issued after it", async () => {
+    await treatment().getByText("Tank and spray sheet").click();
+    // 1 L/ha on all of the field
+    const area = (await loaded()).facts.field.areaHa;
+    await treatment()
+      .getByText(`${area.toFixed(2)} L of Leafguard (made up) in all`, { exact: false })
+      .waitFor();
+    await treatment().getByRole("button", { name: "Sign this treatment" }).click();
+    await treatment()
+      .getByText(/signed by you/)
+      .waitFor();
+    await page
+      .getByText(/is not signed by a licensed adviser/)
+      .first()
+      .waitFor({ state: "detached" });
+    const rate = treatment().getByLabel("Rate of the product");
+    await rate.fill("0.8");
+    await rate.press("Enter");
+    await treatment()
+      .getByText(/before it was changed: sign it again/)
+      .waitFor();
+    await saved();
+    expect(await page.getByRole("button", { name: /^Issue version/ }).isDisabled()).toBe(true);
+    await treatment().getByRole("button", { name: "Sign this treatment" }).click();
+    await treatment()
+      .getByText(/signed by you/)
+      .waitFor();
+    await page.getByRole("button", { name: /^Issue version/ }).click();
+    await page
+      .getByRole("dialog")
+      .getByRole("button", { name: /^Issue/ })
+      .click();
+    await page
+      .getByText(/Version 2/)
+      .first()
+      .waitFor();
+    const { rows } = await admin.query(
+      "select i.kind, i.unit, i.per_ha::float8 as rate from operation_input i where i.plan_id = $1 and i.kind = 'protection'",
+      [planId],
+    );
+    expect(rows).toEqual([{ kind: "protection", unit: "L", rate: 0.8 }]);
+    const { rows: kept } = await admin.query(
+      "select licence_no, withdrawn_at is null as stands from treatment_sign_off where plan_id = $1 order by at",
+      [planId],
+    );
+    expect(kept).toEqual([
+      { licence_no: "DEMO-0417", stands: false },
+      { licence_no: "DEMO-0417", stands: true },
+    ]);
+  });
+});
+
+describe("who signs", () => {
+  const signing = async (who: Access, more: Partial<{ treatmentId: string; signed: string }> = {}) => {
+    const { facts } = await loaded();
+    const own = facts.signOffs?.[0];
+    return inPractice(who, (c) =>
+      signTreatment(c, who, planId, { treatmentId: own?.treatmentId ?? "", signed: own?.signed ?? "", ...more }),
+    );
+  };
+  it("is nobody without a licence, nor of another practice", async () => {
+    await expect(signing({ ...owner, licenceNo: null })).rejects.toThrow("licence number");
+    await expect(signing(assistant)).rejects.toThrow();
+    await expect(signing(other)).rejects.toThrow();
+    await expect(signing({ ...grower, licenceNo: "X-1" })).rejects.toThrow();
+  });
+  it("signs what is there, word for word", async () => {
+    await expect(signing(owner, { treatmentId: "treat-none" })).rejects.toThrow("no such treatment");
+    await expect(signing(owner, { signed: "leafguard | septoria | 9 | 200 | flag-leaf | 0" })).rejects.toThrow(
+      "has changed",
+    );
+    // the same again is no second signature
+    await signing(owner);
+    const stands = await admin.query(
+      "select count(*)::int as n from treatment_sign_off where plan_id = $1 and withdrawn_at is null",
+      [planId],
+    );
+    expect(stands.rows[0].n).toBe(1);
+  });
+  it("may take it back, which is noted", async () => {
+    const own = (await loaded()).facts.signOffs?.[0];
+    await inPractice(owner, (c) => unsignTreatment(c, owner, planId, own?.treatmentId ?? ""));
+    const plan = await loaded();
+    expect(plan.facts.signOffs).toBeUndefined();
+    expect(plan.changes.map((c) => JSON.stringify(c)).join()).toContain("signature");
+  });
+});
