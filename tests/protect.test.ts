@@ -4,9 +4,11 @@ import AxeBuilder from "@axe-core/playwright";
 import type pg from "pg";
 import type { Browser, Page } from "playwright-core";
 import { describe, expect, inject, it } from "vitest";
+import { scoutVisitRecord } from "@/core/records/scout-visit";
 import type { Access } from "@/server/access";
 import { inPractice } from "@/server/db";
 import { loadPlan } from "@/server/plans";
+import { noteVisit, withdrawVisit } from "@/server/scouting";
 import { signTreatment, unsignTreatment } from "@/server/sign-treatments";
 import { signedInPage } from "../scripts/app-under-test";
 import { fieldNamed } from "./support/access";
@@ -125,6 +127,89 @@ describe("in the browser", () => {
       { licence_no: "DEMO-0417", stands: false },
       { licence_no: "DEMO-0417", stands: true },
     ]);
+  });
+});
+
+describe("on the phone", () => {
+  it("a threat is counted without a network, place by place, and it says when it is enough", async () => {
+    await page.setViewportSize({ width: 390, height: 844 });
+    await page.goto("/week?from=2026-09-07");
+    const line = page
+      .getByRole("listitem")
+      .filter({ hasText: "Heron Block" })
+      .filter({ hasText: "neck blast" })
+      .first();
+    await line.getByRole("button", { name: "Count" }).waitFor();
+    // what is needed without a network is fetched once the page is at rest
+    await page.waitForTimeout(5000);
+    await page.context().setOffline(true);
+    await line.getByRole("button", { name: "Count" }).click();
+    const dialog = page.getByRole("dialog");
+    await dialog.getByLabel("What is counted").selectOption("blast");
+    await dialog.getByLabel("Act from").fill("6");
+    const place = async (count: string) => {
+      for (const key of count) await dialog.getByRole("button", { name: key, exact: true }).click();
+      await dialog.getByRole("button", { name: "Next place" }).click();
+    };
+    // mean 3, from 1.0 to 5.0: under 6
+    for (const count of ["2", "4", "3", "5"]) await place(count);
+    await place("11");
+    await dialog.getByText(/more would settle it/).waitFor();
+    await dialog.getByRole("button", { name: "Take the last place back" }).click();
+    await place("1");
+    await dialog.getByText("Enough: it is under the threshold", { exact: false }).waitFor();
+    await dialog.getByText("5 places, mean 3.0, 1.0 to 5.0", { exact: false }).waitFor();
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+    await dialog.getByRole("button", { name: "Keep these counts" }).click();
+    await dialog.getByText(/Kept on this device for Heron Block/).waitFor();
+    await page.context().setOffline(false);
+    const visits = () =>
+      admin.query(
+        "select threat_id, counts, threshold::float8 as threshold from scout_visit v join plan p on p.id = v.plan_id where p.practice_id = $1",
+        [owner.practiceId],
+      );
+    await expect
+      .poll(async () => (await visits()).rows, { timeout: 40_000 })
+      .toEqual([{ threat_id: "blast", counts: [2, 4, 3, 5, 1], threshold: 6 }]);
+    await page.setViewportSize({ width: 1280, height: 800 });
+  });
+
+  it("what was counted stands with its threat, for who may see the field; it is whole, and not of tomorrow", async () => {
+    const { rows } = await admin.query(
+      "select v.id, v.plan_id from scout_visit v join plan p on p.id = v.plan_id where p.practice_id = $1",
+      [owner.practiceId],
+    );
+    const [visit] = rows;
+    await page.goto(`/plans/${visit.plan_id}`);
+    await page.waitForSelector("[data-operation=planting]");
+    await page.keyboard.press("6");
+    await page.getByText(/mean 3.0 of 5 against 6: wait/).waitFor();
+    const note = (who: Access, more: object) =>
+      inPractice(who, (c) =>
+        noteVisit(c, who, {
+          id: "7b1d1f0e-0000-4000-8000-000000000001",
+          planId: visit.plan_id,
+          threatId: "blast",
+          day: "2026-08-10",
+          counts: [1, 2],
+          threshold: null,
+          note: "",
+          ...more,
+        }),
+      );
+    await expect(note(owner, { day: "2999-01-01" })).rejects.toThrow("allowed is up to today");
+    await expect(note(other, {})).rejects.toThrow("no such plan");
+    expect(
+      scoutVisitRecord.safeParse({
+        id: visit.id,
+        planId: visit.plan_id,
+        threatId: "x",
+        day: "2026-08-01",
+        counts: [1.5],
+      }).success,
+    ).toBe(false);
+    await inPractice(owner, (c) => withdrawVisit(c, owner, visit.id));
+    await expect(inPractice(owner, (c) => withdrawVisit(c, owner, visit.id))).rejects.toThrow("no such visit");
   });
 });
 

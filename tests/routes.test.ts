@@ -237,6 +237,13 @@ const TABLE: Record<string, Row> = {
     toOther: 404,
   },
   "DELETE /api/rain": { may: "oag", path: () => `/api/rain?fieldId=${ids.field}&day=2020-01-01`, toOther: 404 },
+  "POST /api/scouting": {
+    may: "oag",
+    path: () => "/api/scouting",
+    body: () => ({ id: ids.plan, planId: ids.plan, threatId: "no-such", day: "2999-08-01", counts: [1] }),
+    toOther: 404,
+  },
+  "DELETE /api/scouting": { may: "oag", path: () => `/api/scouting?id=${ids.plan}`, toOther: 404 },
   "POST /api/stages": {
     may: "oag",
     path: () => "/api/stages",

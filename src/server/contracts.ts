@@ -9,6 +9,7 @@ import { KIND_IDS } from "@/core/records/describe";
 import { logEntryRecord } from "@/core/records/log-entry";
 import { minor } from "@/core/records/parts";
 import { rainReadingRecord } from "@/core/records/rain-reading";
+import { scoutVisitRecord } from "@/core/records/scout-visit";
 import { stageSeenRecord } from "@/core/records/stage-seen";
 import { anyDecisionsSchema } from "@/core/sheets/decisions-schema";
 import { WEATHER_COLUMNS } from "@/core/weather/read-weather-table";
@@ -106,6 +107,7 @@ export const BODIES = {
   "POST /api/log": logEntryRecord,
   "POST /api/stages": stageSeenRecord,
   "POST /api/rain": rainReadingRecord,
+  "POST /api/scouting": scoutVisitRecord,
   "POST /api/moves": z.strictObject({
     moves: z
       .array(z.strictObject({ planId: z.uuid(), operationId: z.string().min(1).max(80), date: z.iso.date() }))
@@ -226,6 +228,8 @@ export interface Answers {
   "DELETE /api/rain": Done;
   "POST /api/plans/{id}/sign-offs": Done;
   "DELETE /api/plans/{id}/sign-offs": Done;
+  "POST /api/scouting": Done;
+  "DELETE /api/scouting": Done;
   "POST /api/stages": Done;
   "DELETE /api/stages": Done;
   "POST /api/moves": { results: MoveResult[] };

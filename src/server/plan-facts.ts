@@ -18,6 +18,7 @@ import { placeName } from "./places";
 import { loadGrownCrops } from "./records/grown-crops";
 import { limitsOfScheme, loadSoilSchemes } from "./records/soil-schemes";
 import { loadLastSoilTests } from "./records/soil-tests";
+import { loadScouting } from "./scouting";
 import { loadSignOffs } from "./sign-offs";
 import { loadObservedWeather } from "./stations";
 import { readDecisions } from "./stored-decisions";
@@ -37,38 +38,50 @@ export async function loadPlanFacts(client: Client, asker: Asker, plans: PlanRow
   const planIds = plans.map((p) => p.id);
   const asked = [practiceId, planIds];
   // asked together: see the pool
-  const [fields, tests, history, log, observations, plantings, { retired, ...catalogue }, schemes, rain, signOffs] =
-    await Promise.all([
-      rows<PlanFacts["field"] & { labourPerH: number | null; stationId: string | null }>(
-        client,
-        `select f.id, f.name, fa.name as farm, f.area_ha as "areaHa", f.texture_class as "textureClass", f.drainage, fa.zone,
+  const [
+    fields,
+    tests,
+    history,
+    log,
+    observations,
+    plantings,
+    { retired, ...catalogue },
+    schemes,
+    rain,
+    signOffs,
+    scouting,
+  ] = await Promise.all([
+    rows<PlanFacts["field"] & { labourPerH: number | null; stationId: string | null }>(
+      client,
+      `select f.id, f.name, fa.name as farm, f.area_ha as "areaHa", f.texture_class as "textureClass", f.drainage, fa.zone,
        f.compaction_depth_cm as "compactionDepthCm", f.irrigated,
        f.soil_depth_cm as "soilDepthCm", f.slope_pct as "slopePct", f.stones_pct as "stonesPct", f.water_source as "waterSource",
        f.water_m3_per_year as "waterM3PerYear", f.outlet_km as "outletKm", f.water_system as "waterSystem", f.water_flow_m3_per_h as "waterFlowM3PerH", f.water_lift_m as "waterLiftM", f.water_ec_ds_m as "waterEcDsM", f.water_sar as "waterSar",
        f.water_chloride_mg_l as "waterChlorideMgL", f.water_nitrate_mg_l as "waterNitrateMgL", f.grazed, f.open_water_m as "openWaterM", f.houses_m as "housesM", f.water_distance_m as "waterDistanceM", fa.machines, fa.harvesters, fa.hands, fa.hand_work as "handWork", fa.contractor, fa.labour_per_h as "labourPerH", fa.station_id as "stationId"
      from field f join farm fa on fa.practice_id = f.practice_id and fa.id = f.farm_id where f.practice_id = $1 and f.id = any($2::uuid[])`,
-        [practiceId, fieldIds],
-      ),
-      loadLastSoilTests(client, asker, fieldIds),
-      loadGrownCrops(client, asker, fieldIds),
-      rows<LoggedOperation & { planId: string }>(
-        client,
-        `select plan_id as "planId", operation_id as "operationId", done_on as "doneOn", quantity_per_ha as "quantityPerHa", note
+      [practiceId, fieldIds],
+    ),
+    loadLastSoilTests(client, asker, fieldIds),
+    loadGrownCrops(client, asker, fieldIds),
+    rows<LoggedOperation & { planId: string }>(
+      client,
+      `select plan_id as "planId", operation_id as "operationId", done_on as "doneOn", quantity_per_ha as "quantityPerHa", note
      from log_entry where practice_id = $1 and plan_id = any($2::uuid[]) and withdrawn_at is null order by done_on`,
-        asked,
-      ),
-      rows<StageObservation & { planId: string }>(
-        client,
-        `select plan_id as "planId", stage_id as "stageId", seen_on as "seenOn"
+      asked,
+    ),
+    rows<StageObservation & { planId: string }>(
+      client,
+      `select plan_id as "planId", stage_id as "stageId", seen_on as "seenOn"
      from stage_observation where practice_id = $1 and plan_id = any($2::uuid[]) and withdrawn_at is null order by seen_on`,
-        asked,
-      ),
-      loadPlantings(client, practiceId, planIds),
-      loadCatalogue(client, asker),
-      loadSoilSchemes(client, asker),
-      loadRain(client, asker, fieldIds),
-      loadSignOffs(client, asker, planIds),
-    ]);
+      asked,
+    ),
+    loadPlantings(client, practiceId, planIds),
+    loadCatalogue(client, asker),
+    loadSoilSchemes(client, asker),
+    loadRain(client, asker, fieldIds),
+    loadSignOffs(client, asker, planIds),
+    loadScouting(client, asker, planIds),
+  ]);
   const fieldOf = new Map(fields.map((f) => [f.id, f]));
   const stationIds = [...new Set(fields.flatMap((f) => f.stationId ?? []))];
   const seasonsAt = new Map<string, { stationId: string; season: number }>();
@@ -91,6 +104,7 @@ export async function loadPlanFacts(client: Client, asker: Asker, plans: PlanRow
   const chosen = retired.size > 0 ? await loadChosenText(client, asked) : new Map<string, string>();
   const rainOf = groupBy(rain, (r) => r.fieldId);
   const logOf = groupBy(log, (l) => l.planId);
+  const scoutedOf = groupBy(scouting, (s) => s.planId);
   const signedOf = groupBy(signOffs, (s) => s.planId);
   const seenOf = groupBy(observations, (o) => o.planId);
 
@@ -128,6 +142,9 @@ export async function loadPlanFacts(client: Client, asker: Asker, plans: PlanRow
         : {}),
       ...(signedOf.has(plan.id)
         ? { signOffs: (signedOf.get(plan.id) ?? []).map(({ planId: _, ...signed }) => signed) }
+        : {}),
+      ...(scoutedOf.has(plan.id)
+        ? { scouting: (scoutedOf.get(plan.id) ?? []).map(({ planId: _, ...visit }) => visit) }
         : {}),
       log: (logOf.get(plan.id) ?? []).map(({ planId: _, ...entry }) => entry),
       observations: (seenOf.get(plan.id) ?? []).map(({ planId: _, ...entry }) => entry),

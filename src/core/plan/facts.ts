@@ -11,6 +11,7 @@ import type { LimeProduct } from "../records/lime-product";
 import type { LogEntry } from "../records/log-entry";
 import type { PriceList } from "../records/prices";
 import type { ProtectionProduct } from "../records/protection-product";
+import type { ScoutVisit } from "../records/scout-visit";
 import type { SeedLot } from "../records/seed-lot";
 import type { SoilTest } from "../records/soil-test";
 import type { SchemeLimits } from "../soil/soil-limits";
@@ -84,6 +85,9 @@ export interface SignOff {
   at: string;
 }
 
+/** Counts of one threat on one day. */
+export type ScoutLine = Omit<ScoutVisit, "planId"> & { person: string };
+
 export interface PlanFacts {
   field: FieldFacts;
   soilTest: KnownTest | null;
@@ -105,6 +109,8 @@ export interface PlanFacts {
   products?: ProtectionProduct[];
   /** treatments that a licensed adviser stands for, each word for word */
   signOffs?: SignOff[];
+  /** what was counted in the field, the newest first */
+  scouting?: ScoutLine[];
   /** growth stages seen in the field */
   observations: StageObservation[];
   today: IsoDate;

@@ -1,6 +1,6 @@
 /** A plan in short, for views across many fields: what the season page draws and what the week lists. */
 
-import { type IsoDate, isoDate, toDay } from "../dates";
+import { addDays, type IsoDate, isoDate, toDay } from "../dates";
 import { OPERATION_ROLES, type OperationRole } from "../guides/roles";
 import type { PlanFacts } from "../plan/facts";
 import type { Operation } from "../plan/operation";
@@ -8,7 +8,7 @@ import { SHEETS, type SheetId } from "../sheet-ids";
 import type { Plan } from "./plan";
 
 /** Counted up whenever what an outline holds, or how it is drafted, changes: kept outlines of before are drafted anew. */
-export const OUTLINE_VERSION = 5;
+export const OUTLINE_VERSION = 6;
 
 const RESOURCES = ["tractors", "harvesters", "hands", "contractor"] as const;
 export type Resource = (typeof RESOURCES)[number];
@@ -55,7 +55,10 @@ export type WeekOperation = Pick<
   | "overdueDays"
 > &
   // outlines that were kept before lack it
-  Partial<Pick<Operation, "gift">>;
+  Partial<Pick<Operation, "gift">> & {
+    /** of a look: what may be counted then */
+    looks?: { id: string; name: string; number: number; unit: string; threshold: string }[];
+  };
 
 export interface PlanOutline {
   season: SeasonOutline;
@@ -134,8 +137,29 @@ export function outlinePlan(plan: Plan, facts: Pick<PlanFacts, "field">): PlanOu
       cautions: o.cautions,
       overdueDays: o.overdueDays,
       ...(o.gift ? { gift: o.gift } : {}),
+      ...(o.role === "look" ? { looks: looksOn(plan, o.date) } : {}),
     })),
   };
+}
+
+/** Days before and after its stages in which a threat is looked for too. */
+const LOOK_DAYS = 10;
+
+/** Threats whose time it is on a day; all of the crop's where it has none or none is due. */
+function looksOn({ crop, stages }: Plan, date: IsoDate | null): NonNullable<WeekOperation["looks"]> {
+  const day = (id: string) => stages.find((s) => s.id === id)?.date;
+  const all = crop.guide.threats;
+  const due = all.filter(({ stages: [from, to] }) => {
+    const [a, b] = [day(from), day(to)];
+    return date && a && b && date >= addDays(a, -LOOK_DAYS) && date <= addDays(b, LOOK_DAYS);
+  });
+  return (due.length > 0 ? due : all).map(({ id, name, scout, threshold }) => ({
+    id,
+    name,
+    number: scout.number,
+    unit: scout.unit,
+    threshold,
+  }));
 }
 
 /** What the operations of many plans of one crop have in common: id, sheet, name, whose time. */

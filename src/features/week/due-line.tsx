@@ -12,6 +12,7 @@ import { inputDimension } from "../shared/input-dimension";
 import { SheetMark } from "../shared/sheet-mark";
 import { useUnits } from "../shared/units";
 import { WrittenDate } from "../shared/written-date";
+import { CountForm } from "./count-form";
 import { LogForm } from "./log-form";
 
 /** A key of a job, over all plans. */
@@ -101,6 +102,15 @@ export function DueLine({
           >
             <GripVertical size={16} />
           </span>
+        )}
+        {o.looks && o.looks.length > 0 && (
+          <CountForm
+            planId={o.planId}
+            field={o.field}
+            looks={o.looks}
+            today={today}
+            onCounted={() => onLogged(o.doneOn, true)}
+          />
         )}
         <LogForm
           operation={o}

@@ -2,6 +2,7 @@
 
 /** Log entries on their way to the server: kept on the device until they have arrived, each sent under its own id. */
 
+import type { ScoutVisit } from "@/core/records/scout-visit";
 import { send } from "../shared/send";
 import { LOG_EVENT, REFUSED_KEY, WAITING_KEY } from "./log-keys";
 
@@ -26,6 +27,13 @@ export interface Outgoing {
   /** for people, not sent */
   label: string;
 }
+/** Counts of a threat. */
+export interface OutgoingVisit extends ScoutVisit {
+  kind: "scout";
+  /** for people, not sent */
+  label: string;
+}
+
 type Answer = { kind: "sent" } | { kind: "kept" } | { kind: "refused"; reason: string };
 
 /** An entry that the server will not take, set aside until a person has seen why. */
@@ -34,7 +42,7 @@ export interface SetAside {
   reason: string;
 }
 
-type Kept = Outgoing | OutgoingRain;
+type Kept = Outgoing | OutgoingRain | OutgoingVisit;
 
 export const waitingLogs = (): Kept[] => stored<Kept>(WAITING_KEY);
 export const refusedLogs = (): SetAside[] => stored<SetAside>(REFUSED_KEY);
@@ -84,7 +92,11 @@ export async function sendWaiting(): Promise<void> {
 async function post({ label: _label, ...entry }: Kept): Promise<Answer> {
   const reply = await (() => {
     if (!("kind" in entry)) return send("POST /api/log", { body: entry });
-    const { kind: _kind, ...reading } = entry;
+    if (entry.kind === "scout") {
+      const { kind: _scout, ...visit } = entry;
+      return send("POST /api/scouting", { body: visit });
+    }
+    const { kind: _rain, ...reading } = entry;
     return send("POST /api/rain", { body: reading });
   })();
   if (reply.ok) return { kind: "sent" };

@@ -1,10 +1,10 @@
 /** What treatments break of their labels, what is not signed, and what the field asks for besides. */
 
 import type { IsoDate } from "../../dates";
-import { bbchOn, type LabelTreatment, labelBreaks } from "../../protect/label";
 import { change } from "../decisions";
 import type { Check } from "../sheet";
 import { round } from "../words";
+import { bbchOn, type LabelTreatment, labelBreaks } from "./label";
 
 export function checkProtect(check: Check): void {
   const { plan, facts, add } = check;

@@ -1,7 +1,7 @@
-import { labelledUse } from "../../protect/label";
 import { unitOf } from "../../records/protection-product";
 import type { Draft } from "../sheet";
 import type { TreatmentDecision } from "./decisions";
+import { labelledUse } from "./label";
 import type { PlannedTreatment } from "./part";
 
 /** Spray volume where neither label nor adviser names one [L/ha]; usual of field sprayers (assumption). */

@@ -5,12 +5,12 @@ import { testGuide } from "../../../../tests/support/guides";
 import { addDays } from "../../dates";
 import { EXAMPLE_FACTS } from "../../plan/example-facts";
 import type { PlanFacts } from "../../plan/facts";
-import { bbchOn, type LabelTreatment, labelBreaks } from "../../protect/label";
 import { type ProtectionProduct, protectionProductRecord } from "../../records/protection-product";
 import { unwrap } from "../../result";
 import { checkPlan } from "../check-plan";
 import { applyChanges, type Change, change, freshDecisions } from "../decisions";
 import { draftPlan } from "../draft-plan";
+import { bbchOn, type LabelTreatment, labelBreaks } from "./label";
 
 const USE = {
   crop: "wheat",

@@ -1,8 +1,35 @@
 "use client";
 
 import { formatDay } from "@/core/dates";
+import { scoutDecision } from "@/core/protect/scout-decision";
 import { TableHead } from "@/ui/table-head";
+import { useUnits } from "../../../shared/units";
 import { usePlanModel } from "../../plan-context";
+
+/** What was counted of it last, and what that says. */
+function LastVisit({ threatId }: { threatId: string }) {
+  const { facts } = usePlanModel();
+  const { number } = useUnits();
+  const last = facts.scouting?.find((s) => s.threatId === threatId);
+  if (!last) return null;
+  const mean = last.counts.reduce((a, b) => a + b, 0) / last.counts.length;
+  const said =
+    last.threshold !== null && last.counts.length > 1
+      ? scoutDecision({ counts: last.counts, threshold: last.threshold })
+      : null;
+  return (
+    <span className="block text-ink">
+      {formatDay(last.day)}: mean {number(mean, 1)} of {last.counts.length}
+      {said?.ok && last.threshold !== null && (
+        <b className={said.value.decision === "act" ? "text-advise" : ""}>
+          {" "}
+          against {number(last.threshold)}: {said.value.decision}
+        </b>
+      )}
+      <span className="text-soft">, {last.person}</span>
+    </span>
+  );
+}
 
 const ORDER = ["prevent", "cultivate", "physical", "biological", "chemical"];
 
@@ -31,6 +58,7 @@ export function Threats() {
                   </span>
                 )}
                 {t.scout.number} {t.scout.unit}, {t.scout.pattern}
+                <LastVisit threatId={t.id} />
               </td>
               <td className="py-1">
                 <details>

@@ -1,0 +1,14 @@
+import { inPractice } from "@/server/db";
+import { DONE, route } from "@/server/respond";
+import { noteVisit, withdrawVisit } from "@/server/scouting";
+
+/** Counts of one threat in one field on one day. */
+export const POST = route("POST /api/scouting", "log", async ({ access, body }) => {
+  await inPractice(access, (client) => noteVisit(client, access, body));
+  return DONE;
+});
+
+export const DELETE = route("DELETE /api/scouting", "log", async ({ access, query }) => {
+  await inPractice(access, (client) => withdrawVisit(client, access, query.get("id") ?? ""));
+  return DONE;
+});
