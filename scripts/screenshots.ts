@@ -36,10 +36,8 @@ try {
   await desk.getByRole("heading", { name: "Soil tests" }).waitFor();
   await shoot(desk, "field");
   await desk.goto("/fields");
-  await desk.getByRole("link", { name: "Rook Hanger" }).click();
-  await desk.getByRole("link", { name: /upper part/ }).click();
-  await desk.waitForSelector("[data-operation=planting]");
-  await shoot(desk, "plan-barley-part");
+  await plan(desk, "Long Ricks", "6");
+  await shoot(desk, "plan-protect");
   await plan(desk, "Coney Bank", "4");
   await shoot(desk, "plan-feed");
   const feed = desk.getByRole("region", { name: "Feed", exact: true });

@@ -2,6 +2,8 @@
 
 import { addDays, formatDay } from "@/core/dates";
 import type { WaterDays } from "@/core/sheets/water/part";
+import { Disclosure } from "@/ui/disclosure";
+import { figures, TableHead } from "@/ui/table-head";
 import { useUnits } from "../../../shared/units";
 
 const WIDTH = 640;
@@ -96,6 +98,35 @@ export function WaterChart({ days, today, stopOn }: { days: WaterDays; today: st
         days of stress. Above: rain, and gifts as broader bars. The median of the simulated seasons, measured days where
         there are some{stop > 0 ? "; dotted, the last day for water" : ""}.
       </figcaption>
+      <Disclosure first={false} className="text-[13px]" summary="The same as a table">
+        <div className="overflow-x-auto">
+          <table className="w-full border-collapse text-[13px]">
+            <TableHead
+              columns={["Day", ...figures("Rain", "Given", "Needs", "Takes up", "Drains", "Missing", "Readily used")]}
+            />
+            <tbody>
+              {days.depletionMm.map((missing, d) => {
+                const date = addDays(days.from, d);
+                const mm = (value: number | undefined) => (value ? split(value, "waterDepth", 1).number : "");
+                return (
+                  <tr key={date} className="border-t border-line">
+                    <th scope="row" className="text-left font-normal">
+                      {formatDay(date)}
+                    </th>
+                    <td className="text-right">{mm(days.rainMm[d])}</td>
+                    <td className="text-right font-semibold">{mm(days.giftMm[d])}</td>
+                    <td className="text-right">{mm(days.etcMm[d])}</td>
+                    <td className="text-right">{mm((days.etcMm[d] ?? 0) * (days.ks[d] ?? 1))}</td>
+                    <td className="text-right">{mm(days.drainageMm[d])}</td>
+                    <td className="text-right">{split(missing, "waterDepth", 1).number}</td>
+                    <td className="text-right">{mm(days.rawMm[d])}</td>
+                  </tr>
+                );
+              })}
+            </tbody>
+          </table>
+        </div>
+      </Disclosure>
     </figure>
   );
 }

@@ -45,7 +45,7 @@ export function WaterSchools() {
             <TableHead
               columns={[
                 "School",
-                ...figures("Gifts", "Net", "Taken", "Hours", "Stress", "Yield", `Worth, ${currency}/ha`),
+                ...figures("Gifts", "Net", "Taken", "Hours", "Energy", "Stress", "Yield", `Worth, ${currency}/ha`),
               ]}
             />
             <tbody>
@@ -69,6 +69,7 @@ export function WaterSchools() {
                     <td className="text-right">{show(water.netMm, "waterDepth", 0)}</td>
                     <td className="text-right">{number(water.volumeM3, 0)} m³</td>
                     <td className="text-right">{number(water.hours, 0)}</td>
+                    <td className="text-right">{water.kwh > 0 ? `${number(water.kwh, 0)} kWh` : "none"}</td>
                     <td className="text-right">{number(water.stressDays, 0)} days</td>
                     <td className="text-right">{number(water.relativeYieldPct, 0)} %</td>
                     <td className={`text-right ${kept - cost >= best - 1 ? "font-semibold" : ""}`}>
