@@ -1,6 +1,5 @@
 /** Treatments across the program: planned within a label, refused outside of it, signed, issued, logged; who may not sign. */
 
-import AxeBuilder from "@axe-core/playwright";
 import type pg from "pg";
 import type { Browser, Page } from "playwright-core";
 import { describe, expect, inject, it } from "vitest";
@@ -12,6 +11,7 @@ import { noteVisit, withdrawVisit } from "@/server/scouting";
 import { signTreatment, unsignTreatment } from "@/server/sign-treatments";
 import { signedInPage } from "../scripts/app-under-test";
 import { fieldNamed } from "./support/access";
+import { expectAccessible } from "./support/accessible";
 import { onScene } from "./support/scene";
 
 const PRACTICE = "Sprayford";
@@ -71,10 +71,7 @@ describe("in the browser", () => {
   });
 
   it("has no violation that axe finds, and fits the phone", async () => {
-    const found = await new AxeBuilder({ page }).analyze();
-    expect(found.violations.map((v) => `${v.id}: ${v.nodes[0]?.html.slice(0, 160)}`)).toEqual([]);
-    await page.setViewportSize({ width: 390, height: 844 });
-    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+    await expectAccessible(page);
     await page.setViewportSize({ width: 1280, height: 800 });
   });
 

@@ -13,6 +13,7 @@ import { startPlan } from "@/server/plantings";
 import { loadWaterShares } from "@/server/water-shares";
 import { signedInPage } from "../scripts/app-under-test";
 import { fieldNamed } from "./support/access";
+import { expectAccessible } from "./support/accessible";
 import { onScene } from "./support/scene";
 
 const PRACTICE = "Wellham";
@@ -77,10 +78,7 @@ describe("in the browser", () => {
   });
 
   it("has no violation that axe finds, and fits the phone", async () => {
-    const found = await new AxeBuilder({ page }).analyze();
-    expect(found.violations.map((v) => `${v.id}: ${v.nodes[0]?.html.slice(0, 160)}`)).toEqual([]);
-    await page.setViewportSize({ width: 390, height: 844 });
-    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+    await expectAccessible(page);
   });
 
   it("rain is noted on the phone without a network, and sent once it is back", async () => {

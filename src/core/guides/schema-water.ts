@@ -40,6 +40,8 @@ export const water = z.strictObject({
         depthCm: z.number().min(0),
         daysBefore: z.number().int().min(0),
         daysAfter: z.number().int().min(0),
+        /** a film that is held, and filled where it sinks, for what is put on the water */
+        held: z.boolean().optional(),
         why: z.string(),
       }),
     )

@@ -202,7 +202,7 @@ export function readRows(
         continue;
       }
       const text = cells[field.key] ?? "";
-      if (text === "" || !["choice", "listed", "link", "yesNo"].includes(field.input)) {
+      if (text === "" || !CHOSEN.includes(field.input)) {
         typed[field.key] = text;
         continue;
       }
@@ -232,6 +232,9 @@ export function readRows(
   }
   return { records, problems };
 }
+
+/** Inputs whose text is one of a list. */
+const CHOSEN: RecordField["input"][] = ["choice", "listed", "link", "yesNo"];
 
 interface Cells {
   line: number;
@@ -286,7 +289,7 @@ function linesOf(
     for (const { column, path } of paths) {
       const text = cells[path] ?? "";
       const chosen =
-        text !== "" && column.input === "choice" ? choose(column, text) : { ok: true as const, value: text };
+        text !== "" && CHOSEN.includes(column.input) ? choose(column, text) : { ok: true as const, value: text };
       if (!chosen.ok) {
         good = false;
         say(path, `${column.label}: ${chosen.message}`, line);

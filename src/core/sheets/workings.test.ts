@@ -96,7 +96,7 @@ const TABLES = [
   "sum over the days of kc x reference evapotranspiration",
   "days on which the crop takes up less than it needs",
   "product over the stages of 1 - ky x (1 - use / need)",
-  "sum of the gifts on the median of the simulated seasons",
+  "sum of the gifts on the simulated season that is planned on",
 ];
 
 const manure = { kind: "cattleFarmyard", tPerHa: 5, hoursToIncorporation: 6 };

@@ -50,7 +50,7 @@ export function checkRisks({ plan, facts, decisions, add }: Check): void {
     add(
       "advise",
       "water.notStanding",
-      `${missing} days on which no water stands though it should, in the median season.`,
+      `${missing} days on which no water stands though it should, in the season planned on.`,
       water.limited
         ? "Turns come too seldom: fill deeper before a dry turn, raise the bunds, keep a day's water in a tank, or grow it wet and dry in turn. Weeds come up meanwhile."
         : "Rain alone does not keep it standing: weeds come up meanwhile, and a dry spell at flowering costs most.",

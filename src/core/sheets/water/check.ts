@@ -26,7 +26,7 @@ export function checkWater({ plan, facts, decisions, add }: Check): void {
     add(
       "advise",
       "water.airless",
-      `${water.wetDays} days in a row more rain falls than the ground holds, in the median season.`,
+      `${water.wetDays} days in a row more rain falls than the ground holds, in the season planned on.`,
       `Drainage is ${field.drainage}: roots go without air. Open furrows and outlets before; no machine on it meanwhile.`,
     );
   if (!field.irrigated) return;

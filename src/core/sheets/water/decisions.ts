@@ -4,7 +4,7 @@ import { MULCH_KINDS } from "../../water/mulch";
 import { PIPE_KINDS } from "../../water/pipes";
 import { MOISTURE_WAYS } from "../../water/start-moisture";
 import { WATER_SYSTEM_IDS } from "../../water/systems";
-import { INTERVALS, WATER_SCHOOL_IDS } from "./schools";
+import { INTERVALS, PLANNED_ON, WATER_SCHOOL_IDS } from "./schools";
 
 const every = z.number().min(1).max(120);
 const analysis = {
@@ -40,6 +40,8 @@ export const waterDecisions = z.strictObject({
     .optional(),
   /** where nothing was measured: from full ground long before, or from what the last crop left */
   startFrom: z.enum(["lastCrop", "capacity"]).optional(),
+  /** the season that gifts are planned on */
+  plannedOn: z.enum(PLANNED_ON).optional(),
   /** water comes by turns: so many days, then so many without, from a first day on */
   turns: z
     .strictObject({

@@ -94,8 +94,9 @@ export function draftWater(draft: Draft, solved: SolvedDates): void {
     firstDay: firstDay(draft, "balance", year),
     lastDay: stopDay ?? Number.POSITIVE_INFINITY,
   });
+  const course = ranked[own.plannedOn ?? "median"];
   if (standing && context.crop.guide.water.standing.length > 0) {
-    part.pond = pondSeason(draft, year, ranked.median, found, stopDay, solved, {
+    part.pond = pondSeason(draft, year, course, found, stopDay, solved, {
       openings,
       mostMmPerDay: (flow * hoursADay) / (10 * field.areaHa),
       // what seeps away is counted in the depth: all of the source's water comes to stand
@@ -113,10 +114,10 @@ export function draftWater(draft: Draft, solved: SolvedDates): void {
     const logged = facts.log.some((entry) => entry.operationId.startsWith(GIFT));
     const sums = walkCourse(
       year,
-      ranked.median,
+      course,
       start,
       giverOf(
-        ruleOf(draft, school, year, ranked.median),
+        ruleOf(draft, school, year, course),
         {
           leastMm: system.leastMm,
           mostMm: system.mostMm,
@@ -128,7 +129,7 @@ export function draftWater(draft: Draft, solved: SolvedDates): void {
           open: openings && {
             ...openings,
             mostMmPerDay: (flow * hoursADay * efficiency) / 100 / (10 * field.areaHa),
-            usedMm: (day) => (year.kc[day] ?? 0) * etoOf(year, ranked.median, day),
+            usedMm: (day) => (year.kc[day] ?? 0) * etoOf(year, course, day),
           },
           atRawPctOn: own.atRawPct === undefined ? moistDays(draft, year) : null,
         },
@@ -136,7 +137,7 @@ export function draftWater(draft: Draft, solved: SolvedDates): void {
       ),
       trace,
     );
-    part.season = daysOf(year, ranked.median, trace);
+    part.season = daysOf(year, course, trace);
     part.etcMm = sums.etcMm;
     part.etaMm = sums.etaMm;
     part.drainageMm = sums.drainageMm;
@@ -169,8 +170,8 @@ export function draftWater(draft: Draft, solved: SolvedDates): void {
   if (school === "interval") {
     const giftMm = own.giftMm ?? USUAL_GIFT_MM;
     part.intervals = {
-      byMonth: usualEvery(year, ranked.median, giftMm),
-      cd: usualCd(draft, year, ranked.median, giftMm),
+      byMonth: usualEvery(year, course, giftMm),
+      cd: usualCd(draft, year, course, giftMm),
     };
   }
   showFigures(draft, part, { ...brought, efficiency }, ranked.medianNetMm);

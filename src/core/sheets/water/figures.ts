@@ -51,7 +51,7 @@ export function showFigures(
     "Water at the roots",
     part.netMm,
     "mm",
-    "sum of the gifts on the median of the simulated seasons",
+    "sum of the gifts on the simulated season that is planned on",
     days,
   );
   show("water.gross", "Water taken", part.grossMm, "mm", "net water / share that arrives x 100", [

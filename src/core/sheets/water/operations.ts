@@ -70,9 +70,10 @@ function hourOfDay({ parts, facts }: Draft, date: string): string {
 const hours = (h: number) => (h < 10 ? `${Math.round(h * 10) / 10} hours` : `${Math.round(h)} hours`);
 
 const REASONS: Record<string, string> = {
-  balance: "the readily available water is used up on this day of the median season: look at the soil before you start",
+  balance:
+    "the readily available water is used up on this day of the season planned on: look at the soil before you start",
   interval: "the interval's turn",
   weekly: "the week's water, less its rain",
   stages: "a stage that suffers most from drought",
-  pond: "the water has sunk to where it is filled again, in the median season",
+  pond: "the water has sunk to where it is filled again, in the season planned on",
 };

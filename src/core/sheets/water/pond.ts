@@ -56,12 +56,12 @@ export function pondSeason(
   });
   const percolation = draft.decisions.water?.percolationMmPerDay ?? PERCOLATION_MM;
   // shallower while other work is done in it
-  const lowered = (guide.water.lowered ?? []).flatMap(({ role, depthCm, daysBefore, daysAfter }) =>
+  const lowered = (guide.water.lowered ?? []).flatMap(({ role, depthCm, daysBefore, daysAfter, held = false }) =>
     Object.entries(solved.roles).flatMap(([id, r]) => {
       const date = r === role ? solved.dates[id]?.planned : undefined;
       if (!date) return [];
       const on = daysBetween(year.from, date);
-      return { from: on - daysBefore, to: on + daysAfter, highMm: depthCm * 10 };
+      return { from: on - daysBefore, to: on + daysAfter, highMm: depthCm * 10, held };
     }),
   );
   const pond: PondDays = {
@@ -85,15 +85,22 @@ export function pondSeason(
   let rests = 0;
   for (let d = 0; d < year.days; d++) {
     const usual = depths.filter((t) => t.from <= d).at(-1) ?? depths[0];
-    const shallow = lowered.find((l) => d >= l.from && d <= l.to && l.highMm < (usual?.highMm ?? 0));
-    const at = shallow && usual ? { ...usual, highMm: shallow.highMm, lowMm: -BUND_MM * 5 } : usual;
-    const drained = at?.sinks ? undefined : drains.find((from) => d >= from && d < from + DRAINED_DAYS);
+    const now = lowered.filter((l) => d >= l.from && d <= l.to);
+    // a film that is held goes before what is only lowered
+    const shallow = now.find((l) => l.held) ?? now.find((l) => l.highMm < (usual?.highMm ?? 0));
+    const at =
+      shallow && usual
+        ? { ...usual, highMm: shallow.highMm, lowMm: shallow.held ? shallow.highMm / 2 : -BUND_MM * 5 }
+        : usual;
+    const drained =
+      at?.sinks || shallow?.held ? undefined : drains.find((from) => d >= from && d < from + DRAINED_DAYS);
     const dry = (stopDay !== null && d > stopDay) || drained !== undefined || shallow?.highMm === 0;
     // what is let off within days is not filled
     const soon =
       depths.some((t) => t.highMm === 0 && t.from > d && t.from - d <= SOON_DAYS) ||
       lowered.some((l) => l.highMm < (at?.highMm ?? 0) && l.from > d && l.from - d <= SOON_LOWERED_DAYS) ||
       drains.some((from) => !at?.sinks && from > d && from - d <= SOON_DAYS);
+    const held = shallow?.held === true;
     const own = settled.get(number + 1);
     const due = own?.day !== undefined && !own.left ? own.day : undefined;
     // under the surface first the puddled floor gives up its water, then roots have what a field's have; ripe grain needs none
@@ -111,7 +118,7 @@ export function pondSeason(
     const [low, high] = dry
       ? [0, 0]
       : [
-          soon || run === 0 || left <= 0 || d < loggedUntil || d < rests || due !== undefined
+          (soon && !held) || run === 0 || left <= 0 || d < loggedUntil || d < rests || due !== undefined
             ? -BUND_MM * 5
             : (at?.lowMm ?? 0) + (shallow ? 0 : until * (useMm + percolation)),
           Math.min(at?.highMm ?? 0, depth + Math.min(left, openings ? run * mostMmPerDay : Number.POSITIVE_INFINITY)),

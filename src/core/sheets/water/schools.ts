@@ -5,6 +5,9 @@ export type WaterSchoolId = (typeof WATER_SCHOOL_IDS)[number];
 export const INTERVALS = ["days", "month", "heat"] as const;
 export type IntervalBy = (typeof INTERVALS)[number];
 
+/** The season that gifts are planned on: the median of the simulated ones, or one that one in five is drier, or wetter, than. */
+export const PLANNED_ON = ["median", "dry", "wet"] as const;
+export type PlannedOn = (typeof PLANNED_ON)[number];
 /** Schools of when water is given; the first is the default. Why one takes them stands in school-reasons.ts. */
 export const WATER_SCHOOLS: Record<WaterSchoolId, string> = {
   balance: "When the crop lacks it",

@@ -157,6 +157,9 @@ export const rainOf = ({ weather, rainMm, first }: WaterYear, course: number, d:
   rainMm[course * weather.days + first + d] ?? 0;
 
 export interface Ranked {
+  /** courses whose net need is one in five less, the median, and one in five more */
+  wet: number;
+  dry: number;
   /** the course whose net need is the median, and the needs at the 20th, 50th and 80th of a hundred [mm] */
   median: number;
   wetNetMm: number;
@@ -197,7 +200,14 @@ export function rankCourses(
     net: walkCourse(year, course, start, giverOf(rule, span)).netMm,
   })).sort((a, b) => a.net - b.net || a.course - b.course);
   const at = (pct: number) => needs[Math.max(0, Math.ceil((pct / 100) * needs.length) - 1)] as (typeof needs)[number];
-  const ranked = { median: at(50).course, wetNetMm: at(20).net, medianNetMm: at(50).net, dryNetMm: at(80).net };
+  const ranked = {
+    wet: at(20).course,
+    dry: at(80).course,
+    median: at(50).course,
+    wetNetMm: at(20).net,
+    medianNetMm: at(50).net,
+    dryNetMm: at(80).net,
+  };
   kept.set(key, ranked);
   if (kept.size > KEPT) kept.delete(kept.keys().next().value as string);
   return ranked;

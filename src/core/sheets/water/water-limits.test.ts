@@ -2,29 +2,14 @@
 
 import { describe, expect, it } from "vitest";
 import { testGuide } from "../../../../tests/support/guides";
+import { wetFacts, wetFindings, wetPlan } from "../../../../tests/support/wet-plan";
 import { addDays, daysBetween } from "../../dates";
-import { EXAMPLE_CLIMATE, EXAMPLE_FACTS } from "../../plan/example-facts";
-import type { PlanFacts } from "../../plan/facts";
-import { unwrap } from "../../result";
-import { checkPlan } from "../check-plan";
-import { applyChanges, type Change, change, freshDecisions } from "../decisions";
-import { draftPlan } from "../draft-plan";
-import type { Plan } from "../plan";
+import { EXAMPLE_CLIMATE } from "../../plan/example-facts";
+import { change } from "../decisions";
 import { nurseryWater } from "./nursery";
 import { GIFT } from "./settled";
 
-const WET = { irrigated: true, waterSystem: "sprinkler", waterFlowM3PerH: 60, waterLiftM: 10 } as const;
-const facts = (field: Partial<PlanFacts["field"]> = {}, more: Partial<PlanFacts> = {}): PlanFacts => ({
-  ...EXAMPLE_FACTS,
-  ...more,
-  field: { ...EXAMPLE_FACTS.field, ...WET, ...field },
-});
-const draft = (crop: string, own: PlanFacts = facts(), ...changes: Change[]): Plan =>
-  unwrap(draftPlan(own, applyChanges(freshDecisions(crop), changes), 2027, testGuide(crop)));
-const findings = (crop: string, own: PlanFacts = facts(), ...changes: Change[]) => {
-  const decisions = applyChanges(freshDecisions(crop), changes);
-  return checkPlan(unwrap(draftPlan(own, decisions, 2027, testGuide(crop))), own, decisions);
-};
+const [facts, draft, findings] = [wetFacts, wetPlan, wetFindings];
 const ids = (...args: Parameters<typeof findings>) => findings(...args).map((f) => f.id);
 const plain = draft("potato");
 const planted = plain.water.season?.from as string;
@@ -101,6 +86,17 @@ describe("intervals", () => {
     expect(gifts[0]?.netMm).toBe(calendar?.mm);
     // a guide without such days waters by the balance
     expect(draft("rice", facts(), change("water/school", "days")).water.school).toBe("balance");
+  });
+});
+
+describe("the season that is planned on", () => {
+  it("asks for the more the drier it is", () => {
+    const on = (season: "dry" | "wet") => draft("potato", facts(), change("water/plannedOn", season)).water;
+    const [dry, wet] = [on("dry"), on("wet")];
+    expect(dry.netMm).toBeGreaterThan(plain.water.netMm);
+    expect(wet.netMm).toBeLessThan(plain.water.netMm);
+    // what one season in five asks for is the same, whichever is planned on
+    expect([dry.dryNetMm, wet.dryNetMm]).toEqual([plain.water.dryNetMm, plain.water.dryNetMm]);
   });
 });
 

@@ -1,30 +1,17 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { testGuide } from "../../../../tests/support/guides";
+import { wetFacts, wetFindings, wetPlan } from "../../../../tests/support/wet-plan";
 import { addDays, daysBetween } from "../../dates";
 import { EXAMPLE_FACTS } from "../../plan/example-facts";
 import type { PlanFacts } from "../../plan/facts";
 import { unwrap } from "../../result";
-import { checkPlan } from "../check-plan";
-import { applyChanges, type Change, change, freshDecisions } from "../decisions";
-import { draftPlan } from "../draft-plan";
-import type { Plan } from "../plan";
+import { type Change, change, freshDecisions } from "../decisions";
 import { alongCurve, dryStages, waterCurve, waterResponse } from "./response";
 import { GIFT } from "./settled";
 
-const WET = { irrigated: true, waterSystem: "sprinkler", waterFlowM3PerH: 60, waterLiftM: 10 } as const;
-const facts = (field: Partial<PlanFacts["field"]> = {}, more: Partial<PlanFacts> = {}): PlanFacts => ({
-  ...EXAMPLE_FACTS,
-  ...more,
-  field: { ...EXAMPLE_FACTS.field, ...WET, ...field },
-});
-const draft = (crop: string, own: PlanFacts = facts(), ...changes: Change[]): Plan =>
-  unwrap(draftPlan(own, applyChanges(freshDecisions(crop), changes), 2027, testGuide(crop)));
-const findings = (crop: string, own: PlanFacts = facts(), ...changes: Change[]) => {
-  const decisions = applyChanges(freshDecisions(crop), changes);
-  const plan = unwrap(draftPlan(own, decisions, 2027, testGuide(crop)));
-  return checkPlan(plan, own, decisions).filter((f) => f.sheet === "water");
-};
+const [facts, draft] = [wetFacts, wetPlan];
+const findings = (...args: Parameters<typeof wetFindings>) => wetFindings(...args).filter((f) => f.sheet === "water");
 const ids = (...args: Parameters<typeof findings>) => findings(...args).map((f) => f.id);
 
 const PLANTED = { operationId: "planting", doneOn: "2027-04-10", quantityPerHa: null, note: "" };

@@ -52,8 +52,9 @@ export function PondChart({ days, stopOn }: { days: PondDays; stopOn: string | n
         </text>
       </svg>
       <figcaption className="text-[12px] text-soft">
-        Depth of the water, {split(1, "waterDepth").unit}, in the median of the simulated seasons; marks under the
-        ground line: filled; below it the water stands in the soil{stop > 0 ? "; dotted, the last day of water" : ""}.
+        Depth of the water, {split(1, "waterDepth").unit}, in the simulated season that it is planned on; marks under
+        the ground line: filled; below it the water stands in the soil
+        {stop > 0 ? "; dotted, the last day of water" : ""}.
       </figcaption>
     </figure>
   );

@@ -95,8 +95,8 @@ export function WaterChart({ days, today, stopOn }: { days: WaterDays; today: st
       </svg>
       <figcaption className="text-[12px] text-soft">
         Below: {split(1, "waterDepth").unit} missing in the rooted soil; dashed, as much as is readily used; shaded,
-        days of stress. Above: rain, and gifts as broader bars. The median of the simulated seasons, measured days where
-        there are some{stop > 0 ? "; dotted, the last day for water" : ""}.
+        days of stress. Above: rain, and gifts as broader bars. The simulated season that is planned on, measured days
+        where there are some{stop > 0 ? "; dotted, the last day for water" : ""}.
       </figcaption>
       <Disclosure first={false} className="text-[13px]" summary="The same as a table">
         <div className="overflow-x-auto">

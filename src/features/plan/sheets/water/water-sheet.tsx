@@ -43,7 +43,7 @@ export function WaterSheet() {
             ? "rain alone waters this field"
             : water.pond
               ? "water stands on this field"
-              : `${water.gifts.length} gifts in the median of the simulated seasons`
+              : `${water.gifts.length} gifts in the simulated season that it is planned on`
         }
       />
       {irrigated && !water.pond && (

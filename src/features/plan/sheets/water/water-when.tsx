@@ -3,7 +3,7 @@
 import { X } from "lucide-react";
 import { useState } from "react";
 import { addDays, formatDay, type IsoDate, MONTHS } from "@/core/dates";
-import { INTERVALS, type IntervalBy } from "@/core/sheets/water/schools";
+import { INTERVALS, type IntervalBy, PLANNED_ON, type PlannedOn } from "@/core/sheets/water/schools";
 import { Button } from "@/ui/button";
 import { newId } from "../../../shared/new-id";
 import { WrittenDate } from "../../../shared/written-date";
@@ -13,6 +13,11 @@ import { DecisionLine } from "../../decision-line";
 import { usePlanModel } from "../../plan-context";
 
 const BY: Record<IntervalBy, string> = { days: "so many days", month: "days by month", heat: "heat" };
+const SEASONS: Record<PlannedOn, { label: string; note: string }> = {
+  median: { label: "the median", note: "half of the seasons ask for more, half for less" },
+  dry: { label: "a dry one", note: "one in five asks for more: for hands, pump and source that must do" },
+  wet: { label: "a wet one", note: "one in five asks for less: what can be left out" },
+};
 /** Turns of a canal where nobody typed them yet; assumption, to be replaced. */
 const USUAL_TURN = { daysOn: 4, daysOff: 10 };
 
@@ -158,6 +163,20 @@ export function WhenItRuns() {
             "on any day"
           )
         }
+      />
+      <DecisionLine
+        what="Planned on"
+        hint="of the simulated seasons"
+        value={
+          <DecidedChoice
+            path="water/plannedOn"
+            label="Season that water is planned on"
+            value={decisions.water?.plannedOn ?? "median"}
+            usual="median"
+            options={PLANNED_ON.map((id) => ({ value: id, ...SEASONS[id] }))}
+          />
+        }
+        leads={<span className="text-soft">{SEASONS[decisions.water?.plannedOn ?? "median"].note}</span>}
       />
       <DecisionLine
         what="Nobody may water"
