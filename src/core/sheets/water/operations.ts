@@ -30,7 +30,7 @@ export function waterGifts(draft: Draft, solved: SolvedDates): PlannedOperation[
       detail: water.pond
         ? `${round(gift.netMm)} mm to stand as deep as wanted: ${round(gift.volumeM3, 10)} m³, ${hours(gift.hours)}.`
         : `${round(gift.netMm)} mm at the roots, ${round(gift.grossMm)} mm given by ${water.system.name}: ${round(gift.volumeM3, 10)} m³, ${hours(gift.hours)}${gift.kwh > 0 ? `, ${round(gift.kwh)} kWh` : ""}.${hourOfDay(draft, gift.date)}`,
-      reason: REASONS[water.pond ? "pond" : water.school] ?? "",
+      reason: moistReason(draft, solved, gift.date) ?? REASONS[water.pond ? "pond" : water.school] ?? "",
       when: [],
       tiedTo: water.pond ? "the depth of the water" : "the water left in the soil",
       weight: 1,
@@ -46,6 +46,17 @@ export function waterGifts(draft: Draft, solved: SolvedDates): PlannedOperation[
       work: () => ({ ...handWork(water.system.handHoursPerHa), extraCostPerHa: cost }),
     };
   });
+}
+
+/** Why water is given in a time that the guide keeps moister than the crop needs; null at other times and by other schools. */
+function moistReason({ context, decisions, parts }: Draft, solved: SolvedDates, date: string): string | null {
+  if (parts.water.pond || parts.water.school !== "balance" || decisions.water?.atRawPct !== undefined) return null;
+  const kept = context.crop.guide.water.moist?.find(({ fromStage, days }) => {
+    const stage = solved.stages.find((s) => s.stage.id === fromStage);
+    const from = stage && (solved.dates[fromStage]?.planned ?? stage.date);
+    return from !== undefined && date >= from && date < addDays(from, days);
+  });
+  return kept ? `${kept.why}; given at ${kept.atRawPct} % of the readily available water` : null;
 }
 
 /** Wind that carries drops off [m/s], and heat in which they dry in the air [C]; usual advice. */

@@ -187,6 +187,18 @@ describe("a nursery", () => {
   });
 });
 
+describe("why a gift is given", () => {
+  it("is the scab in the four weeks after tuber set, and the store before and after", () => {
+    const set = plain.stages.find((s) => s.id === "tuber-set")?.date as string;
+    for (const gift of plain.water.gifts) {
+      const reason = plain.operations.find((o) => o.id === gift.id)?.reason ?? "";
+      const within = gift.date >= set && gift.date < addDays(set, 28);
+      expect(reason.includes("scab"), gift.date).toBe(within);
+    }
+    expect(plain.water.gifts.some((g) => g.date >= set && g.date < addDays(set, 28))).toBe(true);
+  });
+});
+
 describe("what water does besides", () => {
   it("lays grain down, and keeps frost off a part", () => {
     const lodging = findings("wheat").find((f) => f.id === "water.lodging");
