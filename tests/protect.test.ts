@@ -70,6 +70,21 @@ describe("in the browser", () => {
     await saved();
   });
 
+  it("control pays from so many of a threat on, by what one of them costs", async () => {
+    const line = page.getByRole("row").filter({ hasText: "Septoria leaf blotch" });
+    await line.locator("summary").click();
+    await line.getByLabel("Loss by one of it").fill("2");
+    await line.getByLabel("Cost of control").fill("50");
+    await line.getByLabel("What control takes").fill("80");
+    await line.getByLabel("What control takes").press("Enter");
+    const { facts, decisions } = await loaded();
+    // 50 / (price x target x 0.02 x 0.8)
+    const pays =
+      50 / (((facts.prices.cropPerT["wheat.grain"] as number) / 100) * (decisions.targetTPerHa as number) * 0.016);
+    await line.getByText(`From ${pays.toFixed(1)}`, { exact: false }).waitFor();
+    await saved();
+  });
+
   it("has no violation that axe finds, and fits the phone", async () => {
     await expectAccessible(page);
     await page.setViewportSize({ width: 1280, height: 800 });

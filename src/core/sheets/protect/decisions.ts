@@ -24,4 +24,15 @@ export const protectDecisions = z.strictObject({
     )
     .refine((list) => Object.keys(list).length <= 60, "allowed are up to 60 treatments")
     .optional(),
+  /** what one unit of a threat costs here, from which it follows when control pays; money in minor units */
+  pays: z
+    .record(
+      z.string().min(1).max(80),
+      z.strictObject({
+        lossPctPerUnit: z.number().positive().max(100).optional(),
+        efficacyPct: z.number().min(1).max(100).optional(),
+        costPerHa: z.number().min(0).max(1e8).optional(),
+      }),
+    )
+    .optional(),
 });

@@ -5,6 +5,7 @@ import { scoutDecision } from "@/core/protect/scout-decision";
 import { TableHead } from "@/ui/table-head";
 import { useUnits } from "../../../shared/units";
 import { usePlanModel } from "../../plan-context";
+import { PaysFrom } from "./pays-from";
 
 /** What was counted of it last, and what that says. */
 function LastVisit({ threatId }: { threatId: string }) {
@@ -76,6 +77,7 @@ export function Threats() {
                         </li>
                       ))}
                   </ul>
+                  <PaysFrom threatId={t.id} unit={t.scout.unit} />
                 </details>
               </td>
             </tr>

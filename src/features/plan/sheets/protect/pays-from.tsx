@@ -1,0 +1,81 @@
+"use client";
+
+import { economicThreshold } from "@/core/protect/economic-threshold";
+import { useUnits } from "../../../shared/units";
+import { DecidedMoney } from "../../decided-money";
+import { DecidedNumber } from "../../decided-number";
+import { usePlanModel } from "../../plan-context";
+
+/** What a treatment usually takes of a threat where nobody typed it [%]; assumption. */
+const USUAL_EFFICACY_PCT = 80;
+
+/** From how many of a threat on control pays here: by price, yield, what one of them costs, and what control costs and does. */
+export function PaysFrom({ threatId, unit }: { threatId: string; unit: string }) {
+  const { plan, facts, decisions } = usePlanModel();
+  const { number, money, currency, show } = useUnits();
+  if (!plan) return null;
+  const { guide, product: crop } = plan.crop;
+  const own = decisions.protect?.pays?.[threatId] ?? {};
+  // the cheapest that a label names, where nobody typed what control costs
+  const labelled = (facts.products ?? []).flatMap((p) =>
+    p.uses.filter((u) => u.crop === guide.id && u.target === threatId).map((u) => p.pricePerUnit * u.rate),
+  );
+  const cost = own.costPerHa ?? (labelled.length > 0 ? Math.min(...labelled) : null);
+  const price = facts.prices.cropPerT[`${guide.id}.${crop.id}`] ?? 0;
+  const efficacy = own.efficacyPct ?? USUAL_EFFICACY_PCT;
+  const found =
+    cost !== null && own.lossPctPerUnit !== undefined
+      ? economicThreshold({
+          controlCostPerHa: cost / 100,
+          pricePerT: price / 100,
+          yieldTPerHa: plan.targetTPerHa,
+          lossPctPerUnit: own.lossPctPerUnit,
+          efficacyPct: efficacy,
+        })
+      : null;
+  return (
+    <div className="mt-1 grid gap-1 border-t border-line pt-1">
+      <p className="flex flex-wrap items-baseline gap-x-2">
+        Control pays where one more of it costs
+        <DecidedNumber
+          path={`protect/pays/${threatId}/lossPctPerUnit`}
+          label="Loss by one of it"
+          value={own.lossPctPerUnit}
+          dimension="percent"
+          decimals={2}
+          limits={{ above: 0, max: 100 }}
+          suffix="% of the yield,"
+          width="3.4em"
+        />
+        control
+        <DecidedMoney path={`protect/pays/${threatId}/costPerHa`} label="Cost of control" value={cost} per="ha" />
+        and takes
+        <DecidedNumber
+          path={`protect/pays/${threatId}/efficacyPct`}
+          label="What control takes"
+          value={efficacy}
+          dimension="percent"
+          decimals={0}
+          limits={{ min: 1, max: 100 }}
+          suffix="% of them"
+          width="2.8em"
+        />
+      </p>
+      {found?.ok && cost !== null && (
+        <p>
+          <b>From {number(found.value.units, 1)}</b>, counted as {unit}: {money(cost, 2)} / ({money(price, 2)}{" "}
+          {currency}/t x {show(plan.targetTPerHa, "yield", 1)} x {number(own.lossPctPerUnit ?? 0, 2)} % x{" "}
+          {number(efficacy)} %).
+        </p>
+      )}
+      {found && !found.ok && (
+        <p className="text-stop">
+          {price > 0 ? found.errors.map((e) => e.message).join("; ") : "The crop has no price."}
+        </p>
+      )}
+      {!found && (
+        <p className="text-soft">What one of it costs is typed by who knows it here; the guide's words go first.</p>
+      )}
+    </div>
+  );
+}
