@@ -73,10 +73,10 @@ describe("in the browser", () => {
   it("control pays from so many of a threat on, by what one of them costs", async () => {
     const line = page.getByRole("row").filter({ hasText: "Septoria leaf blotch" });
     await line.locator("summary").click();
-    await line.getByLabel("Loss by one of it").fill("2");
-    await line.getByLabel("Cost of control").fill("50");
-    await line.getByLabel("What control takes").fill("80");
-    await line.getByLabel("What control takes").press("Enter");
+    await line.getByLabel(/^Loss by one of/).fill("2");
+    await line.getByLabel(/^Cost of control/).fill("50");
+    await line.getByLabel(/^What control takes/).fill("80");
+    await line.getByLabel(/^What control takes/).press("Enter");
     const { facts, decisions } = await loaded();
     // 50 / (price x target x 0.02 x 0.8)
     const pays =

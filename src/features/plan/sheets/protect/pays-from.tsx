@@ -10,7 +10,7 @@ import { usePlanModel } from "../../plan-context";
 const USUAL_EFFICACY_PCT = 80;
 
 /** From how many of a threat on control pays here: by price, yield, what one of them costs, and what control costs and does. */
-export function PaysFrom({ threatId, unit }: { threatId: string; unit: string }) {
+export function PaysFrom({ threatId, name, unit }: { threatId: string; name: string; unit: string }) {
   const { plan, facts, decisions } = usePlanModel();
   const { number, money, currency, show } = useUnits();
   if (!plan) return null;
@@ -39,7 +39,7 @@ export function PaysFrom({ threatId, unit }: { threatId: string; unit: string })
         Control pays where one more of it costs
         <DecidedNumber
           path={`protect/pays/${threatId}/lossPctPerUnit`}
-          label="Loss by one of it"
+          label={`Loss by one of ${name}`}
           value={own.lossPctPerUnit}
           dimension="percent"
           decimals={2}
@@ -48,11 +48,16 @@ export function PaysFrom({ threatId, unit }: { threatId: string; unit: string })
           width="3.4em"
         />
         control
-        <DecidedMoney path={`protect/pays/${threatId}/costPerHa`} label="Cost of control" value={cost} per="ha" />
+        <DecidedMoney
+          path={`protect/pays/${threatId}/costPerHa`}
+          label={`Cost of control of ${name}`}
+          value={cost}
+          per="ha"
+        />
         and takes
         <DecidedNumber
           path={`protect/pays/${threatId}/efficacyPct`}
-          label="What control takes"
+          label={`What control takes of ${name}`}
           value={efficacy}
           dimension="percent"
           decimals={0}

@@ -77,7 +77,7 @@ export function Threats() {
                         </li>
                       ))}
                   </ul>
-                  <PaysFrom threatId={t.id} unit={t.scout.unit} />
+                  <PaysFrom threatId={t.id} name={t.name.toLowerCase()} unit={t.scout.unit} />
                 </details>
               </td>
             </tr>
