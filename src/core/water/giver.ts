@@ -102,6 +102,21 @@ export function giverOf(
           : depletion - rule.refill.leaveMm;
     return net < leastMm ? 0 : Math.min(net, mostMm);
   };
+  // the common walk, a hundred times for each plan: by the balance, with nothing settled, no turns and no time kept moister
+  if (rule?.kind === "depletion" && open === null && atRawPctOn === null && settled.size === 0) {
+    const at = rule.atRawPct / 100;
+    return (day, depletion, raw) => {
+      if (depletion < at * raw || depletion <= 0) return 0;
+      if (day < ruleFromDay || day > stopAfterDay || day - last < restDays) return 0;
+      const net = Math.min(refill(depletion), left);
+      if (net <= 0 || net < leastMm) return 0;
+      left -= net;
+      last = day;
+      given?.(number, day, net);
+      number += 1;
+      return net;
+    };
+  }
   return (day, depletion, raw, rain) => {
     rainSince += rain;
     const own = settled.get(number);
