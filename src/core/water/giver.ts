@@ -131,7 +131,8 @@ export function giverOf(
         if (rule?.kind !== "depletion") owed = Math.max(owed, net);
         return 0;
       }
-      net = Math.min(Math.max(net, owed), (open.run[day] ?? 1) * open.mostMmPerDay);
+      const waited = day <= stopAfterDay && day - last >= restDays ? owed : 0;
+      net = Math.min(Math.max(net, waited), (open.run[day] ?? 1) * open.mostMmPerDay);
       owed = 0;
     }
     if (net <= 0) return 0;

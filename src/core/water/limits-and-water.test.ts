@@ -76,6 +76,18 @@ describe("openings", () => {
     for (let d = 0; d < 40; d++) give(d, 10, 40, 0);
     expect(gifts).toEqual([13, 20, 30]);
   });
+  it("do not give after the last day of water what waited for the source", () => {
+    const open = openingsOf(40, (d) => d >= 18 && d <= 25);
+    const gifts: number[] = [];
+    const give = giverOf(
+      { kind: "interval", everyDays: 10, netMm: 20 },
+      { stopAfterDay: 22, open: { ...open, mostMmPerDay: 100, usedMm: () => 0 } },
+      (_, day) => gifts.push(day),
+    );
+    for (let d = 0; d < 40; d++) give(d, 10, 40, 0);
+    // the gift of day 20 would begin on day 26
+    expect(gifts).toEqual([10]);
+  });
   it("days at intervals that change, and at sums of heat", () => {
     expect(daysAtIntervals(0, 30, (d) => (d < 15 ? 10 : 5))).toEqual([10, 20, 25, 30]);
     // 12 a day: 96 after day 7, 108 after day 8 (the ninth day); 8 over, 104 after eight more

@@ -20,6 +20,8 @@ export interface WaterSystem {
   /** usual flow [m3/h]; an assumption to be replaced by one's own */
   flowM3PerH: number;
   wetsLeaves: boolean;
+  /** nothing lifts it but hands */
+  carried: boolean;
 }
 
 export const EFFICIENCY_SOURCE =
@@ -30,7 +32,7 @@ const line = (
   name: string,
   [efficiencyPct, leastMm, mostMm, restDays]: [number, number, number, number],
   [handHoursPerHa, headM, flowM3PerH]: [number, number, number],
-  wetsLeaves = false,
+  { wetsLeaves = false, carried = false } = {},
 ): WaterSystem => ({
   id,
   name,
@@ -42,6 +44,7 @@ const line = (
   headM,
   flowM3PerH,
   wetsLeaves,
+  carried,
 });
 
 /** Efficiencies as published, pivot and can between (assumption); gifts, hours and flows are assumptions from usual practice. */
@@ -49,11 +52,11 @@ export const WATER_SYSTEMS: Record<WaterSystemId, WaterSystem> = {
   furrow: line("furrow", "furrows", [60, 30, 100, 5], [1.5, 0, 60]),
   border: line("border", "border strips", [60, 40, 120, 7], [1, 0, 100]),
   basin: line("basin", "level basins", [60, 30, 120, 5], [1, 0, 100]),
-  sprinkler: line("sprinkler", "sprinklers", [75, 10, 50, 4], [1, 35, 40], true),
-  reel: line("reel", "hose reel and gun", [75, 15, 35, 6], [0.4, 65, 45], true),
-  pivot: line("pivot", "centre pivot", [80, 5, 25, 2], [0.05, 30, 150], true),
+  sprinkler: line("sprinkler", "sprinklers", [75, 10, 50, 4], [1, 35, 40], { wetsLeaves: true }),
+  reel: line("reel", "hose reel and gun", [75, 15, 35, 6], [0.4, 65, 45], { wetsLeaves: true }),
+  pivot: line("pivot", "centre pivot", [80, 5, 25, 2], [0.05, 30, 150], { wetsLeaves: true }),
   drip: line("drip", "drip lines", [90, 5, 25, 3], [0.1, 15, 30]),
-  can: line("can", "can or bucket", [85, 3, 10, 1], [60, 0, 1.5]),
+  can: line("can", "can or bucket", [85, 3, 10, 1], [60, 0, 1.5], { carried: true }),
 };
 
 /** Water that comes by its own fall. */

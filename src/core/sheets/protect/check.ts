@@ -1,6 +1,6 @@
 /** What treatments break of their labels, what is not signed, and what the field asks for besides. */
 
-import type { IsoDate } from "../../dates";
+import { addDays, formatDay, type IsoDate } from "../../dates";
 import { change } from "../decisions";
 import type { Check } from "../sheet";
 import { round } from "../words";
@@ -41,8 +41,10 @@ export function checkProtect(check: Check): void {
     const again = seen.get(key) ?? 0;
     seen.set(key, again + 1);
     const t = treatments.find((x) => x.id === b.treatment);
-    add("stop", again > 0 ? `${key}.${again}` : key, b.title, b.why, [
-      ...(b.rule === "rate" && t?.use
+    // what is done cannot be left out any more: it is said, and stops nothing
+    const done = opOf.get(b.treatment)?.doneOn != null;
+    add(done ? "advise" : "stop", again > 0 ? `${key}.${again}` : key, b.title, b.why, [
+      ...(b.rule === "rate" && t?.use && !done
         ? [
             {
               label: `${round(t.use.rate, 3)} ${t.unit}/ha`,
@@ -50,15 +52,16 @@ export function checkProtect(check: Check): void {
             },
           ]
         : []),
-      { label: "Leave this treatment out", changes: [change(`protect/treatments/${b.treatment}`, undefined)] },
+      ...(done
+        ? []
+        : [{ label: "Leave this treatment out", changes: [change(`protect/treatments/${b.treatment}`, undefined)] }]),
     ]);
   }
   for (const t of treatments) {
     const operation = opOf.get(t.id);
     if (operation?.doneOn || !t.product) continue;
-    const signed = facts.signOffs?.find((s) => s.treatmentId === t.id && s.signed === t.toSign);
     const before = facts.signOffs?.find((s) => s.treatmentId === t.id);
-    if (!signed)
+    if (!t.signed)
       add(
         "stop",
         `protect.unsigned.${t.id}`,
@@ -76,11 +79,18 @@ export function checkProtect(check: Check): void {
         "Order what is missing; a part of a pack is bought whole.",
       );
     const date = operation?.date;
+    if (date && t.use?.plantBackDays)
+      add(
+        "hint",
+        `protect.plantBack.${t.id}`,
+        `After ${t.product.name} nothing else is sown or planted before ${formatDay(addDays(date, t.use.plantBackDays), true)}.`,
+        `The label asks for ${t.use.plantBackDays} days: also where this crop fails and another takes its place.`,
+      );
     if (date && t.product.stockUntil && date > t.product.stockUntil)
       add(
         "advise",
         `protect.expired.${t.id}`,
-        `The stock of ${t.product.name} keeps until ${t.product.stockUntil}, planned is ${date}.`,
+        `The stock of ${t.product.name} keeps until ${formatDay(t.product.stockUntil, true)}, planned is ${formatDay(date, true)}.`,
         "Old product separates and fails: use another batch.",
       );
   }

@@ -1,7 +1,8 @@
-import { unitOf } from "../../records/protection-product";
+import type { Guide } from "../../guides/schema";
+import { type LabelUse, type ProtectionProduct, unitOf } from "../../records/protection-product";
 import type { Draft } from "../sheet";
 import type { TreatmentDecision } from "./decisions";
-import { labelledUse } from "./label";
+import { labelledUses } from "./label";
 import type { PlannedTreatment } from "./part";
 
 /** Spray volume where neither label nor adviser names one [L/ha]; usual of field sprayers (assumption). */
@@ -13,9 +14,10 @@ export function draftProtect({ context, decisions, facts, parts }: Draft): void 
   parts.protect = {
     treatments: Object.entries(decisions.protect?.treatments ?? {}).map(([id, own]): PlannedTreatment => {
       const product = facts.products?.find((p) => p.id === own.productId) ?? null;
-      const use = product && labelledUse(product, guide.id, own.threat);
+      const use = product && fittingUse(product, guide, own);
       const waterLPerHa = own.waterLPerHa ?? middle(use?.waterLow, use?.waterHigh) ?? USUAL_WATER_L_PER_HA;
       const ratePerHa = own.ratePerHa ?? use?.rate ?? 1;
+      const toSign = wordsToSign(own, ratePerHa, waterLPerHa);
       return {
         id,
         threatId: own.threat,
@@ -26,10 +28,18 @@ export function draftProtect({ context, decisions, facts, parts }: Draft): void 
         waterLPerHa,
         stageId: own.stage,
         days: own.days ?? 0,
-        toSign: wordsToSign(own, ratePerHa, waterLPerHa),
+        toSign,
+        signed: facts.signOffs?.find((s) => s.treatmentId === id && s.signed === toSign) ?? null,
       };
     }),
   };
+}
+
+/** The use that names the stage of the treatment, else the label's first of this crop and organism. */
+function fittingUse(product: ProtectionProduct, guide: Guide, { threat, stage }: TreatmentDecision): LabelUse | null {
+  const uses = labelledUses(product, guide.id, threat);
+  const bbch = guide.stages.find((s) => s.id === stage)?.bbch ?? 0;
+  return uses.find((u) => bbch >= (u.fromBbch ?? 0) && bbch <= (u.toBbch ?? 99)) ?? uses[0] ?? null;
 }
 
 const middle = (low: number | null | undefined, high: number | null | undefined): number | null =>

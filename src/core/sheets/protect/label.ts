@@ -59,9 +59,9 @@ const WORKS_ON: Record<ProductKind, string[] | null> = {
   regulator: null,
 };
 
-/** The use of a label that a treatment stands on; null where it names none. */
-export const labelledUse = (product: ProtectionProduct, crop: string, target: string): LabelUse | null =>
-  product.uses.find((u) => u.crop === crop && u.target === target) ?? null;
+/** The uses of a label for a crop and an organism; more than one where its limits differ by stage. */
+export const labelledUses = (product: ProtectionProduct, crop: string, target: string): LabelUse[] =>
+  product.uses.filter((u) => u.crop === crop && u.target === target);
 
 /**
  * Every label limit that treatments of one crop break, in the order of their dates. `harvest` is the first day on which
@@ -80,7 +80,7 @@ export function labelBreaks(
   for (const t of inOrder) {
     const say = (rule: LabelRule, title: string, why: string) => breaks.push({ rule, treatment: t.id, title, why });
     checkOne(t, crop, harvest, handWork, say);
-    checkOrder(t, before, say);
+    checkOrder(t, before, crop.id, say);
     before.push(t);
   }
   return breaks;
@@ -90,12 +90,13 @@ type Say = (rule: LabelRule, title: string, why: string) => void;
 const n = (value: number) => String(Math.round(value * 1000) / 1000);
 
 function checkOne(
-  { product, target, ratePerHa, waterLPerHa, date, bbch }: LabelTreatment,
+  treatment: LabelTreatment,
   crop: { id: string; name: string },
   harvest: IsoDate | null,
   handWork: { name: string; date: IsoDate }[],
   say: Say,
 ): void {
+  const { product, target, date, bbch } = treatment;
   if (!product) {
     say(
       "product",
@@ -112,8 +113,8 @@ function checkOne(
       `${name} is a ${product.kind}: ${target.name} is a ${target.organism}.`,
       "It does not work on it, whatever else it harms.",
     );
-  const use = labelledUse(product, crop.id, target.id);
-  if (!use) {
+  const uses = labelledUses(product, crop.id, target.id);
+  if (uses.length === 0) {
     const other = product.uses.some((u) => u.crop === crop.id);
     say(
       other ? "target" : "crop",
@@ -122,6 +123,48 @@ function checkOne(
     );
     return;
   }
+  // a label may name a crop and organism twice, with other limits by stage: the one that fits best counts
+  const told = uses.map((use) => {
+    const list: Parameters<Say>[] = [];
+    checkUse(treatment, product, use, harvest, (...said) => list.push(said));
+    return list;
+  });
+  for (const said of told.reduce((x, y) => (y.length < x.length ? y : x))) say(...said);
+  const ends = product.useUntil ?? product.approvedUntil;
+  if (date && ends && date > ends)
+    say(
+      "approval",
+      `${name} may be used until ${formatDay(ends, true)}; planned is ${formatDay(date, true)}.`,
+      "Its approval ends. Stock that is left goes back as the law says.",
+    );
+  if (bbch !== null && product.bees === "notInBloom" && bbch >= BLOOM.from && bbch <= BLOOM.to)
+    say(
+      "bees",
+      `${name} while the crop is in bloom${date ? ` (${formatDay(date)})` : ""}.`,
+      "The label forbids it: bees take it home. Treat before or after.",
+    );
+  const wait = product.reEntryHours ?? 0;
+  if (date && wait > 0)
+    for (const work of handWork) {
+      const until = addDays(date, Math.ceil(wait / 24));
+      if (work.date < date || work.date >= until) continue;
+      say(
+        "reentry",
+        `${work.name} on ${formatDay(work.date)} lies within the ${n(wait)} hours after ${name} (${formatDay(date)}).`,
+        "Nobody works in the crop before the re-entry time is over.",
+      );
+    }
+}
+
+/** Rate, water, stage, harvest wait and permit of one use. */
+function checkUse(
+  { ratePerHa, waterLPerHa, date, bbch }: LabelTreatment,
+  product: ProtectionProduct,
+  use: LabelUse,
+  harvest: IsoDate | null,
+  say: Say,
+): void {
+  const { name } = product;
   const unit = unitOf(product);
   const low = use.rateLow ?? 0;
   if (ratePerHa > use.rate || ratePerHa < low)
@@ -155,44 +198,20 @@ function checkOne(
       `${name} on ${formatDay(date)}: ${daysBetween(date, harvest)} days to the harvest of ${formatDay(harvest)}, the label asks for ${use.harvestWaitDays}.`,
       "What is in the crop then is over the limit for food. Treat earlier, harvest later, or do without.",
     );
-  const ends = product.useUntil ?? product.approvedUntil;
-  if (date && ends && date > ends)
-    say(
-      "approval",
-      `${name} may be used until ${formatDay(ends, true)}; planned is ${formatDay(date, true)}.`,
-      "Its approval ends. Stock that is left goes back as the law says.",
-    );
   if (date && use.permitUntil && date > use.permitUntil)
     say(
       "permit",
       `Permit ${use.permit} for ${name} ends on ${formatDay(use.permitUntil, true)}; planned is ${formatDay(date, true)}.`,
       "Without it the use is none.",
     );
-  if (bbch !== null && product.bees === "notInBloom" && bbch >= BLOOM.from && bbch <= BLOOM.to)
-    say(
-      "bees",
-      `${name} while the crop is in bloom${date ? ` (${formatDay(date)})` : ""}.`,
-      "The label forbids it: bees take it home. Treat before or after.",
-    );
-  const wait = product.reEntryHours ?? 0;
-  if (date && wait > 0)
-    for (const work of handWork) {
-      const until = addDays(date, Math.ceil(wait / 24));
-      if (work.date < date || work.date >= until) continue;
-      say(
-        "reentry",
-        `${work.name} on ${formatDay(work.date)} lies within the ${n(wait)} hours after ${name} (${formatDay(date)}).`,
-        "Nobody works in the crop before the re-entry time is over.",
-      );
-    }
 }
 
 /** Number, interval and groups: what goes before counts. */
-function checkOrder(t: LabelTreatment, before: LabelTreatment[], say: Say): void {
+function checkOrder(t: LabelTreatment, before: LabelTreatment[], crop: string, say: Say): void {
   const { product, target, date } = t;
   if (!product) return;
   const same = before.filter((b) => b.product?.id === product.id);
-  const uses = product.uses.filter((u) => u.target === target.id);
+  const uses = labelledUses(product, crop, target.id);
   const most = Math.min(...uses.map((u) => u.most ?? Number.POSITIVE_INFINITY), Number.POSITIVE_INFINITY);
   if (same.length + 1 > most)
     say(

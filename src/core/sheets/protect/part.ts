@@ -1,3 +1,4 @@
+import type { SignOff } from "../../plan/facts";
 import type { LabelUse, ProtectionProduct } from "../../records/protection-product";
 
 export interface PlannedTreatment {
@@ -13,6 +14,8 @@ export interface PlannedTreatment {
   days: number;
   /** what a licensed adviser signs, word for word */
   toSign: string;
+  /** who did, of these very words; null where nobody did */
+  signed: SignOff | null;
 }
 
 export interface ProtectPart {

@@ -2,7 +2,7 @@
 
 import { describe, expect, it } from "vitest";
 import { testGuide } from "../../../../tests/support/guides";
-import { addDays } from "../../dates";
+import { addDays, formatDay } from "../../dates";
 import { EXAMPLE_FACTS } from "../../plan/example-facts";
 import type { PlanFacts } from "../../plan/facts";
 import { type ProtectionProduct, protectionProductRecord } from "../../records/protection-product";
@@ -10,7 +10,9 @@ import { unwrap } from "../../result";
 import { checkPlan } from "../check-plan";
 import { applyChanges, type Change, change, freshDecisions } from "../decisions";
 import { draftPlan } from "../draft-plan";
+import type { Words } from "../sheet";
 import { bbchOn, type LabelTreatment, labelBreaks } from "./label";
+import { protectPrint } from "./print";
 
 const USE = {
   crop: "wheat",
@@ -121,6 +123,23 @@ describe("a label", () => {
     ]);
   });
 
+  it("takes the use that fits, where it names a crop and organism twice, and none of another crop", () => {
+    const one = product().uses[0]!;
+    const twice = product({
+      uses: [
+        { ...one, toBbch: 32, rate: 0.6 },
+        { ...one, fromBbch: 33, rate: 1 },
+      ],
+    });
+    expect(rules([treat({ product: twice, ratePerHa: 1, bbch: 37 })])).toEqual([]);
+    expect(rules([treat({ product: twice, ratePerHa: 1, bbch: 31 })])).toEqual(["rate"]);
+    // barley may have it once, wheat twice
+    const crops = product({ uses: [{ ...one, crop: "barley", most: 1, intervalDays: 60 }, one] });
+    expect(
+      rules([treat({ product: crops }), treat({ id: "treat-b", product: crops, date: "2027-05-24", bbch: 45 })]),
+    ).toEqual([]);
+  });
+
   it("keeps hands out of the crop until it may be entered again", () => {
     const wet = product({ reEntryHours: 24 });
     const work = (date: string) => ({ handWork: [{ name: "Rogue", date }] });
@@ -211,6 +230,28 @@ describe("a treatment of a plan", () => {
     // done is done: not asked to be signed any more, but held to its label
     expect(done.found.filter((f) => f.id.startsWith("protect.unsigned"))).toEqual([]);
     expect(done.plan.operations.find((o) => o.id === "treat-a")?.inputs[0]?.perHa).toBe(0.9);
+    // what was done outside of the label is said, and cannot stop what comes after it
+    const over = log.map((e) => (e.operationId === "treat-a" ? { ...e, quantityPerHa: 2 } : e));
+    const late = drafted(facts({ log: over, today: addDays(on, 3) }), TREATED).found;
+    expect(late.map((f) => [f.id, f.severity, f.repairs.length])).toEqual([["protect.rate.treat-a", "advise", 0]]);
+  });
+
+  it("says until when nothing else is planted, and prints who signed", () => {
+    const own = facts({ products: [product({ uses: [{ ...product().uses[0]!, plantBackDays: 30 }] })] });
+    const { plan, found } = drafted(own, TREATED);
+    const on = plan.operations.find((o) => o.id === "treat-a")?.date as string;
+    expect(found.find((f) => f.id === "protect.plantBack.treat-a")?.title).toContain(formatDay(addDays(on, 30), true));
+    const words = { number: String, quantity: String, money: String, date: String, currency: "cr" } as unknown as Words;
+    expect(protectPrint.text?.(plan, words).at(-1)).toContain("not signed");
+    const signed = {
+      treatmentId: "treat-a",
+      signed: plan.protect.treatments[0]?.toSign as string,
+      person: "Imre",
+      licenceNo: "D-1",
+      at: "",
+    };
+    const after = drafted({ ...own, signOffs: [signed] }, TREATED).plan;
+    expect(protectPrint.text?.(after, words).at(-1)).toContain("35 days to the harvest; signed by Imre, licence D-1.");
   });
 
   it("keeps from water and houses, and says what stock is missing", () => {

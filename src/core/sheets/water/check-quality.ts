@@ -37,7 +37,8 @@ export function checkQuality({ plan, facts, decisions, add }: Check): void {
         `The soil's extract comes to about ${round(soil, 1)} dS/m where a sixth of the water drains; ${name} bears ${round(thresholdDsM, 1)}. Mix it with better water, give more so that it drains, or grow what bears it.`,
         leachRepair(),
       );
-    else if (leachingPct >= LEACH_FROM && !decisions.water?.leach)
+    // what seeps away under standing water carries the salt with it
+    else if (leachingPct >= LEACH_FROM && !decisions.water?.leach && !water.pond)
       add(
         "hint",
         "water.leach",
@@ -47,7 +48,7 @@ export function checkQuality({ plan, facts, decisions, add }: Check): void {
       );
   }
   function leachRepair() {
-    return decisions.water?.leach
+    return decisions.water?.leach || water.pond
       ? []
       : [{ label: "Give so much more as has to drain", changes: [change("water/leach", true)] }];
   }

@@ -96,7 +96,7 @@ export function checkWater({ plan, facts, decisions, add }: Check): void {
       "hint",
       "water.dry",
       `One season in five asks for ${round(water.dryNetMm)} mm or more; ${round(water.netMm)} mm are planned.`,
-      "The plan stands on the median season. Keep water and hands for more.",
+      "The plan stands on another season. Keep water and hands for more, or plan on a dry one.",
     );
   const past = gifts.filter((g) => g.date < today);
   if (past.length > 0 && !log.some((entry) => past.some((g) => g.id === entry.operationId)))

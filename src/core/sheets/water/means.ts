@@ -79,7 +79,7 @@ function lostInPipe({ context, decisions, facts }: Draft, flow: number): number 
 function power(draft: Draft, system: WaterSystem, flow: number): number {
   const { context, decisions, facts } = draft;
   const pump = decisions.water?.pump;
-  const falls = FALLS_BY_ITSELF.includes(facts.field.waterSource ?? "") || system.id === "can";
+  const falls = FALLS_BY_ITSELF.includes(facts.field.waterSource ?? "") || system.carried;
   const lift = pump?.liftM ?? facts.field.waterLiftM ?? (falls ? 0 : USUAL_LIFT_M);
   const lost = lostInPipe(draft, flow);
   const head = context.use(

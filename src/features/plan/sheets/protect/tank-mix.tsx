@@ -1,7 +1,7 @@
 "use client";
 
 import { useState } from "react";
-import { sprayMix } from "@/core/protect/spray";
+import { activeIngredient, sprayMix } from "@/core/protect/spray";
 import type { ProtectionProduct } from "@/core/records/protection-product";
 import type { PlannedTreatment } from "@/core/sheets/protect/part";
 import { Disclosure } from "@/ui/disclosure";
@@ -31,6 +31,12 @@ export function TankMix({
     tankL,
     dose: { amount: t.ratePerHa, unit: t.unit, per: "ha" },
   });
+  const grams =
+    product.content === null
+      ? null
+      : t.unit === "L"
+        ? activeIngredient({ productPerHa: t.ratePerHa, unit: "L", contentGPerL: product.content })
+        : activeIngredient({ productPerHa: t.ratePerHa, unit: "kg", contentPct: product.content });
   const measured = (amount: number) =>
     amount < 1 ? `${number(1000 * amount, 0)} ${t.unit === "L" ? "mL" : "g"}` : `${number(amount, 2)} ${t.unit}`;
   return (
@@ -59,6 +65,14 @@ export function TankMix({
         ) : (
           <p className="text-stop">{mix.errors.map((e) => e.message).join("; ")}</p>
         )}
+        <p>
+          {grams?.ok &&
+            `${number(grams.value.gPerHa, 0)} g/ha of ${product.active}${product.moves ? `, ${product.moves}` : ""}. `}
+          {mix.ok && product.packSize
+            ? `${Math.ceil(mix.value.total / product.packSize - 1e-9)} packs of ${number(product.packSize)} ${t.unit}`
+            : ""}
+          {product.batch ? `, batch ${product.batch}` : ""}
+        </p>
         <p>
           Half of the water first, then the product, then the rest; stir on. The last tank is mixed to measure: nothing
           is left over.

@@ -83,7 +83,13 @@ export function WaterQuality() {
           </span>
         )}
       </p>
-      {leachingPct !== null && (
+      {leachingPct !== null && plan.water.pond && (
+        <p>
+          <FigureValue id="water.leaching" decimals={0} /> of the water should drain; what seeps away under the pond
+          does it.
+        </p>
+      )}
+      {leachingPct !== null && !plan.water.pond && (
         <p className="flex flex-wrap items-baseline gap-x-2">
           <FigureValue id="water.leaching" decimals={0} /> of the water should drain:
           <Choice
