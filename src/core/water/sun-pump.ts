@@ -2,7 +2,7 @@
 
 import { readNumber } from "../args";
 import { type FieldError, failed, ok, type Result } from "../result";
-import { solarArray } from "./solar-array";
+import { solarArray } from "./pump";
 
 /** A day's radiation as hours of full sun, 1 kW/m2. */
 const MJ_PER_HOUR = 3.6;

@@ -5,8 +5,7 @@ import { allocateWater, type WaterField } from "./allocate-water";
 import { irrigationSchedule } from "./irrigation-schedule";
 import { kcCurve } from "./kc-curve";
 import { pondedBalance } from "./ponded-balance";
-import { pipeLoss, pumpPower, pumpTime } from "./pump";
-import { solarArray } from "./solar-array";
+import { pipeLoss, pumpPower, pumpTime, solarArray } from "./pump";
 import { type WaterDay, waterBalance } from "./water-balance";
 import { yieldFromWater } from "./yield-from-water";
 

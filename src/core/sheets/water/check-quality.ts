@@ -1,7 +1,7 @@
 /** What the water brings with it: salt, sodium, chloride, nitrate. */
 
 import { salinityYield } from "../../soil/salinity";
-import { CHLORIDE_MG_L, sealing } from "../../water/water-suits";
+import { CHLORIDE_MG_L, sealing } from "../../water/water-quality";
 import { change } from "../decisions";
 import type { Check } from "../sheet";
 import { round } from "../words";
@@ -13,6 +13,8 @@ const LEACH_FROM = 8;
 const LEACH_MOST = 40;
 /** Sodium's ratio from which a slight effect is said; FAO-29, table 1, "none" under 3. */
 const SODIUM_FROM = 3;
+/** Yield left by its salt down to which a water is called fit for a crop [%]; assumption. */
+const SUITS_FROM = 90;
 /** Nitrogen from which it is said [kg/ha]; it is counted from 1 on. */
 const NITROGEN_SAID = 3;
 /** Nitrate that people may drink, and from which livestock is harmed [mg/L]; drinking-water limits of health authorities, FAO-29. */
@@ -31,9 +33,11 @@ export function checkQuality({ plan, facts, decisions, add }: Check): void {
     const yieldPct = left.ok ? left.value.relativeYieldPct : 100;
     if (yieldPct < 100 || leachingPct >= LEACH_MOST)
       add(
-        "advise",
+        yieldPct < SUITS_FROM ? "advise" : "hint",
         "water.salt",
-        `Water of ${round(ecDsM, 1)} dS/m does not suit ${name}: about ${round(yieldPct)} % of the yield is left in time.`,
+        yieldPct < SUITS_FROM
+          ? `Water of ${round(ecDsM, 1)} dS/m does not suit ${name}: about ${round(yieldPct)} % of the yield is left in time.`
+          : `Water of ${round(ecDsM, 1)} dS/m costs ${name} about ${round(100 - yieldPct)} % of the yield in time.`,
         `The soil's extract comes to about ${round(soil, 1)} dS/m where a sixth of the water drains; ${name} bears ${round(thresholdDsM, 1)}. Mix it with better water, give more so that it drains, or grow what bears it.`,
         leachRepair(),
       );

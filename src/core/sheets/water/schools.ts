@@ -8,7 +8,7 @@ export type IntervalBy = (typeof INTERVALS)[number];
 /** The season that gifts are planned on: the median of the simulated ones, or one that one in five is drier, or wetter, than. */
 export const PLANNED_ON = ["median", "dry", "wet"] as const;
 export type PlannedOn = (typeof PLANNED_ON)[number];
-/** Schools of when water is given; the first is the default. Why one takes them stands in school-reasons.ts. */
+/** Schools of when water is given; the first is the default. */
 export const WATER_SCHOOLS: Record<WaterSchoolId, string> = {
   balance: "When the crop lacks it",
   interval: "At a fixed interval",
@@ -16,4 +16,14 @@ export const WATER_SCHOOLS: Record<WaterSchoolId, string> = {
   days: "On the guide's days after planting",
   stages: "At the critical stages only",
   none: "Not at all",
+};
+
+/** Why one waters by a school. */
+export const WATER_SCHOOL_REASONS: Record<WaterSchoolId, string> = {
+  balance: "the default: gives when the readily available water is used up, so that neither water nor yield is lost",
+  interval: "turns of a canal or of a reel are kept; easy to promise, blind to rain",
+  weekly: "a rule of thumb that needs a rain gauge and no balance",
+  days: "the custom of a region, for those who count days and cannot measure; blind to rain and heat",
+  stages: "where water is dear or short: once at each stage that suffers most",
+  none: "the rain alone",
 };

@@ -2,8 +2,7 @@
 
 import { formatDay } from "@/core/dates";
 import { EVAPORATION_AT_FULL, evaporationKept, MULCH_KINDS, type MulchKind } from "@/core/water/mulch";
-import { feltAs, SQUEEZED } from "@/core/water/squeezed";
-import { MOISTURE_WAYS, type MoistureWay, USUAL_DENSITY } from "@/core/water/start-moisture";
+import { feltAs, MOISTURE_WAYS, type MoistureWay, SQUEEZED, USUAL_DENSITY } from "@/core/water/start-moisture";
 import { Choice } from "@/ui/choice";
 import { useUnits } from "../../../shared/units";
 import { DecidedChoice } from "../../decided-choice";

@@ -1,7 +1,6 @@
 "use client";
 
-import { ANALYSED, type WaterAnalysis } from "@/core/water/water-quality";
-import { ANALYSIS_LIMITS, mostOfSecond } from "@/core/water/water-suits";
+import { ANALYSED, ANALYSIS_LIMITS, mostOfSecond, type WaterAnalysis } from "@/core/water/water-quality";
 import { Choice } from "@/ui/choice";
 import { figures, TableHead } from "@/ui/table-head";
 import { useUnits } from "../../../shared/units";

@@ -3,8 +3,7 @@
 import { formatDay } from "@/core/dates";
 import { nurseryWater } from "@/core/sheets/water/nursery";
 import { PERCOLATION_MM } from "@/core/sheets/water/pond";
-import { WATER_SCHOOL_REASONS } from "@/core/sheets/water/school-reasons";
-import { WATER_SCHOOL_IDS, WATER_SCHOOLS } from "@/core/sheets/water/schools";
+import { WATER_SCHOOL_IDS, WATER_SCHOOL_REASONS, WATER_SCHOOLS } from "@/core/sheets/water/schools";
 import { WATER_SYSTEMS } from "@/core/water/systems";
 import type { WaterAnalysis } from "@/core/water/water-quality";
 import { Choice } from "@/ui/choice";
