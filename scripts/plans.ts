@@ -42,6 +42,14 @@ function readingCopy(title: string, facts: PlanFacts, decisions: Decisions, seas
   lines.push("## Facts", ...factLines(facts), "");
   lines.push("## Figures");
   for (const [id, figure] of Object.entries(plan.figures)) if (figure) lines.push(figureLine(id, figure));
+  lines.push("", "## Threats");
+  for (const t of plan.protect.threats) {
+    const span = t.from && t.to ? `${formatDay(t.from)} to ${formatDay(t.to)}` : "no date";
+    const why = t.reasons.map((r) => `${r.by > 0 ? "+" : ""}${r.by} ${r.why}`).join("; ");
+    lines.push(
+      `- ${t.id}, ${span}: ${t.likelihood}${why ? ` (${why})` : ""}${t.broodOn ? `, brood ${day(t.broodOn)}` : ""}`,
+    );
+  }
   lines.push("", "## Operations");
   for (const o of plan.operations) {
     const span = o.earliest && o.latest ? ` (${formatDay(o.earliest)} to ${formatDay(o.latest)})` : "";

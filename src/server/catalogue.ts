@@ -6,6 +6,7 @@ import type { LimeProduct } from "@/core/records/lime-product";
 import { pricesRecord } from "@/core/records/prices";
 import type { ProtectionProduct } from "@/core/records/protection-product";
 import type { SeedLot } from "@/core/records/seed-lot";
+import type { Variety } from "@/core/records/variety";
 import { Refused } from "./access";
 import { audit } from "./audit";
 import type { Received } from "./contracts";
@@ -23,13 +24,15 @@ export interface Catalogue {
   seedLots: SeedLot[];
   /** labels; what is retired is planned no more, whoever chose it */
   products: ProtectionProduct[];
+  /** that some list rates */
+  varieties: Pick<Variety, "guideId" | "kindId" | "name" | "ratings">[];
   prices: Prices;
 }
 
 /** What can be bought, and what of it is retired: offered only where a plan has chosen it already. */
 export async function loadCatalogue(client: Client, scope: Scope): Promise<Catalogue & { retired: Set<string> }> {
   const retired = new Set<string>();
-  const [practice, fertilisers, limes, seedLots, products, offers] = await Promise.all([
+  const [practice, fertilisers, limes, seedLots, products, varieties, offers] = await Promise.all([
     row<{ currency: string; prices: unknown }>(client, "select currency, prices from practice where id = $1", [
       scope.practiceId,
     ]),
@@ -37,6 +40,12 @@ export async function loadCatalogue(client: Client, scope: Scope): Promise<Catal
     loadLimes(client, scope, retired),
     loadProducts(client, scope, seedLotTable, "variety", retired),
     loadProducts(client, scope, protectionProductTable, "name", retired),
+    rows<Catalogue["varieties"][number]>(
+      client,
+      `select guide_id as "guideId", kind_id as "kindId", name, ratings from variety
+       where practice_id = $1 and retired_at is null and ratings <> '[]'::jsonb order by name`,
+      [scope.practiceId],
+    ),
     newestOffers(client, scope),
   ]);
   const prices = pricesRecord.parse(practice?.prices);
@@ -45,6 +54,7 @@ export async function loadCatalogue(client: Client, scope: Scope): Promise<Catal
     limes,
     seedLots,
     products: products.filter((p) => !retired.has(p.id)),
+    varieties,
     prices: {
       currency: practice?.currency ?? "cr",
       ...prices,

@@ -9,6 +9,7 @@ import type { PlanFacts } from "@/core/plan/facts";
 import { decisionsSchema } from "@/core/sheets/decisions-schema";
 import { draftPlan } from "@/core/sheets/draft-plan";
 import { OUTLINE_VERSION, outlineHolds, outlinePlan, packSeason, type WeekOperation } from "@/core/sheets/outline";
+import type { PlannedThreat } from "@/core/sheets/protect/part";
 import { type WaterCurve, waterCurve } from "@/core/sheets/water/response";
 import type { Asker } from "./access";
 import type { OutlineBasis, OutlineProgress } from "./contracts";
@@ -64,7 +65,7 @@ export async function outlineLines(
        from ${table} where practice_id = $1 and ($2::uuid[] is null or plan_id = any($2)) group by 1`,
       some,
     );
-  const [plans, fields, farms, clocks, versions, kept, logs, stagesSeen, moved] = await Promise.all([
+  const [plans, fields, farms, clocks, versions, kept, logs, stagesSeen, visits, moved] = await Promise.all([
     rows<{ id: string; fieldId: string; season: number; revision: number }>(
       client,
       `select id, field_id as "fieldId", season, revision from plan
@@ -96,6 +97,7 @@ export async function outlineLines(
     ),
     counted("log_entry"),
     counted("stage_observation"),
+    counted("scout_visit"),
     basis === "issued"
       ? rows<{ planId: string; version: number; n: number; at: number }>(
           client,
@@ -107,6 +109,7 @@ export async function outlineLines(
   ]);
   const logged = byPlan(logs);
   const seen = byPlan(stagesSeen);
+  const looked = byPlan(visits);
   const farmOf = new Map(fields.map((f) => [f.id, f.farmId]));
   const stationOf = new Map(farms.map((f) => [f.id, f.stationId]));
   const clock = new Map(clocks.map((c) => [c.of, c.n]));
@@ -124,7 +127,7 @@ export async function outlineLines(
     const [log, stages] = [logged.get(plan.id), seen.get(plan.id)];
     const moves = version === null || moved.length === 0 ? undefined : movedOf.get(`${plan.id} ${version}`);
     const clocksOf = `${tick(plan.fieldId)}.${tick(farmId)}.${tick(stationOf.get(farmId) ?? "")}.${whole}`;
-    const noted = `${count(log)}.${count(stages)}.${count(moves)}`;
+    const noted = `${count(log)}.${count(stages)}.${count(looked.get(plan.id))}.${count(moves)}`;
     const key = `${made}.${basis === "draft" ? plan.revision : version}.${clocksOf}.${noted}`;
     const own = keptOf.get(plan.id);
     const fresh = own?.key === key && today >= own.from && (own.to === null || today <= own.to);
@@ -210,11 +213,11 @@ async function draftOutlines(client: Client, asker: Asker, basis: OutlineBasis, 
     if (line && own) made.push({ plan_id: id, key: line.key, ...outlineOf(basis, own, line.season, decisions, moved) });
   }
   await client.query(
-    `insert into plan_outline (practice_id, plan_id, basis, key, from_day, to_day, season, shape, week, first_open, last_done, problem, water)
-     select $1, o.plan_id, $2, o.key, $4, o.to_day, o.season, o.shape, o.week, o.first_open, o.last_done, o.problem, o.water
-     from jsonb_to_recordset($3::jsonb) as o (plan_id uuid, key text, to_day date, season text, shape text, week jsonb, first_open date, last_done date, problem text, water jsonb)
+    `insert into plan_outline (practice_id, plan_id, basis, key, from_day, to_day, season, shape, week, first_open, last_done, problem, water, threats)
+     select $1, o.plan_id, $2, o.key, $4, o.to_day, o.season, o.shape, o.week, o.first_open, o.last_done, o.problem, o.water, coalesce(o.threats, '[]')
+     from jsonb_to_recordset($3::jsonb) as o (plan_id uuid, key text, to_day date, season text, shape text, week jsonb, first_open date, last_done date, problem text, water jsonb, threats jsonb)
      on conflict (practice_id, plan_id, basis) do update set key = excluded.key, from_day = excluded.from_day, to_day = excluded.to_day,
-       drafted_at = now(), problem = excluded.problem, water = excluded.water,
+       drafted_at = now(), problem = excluded.problem, water = excluded.water, threats = excluded.threats,
        season = case when excluded.problem is null then excluded.season else plan_outline.season end,
        shape = case when excluded.problem is null then excluded.shape else plan_outline.shape end,
        week = case when excluded.problem is null then excluded.week else plan_outline.week end,
@@ -254,6 +257,7 @@ interface Outlined {
   problem: string | null;
   /** of drafts of watered fields */
   water: WaterCurve | null;
+  threats: PlannedThreat[];
 }
 interface Made extends Outlined {
   plan_id: string;
@@ -267,7 +271,16 @@ function outlineOf(
   stored: unknown,
   moved: Record<string, IsoDate> | null,
 ): Outlined {
-  const none = { to_day: null, season: "", shape: "", week: [], first_open: null, last_done: null, water: null };
+  const none = {
+    to_day: null,
+    season: "",
+    shape: "",
+    week: [],
+    first_open: null,
+    last_done: null,
+    water: null,
+    threats: [],
+  };
   try {
     const read = readDecisions(stored);
     if (!read.ok) return { ...none, problem: reasonOf(read.errors) };
@@ -292,6 +305,7 @@ function outlineOf(
         null,
       ),
       problem: null,
+      threats: drafted.value.protect.threats,
       water: basis === "draft" ? waterCurve(facts, decisions, season, read.value.guide) : null,
     };
   } catch (error) {

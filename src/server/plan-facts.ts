@@ -51,13 +51,13 @@ export async function loadPlanFacts(client: Client, asker: Asker, plans: PlanRow
     signOffs,
     scouting,
   ] = await Promise.all([
-    rows<PlanFacts["field"] & { labourPerH: number | null; stationId: string | null }>(
+    rows<PlanFacts["field"] & { labourPerH: number | null; stationId: string | null; farmId: string }>(
       client,
       `select f.id, f.name, fa.name as farm, f.area_ha as "areaHa", f.texture_class as "textureClass", f.drainage, fa.zone,
        f.compaction_depth_cm as "compactionDepthCm", f.irrigated,
        f.soil_depth_cm as "soilDepthCm", f.slope_pct as "slopePct", f.stones_pct as "stonesPct", f.water_source as "waterSource",
        f.water_m3_per_year as "waterM3PerYear", f.outlet_km as "outletKm", f.water_system as "waterSystem", f.water_flow_m3_per_h as "waterFlowM3PerH", f.water_lift_m as "waterLiftM", f.water_ec_ds_m as "waterEcDsM", f.water_sar as "waterSar",
-       f.water_chloride_mg_l as "waterChlorideMgL", f.water_nitrate_mg_l as "waterNitrateMgL", f.grazed, f.open_water_m as "openWaterM", f.houses_m as "housesM", f.water_distance_m as "waterDistanceM", fa.machines, fa.harvesters, fa.hands, fa.hand_work as "handWork", fa.contractor, fa.labour_per_h as "labourPerH", fa.station_id as "stationId"
+       f.water_chloride_mg_l as "waterChlorideMgL", f.water_nitrate_mg_l as "waterNitrateMgL", f.grazed, f.open_water_m as "openWaterM", f.houses_m as "housesM", f.water_distance_m as "waterDistanceM", fa.machines, fa.harvesters, fa.hands, fa.hand_work as "handWork", fa.contractor, fa.labour_per_h as "labourPerH", fa.station_id as "stationId", fa.id as "farmId"
      from field f join farm fa on fa.practice_id = f.practice_id and fa.id = f.farm_id where f.practice_id = $1 and f.id = any($2::uuid[])`,
       [practiceId, fieldIds],
     ),
@@ -89,8 +89,10 @@ export async function loadPlanFacts(client: Client, asker: Asker, plans: PlanRow
     const stationId = fieldOf.get(fieldId)?.stationId;
     if (stationId) seasonsAt.set(`${stationId} ${season}`, { stationId, season });
   }
-  const [before, climates, observed] = await Promise.all([
+  const farmIds = [...new Set(fields.map((f) => f.farmId))];
+  const [before, nearby, climates, observed] = await Promise.all([
     loadPlansBefore(client, asker, plantings),
+    loadFarmCrops(client, asker, farmIds, [...new Set(plans.map((p) => p.season))]),
     loadClimates(client, practiceId, stationIds),
     Promise.all(
       [...seasonsAt].map(
@@ -111,7 +113,7 @@ export async function loadPlanFacts(client: Client, asker: Asker, plans: PlanRow
   for (const plan of plans) {
     const found = fieldOf.get(plan.fieldId);
     if (!found) continue;
-    const { labourPerH, stationId, ...whole } = found;
+    const { labourPerH, stationId, farmId, ...whole } = found;
     const planting = plantings.get(plan.id);
     const field = {
       ...whole,
@@ -137,6 +139,10 @@ export async function loadPlanFacts(client: Client, asker: Asker, plans: PlanRow
       observedWeather: stationId ? (observed.get(`${stationId} ${plan.season}`) ?? null) : null,
       ...withoutRetired(catalogue, retired, chosen.get(plan.id) ?? ""),
       prices: { ...catalogue.prices, ...(labourPerH === null ? {} : { labourPerH }) },
+      nearby: {
+        thisSeason: cropsNear(nearby, farmId, plan.fieldId, plan.season),
+        lastSeason: cropsNear(nearby, farmId, plan.fieldId, plan.season - 1),
+      },
       ...(rainOf.has(plan.fieldId)
         ? { rain: (rainOf.get(plan.fieldId) ?? []).map(({ day, rainMm }) => ({ day, rainMm })) }
         : {}),
@@ -153,6 +159,36 @@ export async function loadPlanFacts(client: Client, asker: Asker, plans: PlanRow
   }
   return result;
 }
+
+interface FarmCrop {
+  farmId: string;
+  fieldId: string;
+  season: number;
+  crop: string;
+}
+
+/** What stands or stood on farms in some seasons and the ones before them: by plan, and by history. */
+const loadFarmCrops = (
+  client: Client,
+  { practiceId }: Asker,
+  farmIds: string[],
+  seasons: number[],
+): Promise<FarmCrop[]> =>
+  rows<FarmCrop>(
+    client,
+    `with f as materialized (select id, farm_id from field where practice_id = $1 and farm_id = any($2::uuid[]) and retired_at is null),
+       c as (select field_id, season, decisions->'crop'->>'guideId' as crop from plan
+           where practice_id = $1 and chosen and season = any($3::int[]) and field_id = any (array(select id from f))
+         union select field_id, season, crop from crop_history
+           where practice_id = $1 and retired_at is null and season = any($3::int[]) and field_id = any (array(select id from f)))
+     select f.farm_id as "farmId", c.field_id as "fieldId", c.season, c.crop from c join f on f.id = c.field_id`,
+    [practiceId, farmIds, [...new Set(seasons.flatMap((s) => [s, s - 1]))]],
+  );
+
+/** Crops of a season on the other fields of a farm. */
+const cropsNear = (all: FarmCrop[], farmId: string, fieldId: string, season: number): string[] => [
+  ...new Set(all.filter((c) => c.farmId === farmId && c.fieldId !== fieldId && c.season === season).map((c) => c.crop)),
+];
 
 /** What each plan has decided, as text to look for an id in. */
 async function loadChosenText(client: Client, asked: unknown[]): Promise<Map<string, string>> {

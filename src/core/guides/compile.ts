@@ -4,7 +4,8 @@ import { z } from "zod";
 import { expand, listed, listedNew } from "./author";
 import { GENERAL_CAUTIONS } from "./general-cautions";
 import { layered, merge } from "./merge";
-import { type Guide, guideSchema, registeredThreat, source } from "./schema";
+import { type Guide, guideSchema, source } from "./schema";
+import { registeredThreat } from "./schema-threats";
 
 type Tree = Record<string, unknown>;
 
@@ -79,7 +80,7 @@ function compileCrop(
   tree.threats = Object.fromEntries(
     Object.entries((tree.threats ?? {}) as Record<string, Tree>).map(([id, here]) => {
       if (!threats[id]) throw new Error(`${path}: threats.${id} is not in threats.yaml`);
-      return [id, { ...threats[id], ...here }];
+      return [id, merge(threats[id], here)];
     }),
   );
   const guide = listed(tree) as Tree;

@@ -134,6 +134,7 @@ function anchorsExist(guide: Guide, standing: boolean, nursery: boolean): string
     if (task.needs === "standingWater" && !standing) broken.push(`tasks.${task.id}: needs standing water`);
     if (task.needs === "nursery" && !nursery) broken.push(`tasks.${task.id}: needs a nursery`);
   }
+  for (const t of guide.threats) for (const o of t.options) if (o.when) look(`threats.${t.id}.options.${o.id}`, o.when);
   for (const p of guide.feed.patterns) for (const s of p.splits) look(`feed.patterns.${p.id}.${s.id}`, s.when);
   look("feed.base", guide.feed.base.when);
   look("harvest.at", guide.harvest.at);
@@ -149,6 +150,7 @@ const topicsOf = (guide: Guide): string[] => [
   ...Object.values(INPUT_CAUTIONS),
   ...guide.harvest.cautions,
   ...guide.tasks.flatMap((t: Task) => t.cautions ?? []),
+  ...guide.threats.flatMap((t) => t.options.flatMap((o) => o.cautions ?? [])),
 ];
 
 function cautionsHaveTexts(guide: Guide): string[] {

@@ -69,37 +69,5 @@ export const task = z.strictObject({
 });
 export type Task = z.infer<typeof task>;
 
-const threatOption = z.strictObject({
-  kind: z.enum(["prevent", "cultivate", "physical", "biological", "chemical"]),
-  what: z.string(),
-});
-/** A threat as the register knows it, for every crop. */
-export const registeredThreat = z.strictObject({
-  id,
-  name: z.string(),
-  organism: z.enum([
-    "fungus",
-    "oomycete",
-    "bacterium",
-    "virus",
-    "insect",
-    "mite",
-    "nematode",
-    "mollusc",
-    "bird",
-    "rodent",
-    "plant",
-  ]),
-  favoured: z.string(),
-  carriedBy: z.string(),
-  scout: z.strictObject({ unit: z.string(), number: z.number(), pattern: z.string() }),
-  threshold: z.string(),
-  options: z.array(threatOption).min(1),
-  symptoms: z.string(),
-  source: z.string(),
-});
-/** A threat to this crop: what the register says, and the stages in which it matters here. */
-export const threat = registeredThreat.extend({ stages: z.tuple([z.string(), z.string()]) });
-
 /** What a kind, method or product changes of the guide: the same shape as the guide, only what differs; null removes. */
 export const patch = z.record(z.string(), z.unknown()).optional();

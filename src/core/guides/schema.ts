@@ -10,8 +10,9 @@ import { z } from "zod";
 import { NUTRIENT_IDS } from "../nutrients";
 import { SHEETS } from "../sheet-ids";
 import { kind } from "./schema-kind";
-import { id, patch, ranged, sourced, task, threat, trigger, work } from "./schema-parts";
+import { id, patch, ranged, sourced, task, trigger, work } from "./schema-parts";
 import { site, usual } from "./schema-site";
+import { threat } from "./schema-threats";
 import { water } from "./schema-water";
 
 export * from "./schema-kind";
@@ -305,6 +306,13 @@ export const guideSchema = z.strictObject({
     weedFreeTo: z.string(),
     competitiveness: z.enum(["weak", "medium", "strong"]),
     rootsNearSurface: z.boolean(),
+  }),
+  protect: z.strictObject({
+    /**
+     * when a product is used: where a look passes the threshold, at each spell of the weather that a threat waits for, only where the
+     * crop could not be sold, or never
+     */
+    treats: z.enum(["overThreshold", "programme", "lastResort", "never"]),
   }),
   threats: z.array(threat),
   /** where practitioners differ: the first way is the default, each says why one takes it and what it changes */

@@ -14,6 +14,7 @@ import type { ProtectionProduct } from "../records/protection-product";
 import type { ScoutVisit } from "../records/scout-visit";
 import type { SeedLot } from "../records/seed-lot";
 import type { SoilTest } from "../records/soil-test";
+import type { Variety } from "../records/variety";
 import type { SchemeLimits } from "../soil/soil-limits";
 import type { Climate } from "../weather/climate";
 import type { ObservedWeather } from "../weather/season-weather";
@@ -105,6 +106,10 @@ export interface PlanFacts {
   /** rain in the field's own gauge, which goes before the station's */
   rain?: { day: IsoDate; rainMm: number }[];
   log: LoggedOperation[];
+  /** varieties that lists rate */
+  varieties?: Pick<Variety, "guideId" | "kindId" | "name" | "ratings">[];
+  /** crops on the other fields of the farm */
+  nearby?: { thisSeason: string[]; lastSeason: string[] };
   /** crop protection products of the practice's register */
   products?: ProtectionProduct[];
   /** treatments that a licensed adviser stands for, each word for word */

@@ -8,7 +8,7 @@ import { SHEETS, type SheetId } from "../sheet-ids";
 import type { Plan } from "./plan";
 
 /** Counted up whenever what an outline holds, or how it is drafted, changes: kept outlines of before are drafted anew. */
-export const OUTLINE_VERSION = 6;
+export const OUTLINE_VERSION = 7;
 
 const RESOURCES = ["tractors", "harvesters", "hands", "contractor"] as const;
 export type Resource = (typeof RESOURCES)[number];

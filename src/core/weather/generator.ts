@@ -191,6 +191,7 @@ export class SimulatedWeather implements DailyWeather {
   private readonly windDraw: Uint16Array;
   private readonly wet: Uint8Array;
   private sky: Record<"solarMj" | "vapourKpa" | "windMs" | "etoMm", Float32Array> | null = null;
+  private dewGap: Float64Array | null = null;
   private readonly normals: Normals;
   private readonly tables: WarmthTables;
 
@@ -270,6 +271,7 @@ export class SimulatedWeather implements DailyWeather {
     const { wetShare } = this.tables;
     const t = skyTables(this.climate, this.normals, this.firstDay, days);
     const { clear, etoFactor, gamma } = t;
+    this.dewGap = t.dewGap;
     const size = tminC.length;
     const solarMj = new Float32Array(size);
     const vapourKpa = new Float32Array(size);
@@ -284,10 +286,7 @@ export class SimulatedWeather implements DailyWeather {
       const usualSun = wet[i] ? t.solarWet[d]! : t.solarDry[d]!;
       const solar =
         usualSun + (clip2(quantileAt(this.sunDraw[i]!)) / 2) * Math.min(clear[d]! - usualSun, usualSun * 0.6);
-      const vapour = Math.min(
-        quickSaturation(mean),
-        quickSaturation(tmin - t.dewGap[d]! + (wet[i] ? 1 - share : -share)),
-      );
+      const vapour = vapourOf(tmin, tmax, t.dewGap[d]!, wet[i] ? 1 - share : -share);
       const wind = t.wind[d]! * WIND[this.windDraw[i]!]!;
       const a = (tmax + 273.16) * (tmax + 273.16);
       const b = (tmin + 273.16) * (tmin + 273.16);
@@ -307,7 +306,19 @@ export class SimulatedWeather implements DailyWeather {
     this.sky = { solarMj, vapourKpa, windMs, etoMm };
     return this.sky;
   }
+
+  /** Vapour [kPa] of a measured day: under its own minimum as the station's normals have it, less so after rain. */
+  measuredVapour(day: number, tminC: number, tmaxC: number, rainMm: number | null): number {
+    this.drawSky();
+    const share = this.tables.wetShare[day]!;
+    const wet = rainMm === null ? 0 : rainMm >= 0.1 ? 1 - share : -share;
+    return vapourOf(tminC, tmaxC, this.dewGap![day]!, wet);
+  }
 }
+
+/** Vapour that goes with a day's warmth: the dew point so far under the minimum, up to a degree nearer on a wet day. */
+const vapourOf = (tmin: number, tmax: number, dewGap: number, nearer: number): number =>
+  Math.min(quickSaturation((tmin + tmax) / 2), quickSaturation(tmin - dewGap + nearer));
 
 /**
  * Simulated seasons of daily weather from a station's normals.

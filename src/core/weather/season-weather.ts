@@ -70,18 +70,21 @@ function make(
     soFar: { days: past, seed: SO_FAR_SEED + season },
   });
   if (observed) {
-    // sun, moisture and wind belong to the day as it was drawn
-    weather.drawSky();
+    // sun and wind belong to the day as it was drawn
+    const { vapourKpa } = weather.drawSky();
     const offset = toDay(observed.firstDay) - firstDay;
     observed.tminC.forEach((tmin, i) => {
       const d = offset + i;
       const tmax = observed.tmaxC[i];
       const rain = observed.rainMm[i];
       if (d < 0 || d >= days) return;
+      const warmth = tmin !== null && tmax !== null && tmax !== undefined;
+      const vapour = warmth ? weather.measuredVapour(d, tmin, tmax, rain ?? null) : 0;
       for (let s = 0; s < seasons; s++) {
-        if (tmin !== null && tmax !== null && tmax !== undefined) {
+        if (warmth) {
           weather.tminC[s * days + d] = tmin;
           weather.tmaxC[s * days + d] = tmax;
+          vapourKpa[s * days + d] = vapour;
         }
         if (rain !== null && rain !== undefined) weather.rainMm[s * days + d] = rain;
       }

@@ -145,6 +145,7 @@ function notPlanned({ context, facts, decisions, parts }: Draft, inputs: InputLi
     ...(guide.tasks.some((t) => t.role === "store" || t.role === "cure" || t.role === "dry") ? ["storage"] : []),
     ...unpriced.map((i) => i.name),
     ...guide.tasks.flatMap((t) => t.uses ?? []),
+    ...parts.protect.measures.flatMap((m) => m.option.uses ?? []),
     "carting to the outlet",
     ...(decisions.money?.otherCostPerHa ? [] : ["rent and overheads"]),
   ];

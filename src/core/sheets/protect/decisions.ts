@@ -24,6 +24,17 @@ export const protectDecisions = z.strictObject({
     )
     .refine((list) => Object.keys(list).length <= 60, "allowed are up to 60 treatments")
     .optional(),
+  /** what is done without a product: an option of a threat as a dated job, by its id in the plan */
+  measures: z
+    .record(
+      z
+        .string()
+        .regex(/^measure-[a-z0-9-]+$/)
+        .max(90),
+      z.strictObject({ threat: z.string().min(1).max(80), option: z.string().min(1).max(80) }),
+    )
+    .refine((list) => Object.keys(list).length <= 60, "allowed are up to 60 measures")
+    .optional(),
   /** what one unit of a threat costs here, from which it follows when control pays; money in minor units */
   pays: z
     .record(

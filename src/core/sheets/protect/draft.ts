@@ -3,7 +3,7 @@ import { type LabelUse, type ProtectionProduct, unitOf } from "../../records/pro
 import type { Draft } from "../sheet";
 import type { TreatmentDecision } from "./decisions";
 import { labelledUses } from "./label";
-import type { PlannedTreatment } from "./part";
+import type { PlannedMeasure, PlannedTreatment } from "./part";
 
 /** Spray volume where neither label nor adviser names one [L/ha]; usual of field sprayers (assumption). */
 const USUAL_WATER_L_PER_HA = 200;
@@ -12,6 +12,12 @@ const USUAL_WATER_L_PER_HA = 200;
 export function draftProtect({ context, decisions, facts, parts }: Draft): void {
   const { guide } = context.crop;
   parts.protect = {
+    // their days are known once those of the stages are
+    threats: [],
+    measures: Object.entries(decisions.protect?.measures ?? {}).flatMap(([id, own]): PlannedMeasure[] => {
+      const option = guide.threats.find((t) => t.id === own.threat)?.options.find((o) => o.id === own.option);
+      return option?.when ? [{ id, threatId: own.threat, option }] : [];
+    }),
     treatments: Object.entries(decisions.protect?.treatments ?? {}).map(([id, own]): PlannedTreatment => {
       const product = facts.products?.find((p) => p.id === own.productId) ?? null;
       const use = product && fittingUse(product, guide, own);

@@ -2,16 +2,45 @@ import { guideWork } from "../../money/field-work";
 import type { PlannedOperation } from "../../plan/operation";
 import type { Draft } from "../sheet";
 import { taskOperations } from "../task-operations";
-import { round } from "../words";
+import { round, sentence } from "../words";
 
+/** How much the usual date of a measure counts when dates compete: as that of a task. */
+const MEASURE_WEIGHT = 10;
 /** A treatment may come so many days earlier or later than planned: the sight of the field decides. */
 const PLAY_DAYS = 5;
 /** Hands on a hectare with a knapsack [h]; usual figure. */
-const KNAPSACK_H_PER_HA = 8;
+export const KNAPSACK_H_PER_HA = 8;
 
 /** The guide's looks and work, and the treatments that were decided. */
 export function protectOperations(draft: Draft): PlannedOperation[] {
-  return [...taskOperations(draft, "protect"), ...treatments(draft)];
+  return [...taskOperations(draft, "protect"), ...measures(draft), ...treatments(draft)];
+}
+
+/** What was chosen of the options without a product. */
+function measures({ context, facts, parts }: Draft): PlannedOperation[] {
+  const { guide } = context.crop;
+  return parts.protect.measures.flatMap(({ id, threatId, option }): PlannedOperation[] => {
+    const threat = guide.threats.find((t) => t.id === threatId);
+    if (!threat || !option.when) return [];
+    const against = threat.name.toLowerCase();
+    const mark = option.mark ?? atWord(option.what, 18);
+    return [
+      {
+        id,
+        role: threat.organism === "plant" ? "weed" : "tend",
+        sheet: "protect",
+        name: sentence(mark.includes(against) ? mark : `${mark} against ${against}`).slice(0, -1),
+        mark,
+        detail: `${sentence(option.what)}${option.uses ? ` Takes ${option.uses}.` : ""}`,
+        reason: `decided against ${against}${option.harms ? `; what it costs besides: ${option.harms}` : ""}`,
+        when: [option.when],
+        weight: MEASURE_WEIGHT,
+        cautions: option.cautions ?? [],
+        byDaysAndStage: true,
+        work: () => guideWork(option.work, facts.field),
+      },
+    ];
+  });
 }
 
 /** As much of a text as fits, cut between words. */

@@ -1,3 +1,5 @@
+import type { IsoDate } from "../../dates";
+import type { Likelihood, ThreatOption } from "../../guides/schema-threats";
 import type { SignOff } from "../../plan/facts";
 import type { LabelUse, ProtectionProduct } from "../../records/protection-product";
 
@@ -18,6 +20,30 @@ export interface PlannedTreatment {
   signed: SignOff | null;
 }
 
+export interface PlannedMeasure {
+  id: string;
+  threatId: string;
+  option: ThreatOption;
+}
+
+export interface ThreatReason {
+  why: string;
+  /** steps of likelihood, up or down */
+  by: number;
+}
+
+export interface PlannedThreat {
+  id: string;
+  from: IsoDate | null;
+  to: IsoDate | null;
+  likelihood: Likelihood;
+  reasons: ThreatReason[];
+  /** when its first brood is there in a usual season; null where it has none */
+  broodOn: IsoDate | null;
+}
+
 export interface ProtectPart {
+  measures: PlannedMeasure[];
+  threats: PlannedThreat[];
   treatments: PlannedTreatment[];
 }
