@@ -6,9 +6,11 @@ import { describe, expect, inject, it } from "vitest";
 import { scoutVisitRecord } from "@/core/records/scout-visit";
 import type { Access } from "@/server/access";
 import { inPractice } from "@/server/db";
+import { logOperation, withdrawLog } from "@/server/log";
 import { loadPlan } from "@/server/plans";
 import { noteVisit, withdrawVisit } from "@/server/scouting";
 import { signTreatment, unsignTreatment } from "@/server/sign-treatments";
+import { loadSprayRecords } from "@/server/spray-records";
 import { signedInPage } from "../scripts/app-under-test";
 import { fieldNamed } from "./support/access";
 import { expectAccessible } from "./support/accessible";
@@ -71,7 +73,7 @@ describe("in the browser", () => {
   });
 
   it("control pays from so many of a threat on, by what one of them costs", async () => {
-    const line = page.getByRole("row").filter({ hasText: "Septoria leaf blotch" });
+    const line = page.getByRole("row").filter({ hasText: "What to do about septoria leaf blotch" });
     await line.locator("summary").click();
     await line.getByLabel(/^Loss by one of/).fill("2");
     await line.getByLabel(/^Cost of control/).fill("50");
@@ -222,6 +224,75 @@ describe("on the phone", () => {
     ).toBe(false);
     await inPractice(owner, (c) => withdrawVisit(c, owner, visit.id));
     await expect(inPractice(owner, (c) => withdrawVisit(c, owner, visit.id))).rejects.toThrow("no such visit");
+  });
+});
+
+describe("what was done", () => {
+  const application = { operator: "Ada Penn", from: "06:30", to: "08:10", windMs: 2.5, windFrom: "SW" as const };
+  const entry = async (more: object = {}) => ({
+    id: crypto.randomUUID(),
+    planId,
+    operationId: (await loaded()).facts.signOffs?.[0]?.treatmentId as string,
+    doneOn: "2026-08-11",
+    quantityPerHa: null,
+    note: "edges first",
+    application,
+    ...more,
+  });
+  const log = async (who: Access, more: object = {}) => {
+    const given = await entry(more);
+    await inPractice(who, (c) => logOperation(c, who, given));
+  };
+
+  it("is a treatment only with its operator, hours and wind, and nothing else has them", async () => {
+    await expect(log(owner, { application: null })).rejects.toThrow("Operator: nothing given");
+    await expect(log(owner, { operationId: "planting" })).rejects.toThrow("is no treatment");
+    await expect(log(owner, { application: { ...application, to: "05:00" } })).rejects.toThrow("not before it began");
+    await expect(log(owner, { application: { ...application, from: "25:10" } })).rejects.toThrow("06:30");
+    await expect(log(other)).rejects.toThrow("no such plan");
+  });
+
+  it("stands in the record with its label as it was, for this practice alone, and goes out as a table", async () => {
+    await log(owner);
+    const [record, ...more] = await inPractice(owner, (c) => loadSprayRecords(c, owner, 2027));
+    const area = (await loaded()).facts.field.areaHa;
+    expect(more).toEqual([]);
+    expect(record).toMatchObject({
+      product: "Leafguard (made up)",
+      target: "Septoria leaf blotch",
+      ratePerHa: 0.8,
+      unit: "L",
+      treatedHa: area,
+      operator: "Ada Penn",
+      windMs: 2.5,
+      licenceNo: "DEMO-0417",
+      field: "Withy Bed",
+    });
+    expect(record?.amount).toBeCloseTo(0.8 * area, 6);
+    expect(await inPractice(owner, (c) => loadSprayRecords(c, owner, 2026))).toEqual([]);
+    expect(await inPractice(other, (c) => loadSprayRecords(c, other, null))).toEqual([]);
+    // a label that changes later changes nothing of what was done
+    await admin.query(
+      "update protection_product set active = 'something else' where practice_id = $1 and name like 'Leafguard%'",
+      [owner.practiceId],
+    );
+    const [after] = await inPractice(owner, (c) => loadSprayRecords(c, owner, 2027));
+    expect(after?.active).toBe(record?.active);
+    const csv = await (await page.request.get(`${inject("base")}/api/treatments/file?season=2027`)).text();
+    const [head, line, end] = csv.slice(1).split("\r\n");
+    expect(head).toContain("Date,From,To,Grower,Farm,Field,Area treated (ha),Crop");
+    expect(line).toContain("2026-08-11,06:30,08:10");
+    expect(line).toContain("Ada Penn");
+    expect(end).toBeUndefined();
+  });
+
+  it("is seen and printed by whoever may see the field", async () => {
+    await page.goto("/treatments");
+    await page.getByRole("row").filter({ hasText: "Ada Penn" }).filter({ hasText: "06:30 to 08:10" }).waitFor();
+    await expectAccessible(page);
+    await inPractice(owner, async (c) => withdrawLog(c, owner, planId, (await entry()).operationId));
+    await page.reload();
+    await page.getByText("No treatment is logged as done.").waitFor();
   });
 });
 

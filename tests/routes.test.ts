@@ -227,6 +227,7 @@ const TABLE: Record<string, Row> = {
     body: () => ({ revision: 99, retired: true }),
     toOther: 404,
   },
+  "GET /api/treatments/file": { may: "oag", path: () => "/api/treatments/file?season=2027" },
   "GET /api/season": { may: "oa", path: () => "/api/season?season=2027" },
   "PUT /api/settings": { may: "o", path: () => "/api/settings", body: () => ({}) },
   "GET /api/site": { may: "oa", path: () => "/api/site?guide=wheat&kind=winter" },

@@ -252,6 +252,8 @@ export interface Answers {
   "GET /api/records/{kind}": RecordList;
   "POST /api/records/{kind}": { id: string };
   "GET /api/records/{kind}/file": Done;
+  /** treatments that were done, as CSV or workbook */
+  "GET /api/treatments/file": Done;
   "GET /api/records/{kind}/{id}": { changes: RecordChangeLine[] };
   "PUT /api/records/{kind}/{id}": RecordChange;
   "PUT /api/farms": Done;

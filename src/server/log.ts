@@ -1,10 +1,11 @@
 /** What was done in the field. An entry is sent once or more with the id that the device gave it and counts once. */
 
-import type { LogEntry } from "@/core/records/log-entry";
+import { type LogEntry, type LogGiven, logEntryRecord } from "@/core/records/log-entry";
 import type { Access } from "./access";
 import { Refused } from "./access";
 import { audit } from "./audit";
 import { type Client, hold, isId, row } from "./db";
+import { treatedNow } from "./spray-records";
 
 /** So many times the planned rate can have been put on; more is a slip of the unit or of the pen. */
 const MOST_TIMES_PLANNED = 10;
@@ -17,7 +18,8 @@ const YEARS_BEFORE = 2;
  * Logs an operation as done. Refuses a plan that is not issued, an operation that its last version does not have or that
  * was logged before, dates in the future or long before the season, and rates far from what was planned.
  */
-export async function logOperation(client: Client, access: Access, input: LogEntry): Promise<void> {
+export async function logOperation(client: Client, access: Access, given: LogGiven): Promise<void> {
+  const input: LogEntry = logEntryRecord.parse(given);
   const { practiceId } = access;
   // entries of one plan one after another: what is sent twice at once counts once
   await hold(client, input.planId);
@@ -50,6 +52,14 @@ export async function logOperation(client: Client, access: Access, input: LogEnt
       `Done on: ${input.doneOn} given, allowed is from ${first} on, two years before harvest ${plan.season}.`,
     );
   refuseSenselessRate(input, operation);
+  const treated = operation.role === "treat" ? await treatedNow(client, access, input.planId, input.operationId) : null;
+  if (operation.role === "treat" && !input.application)
+    throw new Refused(
+      422,
+      "Operator: nothing given, a treatment is logged with its operator, hours and wind: the law asks for them.",
+    );
+  if (operation.role !== "treat" && input.application)
+    throw new Refused(422, `Operator: given, but ${operation.name} is no treatment.`);
   const done = await row<{ done_on: string; person: string }>(
     client,
     `select done_on, person from log_entry where practice_id = $1 and plan_id = $2 and operation_id = $3 and withdrawn_at is null`,
@@ -61,7 +71,7 @@ export async function logOperation(client: Client, access: Access, input: LogEnt
       `${done.person} has logged this already, done on ${done.done_on}. Withdraw that entry first.`,
     );
   await client.query(
-    "insert into log_entry (practice_id, id, plan_id, operation_id, done_on, quantity_per_ha, note, user_id) values ($1, $2, $3, $4, $5, $6, $7, $8)",
+    "insert into log_entry (practice_id, id, plan_id, operation_id, done_on, quantity_per_ha, note, user_id, application, treated) values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)",
     [
       practiceId,
       input.id,
@@ -71,6 +81,8 @@ export async function logOperation(client: Client, access: Access, input: LogEnt
       input.quantityPerHa,
       input.note,
       access.userId,
+      input.application && JSON.stringify(input.application),
+      treated && JSON.stringify(treated),
     ],
   );
   await audit(client, access, "log", input.planId, `logged ${input.operationId}`, null, input);

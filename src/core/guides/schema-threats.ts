@@ -102,6 +102,7 @@ const weed = z.strictObject({
   /** loss by one plant a square metre while there are few, and among very many [%] */
   lossPctPerPlant: ranged,
   greatestLossPct: ranged,
+  /** seed of one plant that comes into the ground alive */
   seedsPerPlant: ranged,
   /** of the seed in the ground that comes up in a year, and of the rest that lives on into the next [%] */
   emergePct: ranged,

@@ -19,7 +19,7 @@ interface Column {
  * Example: of fields, ["Farm", "Name", "Area (ha)", ...] and ["Hollow Farm", "Mill Piece", "7.4", ...].
  */
 export function tableOfRecords(
-  kind: RecordKind,
+  kind: Pick<RecordKind, "fields">,
   records: Values[],
   world: { lists: Lists; links: Record<string, Chosen[]> },
   writing: Pick<Writing, "unitSet" | "decimal">,

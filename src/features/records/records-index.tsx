@@ -19,6 +19,12 @@ export function RecordsIndex({ steps }: { steps: PracticeSteps }) {
         </Link>
         <span className="text-[13px] text-soft">: CSV, XLSX or GeoJSON, of any of these</span>
       </p>
+      <p>
+        <Link href="/treatments" className="touch text-action underline underline-offset-2">
+          Spray record
+        </Link>
+        <span className="text-[13px] text-soft">: treatments that were done, for who inspects them</span>
+      </p>
       <NextSteps steps={steps} />
       <ul className="mt-4 grid gap-x-10 md:grid-cols-2">
         {Object.values(RECORD_KINDS).map((kind) => (

@@ -11,6 +11,7 @@ import { inputDimension } from "../shared/input-dimension";
 import { newId } from "../shared/new-id";
 import { useUnits } from "../shared/units";
 import { WrittenDate } from "../shared/written-date";
+import { ApplicationForm, NOTHING_WRITTEN, useReadApplication } from "./application-form";
 import { type Outgoing, sendLog, withdraw } from "./log-queue";
 import { NO_WATER, useReadWater, WaterGiven } from "./water-given";
 
@@ -48,6 +49,10 @@ export function LogForm({
   const [quantity, setQuantity] = useState("");
   const [water, setWater] = useState(NO_WATER);
   const readWater = useReadWater(operation.gift);
+  // a treatment is logged with who put it on, when, in which wind
+  const treats = operation.role === "treat";
+  const [written, setWritten] = useState(NOTHING_WRITTEN);
+  const readApplication = useReadApplication();
   const [note, setNote] = useState("");
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
@@ -86,6 +91,11 @@ export function LogForm({
       }
       quantityPerHa = reading.value;
     }
+    const application = treats ? readApplication(written) : null;
+    if (application && "problem" in application) {
+      setProblem(application.problem);
+      return;
+    }
     if (!/^\d{4}-\d{2}-\d{2}$/.test(doneOn) || doneOn > today) {
       setProblem(`Done on: ${doneOn || "nothing"} given, allowed is a date up to today (${today})`);
       return;
@@ -98,6 +108,7 @@ export function LogForm({
       doneOn,
       quantityPerHa,
       note: note.trim(),
+      ...(application ? { application } : {}),
       label: `${operation.name}, ${operation.field}`,
     };
     const answer = await sendLog(entry);
@@ -142,6 +153,7 @@ export function LogForm({
                 <span className="text-[12px] text-soft">{split(single.perHa, dimension).unit}; empty: as planned</span>
               </label>
             )}
+            {treats && <ApplicationForm written={written} onWritten={setWritten} />}
             <label className="flex items-baseline gap-3">
               <span className="w-24 text-soft">Note</span>
               <textarea

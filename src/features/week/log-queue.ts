@@ -2,6 +2,7 @@
 
 /** Log entries on their way to the server: kept on the device until they have arrived, each sent under its own id. */
 
+import type { Application } from "@/core/records/application";
 import type { ScoutVisit } from "@/core/records/scout-visit";
 import { send } from "../shared/send";
 import { LOG_EVENT, REFUSED_KEY, WAITING_KEY } from "./log-keys";
@@ -24,6 +25,8 @@ export interface Outgoing {
   doneOn: string;
   quantityPerHa: number | null;
   note: string;
+  /** of a treatment */
+  application?: Application;
   /** for people, not sent */
   label: string;
 }

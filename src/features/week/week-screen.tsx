@@ -123,6 +123,9 @@ export function WeekScreen({
           <Button onClick={() => goTo(weekOf(today))}>This week</Button>
           <Button onClick={() => goTo(addDays(from, 7))}>Later</Button>
           {fields.length > 0 && <RainForm fields={fields} today={today} />}
+          <Link href="/treatments" className="touch inline-flex items-center text-action underline underline-offset-2">
+            Spray record
+          </Link>
           <CalendarAddress />
           <Button onClick={() => window.print()} aria-label="Print">
             <Printer size={15} aria-hidden />

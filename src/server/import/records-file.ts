@@ -27,8 +27,16 @@ export async function recordsFile(
   // a workbook has numbers of its own; a CSV is written as the practice writes
   const writing = { unitSet, decimal: as === "xlsx" ? ("point" as const) : decimalMark };
   const live = list.rows.filter((r) => !r.retired).map((r) => r.values);
-  const { header, rows } = tableOfRecords(kind, live, list, writing);
-  if (as === "xlsx") return { bytes: await writeSheetFile(kind.many, header, rows), type: XLSX };
+  return tableFile(kind.many, tableOfRecords(kind, live, list, writing), as);
+}
+
+/** A table as CSV or workbook. */
+export async function tableFile(
+  title: string,
+  { header, rows }: { header: string[]; rows: string[][] },
+  as: "csv" | "xlsx",
+): Promise<{ bytes: Uint8Array; type: string }> {
+  if (as === "xlsx") return { bytes: await writeSheetFile(title, header, rows), type: XLSX };
   // a byte order mark, so that spreadsheets take it for UTF-8; no cell begins a formula
   const csv = Papa.unparse({ fields: header, data: rows }, { escapeFormulae: FORMULA });
   return { bytes: new TextEncoder().encode(`\ufeff${csv}`), type: "text/csv; charset=utf-8" };

@@ -9,8 +9,20 @@ import { bbchOn, type LabelTreatment, labelBreaks } from "./label";
 export function checkProtect(check: Check): void {
   const { plan, facts, add } = check;
   const { treatments } = plan.protect;
-  if (treatments.length === 0) return;
   const { guide } = plan.crop;
+  checkExpected(check);
+  if (treatments.length === 0) return;
+  if (guide.protect.treats === "never")
+    add(
+      "stop",
+      "protect.none",
+      `${treatments.length === 1 ? "A treatment is" : `${treatments.length} treatments are`} planned, and this crop is grown without products.`,
+      "By its kind, or by the way of protection that was chosen: leave them out, or choose another way.",
+      treatments.map((t) => ({
+        label: `Leave out ${(t.product?.name ?? "the treatment").toLowerCase()}`,
+        changes: [change(`protect/treatments/${t.id}`, undefined)],
+      })),
+    );
   const opOf = new Map(plan.operations.map((o) => [o.id, o]));
   const asLabelled = treatments.map((t): LabelTreatment => {
     const threat = guide.threats.find((x) => x.id === t.threatId);
@@ -93,6 +105,24 @@ export function checkProtect(check: Check): void {
         `The stock of ${t.product.name} keeps until ${formatDay(t.product.stockUntil, true)}, planned is ${formatDay(date, true)}.`,
         "Old product separates and fails: use another batch.",
       );
+  }
+}
+
+/** What is expected and has no answer yet. */
+function checkExpected({ plan, add }: Check): void {
+  const { guide } = plan.crop;
+  for (const { id, likelihood, reasons } of plan.protect.threats) {
+    const threat = guide.threats.find((t) => t.id === id);
+    const answered =
+      plan.protect.treatments.some((t) => t.threatId === id) || plan.protect.measures.some((m) => m.threatId === id);
+    if (likelihood !== "expected" || answered || !threat) continue;
+    const why = reasons.filter((r) => r.by > 0).map((r) => r.why);
+    add(
+      "hint",
+      `protect.expected.${id}`,
+      `${threat.name} ${threat.organism === "plant" ? "are" : "is"} expected here${why.length > 0 ? ` (${why.join("; ")})` : ""}, and nothing is planned against ${threat.organism === "plant" ? "them" : "it"}.`,
+      `Look first: ${threat.threshold}. What can be done before stands with it on this sheet.`,
+    );
   }
 }
 

@@ -9,7 +9,9 @@ const MEASURE_WEIGHT = 10;
 /** A treatment may come so many days earlier or later than planned: the sight of the field decides. */
 const PLAY_DAYS = 5;
 /** Hands on a hectare with a knapsack [h]; usual figure. */
-export const KNAPSACK_H_PER_HA = 8;
+const KNAPSACK_H_PER_HA = 8;
+/** The work of one treatment. */
+export const SPRAYING = { implement: "sprayer", handHoursPerHa: KNAPSACK_H_PER_HA };
 
 /** The guide's looks and work, and the treatments that were decided. */
 export function protectOperations(draft: Draft): PlannedOperation[] {
@@ -80,7 +82,7 @@ function treatments({ context, facts, parts }: Draft): PlannedOperation[] {
           pricePerUnit: t.product?.pricePerUnit ?? 0,
         },
       ],
-      work: () => guideWork({ implement: "sprayer", handHoursPerHa: KNAPSACK_H_PER_HA }, facts.field),
+      work: () => guideWork(SPRAYING, facts.field),
     };
   });
 }

@@ -1,17 +1,15 @@
 /** Ways of protection side by side, on this field: for the page that shows them, not for every draft. */
 
-import { type IsoDate, toDay } from "../../dates";
+import { toDay } from "../../dates";
 import type { Guide } from "../../guides/schema";
 import { schoolsOf } from "../../guides/schools";
-import { guideWork, workCost } from "../../money/field-work";
 import type { PlanFacts } from "../../plan/facts";
 import { CHANCES } from "../../protect/likelihood";
 import { type SchoolOutcome, schoolOutcome, type ThreatAtStake, type Treats } from "../../protect/protection-schools";
 import { type Spread, type ThreatPressure, threatPressure } from "../../protect/threat-weather";
 import { seasonWeather } from "../../weather/season-weather";
 import type { Plan } from "../plan";
-import { labelledUses } from "./label";
-import { KNAPSACK_H_PER_HA } from "./operations";
+import { cheapestTreatment } from "./cheapest-treatment";
 
 const ONE: Spread = { few: 1, usual: 1, many: 1 };
 /** Efficacy of a treatment where the guide names none [%]; assumption. */
@@ -69,38 +67,6 @@ const atLeastOne = (counts: Spread = ONE): Spread => ({
   usual: Math.max(1, counts.usual),
   many: Math.max(1, counts.many),
 });
-
-/** The cheapest product that a label allows against a threat at its highest rate, with the pass of the sprayer. */
-export function cheapestTreatment(
-  guide: Guide,
-  facts: PlanFacts,
-  threatId: string,
-): { id: string; name: string; costPerHa: number; most: number | null } | null {
-  const pass = workCost(
-    facts.prices,
-    guideWork({ implement: "sprayer", handHoursPerHa: KNAPSACK_H_PER_HA }, facts.field),
-    facts.field.contractor,
-  );
-  const found = (facts.products ?? []).flatMap((p) =>
-    stillAllowed(p.approvedUntil, p.useUntil, facts.today)
-      ? labelledUses(p, guide.id, threatId).map((u) => ({
-          id: p.id,
-          name: p.name,
-          costPerHa: p.pricePerUnit * u.rate + pass,
-          most: u.most,
-        }))
-      : [],
-  );
-  return found.reduce<(typeof found)[number] | null>(
-    (best, one) => (best === null || one.costPerHa < best.costPerHa ? one : best),
-    null,
-  );
-}
-
-const stillAllowed = (approvedUntil: IsoDate | null, until: IsoDate | null, today: IsoDate): boolean => {
-  const ends = until ?? approvedUntil;
-  return ends === null || ends >= today;
-};
 
 /** The ways of protection that the guide offers, each with what it comes to on this field. */
 export function protectionSchools(plan: Plan, facts: PlanFacts): SchoolLine[] {

@@ -1,11 +1,20 @@
 "use client";
 
+import dynamic from "next/dynamic";
 import { formatDay } from "@/core/dates";
+import type { Likelihood } from "@/core/guides/schema-threats";
 import { scoutDecision } from "@/core/protect/scout-decision";
+import type { PlannedThreat } from "@/core/sheets/protect/part";
+import { Disclosure } from "@/ui/disclosure";
 import { TableHead } from "@/ui/table-head";
 import { useUnits } from "../../../shared/units";
 import { usePlanModel } from "../../plan-context";
 import { PaysFrom } from "./pays-from";
+import { ThreatOptions } from "./threat-options";
+import { WeedWorth } from "./weed-worth";
+
+// rests on the simulated seasons, which a page does not carry before somebody asks
+const ThreatWeather = dynamic(() => import("./threat-weather").then((m) => m.ThreatWeather), { ssr: false });
 
 /** What was counted of it last, and what that says. */
 function LastVisit({ threatId }: { threatId: string }) {
@@ -32,58 +41,81 @@ function LastVisit({ threatId }: { threatId: string }) {
   );
 }
 
-const ORDER = ["prevent", "cultivate", "physical", "biological", "chemical"];
+const LOUD: Record<Likelihood, string> = {
+  unlikely: "text-soft",
+  possible: "text-ink",
+  likely: "font-semibold text-ink",
+  expected: "font-semibold text-advise",
+};
 
-/** What may come and when on this field, what to look for, when to act, and what can be done in its order. */
+/** What may come to this field, when and how likely, what to look for, when to act, and what can be done in its order. */
 export function Threats() {
   const { plan } = usePlanModel();
   if (!plan) return null;
-  const { guide } = plan.crop;
-  const day = (id: string) => plan.stages.find((s) => s.id === id)?.date;
   return (
     <table className="w-full border-collapse">
-      <caption className="sr-only">Threats to look for</caption>
-      <TableHead columns={["Threat", "Look", "Act above"]} />
+      <caption className="sr-only">Threats in the order in which their time comes</caption>
+      <TableHead columns={["Threat", "When, how likely", "Look, act above"]} />
       <tbody>
-        {guide.threats.map((t) => {
-          const [from, to] = [day(t.stages[0]), day(t.stages[1])];
-          return (
-            <tr key={t.id} className="border-t border-line align-top text-[13px]" title={t.symptoms}>
-              <th scope="row" className="py-1 pr-3 text-left font-medium">
-                {t.name} <span className="block text-[12px] font-normal text-soft">{t.organism}</span>
-              </th>
-              <td className="py-1 pr-3 text-soft">
-                {from && to && (
-                  <span className="block text-ink">
-                    {formatDay(from)} to {formatDay(to)}
-                  </span>
-                )}
-                {t.scout.number} {t.scout.unit}, {t.scout.pattern}
-                <LastVisit threatId={t.id} />
-              </td>
-              <td className="py-1">
-                <details>
-                  <summary className="cursor-pointer">{t.threshold}</summary>
-                  <ul className="mt-1 grid gap-0.5 text-[12px]">
-                    <li>Symptoms: {t.symptoms}.</li>
-                    <li>
-                      Favoured by {t.favoured}; carried by {t.carriedBy}.
-                    </li>
-                    {[...t.options]
-                      .sort((a, b) => ORDER.indexOf(a.kind) - ORDER.indexOf(b.kind))
-                      .map((o) => (
-                        <li key={o.what}>
-                          {o.kind}: {o.what}.
-                        </li>
-                      ))}
-                  </ul>
-                  <PaysFrom threatId={t.id} name={t.name.toLowerCase()} unit={t.scout.unit} />
-                </details>
-              </td>
-            </tr>
-          );
-        })}
+        {plan.protect.threats.map((t) => (
+          <ThreatRow key={t.id} threat={t} />
+        ))}
       </tbody>
     </table>
+  );
+}
+
+function ThreatRow({ threat: here }: { threat: PlannedThreat }) {
+  const { plan } = usePlanModel();
+  const t = plan?.crop.guide.threats.find((x) => x.id === here.id);
+  if (!plan || !t) return null;
+  const name = t.name.toLowerCase();
+  return (
+    <>
+      <tr className="border-t border-line align-top text-[13px]" title={t.symptoms}>
+        <th scope="row" className="py-1 pr-3 text-left font-medium">
+          {t.name} <span className="block text-[12px] font-normal text-soft">{t.organism}</span>
+        </th>
+        <td className="py-1 pr-3">
+          {here.from && here.to ? `${formatDay(here.from)} to ${formatDay(here.to)}, ` : ""}
+          <span className={LOUD[here.likelihood]}>{here.likelihood}</span>
+          {here.reasons.map((r) => (
+            <span key={r.why} className="block text-[12px] text-soft">
+              {r.by > 0 ? "+" : "−"} {r.why}
+            </span>
+          ))}
+          {here.broodOn && t.broods && (
+            <span className="block text-[12px] text-soft">
+              {t.broods.what}: about {formatDay(here.broodOn)}
+            </span>
+          )}
+        </td>
+        <td className="py-1">
+          {t.threshold}
+          <span className="block text-soft">
+            {t.scout.number} {t.scout.unit}, {t.scout.pattern}
+          </span>
+          <LastVisit threatId={t.id} />
+        </td>
+      </tr>
+      <tr>
+        <td colSpan={3} className="pb-1 text-[12px]">
+          <Disclosure first={false} className="text-action" summary={`What to do about ${name}`}>
+            <div className="grid gap-1 border-l-2 border-line py-1 pl-3">
+              <p>
+                Symptoms: {t.symptoms}. Favoured by {t.favoured}; carried by {t.carriedBy}.
+              </p>
+              <ThreatOptions threat={t} likelihood={here.likelihood} />
+              {t.weather.length > 0 && <ThreatWeather threatId={t.id} rules={t.weather} />}
+              {t.weed ? (
+                <WeedWorth threatId={t.id} weed={t.weed} />
+              ) : (
+                <PaysFrom threatId={t.id} name={name} unit={t.scout.unit} />
+              )}
+            </div>
+          </Disclosure>
+        </td>
+      </tr>
+    </>
   );
 }

@@ -36,7 +36,10 @@ export function Treatments() {
           <Treatment key={t.id} treatment={t} />
         ))}
       </ul>
-      {editable && (
+      {guide.protect.treats === "never" && (
+        <p className="py-1">This crop is grown without products: what else can be done stands with each threat.</p>
+      )}
+      {editable && guide.protect.treats !== "never" && (
         <div className="mt-2 flex flex-wrap items-baseline gap-x-3 gap-y-1">
           <span>Plan one against</span>
           <Pick
@@ -91,7 +94,11 @@ export function Treatments() {
       )}
       <p className="mt-2 border-l-[3px] border-advise pl-2 text-[13px]">
         The product's own label, the local code and a licensed adviser decide. What stands here is what somebody typed
-        in.
+        in. What was done stands in the{" "}
+        <Link href="/treatments" className="text-action underline underline-offset-2">
+          spray record
+        </Link>
+        .
       </p>
     </section>
   );

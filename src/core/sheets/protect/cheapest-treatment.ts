@@ -1,0 +1,34 @@
+import type { IsoDate } from "../../dates";
+import type { Guide } from "../../guides/schema";
+import { guideWork, workCost } from "../../money/field-work";
+import type { PlanFacts } from "../../plan/facts";
+import { labelledUses } from "./label";
+import { SPRAYING } from "./operations";
+
+/** The cheapest product that a label allows against a threat at its highest rate, with the pass of the sprayer. */
+export function cheapestTreatment(
+  guide: Guide,
+  facts: PlanFacts,
+  threatId: string,
+): { id: string; name: string; costPerHa: number; most: number | null } | null {
+  const pass = workCost(facts.prices, guideWork(SPRAYING, facts.field), facts.field.contractor);
+  const found = (facts.products ?? []).flatMap((p) =>
+    stillAllowed(p.approvedUntil, p.useUntil, facts.today)
+      ? labelledUses(p, guide.id, threatId).map((u) => ({
+          id: p.id,
+          name: p.name,
+          costPerHa: p.pricePerUnit * u.rate + pass,
+          most: u.most,
+        }))
+      : [],
+  );
+  return found.reduce<(typeof found)[number] | null>(
+    (best, one) => (best === null || one.costPerHa < best.costPerHa ? one : best),
+    null,
+  );
+}
+
+const stillAllowed = (approvedUntil: IsoDate | null, until: IsoDate | null, today: IsoDate): boolean => {
+  const ends = until ?? approvedUntil;
+  return ends === null || ends >= today;
+};

@@ -1,0 +1,143 @@
+"use client";
+
+import { type Application, applicationRecord, WIND_FROM } from "@/core/records/application";
+import type { Dimension } from "@/core/units/units";
+import { Pick } from "@/ui/pick";
+import { useUnits } from "../shared/units";
+
+/** How a treatment was put on, as it is being written. */
+export const NOTHING_WRITTEN = {
+  operator: "",
+  from: "",
+  to: "",
+  wind: "",
+  windFrom: "",
+  temperature: "",
+  area: "",
+  water: "",
+  equipment: "",
+  batch: "",
+};
+type Written = typeof NOTHING_WRITTEN;
+type Key = keyof Written;
+
+const NAMES: Record<Key, string> = {
+  operator: "Operator",
+  from: "From",
+  to: "To",
+  wind: "Wind",
+  windFrom: "Wind from",
+  temperature: "Temperature",
+  area: "Area treated",
+  water: "Water",
+  equipment: "Equipment",
+  batch: "Batch",
+};
+/** What the record calls what is written under another name. */
+const WRITTEN_AS: Record<string, Key> = {
+  windMs: "wind",
+  tempC: "temperature",
+  treatedHa: "area",
+  waterLPerHa: "water",
+};
+const DIMENSIONS: Partial<Record<Key, { dimension: Dimension; min: number; max: number }>> = {
+  wind: { dimension: "wind", min: 0, max: 40 },
+  temperature: { dimension: "temperature", min: -30, max: 60 },
+  area: { dimension: "area", min: 0.0001, max: 100_000 },
+  water: { dimension: "volumePerArea", min: 1, max: 10_000 },
+};
+
+/** "6.30", "6:30" and "0630" as 06:30; as typed where it is no hour. */
+const asClock = (typed: string): string => {
+  const found = /^(\d{1,2})[:.h]?(\d{2})$/.exec(typed.trim());
+  return found ? `${(found[1] as string).padStart(2, "0")}:${found[2]}` : typed.trim();
+};
+
+/** What was written as a record, or what is wrong with it: the field, what was given and what is allowed. */
+export function useReadApplication(): (written: Written) => Application | { problem: string } {
+  const { read } = useUnits();
+  return (written) => {
+    const numbers: Partial<Record<Key, number | null>> = {};
+    for (const [key, { dimension, min, max }] of Object.entries(DIMENSIONS) as [
+      Key,
+      (typeof DIMENSIONS)[Key] & object,
+    ][]) {
+      if (written[key].trim() === "") {
+        numbers[key] = null;
+        continue;
+      }
+      const reading = read(NAMES[key], dimension, { min, max })(written[key]);
+      if (!reading.ok) return { problem: reading.message };
+      numbers[key] = reading.value;
+    }
+    if (numbers.wind === null) return { problem: "Wind: nothing given, allowed is 0 to 40 m/s in your unit" };
+    for (const key of ["operator", "from", "to"] as const)
+      if (written[key].trim() === "")
+        return {
+          problem: `${NAMES[key]}: nothing given, allowed is ${key === "operator" ? "a name" : "an hour and minute, such as 06:30"}`,
+        };
+    const parsed = applicationRecord.safeParse({
+      operator: written.operator,
+      from: asClock(written.from),
+      to: asClock(written.to),
+      windMs: numbers.wind,
+      windFrom: written.windFrom || null,
+      tempC: numbers.temperature,
+      treatedHa: numbers.area,
+      waterLPerHa: numbers.water,
+      equipment: written.equipment,
+      batch: written.batch,
+    });
+    if (parsed.success) return parsed.data;
+    const [issue] = parsed.error.issues;
+    const at = String(issue?.path[0] ?? "");
+    const key = WRITTEN_AS[at] ?? (at as Key);
+    return { problem: `${NAMES[key] ?? at}: ${written[key] || "nothing"} given, allowed is ${issue?.message}` };
+  };
+}
+
+/** Who put a treatment on, from when to when, in which wind: the law asks for them; the rest where it differs from the plan. */
+export function ApplicationForm({ written, onWritten }: { written: Written; onWritten: (written: Written) => void }) {
+  const { split } = useUnits();
+  const line = (key: Key, width: string, hint = "") => {
+    const asked = DIMENSIONS[key];
+    return (
+      <label className="flex items-baseline gap-3">
+        <span className="w-24 text-soft">{NAMES[key]}</span>
+        <input
+          className={`writes ${width} ${asked ? "text-right" : "text-left"}`}
+          inputMode={asked ? "decimal" : undefined}
+          value={written[key]}
+          onChange={(event) => onWritten({ ...written, [key]: event.currentTarget.value })}
+        />
+        <span className="text-[12px] text-soft">
+          {asked ? split(1, asked.dimension).unit : ""} {hint}
+        </span>
+      </label>
+    );
+  };
+  return (
+    <fieldset className="grid gap-3">
+      <legend className="mb-2 font-semibold">As it was put on</legend>
+      {line("operator", "w-44")}
+      {line("from", "w-20", "such as 06:30")}
+      {line("to", "w-20")}
+      {line("wind", "w-20")}
+      <span className="flex items-baseline gap-3">
+        <span className="w-24 text-soft">{NAMES.windFrom}</span>
+        <Pick
+          aria-label={NAMES.windFrom}
+          value={written.windFrom}
+          empty="not noted"
+          options={WIND_FROM.map((value) => ({ value, label: value }))}
+          onChange={(event) => onWritten({ ...written, windFrom: event.currentTarget.value })}
+        />
+      </span>
+      {line("temperature", "w-20")}
+      {line("area", "w-20", "empty: the whole field")}
+      {line("water", "w-20", "empty: as planned")}
+      {line("equipment", "w-44")}
+      {line("batch", "w-44")}
+    </fieldset>
+  );
+}
