@@ -11,6 +11,7 @@ import { logEntryRecord } from "@/core/records/log-entry";
 import { isoDate, name } from "@/core/records/parts";
 import { pricesRecord } from "@/core/records/prices";
 import { protectionProductRecord } from "@/core/records/protection-product";
+import { scoutVisitRecord } from "@/core/records/scout-visit";
 import { seedLotRecord } from "@/core/records/seed-lot";
 import { soilTestRecord } from "@/core/records/soil-test";
 
@@ -22,6 +23,10 @@ const demoPlan = z.strictObject({
   follows: z.number().int().min(0).optional(),
   issueOn: isoDate.optional(),
   decisions: z.unknown(),
+  /** treatments that the head of the practice signs before it is issued */
+  sign: z.array(z.string()).default([]),
+  /** what was counted in the field */
+  scouting: z.array(scoutVisitRecord.omit({ id: true, planId: true })).default([]),
   /** what has been done of it */
   log: z.array(logEntryRecord.omit({ id: true, planId: true }).partial({ quantityPerHa: true, note: true })).optional(),
 });

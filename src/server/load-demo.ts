@@ -4,12 +4,13 @@ import { randomUUID } from "node:crypto";
 import { hashPassword } from "better-auth/crypto";
 import type pg from "pg";
 import { upgradeDecisions } from "@/core/sheets/decisions-schema";
+import { draftPlan } from "@/core/sheets/draft-plan";
 import type { Access } from "./access";
 import { type Client, row } from "./db";
 import type { Practice } from "./demo-practice";
 import { logOperation } from "./log";
 import { insertPerson } from "./people";
-import { issuePlan } from "./plans";
+import { issuePlan, loadPlan } from "./plans";
 import { startPlan } from "./plantings";
 import { insertFarm } from "./records/farms";
 import { insertFertiliser } from "./records/fertilisers";
@@ -19,6 +20,8 @@ import { insertLimeProduct } from "./records/lime-products";
 import { protectionProductTable } from "./records/protection-products";
 import { insertSeedLot } from "./records/seed-lots";
 import { insertSoilTest } from "./records/soil-tests";
+import { noteVisit } from "./scouting";
+import { signTreatment } from "./sign-treatments";
 
 /** Held while a demo is loaded, so that two who start at once load it once. */
 const LOADING = "loading of demo practices";
@@ -175,6 +178,7 @@ async function loadDemoField(
       [practiceId, planId],
     );
     plantings.push(own?.planting_id as string);
+    for (const id of plan.sign) await signAsItStands(client, access, planId, id);
     if (plan.issueOn) await issuePlan(client, { ...access, today: plan.issueOn }, planId, 1);
     for (const entry of plan.log ?? [])
       await logOperation(client, access, {
@@ -184,6 +188,17 @@ async function loadDemoField(
         doneOn: entry.doneOn,
         quantityPerHa: entry.quantityPerHa ?? null,
         note: entry.note ?? "",
+        application: entry.application,
       });
+    for (const visit of plan.scouting) await noteVisit(client, access, { id: randomUUID(), planId, ...visit });
   }
+}
+
+/** Signs a treatment in the words that the plan has for it. */
+async function signAsItStands(client: Client, access: Access, planId: string, treatmentId: string): Promise<void> {
+  const plan = await loadPlan(client, access, planId);
+  const drafted = plan && draftPlan(plan.facts, plan.decisions, plan.season, plan.guide);
+  const own = drafted?.ok ? drafted.value.protect.treatments.find((t) => t.id === treatmentId) : undefined;
+  if (!own) throw new Error(`sign: the plan has no treatment "${treatmentId}"`);
+  await signTreatment(client, access, planId, { treatmentId, signed: own.toSign });
 }

@@ -32,7 +32,7 @@ export const treatedRecord = z.strictObject({
   group: z.string(),
   unit: z.enum(["L", "kg"]),
   ratePerHa: z.number(),
-  waterLPerHa: z.number(),
+  waterLPerHa: z.number().nullable(),
   permit: z.string(),
   harvestWaitDays: z.number().nullable(),
   reEntryHours: z.number().nullable(),

@@ -21,7 +21,11 @@ export const BEE_RULES = {
   notInBloom: "Not on crops or weeds in bloom",
   evening: "Only after bees have stopped flying",
 } as const;
-export const FORMULATIONS = { liquid: "Liquid", solid: "Solid" } as const;
+export const FORMULATIONS = {
+  liquid: "Liquid",
+  solid: "Solid, sprayed in water",
+  granule: "Bait or granules, spread dry",
+} as const;
 export const MOVES = { contact: "Contact", systemic: "Systemic" } as const;
 
 /** One use that the label allows: a crop, an organism, and its limits. Rates are of product a hectare, in its unit. */
@@ -81,7 +85,11 @@ export type ProtectionProduct = z.infer<typeof protectionProductRecord>;
 
 /** The unit that a product is dosed in. */
 export const unitOf = ({ formulation }: Pick<ProtectionProduct, "formulation">): "L" | "kg" =>
-  formulation === "solid" ? "kg" : "L";
+  formulation === "liquid" ? "L" : "kg";
+
+/** Whether it is spread as it is, without water. */
+export const isSpreadDry = ({ formulation }: Pick<ProtectionProduct, "formulation">): boolean =>
+  formulation === "granule";
 
 export const protectionProductKind: RecordKind = {
   id: "protection-products",
@@ -178,7 +186,7 @@ export const protectionProductKind: RecordKind = {
     { key: "stockUntil", label: "Stock keeps until", input: "date", empty: "null" },
   ],
   check: ({ uses, content, formulation }) => [
-    ...(formulation === "solid" && Number(content ?? 0) > 100
+    ...(formulation !== "liquid" && Number(content ?? 0) > 100
       ? [{ key: "content", message: `${content} given, allowed is up to 100 % of a solid` }]
       : []),
     ...(Array.isArray(uses) ? (uses as LabelUse[]) : []).flatMap((use, i) => [

@@ -23,7 +23,8 @@ export interface SprayRecord {
   unit: "L" | "kg";
   treatedHa: number;
   amount: number;
-  waterLPerHa: number;
+  /** null for what is spread dry */
+  waterLPerHa: number | null;
   windMs: number | null;
   windFrom: string | null;
   tempC: number | null;

@@ -132,7 +132,7 @@ function RecordRow({ record: r }: { record: SprayRecord }) {
       <td className="text-right">
         {number(r.amount, 2)} {r.unit}
       </td>
-      <td className="text-right">{show(r.waterLPerHa, "volumePerArea", 0)}</td>
+      <td className="text-right">{r.waterLPerHa === null ? "dry" : show(r.waterLPerHa, "volumePerArea", 0)}</td>
       <td>
         {r.windMs === null ? NOT_NOTED : `${show(r.windMs, "wind", 1)}${r.windFrom ? ` from ${r.windFrom}` : ""}`}
         {small(r.tempC === null ? "" : show(r.tempC, "temperature", 0))}

@@ -3,7 +3,7 @@ import type { Guide } from "../../guides/schema";
 import { guideWork, workCost } from "../../money/field-work";
 import type { PlanFacts } from "../../plan/facts";
 import { labelledUses } from "./label";
-import { SPRAYING } from "./operations";
+import { workOfTreatment } from "./operations";
 
 /** The cheapest product that a label allows against a threat at its highest rate, with the pass of the sprayer. */
 export function cheapestTreatment(
@@ -11,13 +11,14 @@ export function cheapestTreatment(
   facts: PlanFacts,
   threatId: string,
 ): { id: string; name: string; costPerHa: number; most: number | null } | null {
-  const pass = workCost(facts.prices, guideWork(SPRAYING, facts.field), facts.field.contractor);
   const found = (facts.products ?? []).flatMap((p) =>
     stillAllowed(p.approvedUntil, p.useUntil, facts.today)
       ? labelledUses(p, guide.id, threatId).map((u) => ({
           id: p.id,
           name: p.name,
-          costPerHa: p.pricePerUnit * u.rate + pass,
+          costPerHa:
+            p.pricePerUnit * u.rate +
+            workCost(facts.prices, guideWork(workOfTreatment(p), facts.field), facts.field.contractor),
           most: u.most,
         }))
       : [],

@@ -1,5 +1,5 @@
 import type { Guide } from "../../guides/schema";
-import { type LabelUse, type ProtectionProduct, unitOf } from "../../records/protection-product";
+import { isSpreadDry, type LabelUse, type ProtectionProduct, unitOf } from "../../records/protection-product";
 import type { Draft } from "../sheet";
 import type { TreatmentDecision } from "./decisions";
 import { labelledUses } from "./label";
@@ -21,7 +21,9 @@ export function draftProtect({ context, decisions, facts, parts }: Draft): void 
     treatments: Object.entries(decisions.protect?.treatments ?? {}).map(([id, own]): PlannedTreatment => {
       const product = facts.products?.find((p) => p.id === own.productId) ?? null;
       const use = product && fittingUse(product, guide, own);
-      const waterLPerHa = own.waterLPerHa ?? middle(use?.waterLow, use?.waterHigh) ?? USUAL_WATER_L_PER_HA;
+      const usualWater =
+        product && isSpreadDry(product) ? null : (middle(use?.waterLow, use?.waterHigh) ?? USUAL_WATER_L_PER_HA);
+      const waterLPerHa = own.waterLPerHa ?? usualWater;
       const ratePerHa = own.ratePerHa ?? use?.rate ?? 1;
       const toSign = wordsToSign(own, ratePerHa, waterLPerHa);
       return {
@@ -52,5 +54,5 @@ const middle = (low: number | null | undefined, high: number | null | undefined)
   low == null && high == null ? null : ((low ?? high ?? 0) + (high ?? low ?? 0)) / 2;
 
 /** A treatment word for word: whatever of it changes is not signed any more. Example: see protect-sheet.test.ts. */
-const wordsToSign = (own: TreatmentDecision, ratePerHa: number, waterLPerHa: number): string =>
-  [own.productId, own.threat, ratePerHa, waterLPerHa, own.stage, own.days ?? 0].join(" | ");
+const wordsToSign = (own: TreatmentDecision, ratePerHa: number, waterLPerHa: number | null): string =>
+  [own.productId, own.threat, ratePerHa, waterLPerHa ?? "dry", own.stage, own.days ?? 0].join(" | ");

@@ -2,7 +2,7 @@
 
 import { addDays, daysBetween, formatDay, type IsoDate } from "../../dates";
 import type { LabelUse, ProductKind, ProtectionProduct } from "../../records/protection-product";
-import { unitOf } from "../../records/protection-product";
+import { isSpreadDry, unitOf } from "../../records/protection-product";
 
 export interface LabelTreatment {
   id: string;
@@ -175,7 +175,13 @@ function checkUse(
         ? "So many times the rate is a slip of the unit or of the point."
         : "The label's rate is the limit of the law.",
     );
-  if (
+  if (waterLPerHa !== null && isSpreadDry(product))
+    say(
+      "water",
+      `${name}: ${n(waterLPerHa)} L/ha of water given, allowed is none: it is spread dry.`,
+      "Bait and granules in a tank block it and do nothing.",
+    );
+  else if (
     waterLPerHa !== null &&
     (waterLPerHa < (use.waterLow ?? 0) || waterLPerHa > (use.waterHigh ?? Number.POSITIVE_INFINITY))
   )

@@ -1,5 +1,6 @@
 import { guideWork } from "../../money/field-work";
 import type { PlannedOperation } from "../../plan/operation";
+import { isSpreadDry, type ProtectionProduct } from "../../records/protection-product";
 import type { Draft } from "../sheet";
 import { taskOperations } from "../task-operations";
 import { round, sentence } from "../words";
@@ -10,8 +11,14 @@ const MEASURE_WEIGHT = 10;
 const PLAY_DAYS = 5;
 /** Hands on a hectare with a knapsack [h]; usual figure. */
 const KNAPSACK_H_PER_HA = 8;
-/** The work of one treatment. */
-export const SPRAYING = { implement: "sprayer", handHoursPerHa: KNAPSACK_H_PER_HA };
+/** Bait or granules on a hectare from a bucket or hand spreader [h]; usual figure. */
+const BUCKET_H_PER_HA = 2;
+/** The work of one treatment, sprayed or spread dry. */
+const SPRAYING = { implement: "sprayer", handHoursPerHa: KNAPSACK_H_PER_HA };
+const SPREADING = { implement: "spreader", handHoursPerHa: BUCKET_H_PER_HA };
+/** The work of one treatment with a product. */
+export const workOfTreatment = (product: Pick<ProtectionProduct, "formulation"> | null) =>
+  product && isSpreadDry(product) ? SPREADING : SPRAYING;
 
 /** The guide's looks and work, and the treatments that were decided. */
 export function protectOperations(draft: Draft): PlannedOperation[] {
@@ -63,7 +70,7 @@ function treatments({ context, facts, parts }: Draft): PlannedOperation[] {
       sheet: "protect",
       name: `Treat ${against} with ${name}`,
       mark: atWord(`treat ${against}`, 18),
-      detail: `${round(t.ratePerHa, 3)} ${t.unit}/ha in ${round(t.waterLPerHa)} L/ha of water, only if a look says so${threat ? `: ${threat.threshold}` : ""}.`,
+      detail: `${round(t.ratePerHa, 3)} ${t.unit}/ha ${t.waterLPerHa === null ? "spread dry" : `in ${round(t.waterLPerHa)} L/ha of water`}, only if a look says so${threat ? `: ${threat.threshold}` : ""}.`,
       reason: "decided, within the label; the sight of the field decides again on the day",
       when: [{ from, min: t.days - PLAY_DAYS, usual: t.days, max: t.days + PLAY_DAYS }],
       weight: 15,
@@ -82,7 +89,7 @@ function treatments({ context, facts, parts }: Draft): PlannedOperation[] {
           pricePerUnit: t.product?.pricePerUnit ?? 0,
         },
       ],
-      work: () => guideWork(SPRAYING, facts.field),
+      work: () => guideWork(workOfTreatment(t.product), facts.field),
     };
   });
 }

@@ -11,7 +11,8 @@ export interface PlannedTreatment {
   use: LabelUse | null;
   unit: "L" | "kg";
   ratePerHa: number;
-  waterLPerHa: number;
+  /** null for what is spread dry */
+  waterLPerHa: number | null;
   stageId: string;
   days: number;
   /** what a licensed adviser signs, word for word */

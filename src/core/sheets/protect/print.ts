@@ -12,7 +12,7 @@ export const protectPrint: Print = {
         const operation = operations.find((o) => o.id === t.id);
         const use = t.use;
         return [
-          `${operation?.name ?? t.threatId}${operation?.date ? `, ${words.date(operation.date)}` : ""}: ${words.number(t.ratePerHa, 2)} ${t.unit}/ha in ${words.number(t.waterLPerHa, 0)} L/ha`,
+          `${operation?.name ?? t.threatId}${operation?.date ? `, ${words.date(operation.date)}` : ""}: ${words.number(t.ratePerHa, 2)} ${t.unit}/ha ${t.waterLPerHa === null ? "spread dry" : `in ${words.number(t.waterLPerHa, 0)} L/ha`}`,
           ...(use?.harvestWaitDays == null ? [] : [`${use.harvestWaitDays} days to the harvest`]),
           ...(t.product?.reEntryHours
             ? [`nobody in the crop for ${words.number(t.product.reEntryHours, 0)} hours`]

@@ -1,19 +1,31 @@
 "use client";
 
-import { useState } from "react";
+import Link from "next/link";
+import { type ReactNode, useState } from "react";
+import { dropletClass, knapsackLoads, NOZZLE_TOLERANCE_PCT, nozzleShould } from "@/core/protect/knapsack";
 import { activeIngredient, sprayMix } from "@/core/protect/spray";
 import type { ProtectionProduct } from "@/core/records/protection-product";
+import type { FieldError, Result } from "@/core/result";
 import type { PlannedTreatment } from "@/core/sheets/protect/part";
 import { Disclosure } from "@/ui/disclosure";
 import { WrittenValue } from "@/ui/written-value";
 import { useUnits } from "../../../shared/units";
+import { usePlanModel } from "../../plan-context";
 
-/** Tanks where nobody typed one: a field sprayer's, and a knapsack's on small plots [L]; assumptions. */
-const TANK_L = 1200;
-const KNAPSACK_L = 15;
+/** What nobody typed: a field sprayer and a knapsack as they are usual; assumptions, to be measured. */
+const USUAL = {
+  tankL: 1200,
+  spacingCm: 50,
+  speedKmH: 8,
+  knapsackL: 15,
+  swathM: 1,
+  paceM: 0.75,
+  walkMPerMin: 60,
+  capMl: 25,
+};
 const SMALL_HA = 1;
 
-/** What goes into each tank on this field, and how one does it. */
+/** What goes into each tank or load on this field, how one calibrates, and how one does it. */
 export function TankMix({
   treatment: t,
   product,
@@ -23,76 +35,237 @@ export function TankMix({
   product: ProtectionProduct;
   areaHa: number;
 }) {
-  const { number, read, show } = useUnits();
-  const [tankL, setTankL] = useState(areaHa <= SMALL_HA ? KNAPSACK_L : TANK_L);
-  const mix = sprayMix({
-    areaHa,
-    waterLPerHa: t.waterLPerHa,
-    tankL,
-    dose: { amount: t.ratePerHa, unit: t.unit, per: "ha" },
-  });
+  const { facts, planId } = usePlanModel();
+  const { number, show } = useUnits();
   const grams =
     product.content === null
       ? null
       : t.unit === "L"
         ? activeIngredient({ productPerHa: t.ratePerHa, unit: "L", contentGPerL: product.content })
         : activeIngredient({ productPerHa: t.ratePerHa, unit: "kg", contentPct: product.content });
-  const measured = (amount: number) =>
-    amount < 1 ? `${number(1000 * amount, 0)} ${t.unit === "L" ? "mL" : "g"}` : `${number(amount, 2)} ${t.unit}`;
+  const total = t.ratePerHa * areaHa;
+  const dry = t.waterLPerHa === null;
+  const byHand = facts.field.handWork || areaHa <= SMALL_HA;
   return (
-    <Disclosure first={false} className="mt-1 text-[13px]" summary="Tank and spray sheet">
+    <Disclosure
+      first={false}
+      className="mt-1 text-[13px]"
+      summary={dry ? "How it is spread" : byHand ? "Knapsack and spray sheet" : "Tank and spray sheet"}
+    >
       <div className="grid gap-1 py-1 text-[13px]">
-        <p className="flex flex-wrap items-baseline gap-x-2">
-          A tank of
-          <WrittenValue
-            label="Tank"
-            text={number(tankL, 0)}
-            suffix="L"
-            width="4em"
-            read={read("Tank", "count", { above: 0, max: 100_000 })}
-            onValue={setTankL}
-          />
-        </p>
-        {mix.ok ? (
+        {t.waterLPerHa === null ? (
           <p>
-            {show(areaHa, "area")}: {number(mix.value.waterL, 0)} L of water and {measured(mix.value.total)} of{" "}
-            {product.name} in all.{" "}
-            {mix.value.fullTanks > 0 &&
-              `${mix.value.fullTanks} full ${mix.value.fullTanks === 1 ? "tank" : "tanks"} with ${measured(mix.value.perFullTank)} each`}
-            {mix.value.fullTanks > 0 && mix.value.lastTankL > 0 && ", then "}
-            {mix.value.lastTankL > 0 && `${number(mix.value.lastTankL, 0)} L with ${measured(mix.value.perLastTank)}`}.
+            {show(areaHa, "area")}: <Measured amount={total} unit={t.unit} /> of {product.name} in all, spread dry;{" "}
+            {number(0.1 * t.ratePerHa * 1000, 0)} {t.unit === "L" ? "mL" : "g"} on 1000 m²: weigh that out once and pace
+            it off.
           </p>
+        ) : byHand ? (
+          <Knapsack treatment={t} product={product} areaHa={areaHa} lPerHa={t.waterLPerHa} />
         ) : (
-          <p className="text-stop">{mix.errors.map((e) => e.message).join("; ")}</p>
+          <Boom treatment={t} product={product} areaHa={areaHa} lPerHa={t.waterLPerHa} />
         )}
         <p>
           {grams?.ok &&
             `${number(grams.value.gPerHa, 0)} g/ha of ${product.active}${product.moves ? `, ${product.moves}` : ""}. `}
-          {mix.ok && product.packSize
-            ? `${Math.ceil(mix.value.total / product.packSize - 1e-9)} packs of ${number(product.packSize)} ${t.unit}`
+          {product.packSize
+            ? `${Math.ceil(total / product.packSize - 1e-9)} packs of ${number(product.packSize)} ${t.unit}`
             : ""}
           {product.batch ? `, batch ${product.batch}` : ""}
         </p>
-        <p>
-          Half of the water first, then the product, then the rest; stir on. The last tank is mixed to measure: nothing
-          is left over.
-          {product.partners ? ` ${product.partners}` : ""}
-        </p>
+        {!dry && (
+          <p>
+            Droplets {dropletClass(product, 0)}, {dropletClass(product, 3)} from {show(3, "wind")} of wind on; the label
+            goes first. Half of the water first, then the product (of several: what dissolves as a solid, then liquids,
+            wetters last), then the rest; stir on. The last tank is mixed to measure: nothing is left over.
+            {product.partners ? ` ${product.partners}` : ""}
+          </p>
+        )}
         <p>
           {product.windMs ? `Wind up to ${show(product.windMs, "wind")}` : "Wind as the label says"}, never in still
           inversions, towards water, hives, houses or people.{" "}
           {product.bees === "evening" && "Only after bees have stopped flying. "}
           {product.bees === "notInBloom" && "Not on crops or weeds in bloom. "}
-          {product.reEntryHours ? `Nobody in the crop for ${number(product.reEntryHours)} hours.` : ""}
+          {product.reEntryHours ? `Nobody in the crop for ${number(product.reEntryHours)} hours: ` : ""}
+          <Link
+            href={`/treatments/sign?plan=${planId}&treatment=${t.id}`}
+            className="text-action underline underline-offset-2"
+          >
+            sign for the field
+          </Link>
+          .
         </p>
         {product.equipment && <p>To wear: {product.equipment}</p>}
         {product.hazards && <p>Hazards: {product.hazards}</p>}
         {product.firstAid && <p>First aid: {product.firstAid}</p>}
         <p className="text-soft">
-          Rinse the tank three times and spray the rinse water onto the treated field; empty packs rinsed and handed in
-          as the law says.
+          {dry
+            ? "What is left goes back into its own pack; the spreader is cleaned over the field. "
+            : "Rinse the tank three times and spray the rinse water onto the treated field. "}
+          Empty packs rinsed and handed in as the law says.
         </p>
       </div>
     </Disclosure>
+  );
+}
+
+/** An amount in what the measuring jug or the scales show. */
+function Measured({ amount, unit }: { amount: number; unit: "L" | "kg" }) {
+  const { number } = useUnits();
+  return amount < 1 ? (
+    <>
+      {number(1000 * amount, 0)} {unit === "L" ? "mL" : "g"}
+    </>
+  ) : (
+    <>
+      {number(amount, 2)} {unit}
+    </>
+  );
+}
+
+/** What somebody knows of the own sprayer, written over what is usual. */
+function Given({
+  label,
+  value,
+  suffix,
+  max,
+  decimals = 0,
+  onValue,
+}: {
+  label: string;
+  value: number;
+  suffix: string;
+  max: number;
+  decimals?: number;
+  onValue: (value: number) => void;
+}) {
+  const { number, read } = useUnits();
+  return (
+    <WrittenValue
+      label={label}
+      text={number(value, decimals)}
+      suffix={suffix}
+      width="4em"
+      read={read(label, "count", { above: 0, max })}
+      onValue={onValue}
+    />
+  );
+}
+
+const Line = ({ children }: { children: ReactNode }) => (
+  <p className="flex flex-wrap items-baseline gap-x-2">{children}</p>
+);
+const Problems = ({ of }: { of: Result<unknown> }) =>
+  of.ok ? null : <p className="text-stop">{of.errors.map((e: FieldError) => e.message).join("; ")}</p>;
+
+interface Asked {
+  treatment: PlannedTreatment;
+  product: ProtectionProduct;
+  areaHa: number;
+  lPerHa: number;
+}
+
+function Boom({ treatment: t, product, areaHa, lPerHa }: Asked) {
+  const { number, show } = useUnits();
+  const [tankL, setTankL] = useState(USUAL.tankL);
+  const [spacing, setSpacing] = useState(USUAL.spacingCm);
+  const [speed, setSpeed] = useState(USUAL.speedKmH);
+  const mix = sprayMix({ areaHa, waterLPerHa: lPerHa, tankL, dose: { amount: t.ratePerHa, unit: t.unit, per: "ha" } });
+  const nozzle = nozzleShould({ lPerHa, nozzleSpacingCm: spacing, speedKmH: speed });
+  const off = NOZZLE_TOLERANCE_PCT / 100;
+  return (
+    <>
+      <Line>
+        A tank of
+        <Given label="Tank" value={tankL} suffix="L" max={100_000} onValue={setTankL} />
+      </Line>
+      <Problems of={mix} />
+      {mix.ok && (
+        <p>
+          {show(areaHa, "area")}: {number(mix.value.waterL, 0)} L of water and{" "}
+          <Measured amount={mix.value.total} unit={t.unit} /> of {product.name} in all.{" "}
+          {mix.value.fullTanks > 0 && (
+            <>
+              {mix.value.fullTanks} full {mix.value.fullTanks === 1 ? "tank" : "tanks"} with{" "}
+              <Measured amount={mix.value.perFullTank} unit={t.unit} /> each
+            </>
+          )}
+          {mix.value.fullTanks > 0 && mix.value.lastTankL > 0 && ", then "}
+          {mix.value.lastTankL > 0 && (
+            <>
+              {number(mix.value.lastTankL, 0)} L with <Measured amount={mix.value.perLastTank} unit={t.unit} />
+            </>
+          )}
+          .
+        </p>
+      )}
+      <Line>
+        Nozzles every
+        <Given label="Between nozzles" value={spacing} suffix="cm" max={500} onValue={setSpacing} />
+        at
+        <Given label="Speed" value={speed} suffix="km/h" max={60} decimals={1} onValue={setSpeed} />
+      </Line>
+      <Problems of={nozzle} />
+      {nozzle.ok && (
+        <p>
+          Collect each for 30 seconds: it should give <b>{number(nozzle.value.mlIn30s, 0)} mL</b> (
+          {number(nozzle.value.mlIn30s * (1 - off), 0)} to {number(nozzle.value.mlIn30s * (1 + off), 0)}; change the
+          nozzle outside of it), {number(nozzle.value.flowLPerMin, 2)} L/min = {number(lPerHa, 0)} x {number(speed, 1)}{" "}
+          x {number(spacing, 0)} / 60,000.
+        </p>
+      )}
+    </>
+  );
+}
+
+function Knapsack({ treatment: t, product, areaHa, lPerHa }: Asked) {
+  const { number, show } = useUnits();
+  const [tankL, setTankL] = useState(USUAL.knapsackL);
+  const [swath, setSwath] = useState(USUAL.swathM);
+  const [walk, setWalk] = useState(USUAL.walkMPerMin);
+  const [cap, setCap] = useState(USUAL.capMl);
+  const loads = knapsackLoads({
+    areaHa,
+    lPerHa,
+    tankL,
+    swathM: swath,
+    paceM: USUAL.paceM,
+    speedMPerMin: walk,
+    ratePerHa: t.ratePerHa,
+  });
+  return (
+    <>
+      <Line>
+        A knapsack of
+        <Given label="Knapsack" value={tankL} suffix="L" max={200} onValue={setTankL} />
+        with a swath of
+        <Given label="Swath" value={swath} suffix="m" max={20} decimals={1} onValue={setSwath} />
+        walking
+        <Given label="Walking" value={walk} suffix="m a minute," max={200} onValue={setWalk} />a cap of
+        <Given label="Cap" value={cap} suffix={t.unit === "L" ? "mL" : "g"} max={1000} onValue={setCap} />
+      </Line>
+      <Problems of={loads} />
+      {loads.ok && (
+        <>
+          <p>
+            {show(areaHa, "area")}: <b>{loads.value.loads}</b> {loads.value.loads === 1 ? "load" : "loads"}
+            {loads.value.loads > 1 && ` (the last of ${number(loads.value.lastLoadL, 1)} L)`}, each with{" "}
+            <Measured amount={loads.value.productPerLoad} unit={t.unit} /> of {product.name}:{" "}
+            {number((1000 * loads.value.productPerLoad) / cap, 1)} caps
+            {loads.value.loads > 1 && (
+              <>
+                , the last with <Measured amount={loads.value.productInLast} unit={t.unit} />
+              </>
+            )}
+            .
+          </p>
+          <p>
+            A load goes {number(loads.value.m2PerLoad, 0)} m², {number(loads.value.metresPerLoad, 0)} m or{" "}
+            {number(loads.value.pacesPerLoad, 0)} paces of {number(USUAL.paceM, 2)} m. The lance should give{" "}
+            {number(loads.value.flowLPerMin, 2)} L in a minute: collect it; if it gives more, walk faster, if less,
+            slower.
+          </p>
+        </>
+      )}
+    </>
   );
 }

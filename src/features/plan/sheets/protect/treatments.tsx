@@ -154,15 +154,21 @@ function Treatment({ treatment: t }: { treatment: PlannedTreatment }) {
           suffix={`${t.unit}/ha`}
           width="3.6em"
         />
-        in
-        <DecidedNumber
-          path={`protect/treatments/${t.id}/waterLPerHa`}
-          label="Water of the treatment"
-          value={t.waterLPerHa}
-          dimension="volumePerArea"
-          limits={{ above: 0, max: 10_000 }}
-          width="4em"
-        />
+        {t.waterLPerHa === null ? (
+          "spread dry,"
+        ) : (
+          <>
+            in
+            <DecidedNumber
+              path={`protect/treatments/${t.id}/waterLPerHa`}
+              label="Water of the treatment"
+              value={t.waterLPerHa}
+              dimension="volumePerArea"
+              limits={{ above: 0, max: 10_000 }}
+              width="4em"
+            />
+          </>
+        )}
         <DecidedNumber
           path={`protect/treatments/${t.id}/days`}
           label="Days after the stage"
