@@ -11,6 +11,7 @@ import pg from "pg";
 import type { Page } from "playwright-core";
 import { addDays, toDay } from "../src/core/dates";
 import { EXAMPLE_FACTS } from "../src/core/plan/example-facts";
+import { protectionProductRecord } from "../src/core/records/protection-product";
 import { unwrap } from "../src/core/result";
 import { type SeasonProblem, solveSeason } from "../src/core/season/solve-season";
 import { simulateWindow } from "../src/core/season/sowing-window";
@@ -53,6 +54,45 @@ function time(rounds: number, work: () => void, warmUp = 40): number {
   );
 }
 
+/** A plan with so many treatments in a row, each within its label but for their number, of made-up products by turns. */
+function treatedPlan(count: number) {
+  const products = ["a", "b", "c"].map((id) =>
+    protectionProductRecord.parse({
+      id,
+      name: `Product ${id}`,
+      kind: "fungicide",
+      active: "made up",
+      group: id,
+      pricePerUnit: 4000,
+      uses: [
+        {
+          crop: "wheat",
+          target: "septoria",
+          rate: 1,
+          most: 4,
+          intervalDays: 7,
+          fromBbch: 25,
+          toBbch: 69,
+          harvestWaitDays: 35,
+        },
+      ],
+    }),
+  );
+  const facts = { ...EXAMPLE_FACTS, products };
+  const decisions = {
+    ...freshDecisions("wheat"),
+    protect: {
+      treatments: Object.fromEntries(
+        Array.from({ length: count }, (_, i) => [
+          `treat-${i}`,
+          { threat: "septoria", productId: products[i % 3]!.id, stage: "first-node", days: 4 * i },
+        ]),
+      ),
+    },
+  };
+  return { facts, decisions, plan: unwrap(draftPlan(facts, decisions, 2027, testGuide("wheat"))) };
+}
+
 // core
 const wheat = freshDecisions("wheat");
 const draftAndCheck = () => {
@@ -74,6 +114,13 @@ report(
     if (drafted.ok) checkPlan(drafted.value, wetFacts, own);
   }),
   4,
+  "ms",
+);
+const sprayed = treatedPlan(12);
+report(
+  "checks of a plan with 12 treatments",
+  time(300, () => void checkPlan(sprayed.plan, sprayed.facts, sprayed.decisions)),
+  2,
   "ms",
 );
 // the first of a process: nothing is warm yet
@@ -350,6 +397,46 @@ try {
   await browser.close();
 }
 
+// the counter on a phone, its processor held to a quarter: pressing keys against doing nothing
+const phone = await launchChromium();
+try {
+  const page = await signedInPage(phone, base, undefined, { viewport: { width: 390, height: 844 } });
+  await page.goto("/week?from=2026-09-07");
+  await page.getByRole("button", { name: "Count" }).first().click();
+  const dialog = page.getByRole("dialog");
+  await dialog.getByLabel("Act from").fill("6");
+  for (let i = 0; i < 30; i++) {
+    await dialog.getByRole("button", { name: String(i % 10), exact: true }).click();
+    await dialog.getByRole("button", { name: "Next place" }).click();
+  }
+  const session = await page.context().newCDPSession(page);
+  await session.send("Emulation.setCPUThrottlingRate", { rate: 4 });
+  const frames = (press: boolean) =>
+    page.evaluate(async (pressing) => {
+      const named = (name: string) =>
+        [...document.querySelectorAll<HTMLButtonElement>("[role=dialog] button")].find((b) => b.textContent === name);
+      const [key, next] = [named("3"), named("Next place")];
+      const list: number[] = [];
+      let last = performance.now();
+      for (let i = 0; i < 120; i++) {
+        if (pressing && i % 4 === 0) key?.click();
+        if (pressing && i % 4 === 2) next?.click();
+        await new Promise((resolve) => requestAnimationFrame(resolve));
+        const now = performance.now();
+        list.push(now - last);
+        last = now;
+      }
+      return list.sort((a, b) => a - b);
+    }, press);
+  await page.waitForTimeout(1000);
+  const still = await frames(false);
+  const pressed = await frames(true);
+  const nineTenths = (list: number[]) => list[Math.floor(0.9 * list.length)] as number;
+  report("counter, frame while counting over frame at rest", nineTenths(pressed) / nineTenths(still), 1.5, "times");
+} finally {
+  await phone.close();
+}
+
 // six hundred fields
 const largeBrowser = await launchChromium();
 try {
@@ -433,6 +520,7 @@ try {
   }
   await water.end();
   report("water page, 200 irrigated fields", await serverTime("/season/water?season=2027"), 150, "ms");
+  report("threats of all fields", await serverTime("/season/threats?season=2027&from=2027-04-10"), 150, "ms");
   await benchFiles({ base, cookie, report });
 } finally {
   await largeBrowser.close();

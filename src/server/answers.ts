@@ -1,6 +1,7 @@
 /** What the answers of the contracts and the sheets of pages hold: plain data, as it goes to the screens. */
 
 import type { IsoDate } from "@/core/dates";
+import type { Likelihood } from "@/core/guides/schema-threats";
 import type { FieldFacts } from "@/core/plan/facts";
 import type { Suitability } from "@/core/plan/site-criteria";
 import type { FieldRecord } from "@/core/records/field";
@@ -109,6 +110,35 @@ export interface PlantingLine {
 export type SiteLine = Suitability & { guideId: string; kindId: string; name: string };
 
 /** A farm's water of a season over its fields. Money in minor units. */
+/** One threat over the fields of a practice. */
+export interface ThreatGroup {
+  id: string;
+  name: string;
+  threshold: string;
+  scout: string;
+  /** the likeliest first */
+  fields: {
+    planId: string;
+    field: string;
+    farm: string;
+    from: IsoDate;
+    to: IsoDate;
+    likelihood: Likelihood;
+    why: string[];
+    broodOn: IsoDate | null;
+  }[];
+}
+
+export interface ThreatCalendar {
+  season: number | null;
+  seasons: number[];
+  from: IsoDate;
+  to: IsoDate;
+  /** plans that the worker drafts again just now */
+  waiting: number;
+  groups: ThreatGroup[];
+}
+
 export interface WaterShares {
   season: number | null;
   seasons: number[];

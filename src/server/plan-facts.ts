@@ -1,5 +1,6 @@
 /** The facts that plans are drafted from, for one plan or for hundreds with the same few queries. */
 
+import type { IsoDate } from "@/core/dates";
 import type { StageObservation } from "@/core/phenology/stage-dates";
 import type { LoggedOperation, PlanFacts, PreviousCrop } from "@/core/plan/facts";
 import { previousCropOf } from "@/core/plan/previous-crop";
@@ -89,6 +90,7 @@ export async function loadPlanFacts(client: Client, asker: Asker, plans: PlanRow
     const stationId = fieldOf.get(fieldId)?.stationId;
     if (stationId) seasonsAt.set(`${stationId} ${season}`, { stationId, season });
   }
+  const next = await loadNextPlantings(client, asker, planIds);
   const farmIds = [...new Set(fields.map((f) => f.farmId))];
   const [before, nearby, climates, observed] = await Promise.all([
     loadPlansBefore(client, asker, plantings),
@@ -139,6 +141,7 @@ export async function loadPlanFacts(client: Client, asker: Asker, plans: PlanRow
       observedWeather: stationId ? (observed.get(`${stationId} ${plan.season}`) ?? null) : null,
       ...withoutRetired(catalogue, retired, chosen.get(plan.id) ?? ""),
       prices: { ...catalogue.prices, ...(labourPerH === null ? {} : { labourPerH }) },
+      ...(next.has(plan.id) ? { next: next.get(plan.id) as NonNullable<PlanFacts["next"]> } : {}),
       nearby: {
         thisSeason: cropsNear(nearby, farmId, plan.fieldId, plan.season),
         lastSeason: cropsNear(nearby, farmId, plan.fieldId, plan.season - 1),
@@ -158,6 +161,28 @@ export async function loadPlanFacts(client: Client, asker: Asker, plans: PlanRow
     });
   }
   return result;
+}
+
+/** What is planted after the crops of plans with treatments, on the same ground: some labels ask the next crop to wait. */
+async function loadNextPlantings(
+  client: Client,
+  { practiceId }: Asker,
+  planIds: string[],
+): Promise<Map<string, NonNullable<PlanFacts["next"]>>> {
+  const found = await rows<{ planId: string; crop: string; planting: IsoDate | null }>(
+    client,
+    `select p.id as "planId", n.decisions->'crop'->>'guideId' as crop,
+       to_char('1970-01-01'::date + (nullif(o.season, '')::jsonb->>2)::int + (nullif(o.season, '')::jsonb->>3)::int, 'YYYY-MM-DD') as planting
+     from plan p join plan n on n.practice_id = p.practice_id and n.field_id = p.field_id and n.chosen and n.season = p.season + 1
+     join plan_outline o on o.practice_id = n.practice_id and o.plan_id = n.id and o.basis = 'draft' and o.problem is null
+     where p.practice_id = $1 and p.id = any($2::uuid[]) and p.decisions->'protect'->'treatments' is not null`,
+    [practiceId, planIds],
+  );
+  return new Map(
+    found.flatMap(({ planId, crop, planting }) =>
+      planting ? [[planId, { crop, name: cropBefore(crop).name, planting }] as const] : [],
+    ),
+  );
 }
 
 interface FarmCrop {

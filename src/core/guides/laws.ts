@@ -96,6 +96,8 @@ function referencesExist({ guide, kind, method }: ResolvedGuide, { crops }: Surr
   stage("water.lodges", guide.water.lodges?.fromStage);
   if (guide.water.stopAt) stage("water.stopAt", guide.water.stopAt.stage);
   for (const threat of guide.threats) for (const id of threat.stages) stage(`threats.${threat.id}`, id);
+  for (const id of guide.pollination.bloom ?? []) stage("pollination.bloom", id);
+  if (guide.pollination.hivesPerHa && !guide.pollination.bloom) broken.push("pollination: hives without a bloom");
   stage("weeds.weedFreeFrom", guide.weeds.weedFreeFrom);
   stage("weeds.weedFreeTo", guide.weeds.weedFreeTo);
   stage(`kinds.${kind.id}.vernalisationDays`, kind.vernalisationDays?.until);

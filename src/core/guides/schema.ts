@@ -307,6 +307,16 @@ export const guideSchema = z.strictObject({
     competitiveness: z.enum(["weak", "medium", "strong"]),
     rootsNearSurface: z.boolean(),
   }),
+  pollination: z.strictObject({
+    by: z.enum(["self", "wind", "insects", "none"]),
+    /** hives to set out, where its yield asks for them */
+    hivesPerHa: ranged.optional(),
+    /** from and to, where bees fly on it */
+    bloom: z.tuple([z.string(), z.string()]).optional(),
+    /** to the same crop, where seed is to be pure [m] */
+    isolationM: sourced.optional(),
+    source: z.string(),
+  }),
   protect: z.strictObject({
     /**
      * when a product is used: where a look passes the threshold, at each spell of the weather that a threat waits for, only where the

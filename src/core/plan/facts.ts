@@ -110,6 +110,8 @@ export interface PlanFacts {
   varieties?: Pick<Variety, "guideId" | "kindId" | "name" | "ratings">[];
   /** crops on the other fields of the farm */
   nearby?: { thisSeason: string[]; lastSeason: string[] };
+  /** what is planned to be planted here after this crop */
+  next?: { crop: string; name: string; planting: IsoDate };
   /** crop protection products of the practice's register */
   products?: ProtectionProduct[];
   /** treatments that a licensed adviser stands for, each word for word */

@@ -80,6 +80,12 @@ export function SeasonScreen({
         >
           Share water
         </Link>
+        <Link
+          href={`/season/threats?season=${sheet.season}`}
+          className="touch inline-flex items-center text-action underline underline-offset-2"
+        >
+          Threats
+        </Link>
         <label className="flex items-baseline gap-2">
           <span className="text-soft">Show</span>
           <input

@@ -1,17 +1,24 @@
 /** What treatments break of their labels, what is not signed, and what the field asks for besides. */
 
-import { addDays, formatDay, type IsoDate } from "../../dates";
+import { addDays, daysBetween, formatDay, type IsoDate } from "../../dates";
 import { change } from "../decisions";
 import type { Check } from "../sheet";
-import { round } from "../words";
-import { bbchOn, type LabelTreatment, labelBreaks } from "./label";
+import { round, sentence } from "../words";
+import { BLOOM, bbchOn, type LabelTreatment, labelBreaks } from "./label";
+
+/** Days before and after its time in which a treatment is still of use. */
+const LATE_DAYS = 14;
+/** A permit that ends within so many days of the treatment is spoken of. */
+const PERMIT_DAYS = 60;
 
 export function checkProtect(check: Check): void {
   const { plan, facts, add } = check;
   const { treatments } = plan.protect;
   const { guide } = plan.crop;
   checkExpected(check);
+  checkPurity(check);
   if (treatments.length === 0) return;
+  checkTanks(check);
   if (guide.protect.treats === "never")
     add(
       "stop",
@@ -91,12 +98,55 @@ export function checkProtect(check: Check): void {
         "Order what is missing; a part of a pack is bought whole.",
       );
     const date = operation?.date;
-    if (date && t.use?.plantBackDays)
+    const { next } = facts;
+    const waitsUntil = date && t.use?.plantBackDays ? addDays(date, t.use.plantBackDays) : null;
+    if (waitsUntil && next && waitsUntil > next.planting)
+      add(
+        "stop",
+        `protect.nextCrop.${t.id}`,
+        `${sentence(next.name).slice(0, -1)} is to be planted on ${formatDay(next.planting, true)}: after ${t.product.name} on ${formatDay(date as IsoDate)} the label asks to wait until ${formatDay(waitsUntil, true)}.`,
+        `${t.use?.plantBackDays} days between: treat earlier, with another product, or plant later.`,
+      );
+    else if (date && t.use?.plantBackDays)
       add(
         "hint",
         `protect.plantBack.${t.id}`,
         `After ${t.product.name} nothing else is sown or planted before ${formatDay(addDays(date, t.use.plantBackDays), true)}.`,
         `The label asks for ${t.use.plantBackDays} days: also where this crop fails and another takes its place.`,
+      );
+    const threat = plan.protect.threats.find((x) => x.id === t.threatId);
+    if (
+      date &&
+      threat?.from &&
+      threat.to &&
+      (date < addDays(threat.from, -LATE_DAYS) || date > addDays(threat.to, LATE_DAYS))
+    )
+      add(
+        "advise",
+        `protect.time.${t.id}`,
+        `${operation?.name ?? "A treatment"} on ${formatDay(date)} lies outside of the time in which it matters, ${formatDay(threat.from)} to ${formatDay(threat.to)}.`,
+        "The label may allow it; it does little then.",
+      );
+    if (date && t.use?.permitUntil && date <= t.use.permitUntil && daysBetween(date, t.use.permitUntil) < PERMIT_DAYS)
+      add(
+        "hint",
+        `protect.permitEnds.${t.id}`,
+        `Permit ${t.use.permit} for ${t.product.name} ends on ${formatDay(t.use.permitUntil, true)}, ${daysBetween(date, t.use.permitUntil)} days after the planned day.`,
+        "A treatment that slips past it has none: ask for its renewal in time.",
+      );
+    const bbch = date ? bbchOn(plan.stages, date) : null;
+    if (
+      t.product.kind === "insecticide" &&
+      t.product.bees === "none" &&
+      bbch !== null &&
+      bbch >= BLOOM.from &&
+      bbch <= BLOOM.to
+    )
+      add(
+        "advise",
+        `protect.bloom.${t.id}`,
+        `${t.product.name} is an insecticide, and on ${formatDay(date as IsoDate)} the crop is in bloom.`,
+        "The label names no rule for bees; nobody sprays insecticides into bloom all the same, nor onto weeds in bloom.",
       );
     if (date && t.product.stockUntil && date > t.product.stockUntil)
       add(
@@ -106,6 +156,42 @@ export function checkProtect(check: Check): void {
         "Old product separates and fails: use another batch.",
       );
   }
+}
+
+/** Treatments of one day go in one tank only where a label says so. */
+function checkTanks({ plan, add }: Check): void {
+  const dated = plan.protect.treatments.flatMap((t) => {
+    const operation = plan.operations.find((o) => o.id === t.id);
+    return t.product && t.waterLPerHa !== null && operation?.date && !operation.doneOn
+      ? [{ id: t.id, product: t.product, date: operation.date }]
+      : [];
+  });
+  dated.forEach((one, i) => {
+    const other = dated.slice(i + 1).find((o) => o.date === one.date && o.product.id !== one.product.id);
+    if (!other) return;
+    const said = [one, other].flatMap((t) => (t.product.partners ? [`${t.product.name}: ${t.product.partners}`] : []));
+    add(
+      said.length > 0 ? "hint" : "advise",
+      `protect.tank.${one.id}`,
+      `${one.product.name} and ${other.product.name} are planned on ${formatDay(one.date)}: in one tank only where a label names the other.`,
+      said.length > 0
+        ? `By the register, ${said.join(" ")}`
+        : "No label of the register names a partner: two passes, or another day.",
+    );
+  });
+}
+
+/** Seed is pure only so far from other fields of its kind. */
+function checkPurity({ plan, facts, add }: Check): void {
+  const { guide, kind } = plan.crop;
+  const { isolationM } = guide.pollination;
+  if (!isolationM || !kind.endUses.includes("seed") || !facts.nearby?.thisSeason.includes(guide.id)) return;
+  add(
+    "advise",
+    "protect.purity",
+    `${guide.name} for seed asks for ${round(isolationM.value)} m to other ${guide.name.toLowerCase()}, and the farm has another field of it this season.`,
+    "Measure the distance; where it is less, move one of them, sow so that they do not bloom together, or net the seed plants in with bees of their own.",
+  );
 }
 
 /** What is expected and has no answer yet. */

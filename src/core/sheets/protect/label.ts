@@ -44,7 +44,7 @@ export interface LabelBreak {
 /** Treatments of one group of action in a row where the label names no number. */
 const USUAL_IN_A_ROW = 2;
 /** A crop is in bloom between these stages. */
-const BLOOM = { from: 60, to: 69 };
+export const BLOOM = { from: 60, to: 69 };
 
 /** What each kind of product works on. */
 const WORKS_ON: Record<ProductKind, string[] | null> = {

@@ -1,4 +1,4 @@
-import { guideWork } from "../../money/field-work";
+import { guideWork, handWork } from "../../money/field-work";
 import type { PlannedOperation } from "../../plan/operation";
 import { isSpreadDry, type ProtectionProduct } from "../../records/protection-product";
 import type { Draft } from "../sheet";
@@ -22,7 +22,59 @@ export const workOfTreatment = (product: Pick<ProtectionProduct, "formulation"> 
 
 /** The guide's looks and work, and the treatments that were decided. */
 export function protectOperations(draft: Draft): PlannedOperation[] {
-  return [...taskOperations(draft, "protect"), ...measures(draft), ...treatments(draft)];
+  return [...taskOperations(draft, "protect"), ...hives(draft), ...measures(draft), ...treatments(draft)];
+}
+
+/** Days before the first flowers on which hives come: earlier, bees learn other flowers. */
+const HIVES_BEFORE_DAYS = 2;
+/** Setting out or fetching hives on a hectare [h]; assumption. */
+const HIVES_H_PER_HA = 0.3;
+
+/** Hives in as bloom begins, and out before anything is sprayed after it. */
+function hives({ context, facts }: Draft): PlannedOperation[] {
+  const { pollination } = context.crop.guide;
+  const { hivesPerHa, bloom } = pollination;
+  if (!hivesPerHa || !bloom) return [];
+  const count = Math.max(1, Math.ceil(hivesPerHa.typical * facts.field.areaHa));
+  const job = (
+    id: string,
+    name: string,
+    mark: string,
+    from: string,
+    days: number,
+    reason: string,
+  ): PlannedOperation => ({
+    id,
+    role: "tend",
+    sheet: "protect",
+    name,
+    mark,
+    detail: `${count} hives, ${round(hivesPerHa.low, 1)} to ${round(hivesPerHa.high, 1)} a hectare: in groups over the field, with water near, by the beekeeper.`,
+    reason,
+    when: [{ from, min: days - 2, usual: days, max: days + 4 }],
+    weight: MEASURE_WEIGHT,
+    cautions: [],
+    byDaysAndStage: true,
+    work: () => handWork(HIVES_H_PER_HA),
+  });
+  return [
+    job(
+      "hives-in",
+      "Set out hives",
+      "hives in",
+      bloom[0],
+      -HIVES_BEFORE_DAYS,
+      "the crop sets seed by bees; sooner, they learn other flowers",
+    ),
+    job(
+      "hives-out",
+      "Fetch the hives",
+      "hives out",
+      bloom[1],
+      2,
+      "nothing is left to fly for, and what is sprayed after bloom would reach them",
+    ),
+  ];
 }
 
 /** What was chosen of the options without a product. */

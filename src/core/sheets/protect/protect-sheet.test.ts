@@ -263,4 +263,123 @@ describe("a treatment of a plan", () => {
     // 1 L/ha on 14.2 ha
     expect(found.find((f) => f.id === "protect.stock.treat-a")?.title).toContain("14.2 L");
   });
+
+  it("waits with the next crop where one is planned", () => {
+    const use = { ...product().uses[0]!, plantBackDays: 120 };
+    const own = facts({ products: [product({ uses: [use] })] });
+    const on = drafted(own, TREATED).plan.operations.find((o) => o.id === "treat-a")?.date as string;
+    const next = (planting: string) => ({ next: { crop: "oilseedRape", name: "oilseed rape", planting } });
+    const early = drafted({ ...own, ...next(addDays(on, 119)) }, TREATED).found;
+    expect(early.find((f) => f.id === "protect.nextCrop.treat-a")).toMatchObject({ severity: "stop" });
+    const late = drafted({ ...own, ...next(addDays(on, 120)) }, TREATED).found.map((f) => f.id);
+    expect(late).not.toContain("protect.nextCrop.treat-a");
+    expect(late).toContain("protect.plantBack.treat-a");
+  });
+
+  it("is of use only in the time of its threat, and a permit that ends soon is spoken of", () => {
+    const permit = { ...product().uses[0]!, toBbch: 99, harvestWaitDays: 0, permit: "P-7", permitUntil: "2027-06-30" };
+    const own = facts({ products: [product({ uses: [permit] })] });
+    const ids = (...changes: Change[]) => drafted(own, TREATED, ...changes).found.map((f) => f.id);
+    // flag leaf in May: within the time of septoria, 40 to 60 days before the permit ends
+    expect(ids()).toContain("protect.permitEnds.treat-a");
+    expect(ids()).not.toContain("protect.time.treat-a");
+    const dough = change("protect/treatments/treat-a/stage", "dough");
+    expect(ids(dough, change("protect/treatments/treat-a/days", 10))).toContain("protect.time.treat-a");
+  });
+
+  it("keeps insecticides out of bloom whether the label says so or not", () => {
+    const use = { ...product().uses[0]!, target: "cereal-aphids", toBbch: 99, harvestWaitDays: 0 };
+    const killer = product({ id: "aphidout", name: "Aphidout", kind: "insecticide", uses: [use] });
+    const at = (stage: string) =>
+      drafted(
+        facts({ products: [killer] }),
+        change("protect/treatments/treat-a", { threat: "cereal-aphids", productId: "aphidout", stage }),
+      ).found.map((f) => f.id);
+    expect(at("flowering")).toContain("protect.bloom.treat-a");
+    expect(at("flag-leaf")).not.toContain("protect.bloom.treat-a");
+  });
+
+  it("shares a tank only where a label names a partner", () => {
+    const other = (partners: string) =>
+      product({
+        id: "stripeless",
+        name: "Stripeless",
+        group: "11",
+        partners,
+        uses: [{ ...product().uses[0]!, target: "yellow-rust" }],
+      });
+    const both = (partners: string) =>
+      drafted(
+        facts({ products: [product(), other(partners)] }),
+        TREATED,
+        change("protect/treatments/treat-b", { threat: "yellow-rust", productId: "stripeless", stage: "flag-leaf" }),
+      ).found.find((f) => f.id === "protect.tank.treat-a");
+    expect(both("")).toMatchObject({ severity: "advise" });
+    expect(both("Leafguard, this one first.")).toMatchObject({ severity: "hint" });
+    expect(both("Leafguard, this one first.")?.why).toContain("Stripeless: Leafguard, this one first.");
+  });
+
+  it("is none where the crop is grown without products", () => {
+    const found = drafted(facts(), TREATED, change("crop/schools/protection", "organic")).found;
+    const none = found.find((f) => f.id === "protect.none");
+    expect(none).toMatchObject({ severity: "stop" });
+    expect(none?.repairs[0]?.changes).toEqual([change("protect/treatments/treat-a", undefined)]);
+  });
+
+  it("bait is spread dry: no water, and none is allowed", () => {
+    const use = {
+      ...product().uses[0]!,
+      target: "slugs",
+      fromBbch: 0,
+      toBbch: 21,
+      rate: 7,
+      waterLow: null,
+      waterHigh: null,
+    };
+    const bait = product({ id: "pellets", name: "Pellets", kind: "molluscicide", formulation: "granule", uses: [use] });
+    const own = facts({ products: [bait] });
+    const spread = change("protect/treatments/treat-a", { threat: "slugs", productId: "pellets", stage: "emergence" });
+    const { plan, found } = drafted(own, spread);
+    expect(plan.protect.treatments[0]).toMatchObject({ waterLPerHa: null, unit: "kg" });
+    expect(plan.operations.find((o) => o.id === "treat-a")?.detail).toContain("7 kg/ha spread dry");
+    expect(found.map((f) => f.id)).toEqual(["protect.unsigned.treat-a"]);
+    const wet = drafted(own, spread, change("protect/treatments/treat-a/waterLPerHa", 200)).found;
+    expect(wet.find((f) => f.id === "protect.water.treat-a")?.title).toContain("allowed is none");
+  });
+});
+
+describe("pollination", () => {
+  const wheat = testGuide("wheat");
+  const draft = (guide: typeof wheat, own: PlanFacts = EXAMPLE_FACTS) => {
+    const decisions = freshDecisions("wheat");
+    const plan = unwrap(draftPlan(own, decisions, 2027, guide));
+    return { plan, found: checkPlan(plan, own, decisions).map((f) => f.id) };
+  };
+  it("hives come before the bloom and go after it, as many as the field asks for", () => {
+    const hivesPerHa = { low: 1, typical: 2, high: 4, source: "assumption" };
+    const guide = {
+      ...wheat,
+      pollination: {
+        ...wheat.pollination,
+        by: "insects" as const,
+        hivesPerHa,
+        bloom: ["flowering", "dough"] as [string, string],
+      },
+    };
+    const { plan } = draft(guide);
+    const day = (id: string) => plan.operations.find((o) => o.id === id)?.date as string;
+    const stage = (id: string) => plan.stages.find((s) => s.id === id)?.date as string;
+    // 2 a hectare on 14.2 ha: 28.4, so 29
+    expect(plan.operations.find((o) => o.id === "hives-in")?.detail).toContain("29 hives, 1 to 4 a hectare");
+    expect(day("hives-in")).toBe(addDays(stage("flowering"), -2));
+    expect(day("hives-out") > stage("dough")).toBe(true);
+    expect(draft(wheat).plan.operations.map((o) => o.id)).not.toContain("hives-in");
+  });
+  it("seed stands apart from other fields of its kind", () => {
+    const seed = { ...wheat, kinds: wheat.kinds.map((k) => ({ ...k, endUses: ["seed"] })) };
+    const near = { ...EXAMPLE_FACTS, nearby: { thisSeason: ["wheat"], lastSeason: [] } };
+    expect(draft(seed, near).found).toContain("protect.purity");
+    expect(draft(seed).found).not.toContain("protect.purity");
+    expect(draft(wheat, near).found).not.toContain("protect.purity");
+  });
 });

@@ -32,11 +32,32 @@ export function ProtectSheet() {
         {{ weak: "weakly", medium: "fairly", strong: "strongly" }[weeds.competitiveness]}
         {weeds.rootsNearSurface && ", and its roots lie near the surface: hoe shallow"}.
       </p>
+      <Pollination />
       <Threats />
       <Disclosure first={false} className="mt-2 text-action" summary="Compare the ways of protection on this field">
         <ProtectionSchools />
       </Disclosure>
       <Treatments />
     </div>
+  );
+}
+
+const POLLINATED: Record<"self" | "wind" | "insects" | "none", string> = {
+  self: "It pollinates itself: no hives. Bees still fly on weeds in bloom, so none is sprayed in flower.",
+  wind: "Wind pollinates it: no hives. Bees still fly on weeds in bloom, so none is sprayed in flower.",
+  insects: "Insects pollinate it: no insecticide in bloom.",
+  none: "It is grown from planting stock: no hives. No insecticide on weeds in bloom.",
+};
+
+/** Who pollinates the crop, and how many hives it asks for. */
+function Pollination() {
+  const { plan } = usePlanModel();
+  if (!plan) return null;
+  const { by, hivesPerHa } = plan.crop.guide.pollination;
+  return (
+    <p className="pb-1 text-[13px] text-soft">
+      {POLLINATED[by]}
+      {hivesPerHa && ` ${Math.max(1, Math.ceil(hivesPerHa.typical * plan.areaHa))} hives for this field.`}
+    </p>
   );
 }
