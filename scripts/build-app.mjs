@@ -4,6 +4,7 @@ import { spawnSync } from "node:child_process";
 import { createHash } from "node:crypto";
 import fs from "node:fs";
 import path from "node:path";
+import { buildSync } from "esbuild";
 
 /**
  * Builds in `root` unless the last build is of the same files. Gives what went wrong, or null.
@@ -17,6 +18,8 @@ export function buildApp(root, env, say = () => {}) {
   const now = fingerprint(root);
   if (fs.existsSync(stamp) && fs.readFileSync(stamp, "utf8") === now) return null;
   say("building, about a minute ...");
+  const worker = buildServiceWorker(root);
+  if (worker) return worker;
   const result = spawnSync(process.execPath, ["node_modules/next/dist/bin/next", "build"], {
     cwd: root,
     env,
@@ -25,6 +28,26 @@ export function buildApp(root, env, say = () => {}) {
   if (result.status !== 0) return `${result.stdout}${result.stderr}`;
   fs.writeFileSync(stamp, now);
   return null;
+}
+
+/** The service worker as one script at the root of the site; gives what went wrong, or null. */
+function buildServiceWorker(root) {
+  try {
+    buildSync({
+      absWorkingDir: root,
+      entryPoints: ["src/features/offline/service-worker.ts"],
+      outfile: "public/service-worker.js",
+      bundle: true,
+      minify: true,
+      format: "iife",
+      target: "es2020",
+      define: { "process.env.NODE_ENV": '"production"' },
+      logLevel: "silent",
+    });
+    return null;
+  } catch (error) {
+    return error instanceof Error ? error.message : String(error);
+  }
 }
 
 function fingerprint(root) {

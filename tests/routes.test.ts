@@ -244,6 +244,14 @@ const TABLE: Record<string, Row> = {
     body: () => ({ id: ids.plan, planId: ids.plan, threatId: "no-such", day: "2999-08-01", counts: [1] }),
     toOther: 404,
   },
+  "GET /api/plans/[id]/walk": { may: "oag", path: () => `/api/plans/${ids.plan}/walk?places=10`, toOther: 404 },
+  "POST /api/scouting/photos": {
+    may: "oag",
+    path: () => "/api/scouting/photos",
+    body: () => ({ id: ids.plan, visitId: ids.plan, jpeg: "A".repeat(200) }),
+    toOther: 404,
+  },
+  "GET /api/scouting/photos/[id]": { may: "oag", path: () => `/api/scouting/photos/${ids.plan}`, toOther: 404 },
   "DELETE /api/scouting": { may: "oag", path: () => `/api/scouting?id=${ids.plan}`, toOther: 404 },
   "POST /api/stages": {
     may: "oag",

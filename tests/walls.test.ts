@@ -289,6 +289,7 @@ describe("walls between practices", () => {
       invitation: "insert, update of revoked_at",
       lime_product: "insert, update",
       log_entry: "insert, update of withdrawn_at",
+      scout_photo: "insert",
       scout_visit: "insert, update of withdrawn_at",
       treatment_sign_off: "insert, update of withdrawn_at",
       moved_operation: "insert, update of at, update of moved_to, update of person, update of user_id",

@@ -9,6 +9,8 @@ import { KIND_IDS } from "@/core/records/describe";
 import { logEntryRecord } from "@/core/records/log-entry";
 import { minor } from "@/core/records/parts";
 import { rainReadingRecord } from "@/core/records/rain-reading";
+import type { ScoutWalk } from "@/core/records/sampling-plan";
+import { scoutPhotoRecord } from "@/core/records/scout-photo";
 import { scoutVisitRecord } from "@/core/records/scout-visit";
 import { stageSeenRecord } from "@/core/records/stage-seen";
 import { anyDecisionsSchema } from "@/core/sheets/decisions-schema";
@@ -108,6 +110,7 @@ export const BODIES = {
   "POST /api/stages": stageSeenRecord,
   "POST /api/rain": rainReadingRecord,
   "POST /api/scouting": scoutVisitRecord,
+  "POST /api/scouting/photos": scoutPhotoRecord,
   "POST /api/moves": z.strictObject({
     moves: z
       .array(z.strictObject({ planId: z.uuid(), operationId: z.string().min(1).max(80), date: z.iso.date() }))
@@ -230,6 +233,11 @@ export interface Answers {
   "DELETE /api/plans/{id}/sign-offs": Done;
   "POST /api/scouting": Done;
   "DELETE /api/scouting": Done;
+  "POST /api/scouting/photos": Done;
+  /** where to walk on a plan's field; null where it has no boundary */
+  "GET /api/plans/{id}/walk": { walk: ScoutWalk | null };
+  /** the picture itself */
+  "GET /api/scouting/photos/{id}": Done;
   "POST /api/stages": Done;
   "DELETE /api/stages": Done;
   "POST /api/moves": { results: MoveResult[] };

@@ -21,6 +21,7 @@ const MOST_BYTES = 400_000;
 const MOST_BYTES_OF: Partial<Record<Call, number>> = {
   "POST /api/stations/{id}/weather": 4_500_000,
   "POST /api/imports": 20_200_000,
+  "POST /api/scouting/photos": 950_000,
 };
 /** Refusals are read by people. */
 const MOST_ERRORS = 20;

@@ -1,10 +1,14 @@
 /** What was counted of weeds, pests and diseases in the fields. */
 
 import type { ScoutLine } from "@/core/plan/facts";
+import type { Boundary } from "@/core/records/boundary-measures";
+import { type ScoutWalk, scoutWalk } from "@/core/records/sampling-plan";
+import { MOST_PHOTO_BYTES, type ScoutPhoto } from "@/core/records/scout-photo";
 import type { ScoutVisit } from "@/core/records/scout-visit";
 import { type Access, Refused } from "./access";
 import { audit } from "./audit";
 import { type Client, hold, isId, row, rows, type Scope } from "./db";
+import { pictureOnly } from "./jpeg";
 
 /** Visits of plans, the newest first. */
 export const loadScouting = (
@@ -14,7 +18,8 @@ export const loadScouting = (
 ): Promise<(ScoutLine & { planId: string })[]> =>
   rows<ScoutLine & { planId: string }>(
     client,
-    `select plan_id as "planId", id, threat_id as "threatId", day, counts, threshold::float8 as threshold, note, person
+    `select plan_id as "planId", id, threat_id as "threatId", day, counts, threshold::float8 as threshold, note, person,
+       array(select p.id from scout_photo p where p.practice_id = scout_visit.practice_id and p.visit_id = scout_visit.id order by p.at) as photos
      from scout_visit where practice_id = $1 and plan_id = any($2::uuid[]) and withdrawn_at is null order by day desc, at desc`,
     [practiceId, planIds],
   );
@@ -43,6 +48,61 @@ export async function noteVisit(client: Client, access: Access, visit: ScoutVisi
     ],
   );
   await audit(client, access, "log", visit.planId, `counted ${visit.threatId}`, null, { counts: visit.counts });
+}
+
+/** Keeps a photo of a visit, stripped to its picture. Refuses what is no JPEG and visits that this person does not see; the same counts once. */
+export async function keepPhoto(client: Client, access: Access, { id, visitId, jpeg }: ScoutPhoto): Promise<void> {
+  const { practiceId } = access;
+  const visit = await row<{ planId: string; threatId: string }>(
+    client,
+    `select plan_id as "planId", threat_id as "threatId" from scout_visit where practice_id = $1 and id = $2 and withdrawn_at is null`,
+    [practiceId, visitId],
+  );
+  if (!visit) throw new Refused(404, "There is no such visit.");
+  const picture = pictureOnly(Buffer.from(jpeg, "base64"));
+  if (!picture) throw new Refused(422, "Photo: a file that is no JPEG given, allowed is a JPEG.");
+  if (picture.length > MOST_PHOTO_BYTES)
+    throw new Refused(413, `Photo: ${picture.length} bytes given, allowed are ${MOST_PHOTO_BYTES}.`);
+  await client.query(
+    `insert into scout_photo (practice_id, id, plan_id, visit_id, jpeg, user_id) values ($1, $2, $3, $4, $5, $6)
+     on conflict (practice_id, id) do nothing`,
+    [practiceId, id, visit.planId, visitId, Buffer.from(picture), access.userId],
+  );
+  await audit(client, access, "log", visit.planId, `kept a photo of ${visit.threatId}`, null, { id });
+}
+
+/** The bytes of a photo. */
+export async function loadPhoto(client: Client, { practiceId }: Access, id: string): Promise<Buffer> {
+  const found =
+    isId(id) &&
+    (await row<{ jpeg: Buffer }>(client, "select jpeg from scout_photo where practice_id = $1 and id = $2", [
+      practiceId,
+      id,
+    ]));
+  if (!found) throw new Refused(404, "There is no such photo.");
+  return found.jpeg;
+}
+
+/** Where to walk on the field of a plan, with so many places; null where it has no boundary. Refuses a plan that this person does not see. */
+export async function walkOf(
+  client: Client,
+  { practiceId }: Access,
+  planId: string,
+  places: number,
+): Promise<ScoutWalk | null> {
+  const found =
+    isId(planId) &&
+    (await row<{ boundary: Boundary | null }>(
+      client,
+      `select f.boundary from plan p join field f on f.practice_id = p.practice_id and f.id = p.field_id
+       where p.practice_id = $1 and p.id = $2`,
+      [practiceId, planId],
+    ));
+  if (!found) throw new Refused(404, "There is no such plan.");
+  if (!found.boundary) return null;
+  const walk = scoutWalk(found.boundary, places);
+  if (!walk.ok) throw new Refused(422, walk.errors.map((e) => e.message).join("; "));
+  return walk.value;
 }
 
 /** Takes a visit back; it stays in the books as withdrawn. */

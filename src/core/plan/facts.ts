@@ -87,7 +87,7 @@ export interface SignOff {
 }
 
 /** Counts of one threat on one day. */
-export type ScoutLine = Omit<ScoutVisit, "planId"> & { person: string };
+export type ScoutLine = Omit<ScoutVisit, "planId"> & { person: string /** ids of its photos */; photos?: string[] };
 
 export interface PlanFacts {
   field: FieldFacts;

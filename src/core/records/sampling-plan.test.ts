@@ -1,8 +1,9 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { unwrap } from "../result";
 import { readBoundary } from "./boundary";
 import { type Boundary, boundaryAreaHa, frameAt } from "./boundary-measures";
-import { samplingPlan } from "./sampling-plan";
+import { samplingPlan, scoutWalk } from "./sampling-plan";
 
 const FRAME = frameAt([-30, 47]);
 const field = (w: number, h: number): Boundary => ({
@@ -93,5 +94,35 @@ describe("a sampling plan", () => {
     expect(fields({ areaHa: 0, boundary: null, way: "walk" })).toEqual(["areaHa"]);
     expect(fields({ areaHa: 5, boundary: null, way: "guess" })).toEqual(["way"]);
     expect(fields({ areaHa: 400, boundary: null, way: "grid" })).toEqual(["areaHa"]);
+  });
+});
+
+describe("a walk of a visit", () => {
+  // some 200 m by 100 m at the equator: 0.0018 degrees are 200 m
+  const field = {
+    type: "Polygon" as const,
+    coordinates: [
+      [
+        [0, 0],
+        [0.0018, 0],
+        [0.0018, 0.0009],
+        [0, 0.0009],
+        [0, 0],
+      ] as [number, number][],
+    ],
+  };
+  it("has so many places along a W, all on the ground", () => {
+    const walk = unwrap(scoutWalk(field, 12));
+    expect(walk.places).toHaveLength(12);
+    for (const [x, y] of walk.places) {
+      expect(Math.abs(x)).toBeLessThan(100.5);
+      expect(Math.abs(y)).toBeLessThan(50.5);
+    }
+    // four legs of about 43 x 80 m within the margin: 4 x 91 = 364
+    expect(walk.walkM).toBeGreaterThan(250);
+    expect(walk.walkM).toBeLessThan(420);
+  });
+  it("refuses places that nobody walks to", () => {
+    for (const places of [0, 201, 2.5, Number.NaN]) expect(scoutWalk(field, places).ok).toBe(false);
   });
 });

@@ -145,6 +145,39 @@ export function samplingPlan({
   });
 }
 
+/** A field and the places of a walk through it, in metres from its middle, east and south counting up: as a drawing has it. */
+export interface ScoutWalk {
+  outline: [x: number, y: number][][];
+  places: [x: number, y: number][];
+  walkM: number;
+}
+
+/** More places nobody walks to. */
+const MOST_PLACES = 200;
+
+/**
+ * So many places, evenly along a W over a field, off its edges as far as it is wide enough. Errors: places other than 1 to 200.
+ *
+ * Example: scoutWalk(boundary, 30) of a square has thirty places from corner to corner.
+ */
+export function scoutWalk(boundary: Boundary, places: number): Result<ScoutWalk> {
+  if (!Number.isInteger(places) || places < 1 || places > MOST_PLACES)
+    return failed([fieldError("places", places, `1 to ${MOST_PLACES}`)]);
+  const frame = frameAt(middleOf(polygonsOf(boundary).flat(2)));
+  const drawn = (p: Position): [number, number] => {
+    const [x, y] = frame.toGrid(p);
+    return [Math.round(10 * x) / 10, Math.round(-10 * y) / 10];
+  };
+  const points = alongW(boundary, places);
+  return ok({
+    outline: polygonsOf(boundary)
+      .flat()
+      .map((ring) => ring.map(drawn)),
+    places: points.map(drawn),
+    walkM: points.length > 1 ? lengthOf(points) : 0,
+  });
+}
+
 /** Strips of one area across the longest side; for a grid, strips cut again into cells as square as they come. */
 function partsOf(boundary: Boundary, count: number, way: SamplingWay): Boundary[] {
   const along = longestBearingDeg(boundary);

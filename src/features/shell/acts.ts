@@ -11,6 +11,8 @@ export function switchTheme(): void {
 }
 
 export async function signOut(): Promise<void> {
+  const { forgetPages } = await import("../offline/keep");
   await fetch("/api/auth/sign-out", { method: "POST", headers: { "content-type": "application/json" }, body: "{}" });
+  await forgetPages();
   window.location.href = "/sign-in";
 }

@@ -9,7 +9,7 @@ import type { FieldName } from "@/server/contracts";
 import { send } from "../shared/send";
 import { UnitsProvider } from "../shared/units";
 import { useAtRest } from "../shared/use-at-rest";
-import { keptInWords, LOG_EVENT, LOG_KEYS } from "../week/log-keys";
+import { countKept, keptInWords, LOG_EVENT } from "../week/log-keys";
 import { CommandsProvider, useCommands } from "./commands";
 
 // fetched when they are opened, or once the page is at rest
@@ -18,6 +18,7 @@ const ACTS = () => import("./acts");
 const switchTheme = () => void ACTS().then((acts) => acts.switchTheme());
 const signOut = () => void ACTS().then((acts) => acts.signOut());
 const KEPT_LOGS = () => import("../week/kept-logs");
+const OFFLINE = () => import("../offline/keep").then((m) => m.keepForTheField());
 const Palette = lazy(() => LATER().then((m) => ({ default: m.Palette })));
 const Shortcuts = lazy(() => LATER().then((m) => ({ default: m.Shortcuts })));
 
@@ -66,7 +67,7 @@ function Frame({ person, practice, role, asOf, children }: ShellProps) {
     { id: "out", label: "Sign out", keys: "", run: signOut },
   ]);
   const { fields, fetchFields } = useFieldNames(role !== "grower");
-  useAtRest(LATER, ACTS, KEPT_LOGS, fetchFields);
+  useAtRest(LATER, ACTS, KEPT_LOGS, fetchFields, OFFLINE);
   return (
     <>
       <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-sheet focus:p-2">
@@ -206,7 +207,7 @@ function WaitingLogs() {
   const [count, setCount] = useState(0);
   useEffect(() => {
     const look = () => {
-      const some = LOG_KEYS.reduce((sum, key) => sum + (localStorage.getItem(key)?.match(/"label":/g)?.length ?? 0), 0);
+      const some = countKept();
       setCount(some);
       if (some > 0)
         KEPT_LOGS().then(

@@ -1,6 +1,6 @@
 "use client";
 
-import { ListPlus } from "lucide-react";
+import { Camera, ListPlus } from "lucide-react";
 import { useMemo, useState } from "react";
 import { scoutDecision } from "@/core/protect/scout-decision";
 import { Button } from "@/ui/button";
@@ -8,7 +8,9 @@ import { Dialog } from "@/ui/dialog";
 import { Pick } from "@/ui/pick";
 import { newId } from "../shared/new-id";
 import { useUnits } from "../shared/units";
-import { sendLog } from "./log-queue";
+import { type OutgoingPhoto, type OutgoingVisit, sendLog } from "./log-queue";
+import { smallPhoto } from "./small-photo";
+import { WalkMap } from "./walk-map";
 
 interface Countable {
   id: string;
@@ -62,6 +64,11 @@ export function CountForm({
   );
 }
 
+const NONE: number[] = [];
+const MOST_PHOTOS = 6;
+/** Counts of a hundred plants are made at a tenth of the places. */
+const MOST_MAPPED = 30;
+
 function Counter({
   planId,
   field,
@@ -77,13 +84,29 @@ function Counter({
 }) {
   const { number, read } = useUnits();
   const [threatId, setThreatId] = useState(looks[0]?.id ?? "");
-  const [counts, setCounts] = useState<number[]>([]);
+  // one walk may look for several: what was counted of each stays while one counts another
+  const [countsOf, setCountsOf] = useState<Record<string, number[]>>({});
+  const [limitOf, setLimitOf] = useState<Record<string, string>>({});
   const [here, setHere] = useState("");
-  const [limit, setLimit] = useState("");
+  const counts = countsOf[threatId] ?? NONE;
+  const setCounts = (change: (list: number[]) => number[]) =>
+    setCountsOf((all) => ({ ...all, [threatId]: change(all[threatId] ?? NONE) }));
+  const limit = limitOf[threatId] ?? "";
   const [problem, setProblem] = useState<string | null>(null);
+  const [note, setNote] = useState("");
+  const [photos, setPhotos] = useState<string[]>([]);
+  const take = async (files: File[]) => {
+    for (const file of files.slice(0, MOST_PHOTOS - photos.length)) {
+      const small = await smallPhoto(file);
+      if (small) setPhotos((list) => [...list, small]);
+      else setProblem(`Photo: ${file.name} given, allowed is a picture that this browser can read`);
+    }
+  };
   const [kept, setKept] = useState<string | null>(null);
   const threat = looks.find((l) => l.id === threatId);
-  const typed = limit.trim() === "" ? null : read("Act from", "count", { min: 0, max: 1_000_000 })(limit);
+  const readLimit = (text: string) =>
+    text.trim() === "" ? null : read("Act from", "count", { min: 0, max: 1_000_000 })(text);
+  const typed = readLimit(limit);
   const threshold = typed?.ok ? typed.value : null;
   const found = useMemo(
     () => (threshold !== null && counts.length > 1 ? scoutDecision({ counts, threshold }) : null),
@@ -96,25 +119,62 @@ function Counter({
     setHere("");
   };
   const save = async () => {
-    if (typed && !typed.ok) {
-      setProblem(typed.message);
-      return;
+    const visits: OutgoingVisit[] = [];
+    for (const look of looks) {
+      const own = countsOf[look.id] ?? NONE;
+      if (own.length === 0) continue;
+      const read = readLimit(limitOf[look.id] ?? "");
+      if (read && !read.ok) {
+        setThreatId(look.id);
+        setProblem(read.message);
+        return;
+      }
+      visits.push({
+        kind: "scout",
+        id: newId(),
+        planId,
+        threatId: look.id,
+        day: today,
+        counts: own,
+        threshold: read?.ok ? read.value : null,
+        note: note.trim(),
+        label: `${look.name}, ${field}`,
+      });
     }
-    const answer = await sendLog({
-      kind: "scout",
-      id: newId(),
-      planId,
-      threatId,
-      day: today,
-      counts,
-      threshold,
-      note: "",
-      label: `${threat?.name ?? threatId}, ${field}`,
-    });
-    if (answer.kind === "refused") setProblem(answer.reason);
-    else if (answer.kind === "kept") setKept(`Kept on this device for ${field}: sent when the network is back.`);
+    let away = false;
+    // photos go with the first of what was looked at
+    const [first] = visits;
+    for (const visit of visits) {
+      const answer = await sendLog(visit);
+      if (answer.kind === "refused") {
+        setProblem(`${visit.label}: ${answer.reason}`);
+        return;
+      }
+      // what has gone is not sent again with the rest
+      setCountsOf((all) => ({ ...all, [visit.threatId]: NONE }));
+      away ||= answer.kind === "kept";
+    }
+    for (const jpeg of first ? photos : []) {
+      const photo: OutgoingPhoto = {
+        kind: "photo",
+        id: newId(),
+        visitId: (first as OutgoingVisit).id,
+        jpeg,
+        day: today,
+        label: `Photo, ${field}`,
+      };
+      const answer = await sendLog(photo);
+      if (answer.kind === "refused") {
+        setProblem(`${photo.label}: ${answer.reason}`);
+        return;
+      }
+      setPhotos((list) => list.filter((p) => p !== jpeg));
+      away ||= answer.kind === "kept";
+    }
+    if (away) setKept(`Kept on this device for ${field}: sent when the network is back.`);
     else onDone();
   };
+  const counted = looks.filter((l) => (countsOf[l.id]?.length ?? 0) > 0);
   if (kept)
     return (
       <div className="grid gap-3">
@@ -132,7 +192,7 @@ function Counter({
         options={looks.map((l) => ({ value: l.id, label: l.name }))}
         onChange={(event) => {
           setThreatId(event.currentTarget.value);
-          setCounts([]);
+          setHere("");
         }}
       />
       {threat && (
@@ -140,6 +200,7 @@ function Counter({
           {threat.number} {threat.unit}. Act above: {threat.threshold}.
         </p>
       )}
+      {threat && <WalkMap planId={planId} places={Math.min(threat.number, MOST_MAPPED)} at={counts.length} />}
       <label className="flex items-baseline gap-3">
         <span className="text-soft">Act from a mean of</span>
         <input
@@ -147,7 +208,7 @@ function Counter({
           className="writes w-20 text-right"
           inputMode="decimal"
           value={limit}
-          onChange={(event) => setLimit(event.currentTarget.value)}
+          onChange={(event) => setLimitOf({ ...limitOf, [threatId]: event.currentTarget.value })}
         />
       </label>
       <p className="text-center font-title text-3xl" aria-live="polite">
@@ -194,7 +255,52 @@ function Counter({
           {problem}
         </p>
       )}
-      <Button disabled={counts.length === 0} onClick={() => void save()}>
+      <label className="flex items-baseline gap-3">
+        <span className="text-soft">Note</span>
+        <input
+          className="writes w-full text-left font-normal"
+          maxLength={2000}
+          value={note}
+          onChange={(event) => setNote(event.currentTarget.value)}
+        />
+      </label>
+      <div className="flex flex-wrap items-center gap-3">
+        <label className="touch inline-flex cursor-pointer items-center gap-2 text-action underline underline-offset-2">
+          <Camera size={16} aria-hidden /> Photo
+          <input
+            type="file"
+            accept="image/*"
+            capture="environment"
+            multiple
+            className="sr-only"
+            onChange={(event) => {
+              void take([...(event.currentTarget.files ?? [])]);
+              event.currentTarget.value = "";
+            }}
+          />
+        </label>
+        {photos.map((jpeg, i) => (
+          <button
+            // biome-ignore lint/suspicious/noArrayIndexKey: photos stand in the order in which they were taken
+            key={i}
+            type="button"
+            aria-label={`Leave out photo ${i + 1}`}
+            onClick={() => setPhotos((list) => list.filter((_, at) => at !== i))}
+          >
+            {/* biome-ignore lint/performance/noImgElement: a picture of this device, not of the site */}
+            <img src={`data:image/jpeg;base64,${jpeg}`} alt="" className="h-12 w-12 border border-line object-cover" />
+          </button>
+        ))}
+      </div>
+      {photos.length > 0 && counted.length === 0 && (
+        <p className="text-[13px] text-soft">A photo goes with a count: note at least one place, 0 where nothing is.</p>
+      )}
+      {counted.length > 1 && (
+        <p className="text-[13px] text-soft">
+          Counted on this walk: {counted.map((l) => l.name.toLowerCase()).join(", ")}.
+        </p>
+      )}
+      <Button disabled={counted.length === 0} onClick={() => void save()}>
         Keep these counts
       </Button>
     </div>

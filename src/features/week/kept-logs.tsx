@@ -9,17 +9,21 @@ export function KeptLogs() {
   const [count, setCount] = useState(0);
   const [refused, setRefused] = useState<SetAside[]>([]);
   useEffect(() => {
-    const look = () => {
-      setCount(waitingLogs().length);
-      setRefused(refusedLogs());
+    let gone = false;
+    const look = async () => {
+      const [waiting, aside] = await Promise.all([waitingLogs(), refusedLogs()]);
+      if (gone) return;
+      setCount(waiting.length);
+      setRefused(aside);
     };
     const send = () => void sendWaiting().then(look);
-    look();
+    void look();
     send();
     window.addEventListener("online", send);
     window.addEventListener(LOG_EVENT, look);
-    const timer = setInterval(() => waitingLogs().length > 0 && send(), 15_000);
+    const timer = setInterval(send, 15_000);
     return () => {
+      gone = true;
       window.removeEventListener("online", send);
       window.removeEventListener(LOG_EVENT, look);
       clearInterval(timer);
@@ -32,7 +36,7 @@ export function KeptLogs() {
       {refused.map(({ entry, reason }) => (
         <span key={entry.id} role="alert">
           {entry.label}, {"kind" in entry ? entry.day : entry.doneOn}, was not logged: {reason}{" "}
-          <button type="button" className="underline underline-offset-2" onClick={() => letGo(entry.id)}>
+          <button type="button" className="underline underline-offset-2" onClick={() => void letGo(entry.id)}>
             Let it go
           </button>
         </span>

@@ -1,6 +1,9 @@
 /** Log entries without a network: nothing typed is lost, nothing is sent twice as two, a refusal is said. */
 
+import "fake-indexeddb/auto";
+import { IDBFactory } from "fake-indexeddb";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
+import { device, forget, keep } from "./device-store";
 import { letGo, type Outgoing, refusedLogs, sendLog, sendWaiting, waitingLogs, withdraw } from "./log-queue";
 
 const entry = (id: string, more: Partial<Outgoing> = {}): Outgoing => ({
@@ -21,7 +24,9 @@ let events: number;
 const stored = new Map<string, string>();
 const yes = { status: 200, body: { ok: true } };
 
-beforeEach(() => {
+beforeEach(async () => {
+  await forget();
+  vi.stubGlobal("indexedDB", new IDBFactory());
   answers = [];
   sent = [];
   events = 0;
@@ -55,7 +60,7 @@ describe("logging an operation", () => {
       quantityPerHa: 152.5,
       note: "",
     });
-    expect(waitingLogs()).toEqual([]);
+    expect(await waitingLogs()).toEqual([]);
     // whoever shows the number that waits is told when it comes and when it goes
     expect(events).toBe(2);
   });
@@ -67,7 +72,7 @@ describe("logging an operation", () => {
   ])("keeps it on the device where %s", async (_, answer) => {
     answers = [answer];
     expect(await sendLog(entry("a"))).toEqual({ kind: "kept" });
-    expect(waitingLogs()).toEqual([entry("a")]);
+    expect(await waitingLogs()).toEqual([entry("a")]);
   });
 
   it("says why it was refused, and does not keep it", async () => {
@@ -76,7 +81,7 @@ describe("logging an operation", () => {
       kind: "refused",
       reason: "doneOn: 2028-01-01 given, allowed is up to today",
     });
-    expect(waitingLogs()).toEqual([]);
+    expect(await waitingLogs()).toEqual([]);
   });
 
   it("keeps one entry once, as it was last written", async () => {
@@ -84,10 +89,26 @@ describe("logging an operation", () => {
     await sendLog(entry("a"));
     await sendLog(entry("b"));
     await sendLog(entry("a", { note: "wet in the dip" }));
-    expect(waitingLogs().map((e) => [e.id, "note" in e ? e.note : ""])).toEqual([
+    expect((await waitingLogs()).map((e) => [e.id, "note" in e ? e.note : ""])).toEqual([
       ["b", ""],
       ["a", "wet in the dip"],
     ]);
+  });
+});
+
+describe("a browser that keeps nothing", () => {
+  it("sends all the same, and says so where there is no network", async () => {
+    vi.stubGlobal("indexedDB", {
+      open: () => {
+        throw new Error("no store here");
+      },
+    });
+    answers = [yes, "away"];
+    expect(await sendLog(entry("a"))).toEqual({ kind: "sent" });
+    expect(await sendLog(entry("b"))).toMatchObject({
+      kind: "refused",
+      reason: expect.stringContaining("keeps nothing"),
+    });
   });
 });
 
@@ -101,52 +122,75 @@ describe("sending what waited", () => {
   it("sends all in the order in which they were written", async () => {
     answers = [yes, yes, yes];
     await sendWaiting();
-    expect(refusedLogs()).toEqual([]);
+    expect(await refusedLogs()).toEqual([]);
     expect(sent.map((s) => s.body?.id)).toEqual(["a", "b", "c"]);
-    expect(waitingLogs()).toEqual([]);
+    expect(await waitingLogs()).toEqual([]);
   });
 
   it("stops where the network goes again, and keeps the rest", async () => {
     answers = [yes, "away"];
     await sendWaiting();
     expect(sent).toHaveLength(2);
-    expect(waitingLogs().map((e) => e.id)).toEqual(["b", "c"]);
+    expect((await waitingLogs()).map((e) => e.id)).toEqual(["b", "c"]);
   });
 
   it("sets what was refused aside with its reason, goes on with the rest, and lets go of it when told", async () => {
     answers = [yes, { status: 403, body: { error: "Your role may not do this." } }, yes];
     await sendWaiting();
     expect(sent.map((s) => s.body?.id)).toEqual(["a", "b", "c"]);
-    expect(waitingLogs()).toEqual([]);
+    expect(await waitingLogs()).toEqual([]);
     // still there after the page was closed: nothing typed is lost without being seen
-    expect(refusedLogs()).toEqual([{ entry: entry("b"), reason: "Your role may not do this." }]);
+    expect(await refusedLogs()).toEqual([{ entry: entry("b"), reason: "Your role may not do this." }]);
     await sendWaiting();
     expect(sent).toHaveLength(3);
-    letGo("b");
-    expect(refusedLogs()).toEqual([]);
+    await letGo("b");
+    expect(await refusedLogs()).toEqual([]);
   });
 
   it("waits where the server is busy", async () => {
     answers = [{ status: 429, body: { error: "Too many requests." } }];
     await sendWaiting();
-    expect([waitingLogs().length, refusedLogs().length]).toEqual([3, 0]);
+    expect([(await waitingLogs()).length, (await refusedLogs()).length]).toEqual([3, 0]);
   });
 
   it("keeps what is written while it sends", async () => {
     answers = [yes];
     const sending = sendWaiting();
-    stored.set("wheatonomy.log", JSON.stringify([...waitingLogs(), entry("d")]));
+    await keep(entry("d"));
     await sending;
-    expect(waitingLogs().map((e) => e.id)).toEqual(["b", "c", "d"]);
+    expect((await waitingLogs()).map((e) => e.id)).toEqual(["b", "c", "d"]);
   });
 });
 
 describe("the store of the device", () => {
-  it("counts as empty where it holds what nobody can read", () => {
+  it("takes over what an earlier version of the program kept, and takes nothing that nobody can read", async () => {
+    stored.set("wheatonomy.log", JSON.stringify([entry("a"), entry("b")]));
+    stored.set("wheatonomy.log.refused", JSON.stringify([{ entry: entry("c"), reason: "no" }]));
+    expect((await waitingLogs()).map((e) => e.id)).toEqual(["a", "b"]);
+    expect(await refusedLogs()).toEqual([{ entry: entry("c"), reason: "no" }]);
+    expect(stored.has("wheatonomy.log")).toBe(false);
     for (const text of ["{half an ent", "3", "null"]) {
+      await forget();
       stored.set("wheatonomy.log", text);
-      expect(waitingLogs()).toEqual([]);
+      expect((await waitingLogs()).map((e) => e.id)).toEqual(["a", "b"]);
     }
+  });
+
+  it("says how many it keeps where a page can read it without opening it", async () => {
+    answers = ["away", "away"];
+    await sendLog(entry("a"));
+    await sendLog(entry("b"));
+    expect(stored.get("wheatonomy.log.count")).toBe("2");
+    answers = [yes, yes];
+    await sendWaiting();
+    expect(stored.has("wheatonomy.log.count")).toBe(false);
+  });
+
+  it("is opened again by the next one who asks, once another page has asked for it", async () => {
+    const first = await device();
+    await forget();
+    expect(await device()).not.toBe(first);
+    expect(await waitingLogs()).toEqual([]);
   });
 });
 

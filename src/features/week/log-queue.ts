@@ -2,93 +2,44 @@
 
 /** Log entries on their way to the server: kept on the device until they have arrived, each sent under its own id. */
 
-import type { Application } from "@/core/records/application";
-import type { ScoutVisit } from "@/core/records/scout-visit";
 import { send } from "../shared/send";
-import { LOG_EVENT, REFUSED_KEY, WAITING_KEY } from "./log-keys";
+import { allRefused, allWaiting, keep, letGoOf, settle } from "./device-store";
+import type { Kept } from "./kept-entries";
 
-/** Rain of a field's own gauge. */
-export interface OutgoingRain {
-  kind: "rain";
-  id: string;
-  fieldId: string;
-  day: string;
-  rainMm: number;
-  /** for people, not sent */
-  label: string;
-}
-
-export interface Outgoing {
-  id: string;
-  planId: string;
-  operationId: string;
-  doneOn: string;
-  quantityPerHa: number | null;
-  note: string;
-  /** of a treatment */
-  application?: Application;
-  /** for people, not sent */
-  label: string;
-}
-/** Counts of a threat. */
-export interface OutgoingVisit extends ScoutVisit {
-  kind: "scout";
-  /** for people, not sent */
-  label: string;
-}
+export type { Outgoing, OutgoingPhoto, OutgoingRain, OutgoingVisit, SetAside } from "./kept-entries";
 
 type Answer = { kind: "sent" } | { kind: "kept" } | { kind: "refused"; reason: string };
 
-/** An entry that the server will not take, set aside until a person has seen why. */
-export interface SetAside {
-  entry: Kept;
-  reason: string;
-}
-
-type Kept = Outgoing | OutgoingRain | OutgoingVisit;
-
-export const waitingLogs = (): Kept[] => stored<Kept>(WAITING_KEY);
-export const refusedLogs = (): SetAside[] => stored<SetAside>(REFUSED_KEY);
-
-function stored<T>(key: string): T[] {
-  try {
-    const list: unknown = JSON.parse(localStorage.getItem(key) ?? "[]");
-    return Array.isArray(list) ? (list as T[]) : [];
-  } catch {
-    return [];
-  }
-}
-
-function put(key: string, list: unknown[]): void {
-  if (list.length === 0) localStorage.removeItem(key);
-  else localStorage.setItem(key, JSON.stringify(list));
-  window.dispatchEvent(new Event(LOG_EVENT));
-}
-
-const keep = (list: Kept[]): void => put(WAITING_KEY, list);
-
+export const waitingLogs = allWaiting;
+export const refusedLogs = allRefused;
 /** Lets go of an entry that was set aside. */
-export const letGo = (id: string): void =>
-  put(
-    REFUSED_KEY,
-    refusedLogs().filter(({ entry }) => entry.id !== id),
-  );
+export const letGo = letGoOf;
 
 /** Sends an entry; without a network it is kept and sent later. A refusal is final and says why. */
 export async function sendLog(entry: Kept): Promise<Answer> {
-  keep([...waitingLogs().filter((e) => e.id !== entry.id), entry]);
+  const isKept = await keep(entry).then(
+    () => true,
+    () => false,
+  );
   const answer = await post(entry);
-  if (answer.kind !== "kept") keep(waitingLogs().filter((e) => e.id !== entry.id));
+  if (!isKept)
+    return answer.kind === "kept"
+      ? {
+          kind: "refused",
+          reason: "There is no network, and this browser keeps nothing on the device: leave this open.",
+        }
+      : answer;
+  // a refusal is said at once to whoever wrote it
+  if (answer.kind !== "kept") await settle(entry.id, null);
   return answer;
 }
 
 /** Sends all that was kept; what is refused is set aside with its reason, and the rest goes on. */
 export async function sendWaiting(): Promise<void> {
-  for (const entry of waitingLogs()) {
+  for (const entry of await allWaiting()) {
     const answer = await post(entry);
     if (answer.kind === "kept") break;
-    if (answer.kind === "refused") put(REFUSED_KEY, [...refusedLogs(), { entry, reason: answer.reason }]);
-    keep(waitingLogs().filter((e) => e.id !== entry.id));
+    await settle(entry.id, answer.kind === "refused" ? { entry, reason: answer.reason } : null);
   }
 }
 
@@ -98,6 +49,10 @@ async function post({ label: _label, ...entry }: Kept): Promise<Answer> {
     if (entry.kind === "scout") {
       const { kind: _scout, ...visit } = entry;
       return send("POST /api/scouting", { body: visit });
+    }
+    if (entry.kind === "photo") {
+      const { kind: _photo, day: _day, ...photo } = entry;
+      return send("POST /api/scouting/photos", { body: photo });
     }
     const { kind: _rain, ...reading } = entry;
     return send("POST /api/rain", { body: reading });

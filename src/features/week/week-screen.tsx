@@ -113,7 +113,8 @@ export function WeekScreen({
   );
   const goTo = (week: string) => router.push(`/week?from=${week}`);
   return (
-    <div className="mx-auto max-w-[1100px] px-4 py-4">
+    // on a phone the day stands first, then what is late and what comes, then the weather
+    <div className="mx-auto max-w-[1100px] px-4 py-4 max-sm:flex max-sm:flex-col">
       <div className="mb-3 flex flex-wrap items-baseline gap-3">
         <h1 className="text-2xl">
           Week of {formatDay(from)} to {formatDay(to, true)}
@@ -150,7 +151,9 @@ export function WeekScreen({
         linked={mayRead}
         advice="Shown is what it was drafted as before; issue a version that can be drafted."
       />
-      <OutlookStrip outlooks={sheet.outlooks} today={today} />
+      <div className="max-sm:order-2">
+        <OutlookStrip outlooks={sheet.outlooks} today={today} />
+      </div>
       {sheet.plans.length === 0 && (
         <p className="border border-line bg-sheet p-4">
           No plan has been issued yet.{" "}
@@ -179,12 +182,14 @@ export function WeekScreen({
         }}
       >
         {overdue.length > 0 && (
-          <section aria-label="Overdue" className="mb-4 border border-advise bg-sheet px-4 py-2">
+          <section aria-label="Overdue" className="mb-4 border border-advise bg-sheet px-4 py-2 max-sm:order-1">
             <h2 className="text-base text-advise">▲ Overdue</h2>
             <ul>{overdue.map((o) => line(o, true))}</ul>
           </section>
         )}
-        <WaterOfWeek due={inWeek} />
+        <div className="max-sm:order-2">
+          <WaterOfWeek due={inWeek} />
+        </div>
         {DAYS.map((name, i) => {
           const date = addDays(from, i);
           const list = inWeek.filter((o) => (o.doneOn ?? o.date) === date);
@@ -201,9 +206,14 @@ export function WeekScreen({
             </Day>
           );
         })}
-        <Cards plans={sheet.plans} />
+        <div className="max-sm:order-4">
+          <Cards plans={sheet.plans} />
+        </div>
         {next.length > 0 && (
-          <section aria-label="In the two weeks after" className="mt-4 border border-line bg-sheet px-4 py-2">
+          <section
+            aria-label="In the two weeks after"
+            className="mt-4 border border-line bg-sheet px-4 py-2 max-sm:order-3"
+          >
             <Disclosure
               first={next.length <= MANY_JOBS}
               className="font-title text-base font-bold"
@@ -241,7 +251,7 @@ function Day({
       ref={setNodeRef}
       aria-label={name}
       data-day={date}
-      className={`mb-2 border bg-sheet px-4 ${empty ? "py-1 print:hidden" : "py-2"} ${takes === null ? "border-line" : takes ? "border-action" : "border-line opacity-50"} ${isOver && takes ? "bg-selected" : ""}`}
+      className={`mb-2 border bg-sheet px-4 ${date === today ? "" : date > today ? "max-sm:order-1" : "max-sm:order-3"} ${empty ? "py-1 print:hidden" : "py-2"} ${takes === null ? "border-line" : takes ? "border-action" : "border-line opacity-50"} ${isOver && takes ? "bg-selected" : ""}`}
     >
       <h2 className={empty ? "text-[13px] font-normal text-soft" : "text-base"}>
         {name} {formatDay(date)}

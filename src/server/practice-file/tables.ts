@@ -22,6 +22,7 @@ export const KEPT: Record<string, string> = {
   protection_product:
     "crop protection products and the uses on their labels; prices in hundredths of the currency a litre or kilogram",
   scout_visit: "what was counted of weeds, pests and diseases, place by place",
+  scout_photo: "photos of what was looked at, as JPEG",
   treatment_sign_off: "who signed which treatment of a plan, word for word",
   soil_scheme: "schemes of soil tests of the practice's own",
   field_descent: "fields that were split or merged: which came of which",

@@ -36,7 +36,25 @@ function LastVisit({ threatId }: { threatId: string }) {
           against {number(last.threshold)}: {said.value.decision}
         </b>
       )}
-      <span className="text-soft">, {last.person}</span>
+      <span className="text-soft">
+        , {last.person}
+        {last.note && `: ${last.note}`}
+      </span>
+      {(last.photos?.length ?? 0) > 0 && (
+        <span className="mt-1 flex flex-wrap gap-2">
+          {last.photos?.map((id, i) => (
+            <a key={id} href={`/api/scouting/photos/${id}`} target="_blank" rel="noreferrer">
+              {/* biome-ignore lint/performance/noImgElement: it is private, and small already */}
+              <img
+                src={`/api/scouting/photos/${id}`}
+                alt={`${i + 1} of ${formatDay(last.day)}`}
+                loading="lazy"
+                className="h-14 w-14 border border-line object-cover"
+              />
+            </a>
+          ))}
+        </span>
+      )}
     </span>
   );
 }
