@@ -179,7 +179,7 @@ describe("on the phone", () => {
     await page.context().setOffline(false);
     const visits = () =>
       admin.query(
-        "select threat_id, counts, threshold::float8 as threshold from scout_visit v join plan p on p.id = v.plan_id where p.practice_id = $1",
+        "select threat_id, counts, threshold::float8 as threshold from scout_visit v join plan p on p.id = v.plan_id where p.practice_id = $1 and threat_id = 'blast'",
         [owner.practiceId],
       );
     await expect
@@ -190,7 +190,7 @@ describe("on the phone", () => {
 
   it("what was counted stands with its threat, for who may see the field; it is whole, and not of tomorrow", async () => {
     const { rows } = await admin.query(
-      "select v.id, v.plan_id from scout_visit v join plan p on p.id = v.plan_id where p.practice_id = $1",
+      "select v.id, v.plan_id from scout_visit v join plan p on p.id = v.plan_id where p.practice_id = $1 and v.threat_id = 'blast'",
       [owner.practiceId],
     );
     const [visit] = rows;
@@ -269,8 +269,14 @@ describe("what was done", () => {
       field: "Withy Bed",
     });
     expect(record?.amount).toBeCloseTo(0.8 * area, 6);
-    expect(await inPractice(owner, (c) => loadSprayRecords(c, owner, 2026))).toEqual([]);
-    expect(await inPractice(other, (c) => loadSprayRecords(c, other, null))).toEqual([]);
+    // of another harvest and of another practice it is none
+    for (const [who, season] of [
+      [owner, 2026],
+      [other, null],
+    ] as const) {
+      const found = await inPractice(who, (c) => loadSprayRecords(c, who, season));
+      expect(found.map((r) => r.id)).not.toContain(record?.id);
+    }
     // a label that changes later changes nothing of what was done
     await admin.query(
       "update protection_product set active = 'something else' where practice_id = $1 and name like 'Leafguard%'",
@@ -287,12 +293,12 @@ describe("what was done", () => {
   });
 
   it("is seen and printed by whoever may see the field", async () => {
-    await page.goto("/treatments");
+    await page.goto("/treatments?season=2027");
     await page.getByRole("row").filter({ hasText: "Ada Penn" }).filter({ hasText: "06:30 to 08:10" }).waitFor();
     await expectAccessible(page);
     await inPractice(owner, async (c) => withdrawLog(c, owner, planId, (await entry()).operationId));
     await page.reload();
-    await page.getByText("No treatment is logged as done.").waitFor();
+    await page.getByText("No treatment is logged as done for harvest 2027.").waitFor();
   });
 });
 
