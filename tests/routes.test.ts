@@ -245,6 +245,7 @@ const TABLE: Record<string, Row> = {
     toOther: 404,
   },
   "GET /api/plans/[id]/walk": { may: "oag", path: () => `/api/plans/${ids.plan}/walk?places=10`, toOther: 404 },
+  "GET /api/outlook-risks": { may: "oag", path: () => "/api/outlook-risks" },
   "POST /api/scouting/photos": {
     may: "oag",
     path: () => "/api/scouting/photos",

@@ -1,7 +1,7 @@
 /** What the answers of the contracts and the sheets of pages hold: plain data, as it goes to the screens. */
 
 import type { IsoDate } from "@/core/dates";
-import type { Likelihood } from "@/core/guides/schema-threats";
+import type { Likelihood } from "@/core/guides/threat-words";
 import type { FieldFacts } from "@/core/plan/facts";
 import type { Suitability } from "@/core/plan/site-criteria";
 import type { FieldRecord } from "@/core/records/field";
@@ -335,6 +335,15 @@ export interface FarmOutlook {
   days: OutlookDay[];
   /** the last day that was measured there; null where nothing was */
   measuredTo: IsoDate | null;
+}
+
+/** A threat that finds the weather it waits for in the coming days. */
+export interface OutlookRisk {
+  farm: string;
+  threat: string;
+  rule: string;
+  days: IsoDate[];
+  fields: string[];
 }
 
 export interface WeekSheet {

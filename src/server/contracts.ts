@@ -23,6 +23,7 @@ import type {
   ImportLook,
   MoveResult,
   OutlineProgress,
+  OutlookRisk,
   PackedRows,
   PeopleSheet,
   RecordChange,
@@ -234,6 +235,8 @@ export interface Answers {
   "POST /api/scouting": Done;
   "DELETE /api/scouting": Done;
   "POST /api/scouting/photos": Done;
+  /** what the weather of the coming days lets in */
+  "GET /api/outlook-risks": { risks: OutlookRisk[] };
   /** where to walk on a plan's field; null where it has no boundary */
   "GET /api/plans/{id}/walk": { walk: ScoutWalk | null };
   /** the picture itself */

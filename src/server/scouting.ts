@@ -2,8 +2,9 @@
 
 import type { ScoutLine } from "@/core/plan/facts";
 import type { Boundary } from "@/core/records/boundary-measures";
+import { MOST_PHOTO_BYTES } from "@/core/records/photo-limits";
 import { type ScoutWalk, scoutWalk } from "@/core/records/sampling-plan";
-import { MOST_PHOTO_BYTES, type ScoutPhoto } from "@/core/records/scout-photo";
+import type { ScoutPhoto } from "@/core/records/scout-photo";
 import type { ScoutVisit } from "@/core/records/scout-visit";
 import { type Access, Refused } from "./access";
 import { audit } from "./audit";

@@ -1,7 +1,7 @@
 /** What may come to the practice's fields in the next weeks, from what stands with the outlines. */
 
 import { addDays, type IsoDate } from "@/core/dates";
-import { LIKELIHOODS } from "@/core/guides/schema-threats";
+import { LIKELIHOODS } from "@/core/guides/threat-words";
 import type { PlannedThreat } from "@/core/sheets/protect/part";
 import type { Access } from "./access";
 import type { ThreatCalendar, ThreatGroup } from "./contracts";

@@ -4,10 +4,7 @@ import { z } from "zod";
 import { DRAINAGES } from "../soil/drainage";
 import { TEXTURE_CLASSES } from "../soil/texture";
 import { id, ranged, trigger, work } from "./schema-parts";
-
-/** Ways of doing something about a threat, in the order in which they are thought of. */
-export const OPTION_KINDS = ["prevent", "cultivate", "physical", "biological", "chemical"] as const;
-export type OptionKind = (typeof OPTION_KINDS)[number];
+import { LIKELIHOODS, OPTION_KINDS } from "./threat-words";
 
 const threatOption = z.strictObject({
   id,
@@ -109,9 +106,6 @@ const weed = z.strictObject({
   survivePct: ranged,
 });
 export type WeedFigures = z.infer<typeof weed>;
-
-export const LIKELIHOODS = ["unlikely", "possible", "likely", "expected"] as const;
-export type Likelihood = (typeof LIKELIHOODS)[number];
 
 /** A threat as the register knows it, for every crop. */
 export const registeredThreat = z.strictObject({

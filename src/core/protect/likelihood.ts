@@ -1,4 +1,4 @@
-import { LIKELIHOODS, type Likelihood } from "../guides/schema-threats";
+import { LIKELIHOODS, type Likelihood } from "../guides/threat-words";
 
 /**
  * Chance that a threat passes its threshold, by its likelihood in words; for sums of what it may cost. An assumption: nobody keeps

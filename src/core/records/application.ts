@@ -1,7 +1,7 @@
 import { z } from "zod";
+import { CLOCK, WIND_FROM } from "./application-words";
 
-export const WIND_FROM = ["N", "NE", "E", "SE", "S", "SW", "W", "NW"] as const;
-const clockTime = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, "an hour and minute as 06:30");
+const clockTime = z.string().regex(CLOCK, "an hour and minute as 06:30");
 
 /** How a treatment was put on, as who did it says: what inspectors ask for. */
 export const applicationRecord = z

@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { chosenFrom, type RecordKind } from "./describe";
 import { isoDate, minor, name, slug } from "./parts";
+import { FORMULATIONS } from "./product-forms";
 
 /** What a product is used against, in the words of labels. */
 export const PRODUCT_KINDS = {
@@ -20,11 +21,6 @@ export const BEE_RULES = {
   none: "None on the label",
   notInBloom: "Not on crops or weeds in bloom",
   evening: "Only after bees have stopped flying",
-} as const;
-export const FORMULATIONS = {
-  liquid: "Liquid",
-  solid: "Solid, sprayed in water",
-  granule: "Bait or granules, spread dry",
 } as const;
 export const MOVES = { contact: "Contact", systemic: "Systemic" } as const;
 
@@ -82,14 +78,6 @@ export const protectionProductRecord = z.strictObject({
   uses: z.array(labelUse).max(200).default([]),
 });
 export type ProtectionProduct = z.infer<typeof protectionProductRecord>;
-
-/** The unit that a product is dosed in. */
-export const unitOf = ({ formulation }: Pick<ProtectionProduct, "formulation">): "L" | "kg" =>
-  formulation === "liquid" ? "L" : "kg";
-
-/** Whether it is spread as it is, without water. */
-export const isSpreadDry = ({ formulation }: Pick<ProtectionProduct, "formulation">): boolean =>
-  formulation === "granule";
 
 export const protectionProductKind: RecordKind = {
   id: "protection-products",

@@ -1,8 +1,5 @@
 import { z } from "zod";
-
-/** The longer side of a photo that is kept [px], and its most bytes. */
-export const PHOTO_PX = 1280;
-export const MOST_PHOTO_BYTES = 700_000;
+import { MOST_PHOTO_BYTES } from "./photo-limits";
 
 /** A photo of a visit. The id comes from the device, so that one that is sent twice is one. */
 export const scoutPhotoRecord = z.strictObject({

@@ -1,7 +1,7 @@
 /** Treatments that were done, as a table for who inspects them. */
 
 import type { IsoDate } from "../dates";
-import { WIND_FROM } from "./application";
+import { WIND_FROM } from "./application-words";
 import type { RecordField } from "./describe";
 
 export interface SprayRecord {

@@ -18,6 +18,8 @@ export interface OutlookDay {
   fit: Record<FitJob, number[]>;
 }
 
+/** Days that are looked ahead, today counted in. */
+export const OUTLOOK_DAYS = 7;
 /** Days before today from which the soil's water is reckoned. */
 const RUN_UP = 60;
 
@@ -33,7 +35,7 @@ export function outlook(
   texture: TextureClass,
   drainage: Drainage,
   observed: ObservedWeather | null,
-  days = 7,
+  days = OUTLOOK_DAYS,
 ): OutlookDay[] {
   const from = addDays(today, -RUN_UP);
   const weather = standInWeather(climate, from, RUN_UP + days + 1);

@@ -2,6 +2,7 @@
 
 import { addDays, type IsoDate, isoDate, toDay } from "../dates";
 import { OPERATION_ROLES, type OperationRole } from "../guides/roles";
+import { LIKELIHOODS } from "../guides/threat-words";
 import type { PlanFacts } from "../plan/facts";
 import type { Operation } from "../plan/operation";
 import { SHEETS, type SheetId } from "../sheet-ids";
@@ -146,20 +147,25 @@ export function outlinePlan(plan: Plan, facts: Pick<PlanFacts, "field">): PlanOu
 const LOOK_DAYS = 10;
 
 /** Threats whose time it is on a day; all of the crop's where it has none or none is due. */
-function looksOn({ crop, stages }: Plan, date: IsoDate | null): NonNullable<WeekOperation["looks"]> {
+function looksOn({ crop, stages, protect }: Plan, date: IsoDate | null): NonNullable<WeekOperation["looks"]> {
   const day = (id: string) => stages.find((s) => s.id === id)?.date;
   const all = crop.guide.threats;
   const due = all.filter(({ stages: [from, to] }) => {
     const [a, b] = [day(from), day(to)];
     return date && a && b && date >= addDays(a, -LOOK_DAYS) && date <= addDays(b, LOOK_DAYS);
   });
-  return (due.length > 0 ? due : all).map(({ id, name, scout, threshold }) => ({
-    id,
-    name,
-    number: scout.number,
-    unit: scout.unit,
-    threshold,
-  }));
+  const likely = new Map(protect.threats.map((t) => [t.id, LIKELIHOODS.indexOf(t.likelihood)]));
+  // the likeliest first: that is what one counts
+  const order = (id: string) => -(likely.get(id) ?? 0);
+  return [...(due.length > 0 ? due : all)]
+    .sort((a, b) => order(a.id) - order(b.id))
+    .map(({ id, name, scout, threshold }) => ({
+      id,
+      name,
+      number: scout.number,
+      unit: scout.unit,
+      threshold,
+    }));
 }
 
 /** What the operations of many plans of one crop have in common: id, sheet, name, whose time. */

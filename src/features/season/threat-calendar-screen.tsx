@@ -3,7 +3,7 @@
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { addDays, daysBetween, formatDay } from "@/core/dates";
-import { LIKELIHOODS, type Likelihood } from "@/core/guides/schema-threats";
+import { LIKELIHOODS, type Likelihood } from "@/core/guides/threat-words";
 import type { ThreatCalendar, ThreatGroup } from "@/server/contracts";
 import { Button } from "@/ui/button";
 import { Choice } from "@/ui/choice";

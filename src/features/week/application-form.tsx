@@ -1,6 +1,7 @@
 "use client";
 
-import { type Application, applicationRecord, WIND_FROM } from "@/core/records/application";
+import type { Application } from "@/core/records/application";
+import { CLOCK, WIND_FROM } from "@/core/records/application-words";
 import type { Dimension } from "@/core/units/units";
 import { Pick } from "@/ui/pick";
 import { useUnits } from "../shared/units";
@@ -32,13 +33,6 @@ const NAMES: Record<Key, string> = {
   water: "Water",
   equipment: "Equipment",
   batch: "Batch",
-};
-/** What the record calls what is written under another name. */
-const WRITTEN_AS: Record<string, Key> = {
-  windMs: "wind",
-  tempC: "temperature",
-  treatedHa: "area",
-  waterLPerHa: "water",
 };
 const DIMENSIONS: Partial<Record<Key, { dimension: Dimension; min: number; max: number }>> = {
   wind: { dimension: "wind", min: 0, max: 40 },
@@ -76,23 +70,26 @@ export function useReadApplication(): (written: Written) => Application | { prob
         return {
           problem: `${NAMES[key]}: nothing given, allowed is ${key === "operator" ? "a name" : "an hour and minute, such as 06:30"}`,
         };
-    const parsed = applicationRecord.safeParse({
-      operator: written.operator,
-      from: asClock(written.from),
-      to: asClock(written.to),
-      windMs: numbers.wind,
-      windFrom: written.windFrom || null,
-      tempC: numbers.temperature,
-      treatedHa: numbers.area,
-      waterLPerHa: numbers.water,
-      equipment: written.equipment,
-      batch: written.batch,
-    });
-    if (parsed.success) return parsed.data;
-    const [issue] = parsed.error.issues;
-    const at = String(issue?.path[0] ?? "");
-    const key = WRITTEN_AS[at] ?? (at as Key);
-    return { problem: `${NAMES[key] ?? at}: ${written[key] || "nothing"} given, allowed is ${issue?.message}` };
+    const [from, to] = [asClock(written.from), asClock(written.to)];
+    for (const [key, clock] of [
+      ["from", from],
+      ["to", to],
+    ] as const)
+      if (!CLOCK.test(clock))
+        return { problem: `${NAMES[key]}: ${written[key]} given, allowed is an hour and minute, such as 06:30` };
+    if (to < from) return { problem: `To: ${to} given, allowed is ${from} or later` };
+    return {
+      operator: written.operator.trim(),
+      from,
+      to,
+      windMs: numbers.wind as number,
+      windFrom: WIND_FROM.find((w) => w === written.windFrom) ?? null,
+      tempC: numbers.temperature ?? null,
+      treatedHa: numbers.area ?? null,
+      waterLPerHa: numbers.water ?? null,
+      equipment: written.equipment.trim(),
+      batch: written.batch.trim(),
+    };
   };
 }
 
@@ -107,6 +104,7 @@ export function ApplicationForm({ written, onWritten }: { written: Written; onWr
         <input
           className={`writes ${width} ${asked ? "text-right" : "text-left"}`}
           inputMode={asked ? "decimal" : undefined}
+          maxLength={200}
           value={written[key]}
           onChange={(event) => onWritten({ ...written, [key]: event.currentTarget.value })}
         />

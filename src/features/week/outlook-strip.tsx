@@ -1,10 +1,11 @@
 "use client";
 
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import { formatDay, toDay } from "@/core/dates";
 import { FIT_JOBS, FIT_LIMITS, FIT_NAMES, hoursInWords } from "@/core/season/fit-hours";
-import type { FarmOutlook } from "@/server/contracts";
+import type { FarmOutlook, OutlookRisk } from "@/server/contracts";
 import { Choice } from "@/ui/choice";
+import { send } from "../shared/send";
 import { useUnits } from "../shared/units";
 
 const DAY = ["Mon", "Tue", "Wed", "Thu", "Fri", "Sat", "Sun"];
@@ -14,6 +15,7 @@ export function OutlookStrip({ outlooks, today }: { outlooks: FarmOutlook[]; tod
   const { number } = useUnits();
   const farms = outlooks.flatMap((o) => o.farms).sort();
   const [farm, setFarm] = useState(farms[0] ?? "");
+  const risks = useRisks().filter((r) => r.farm === farm);
   const shown = outlooks.find((o) => o.farms.includes(farm)) ?? outlooks[0];
   if (!shown) return null;
   return (
@@ -66,6 +68,24 @@ export function OutlookStrip({ outlooks, today }: { outlooks: FarmOutlook[]; tod
                 </td>
               ))}
             </tr>
+            {risks.length > 0 && (
+              <tr className="border-t border-line align-top">
+                <th scope="row" className="py-1 text-left font-normal text-soft">
+                  Lets in
+                </th>
+                {shown.days.map((d) => (
+                  <td key={d.date} className="px-1 py-1">
+                    {risks
+                      .filter((r) => r.days.includes(d.date))
+                      .map((r) => (
+                        <span key={r.threat} className="block" title={`${r.rule}; ${r.fields.join(", ")}`}>
+                          {r.threat.toLowerCase()}
+                        </span>
+                      ))}
+                  </td>
+                ))}
+              </tr>
+            )}
             {FIT_JOBS.map((job) => (
               <tr key={job} className="border-t border-line">
                 <th scope="row" className="py-1 text-left font-normal text-soft" title={FIT_LIMITS[job]}>
@@ -106,4 +126,19 @@ export function OutlookStrip({ outlooks, today }: { outlooks: FarmOutlook[]; tod
       </details>
     </section>
   );
+}
+
+/** What the coming days let in: asked for once the page is there. */
+function useRisks(): OutlookRisk[] {
+  const [risks, setRisks] = useState<OutlookRisk[]>([]);
+  useEffect(() => {
+    let gone = false;
+    void send("GET /api/outlook-risks", {}).then((reply) => {
+      if (!gone && reply.ok) setRisks(reply.value.risks);
+    });
+    return () => {
+      gone = true;
+    };
+  }, []);
+  return risks;
 }

@@ -1,5 +1,6 @@
 import type { Guide } from "../../guides/schema";
-import { isSpreadDry, type LabelUse, type ProtectionProduct, unitOf } from "../../records/protection-product";
+import { isSpreadDry, unitOf } from "../../records/product-forms";
+import type { LabelUse, ProtectionProduct } from "../../records/protection-product";
 import type { Draft } from "../sheet";
 import type { TreatmentDecision } from "./decisions";
 import { labelledUses } from "./label";

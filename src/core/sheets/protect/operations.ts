@@ -1,6 +1,8 @@
+import { implementOf } from "../../ground/implements";
 import { guideWork, handWork } from "../../money/field-work";
 import type { PlannedOperation } from "../../plan/operation";
-import { isSpreadDry, type ProtectionProduct } from "../../records/protection-product";
+import { isSpreadDry } from "../../records/product-forms";
+import type { ProtectionProduct } from "../../records/protection-product";
 import type { Draft } from "../sheet";
 import { taskOperations } from "../task-operations";
 import { round, sentence } from "../words";
@@ -22,7 +24,48 @@ export const workOfTreatment = (product: Pick<ProtectionProduct, "formulation"> 
 
 /** The guide's looks and work, and the treatments that were decided. */
 export function protectOperations(draft: Draft): PlannedOperation[] {
-  return [...taskOperations(draft, "protect"), ...hives(draft), ...measures(draft), ...treatments(draft)];
+  return [
+    ...taskOperations(draft, "protect"),
+    ...hives(draft),
+    ...measures(draft),
+    ...treatments(draft),
+    ...strip(draft),
+  ];
+}
+
+/** Along the tramline, and as wide as a boom: what one can weigh apart at harvest; by knapsack a bed's width [m]. */
+const STRIP_LONG_M = 50;
+const KNAPSACK_STRIP_M = 3;
+/** Days before harvest on which a strip is read. */
+const READ_BEFORE_DAYS = 10;
+
+/** Where diseases are treated, a strip is left out and read before harvest: it says what the treatments brought. */
+function strip({ context, facts, parts }: Draft): PlannedOperation[] {
+  const { guide } = context.crop;
+  const diseases = parts.protect.treatments.flatMap((t) => {
+    const threat = guide.threats.find((x) => x.id === t.threatId);
+    return threat && (threat.organism === "fungus" || threat.organism === "oomycete")
+      ? [threat.name.toLowerCase()]
+      : [];
+  });
+  if (diseases.length === 0) return [];
+  const wide = facts.field.handWork ? KNAPSACK_STRIP_M : implementOf("sprayer").usual.widthM;
+  return [
+    {
+      id: "strip-read",
+      role: "look",
+      sheet: "protect",
+      name: "Read the unsprayed strip",
+      mark: "read strip",
+      detail: `${round(wide)} m by ${STRIP_LONG_M} m, one pass left out along a tramline away from headland, trees and water: count ${[...new Set(diseases)].join(" and ")} there and beside it, and weigh both apart at harvest.`,
+      reason: "nothing else says on this field whether the treatments were worth their cost",
+      when: [{ from: "harvest", min: -READ_BEFORE_DAYS - 6, usual: -READ_BEFORE_DAYS, max: -2 }],
+      weight: MEASURE_WEIGHT,
+      cautions: [],
+      byDaysAndStage: true,
+      work: () => handWork(0),
+    },
+  ];
 }
 
 /** Days before the first flowers on which hives come: earlier, bees learn other flowers. */

@@ -1,5 +1,6 @@
 import type { IsoDate } from "../../dates";
-import type { Likelihood, ThreatOption } from "../../guides/schema-threats";
+import type { ThreatOption } from "../../guides/schema-threats";
+import type { Likelihood } from "../../guides/threat-words";
 import type { SignOff } from "../../plan/facts";
 import type { LabelUse, ProtectionProduct } from "../../records/protection-product";
 

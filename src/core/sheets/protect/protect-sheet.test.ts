@@ -319,6 +319,15 @@ describe("a treatment of a plan", () => {
     expect(both("Leafguard, this one first.")?.why).toContain("Stripeless: Leafguard, this one first.");
   });
 
+  it("leaves a strip out against disease, which is read before harvest", () => {
+    const { plan } = drafted(facts(), TREATED);
+    const read = plan.operations.find((o) => o.id === "strip-read");
+    expect(read?.detail).toContain("24 m by 50 m");
+    expect(read?.detail).toContain("septoria leaf blotch");
+    expect(read?.date && plan.harvestDate && read.date < plan.harvestDate).toBe(true);
+    expect(drafted(facts()).plan.operations.map((o) => o.id)).not.toContain("strip-read");
+  });
+
   it("is none where the crop is grown without products", () => {
     const found = drafted(facts(), TREATED, change("crop/schools/protection", "organic")).found;
     const none = found.find((f) => f.id === "protect.none");

@@ -10,7 +10,7 @@ import { usePlanModel } from "../plan-context";
 import { ABOVE, BELOW, BOTTOM, GROUND, HEIGHT, LANES } from "./geometry";
 import { Group, Mark } from "./marks";
 import { placeMarks } from "./ribbon-layout";
-import { Backdrop, Growth, Stages, Store } from "./scenery";
+import { Backdrop, Growth, Stages, Store, Threats } from "./scenery";
 
 /** Of marks on one day, these come before the passes. */
 const WEIGHT: Partial<Record<Operation["sheet"], number>> = { seed: 3, soil: 2, feed: 2, harvest: 2 };
@@ -45,6 +45,7 @@ export function Ribbon({
     const dates = [...dated.map((o) => o.date), ...(plan?.stages ?? []).map((s) => s.date)].sort();
     return [addDays(dates[0] ?? facts.today, -20), addDays(dates.at(-1) ?? facts.today, 26)];
   }, [dated, plan, facts.today]);
+  const threatNames = useMemo(() => new Map(plan?.crop.guide.threats.map((t) => [t.id, t.name])), [plan]);
   const x = useMemo(() => dayScale(from, to, 8, width - 8), [from, to, width]);
   if (!plan) return null;
 
@@ -77,6 +78,7 @@ export function Ribbon({
           <Backdrop x={x} width={width} from={from} to={to} climate={facts.climate} />
           <Growth x={x} />
           <Store x={x} water={plan.water} />
+          <Threats x={x} threats={plan.protect.threats} names={threatNames} />
           <line x1={0} x2={width} y1={GROUND} y2={GROUND} stroke="var(--ground)" strokeWidth={2} />
           <Stages x={x} width={width} onOpen={onStage} />
           {today > 0 && today < width && (

@@ -3,6 +3,8 @@
 import { area, curveMonotoneX, line } from "d3-shape";
 import { memo } from "react";
 import { addDays, type IsoDate, isoDate, monthName, toDay } from "@/core/dates";
+import { LIKELIHOODS } from "@/core/guides/threat-words";
+import type { PlannedThreat } from "@/core/sheets/protect/part";
 import type { WaterPart } from "@/core/sheets/water/part";
 import { type Climate, dailyValue, meanPreservingNodes, monthPlace } from "@/core/weather/climate";
 import { type DayScale, monthsWithin } from "../../shared/day-scale";
@@ -222,6 +224,48 @@ export function Stages({ x, width, onOpen }: { x: DayScale; width: number; onOpe
           </g>
         );
       })}
+    </g>
+  );
+}
+
+/** Bars of threats at most, from the ribbon's lower edge up, and how far apart [px]. */
+const MOST_BARS = 6;
+const BAR_STEP = 4;
+
+/** When what is likely may come: thin bars along the lower edge, the surest lowest; the Protect sheet has them in words. */
+export function Threats({
+  x,
+  threats,
+  names,
+}: {
+  x: DayScale;
+  threats: readonly PlannedThreat[];
+  names: ReadonlyMap<string, string>;
+}) {
+  const sure = (t: PlannedThreat) => LIKELIHOODS.indexOf(t.likelihood);
+  const shown = threats
+    .filter((t) => sure(t) >= LIKELIHOODS.indexOf("likely"))
+    .sort((a, b) => sure(b) - sure(a))
+    .slice(0, MOST_BARS);
+  return (
+    <g aria-hidden>
+      {shown.map(
+        (t, i) =>
+          t.from &&
+          t.to && (
+            <rect
+              key={t.id}
+              x={px(x(t.from))}
+              y={BOTTOM - BAR_STEP * (i + 1)}
+              width={px(Math.max(3, x(t.to) - x(t.from)))}
+              height={2}
+              fill="var(--protect)"
+              opacity={t.likelihood === "expected" ? 0.9 : 0.5}
+            >
+              <title>{`${names.get(t.id) ?? t.id}: ${t.likelihood}`}</title>
+            </rect>
+          ),
+      )}
     </g>
   );
 }

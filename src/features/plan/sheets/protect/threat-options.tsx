@@ -2,7 +2,8 @@
 
 import { formatDay } from "@/core/dates";
 import type { Threat } from "@/core/guides/schema";
-import { type Likelihood, OPTION_KINDS, type OptionKind, type ThreatOption } from "@/core/guides/schema-threats";
+import type { ThreatOption } from "@/core/guides/schema-threats";
+import { type Likelihood, OPTION_KINDS, type OptionKind } from "@/core/guides/threat-words";
 import { guideWork, workCost } from "@/core/money/field-work";
 import { CHANCES } from "@/core/protect/likelihood";
 import { optionWorth } from "@/core/protect/protection-schools";

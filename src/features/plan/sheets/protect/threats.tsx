@@ -2,7 +2,7 @@
 
 import dynamic from "next/dynamic";
 import { formatDay } from "@/core/dates";
-import type { Likelihood } from "@/core/guides/schema-threats";
+import type { Likelihood } from "@/core/guides/threat-words";
 import { scoutDecision } from "@/core/protect/scout-decision";
 import type { PlannedThreat } from "@/core/sheets/protect/part";
 import { Disclosure } from "@/ui/disclosure";
