@@ -206,7 +206,7 @@ function checkExpected({ plan, add }: Check): void {
     add(
       "hint",
       `protect.expected.${id}`,
-      `${threat.name} ${threat.organism === "plant" ? "are" : "is"} expected here${why.length > 0 ? ` (${why.join("; ")})` : ""}, and nothing is planned against ${threat.organism === "plant" ? "them" : "it"}.`,
+      `Expected here: ${threat.name.toLowerCase()}${why.length > 0 ? ` (${why.join("; ")})` : ""}. Nothing is planned against that.`,
       `Look first: ${threat.threshold}. What can be done before stands with it on this sheet.`,
     );
   }

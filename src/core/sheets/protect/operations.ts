@@ -36,19 +36,18 @@ export function protectOperations(draft: Draft): PlannedOperation[] {
 /** Along the tramline, and as wide as a boom: what one can weigh apart at harvest; by knapsack a bed's width [m]. */
 const STRIP_LONG_M = 50;
 const KNAPSACK_STRIP_M = 3;
-/** Days before harvest on which a strip is read. */
-const READ_BEFORE_DAYS = 10;
-
-/** Where diseases are treated, a strip is left out and read before harvest: it says what the treatments brought. */
+/** Where diseases are treated, a strip is left out and read while leaves are still there: it says what the treatments brought. */
 function strip({ context, facts, parts }: Draft): PlannedOperation[] {
   const { guide } = context.crop;
-  const diseases = parts.protect.treatments.flatMap((t) => {
+  const treated = parts.protect.treatments.flatMap((t) => {
     const threat = guide.threats.find((x) => x.id === t.threatId);
-    return threat && (threat.organism === "fungus" || threat.organism === "oomycete")
-      ? [threat.name.toLowerCase()]
-      : [];
+    return threat && (threat.organism === "fungus" || threat.organism === "oomycete") ? [threat] : [];
   });
-  if (diseases.length === 0) return [];
+  const place = (stage: string) => guide.stages.findIndex((s) => s.id === stage);
+  // read when the last of them has had its time
+  const end = treated.map((t) => t.stages[1]).sort((a, b) => place(b) - place(a))[0];
+  if (end === undefined) return [];
+  const diseases = treated.map((t) => t.name.toLowerCase());
   const wide = facts.field.handWork ? KNAPSACK_STRIP_M : implementOf("sprayer").usual.widthM;
   return [
     {
@@ -59,7 +58,7 @@ function strip({ context, facts, parts }: Draft): PlannedOperation[] {
       mark: "read strip",
       detail: `${round(wide)} m by ${STRIP_LONG_M} m, one pass left out along a tramline away from headland, trees and water: count ${[...new Set(diseases)].join(" and ")} there and beside it, and weigh both apart at harvest.`,
       reason: "nothing else says on this field whether the treatments were worth their cost",
-      when: [{ from: "harvest", min: -READ_BEFORE_DAYS - 6, usual: -READ_BEFORE_DAYS, max: -2 }],
+      when: [{ from: end, min: -7, usual: 0, max: 21 }],
       weight: MEASURE_WEIGHT,
       cautions: [],
       byDaysAndStage: true,
