@@ -16,10 +16,13 @@ import { buildSync } from "esbuild";
 export function buildApp(root, env, say = () => {}) {
   const stamp = path.join(root, ".next", "wheatonomy-build");
   const now = fingerprint(root);
-  if (fs.existsSync(stamp) && fs.readFileSync(stamp, "utf8") === now) return null;
+  const worker = path.join(root, "public", "service-worker.js");
+  if (fs.existsSync(stamp) && fs.readFileSync(stamp, "utf8") === now)
+    // what was cleaned away is made again, without the whole build
+    return fs.existsSync(worker) ? null : buildServiceWorker(root);
   say("building, about a minute ...");
-  const worker = buildServiceWorker(root);
-  if (worker) return worker;
+  const problem = buildServiceWorker(root);
+  if (problem) return problem;
   const result = spawnSync(process.execPath, ["node_modules/next/dist/bin/next", "build"], {
     cwd: root,
     env,
