@@ -72,6 +72,7 @@ export function TankMix({
             : ""}
           {product.batch ? `, batch ${product.batch}` : ""}
         </p>
+        {t.waterLPerHa !== null && <OtherDoses treatment={t} product={product} lPerHa={t.waterLPerHa} />}
         {!dry && (
           <p>
             Droplets {dropletClass(product, 0)}, {dropletClass(product, 3)} from {show(3, "wind")} of wind on; the label
@@ -156,6 +157,53 @@ const Line = ({ children }: { children: ReactNode }) => (
 );
 const Problems = ({ of }: { of: Result<unknown> }) =>
   of.ok ? null : <p className="text-stop">{of.errors.map((e: FieldError) => e.message).join("; ")}</p>;
+
+/** The rate by the litre of water, in per cent, and as active ingredient: each can be typed, and is turned into the product a hectare. */
+function OtherDoses({ treatment: t, product, lPerHa }: Omit<Asked, "areaHa">) {
+  const { set, editable } = usePlanModel();
+  const { number } = useUnits();
+  const rate = (perHa: number) => set(`protect/treatments/${t.id}/ratePerHa`, Number(perHa.toPrecision(6)));
+  const perLitre = (1000 * t.ratePerHa) / lPerHa;
+  const liquid = t.unit === "L";
+  const grams = product.content === null ? null : product.content * (liquid ? 1 : 10);
+  if (!editable)
+    return (
+      <p>
+        That is {number(perLitre, 2)} {liquid ? "mL" : "g"} a litre of water, {number(perLitre / 10, 2)} % by{" "}
+        {liquid ? "volume" : "mass"}.
+      </p>
+    );
+  return (
+    <Line>
+      That is
+      <Given
+        label="By the litre of water"
+        value={perLitre}
+        suffix={`${liquid ? "mL" : "g"} a litre,`}
+        max={1000}
+        decimals={2}
+        onValue={(typed) => rate((typed * lPerHa) / 1000)}
+      />
+      <Given
+        label={`Per cent by ${liquid ? "volume" : "mass"}`}
+        value={perLitre / 10}
+        suffix={`% by ${liquid ? "volume" : "mass"}${grams ? "," : ""}`}
+        max={100}
+        decimals={3}
+        onValue={(typed) => rate((typed * lPerHa) / 100)}
+      />
+      {grams && (
+        <Given
+          label="Active ingredient"
+          value={t.ratePerHa * grams}
+          suffix="g/ha of the active ingredient"
+          max={100_000}
+          onValue={(typed) => rate(typed / grams)}
+        />
+      )}
+    </Line>
+  );
+}
 
 interface Asked {
   treatment: PlannedTreatment;
