@@ -2,7 +2,7 @@
 
 import type { ScoutLine } from "@/core/plan/facts";
 import type { Boundary } from "@/core/records/boundary-measures";
-import { MOST_PHOTO_BYTES } from "@/core/records/photo-limits";
+import { LEAST_PHOTO_BYTES, MOST_PHOTO_BYTES } from "@/core/records/photo-limits";
 import { type ScoutWalk, scoutWalk } from "@/core/records/sampling-plan";
 import type { ScoutPhoto } from "@/core/records/scout-photo";
 import type { ScoutVisit } from "@/core/records/scout-visit";
@@ -61,7 +61,8 @@ export async function keepPhoto(client: Client, access: Access, { id, visitId, j
   );
   if (!visit) throw new Refused(404, "There is no such visit.");
   const picture = pictureOnly(Buffer.from(jpeg, "base64"));
-  if (!picture) throw new Refused(422, "Photo: a file that is no JPEG given, allowed is a JPEG.");
+  if (!picture || picture.length < LEAST_PHOTO_BYTES)
+    throw new Refused(422, "Photo: a file that is no JPEG given, allowed is a JPEG.");
   if (picture.length > MOST_PHOTO_BYTES)
     throw new Refused(413, `Photo: ${picture.length} bytes given, allowed are ${MOST_PHOTO_BYTES}.`);
   await client.query(

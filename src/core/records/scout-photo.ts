@@ -8,7 +8,6 @@ export const scoutPhotoRecord = z.strictObject({
   /** JPEG in base 64 */
   jpeg: z
     .string()
-    .min(100)
     .max(Math.ceil((MOST_PHOTO_BYTES * 4) / 3) + 4)
     .regex(/^[A-Za-z0-9+/]+={0,2}$/, "a JPEG in base 64"),
 });
