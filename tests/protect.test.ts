@@ -3,14 +3,20 @@
 import type pg from "pg";
 import type { Browser, Page } from "playwright-core";
 import { describe, expect, inject, it } from "vitest";
+import { LIKELIHOODS } from "@/core/guides/threat-words";
 import { scoutVisitRecord } from "@/core/records/scout-visit";
+import { unwrap } from "@/core/result";
+import { draftPlan } from "@/core/sheets/draft-plan";
 import type { Access } from "@/server/access";
 import { inPractice } from "@/server/db";
 import { logOperation, withdrawLog } from "@/server/log";
+import { draftStale } from "@/server/outlines";
+import { loadOutlookRisks } from "@/server/outlook-risks";
 import { loadPlan } from "@/server/plans";
 import { noteVisit, withdrawVisit } from "@/server/scouting";
 import { signTreatment, unsignTreatment } from "@/server/sign-treatments";
 import { loadSprayRecords } from "@/server/spray-records";
+import { loadThreatCalendar } from "@/server/threat-calendar";
 import { signedInPage } from "../scripts/app-under-test";
 import { fieldNamed } from "./support/access";
 import { expectAccessible } from "./support/accessible";
@@ -292,6 +298,34 @@ describe("what was done", () => {
     expect(end).toBeUndefined();
   });
 
+  it("keeps rate and name as they were issued, and who stood for it then, whatever the register says since", async () => {
+    const { operationId } = await entry();
+    await inPractice(owner, (c) => withdrawLog(c, owner, planId, operationId));
+    // the label is typed anew, the product retired, the signature taken back after the issue
+    await admin.query(
+      "update protection_product set uses = jsonb_set(uses, '{0,rate}', '9'), retired_at = now() where practice_id = $1 and name like 'Leafguard%'",
+      [owner.practiceId],
+    );
+    await admin.query(
+      "update treatment_sign_off set withdrawn_at = now() where plan_id = $1 and withdrawn_at is null",
+      [planId],
+    );
+    await log(owner, { operationId });
+    const [record] = await inPractice(owner, (c) => loadSprayRecords(c, owner, 2027));
+    expect(record).toMatchObject({
+      product: "Leafguard (made up)",
+      ratePerHa: 0.8,
+      target: "Septoria leaf blotch",
+      licenceNo: "DEMO-0417",
+    });
+    expect(record?.signedBy).not.toBe("");
+    await admin.query("update protection_product set retired_at = null where practice_id = $1", [owner.practiceId]);
+    await admin.query(
+      "update treatment_sign_off set withdrawn_at = null where plan_id = $1 and signed like '%| 0.8 |%'",
+      [planId],
+    );
+  });
+
   it("is seen and printed by whoever may see the field", async () => {
     await page.goto("/treatments?season=2027");
     await page.getByRole("row").filter({ hasText: "Ada Penn" }).filter({ hasText: "06:30 to 08:10" }).waitFor();
@@ -299,6 +333,94 @@ describe("what was done", () => {
     await inPractice(owner, async (c) => withdrawLog(c, owner, planId, (await entry()).operationId));
     await page.reload();
     await page.getByText("No treatment is logged as done for harvest 2027.").waitFor();
+  });
+
+  it("is logged on a phone, with every field that is missing or wrong named", async () => {
+    await page.setViewportSize({ width: 390, height: 844 });
+    const { facts, decisions, season, guide } = await loaded();
+    const { operationId } = await entry();
+    const plan = unwrap(draftPlan(facts, decisions, season, guide));
+    await page.goto(`/week?from=${plan.operations.find((o) => o.id === operationId)?.date}`);
+    const line = page.getByRole("listitem").filter({ hasText: facts.field.name }).filter({ hasText: "Leafguard" });
+    await line.getByRole("button", { name: "Log as done" }).click();
+    const dialog = page.getByRole("dialog");
+    const problem = dialog.getByRole("alert");
+    const send = () => dialog.getByRole("button", { name: "Log", exact: true }).click();
+    await send();
+    await problem.getByText(/^Wind: nothing given/).waitFor();
+    await dialog.getByLabel("Wind", { exact: true }).fill("2.5");
+    await send();
+    await problem.getByText(/^Operator: nothing given/).waitFor();
+    await dialog.getByLabel("Operator").fill("Ada Penn");
+    await dialog.getByLabel("From", { exact: true }).fill("8.15");
+    await dialog.getByLabel("To", { exact: true }).fill("8:05");
+    await send();
+    await problem.getByText("To: 08:05 given, allowed is 08:15 or later").waitFor();
+    await dialog.getByLabel("To", { exact: true }).fill("0940");
+    await dialog.getByLabel("Wind from").selectOption("NW");
+    await dialog.getByLabel("Area treated").fill("2");
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+    await expectAccessible(page);
+    await page.setViewportSize({ width: 390, height: 844 });
+    await send();
+    await dialog.waitFor({ state: "detached" });
+    const [record] = await inPractice(owner, (c) => loadSprayRecords(c, owner, 2027));
+    // 0.8 L/ha on two hectares
+    expect(record).toMatchObject({
+      operator: "Ada Penn",
+      from: "08:15",
+      to: "09:40",
+      windMs: 2.5,
+      windFrom: "NW",
+      treatedHa: 2,
+    });
+    expect(record?.amount).toBeCloseTo(1.6, 9);
+    await inPractice(owner, async (c) => withdrawLog(c, owner, planId, (await entry()).operationId));
+    await page.setViewportSize({ width: 1280, height: 800 });
+  });
+});
+
+describe("all fields at once", () => {
+  it("threats stand by their likelihood and time, for this practice alone", async () => {
+    await draftStale({ ...owner, userId: "worker" });
+    const spring = await inPractice(owner, (c) =>
+      loadThreatCalendar(c, owner, { season: 2027, from: "2027-04-20", days: 14 }),
+    );
+    const rust = spring.groups.find((g) => g.id === "yellow-rust");
+    const own = await inPractice(owner, (c) => loadPlan(c, owner, planId));
+    const drafted = own && unwrap(draftPlan(own.facts, own.decisions, own.season, own.guide));
+    const here = drafted?.protect.threats.find((t) => t.id === "yellow-rust");
+    expect(rust?.fields.find((f) => f.planId === planId)).toMatchObject({
+      likelihood: here?.likelihood,
+      from: here?.from,
+      to: here?.to,
+    });
+    const order = rust?.fields.map((f) => LIKELIHOODS.indexOf(f.likelihood)) ?? [];
+    expect([...order].sort((a, b) => b - a)).toEqual(order);
+    // aphids of autumn are not of these weeks; another practice sees none of these plans
+    expect(spring.groups.flatMap((g) => g.fields).every((f) => f.from <= "2027-05-04" && f.to >= "2027-04-20")).toBe(
+      true,
+    );
+    const theirs = await inPractice(other, (c) => loadThreatCalendar(c, other, { season: 2027 }));
+    expect(theirs.groups.flatMap((g) => g.fields.map((f) => f.planId))).not.toContain(planId);
+    await page.goto("/season/threats?season=2027&from=2027-04-20");
+    await page.getByText("Yellow rust").click();
+    await page.getByRole("link", { name: "Withy Bed" }).waitFor();
+    await expectAccessible(page);
+    await page.setViewportSize({ width: 1280, height: 800 });
+  });
+
+  it("the coming days let in what waits for their weather, where it has its time", async () => {
+    const summer = { ...owner, today: "2026-08-20" };
+    await draftStale({ ...summer, userId: "worker" });
+    const risks = await inPractice(owner, (c) => loadOutlookRisks(c, summer));
+    // rice of the delta tillers then: blast and its kin wait for dew and warmth, and nothing of wheat has its time
+    expect(risks.length).toBeGreaterThan(0);
+    for (const r of risks) {
+      expect(r.fields).toContain("Heron Block");
+      expect(r.days.every((d) => d >= "2026-08-20" && d <= "2026-08-26")).toBe(true);
+    }
+    expect(risks.map((r) => r.threat)).not.toContain("Septoria leaf blotch");
   });
 });
 

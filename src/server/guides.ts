@@ -6,7 +6,7 @@ import path from "node:path";
 import type { CompiledGuide } from "@/core/guides/compile";
 import type { CropLine } from "@/core/guides/crop-line";
 import { LEFTOVERS, type Leftover } from "@/core/guides/previous-crops";
-import type { Guide } from "@/core/guides/schema";
+import type { Guide, Threat } from "@/core/guides/schema";
 
 /** Where compiled guides lie; another folder for measuring with more of them. */
 const folder = () => process.env.GUIDES_FOLDER ?? path.join(process.cwd(), "data", "guides", "compiled");
@@ -50,6 +50,13 @@ export function revisionOf(guide: Guide): string {
 export function cropBefore(id: string): { name: string; family: string | null; leaves: Leftover | null } {
   const leaves = listCrops().find((c) => c.id === id)?.leaves ?? LEFTOVERS[id] ?? null;
   return { name: leaves?.name ?? id, family: leaves?.family || null, leaves };
+}
+
+let threats: ReadonlyMap<string, Threat> | undefined;
+/** Every threat that some guide names, by its id. */
+export function threatsOfGuides(): ReadonlyMap<string, Threat> {
+  threats ??= new Map(listCrops().flatMap((c) => (guideOf(c.id)?.threats ?? []).map((t) => [t.id, t] as const)));
+  return threats;
 }
 
 /** Names of all crops that can be planned or have been grown, by id. */

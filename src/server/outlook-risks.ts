@@ -8,7 +8,7 @@ import type { Access } from "./access";
 import { loadClimates } from "./climates";
 import type { OutlookRisk } from "./contracts";
 import { type Client, rows } from "./db";
-import { guideOf, listCrops } from "./guides";
+import { threatsOfGuides } from "./guides";
 
 /** Days before today that count towards a spell. */
 const RUN_UP = 21;
@@ -28,26 +28,17 @@ export async function loadOutlookRisks(client: Client, access: Access): Promise<
     [access.practiceId, access.today, last],
   );
   const climates = await loadClimates(client, access.practiceId, [...new Set(found.map((r) => r.stationId))]);
-  const rules = rulesOfGuides();
+  const known = threatsOfGuides();
   const from = addDays(access.today, -RUN_UP);
   const weatherOf = new Map(
     [...climates].map(([id, climate]) => [id, standInWeather(climate, from, RUN_UP + OUTLOOK_DAYS)]),
   );
   return found.flatMap(({ farm, stationId, threatId, fields }): OutlookRisk[] => {
     const weather = weatherOf.get(stationId);
-    const own = rules.get(threatId);
-    if (!weather || !own) return [];
-    const days = spellDays(own.rule, weather, 0, toDay(access.today), toDay(last)).map((d): IsoDate => isoDate(d));
-    return days.length > 0 ? [{ farm, threat: own.name, rule: own.rule.name, days, fields }] : [];
+    const own = known.get(threatId);
+    const rule = own?.weather[0];
+    if (!weather || !own || !rule) return [];
+    const days = spellDays(rule, weather, 0, toDay(access.today), toDay(last)).map((d): IsoDate => isoDate(d));
+    return days.length > 0 ? [{ farm, threat: own.name, rule: rule.name, days, fields }] : [];
   });
 }
-
-/** The first weather rule of every threat that has one. */
-const rulesOfGuides = () =>
-  new Map(
-    listCrops().flatMap((c) =>
-      (guideOf(c.id)?.threats ?? []).flatMap((t) =>
-        t.weather[0] ? [[t.id, { name: t.name, rule: t.weather[0] }] as const] : [],
-      ),
-    ),
-  );

@@ -1,48 +1,61 @@
 /** Treatments that were done: what was treated as it was then, and the record that inspectors ask for. */
 
-import type { Application, Treated } from "@/core/records/application";
+import type { Application, Treated } from "@/core/records/spray-application";
 import type { SprayRecord } from "@/core/records/spray-record";
 import { draftPlan } from "@/core/sheets/draft-plan";
 import type { Asker } from "./access";
 import { type Client, row, rows } from "./db";
-import { cropBefore } from "./guides";
+import { cropBefore, threatsOfGuides } from "./guides";
 import { placeName } from "./places";
 import { loadPlanFacts } from "./plan-facts";
 import { readDecisions } from "./stored-decisions";
 
-/** What a treatment of the last issued version treats, with what, by plan and label as they are now; null where it is no treatment. */
+/**
+ * What a treatment of the last issued version treats: product, unit and rate as they were issued, the rest by the label as it stands. A
+ * product that has been retired since keeps its name and loses its label; the treatment is recorded all the same. Null where the version
+ * has no such treatment.
+ */
 export async function treatedNow(
   client: Client,
   asker: Asker,
   planId: string,
   operationId: string,
 ): Promise<Treated | null> {
-  const version = await row<{ fieldId: string; season: number; decisions: unknown }>(
+  const version = await row<{
+    fieldId: string;
+    season: number;
+    crop: string;
+    decisions: unknown;
+    product: string;
+    unit: string;
+    ratePerHa: number;
+  }>(
     client,
-    `select p.field_id as "fieldId", p.season, v.decisions from plan p join plan_version v on v.practice_id = p.practice_id and v.plan_id = p.id
-     where p.practice_id = $1 and p.id = $2 order by v.number desc limit 1`,
-    [asker.practiceId, planId],
+    `select p.field_id as "fieldId", p.season, p.guide_id as crop, v.decisions, i.name as product, i.unit, i.per_ha::float8 as "ratePerHa"
+     from plan p join plan_version v on v.practice_id = p.practice_id and v.plan_id = p.id
+       join operation_input i on i.practice_id = v.practice_id and i.plan_id = v.plan_id and i.version = v.number and i.operation_id = $3
+     where p.practice_id = $1 and p.id = $2 and i.kind = 'protection' order by v.number desc limit 1`,
+    [asker.practiceId, planId, operationId],
   );
-  const read = version && readDecisions(version.decisions);
-  if (!version || !read?.ok) return null;
+  if (!version) return null;
+  const read = readDecisions(version.decisions);
   const facts = (await loadPlanFacts(client, asker, [{ id: planId, ...version }])).get(planId);
-  const plan = facts && draftPlan(facts, read.value.decisions, version.season, read.value.guide);
+  const plan = read.ok && facts ? draftPlan(facts, read.value.decisions, version.season, read.value.guide) : null;
   const own = plan?.ok ? plan.value.protect.treatments.find((t) => t.id === operationId) : undefined;
-  if (!own?.product || !plan?.ok) return null;
-  const { guide } = plan.value.crop;
+  const target = own && threatsOfGuides().get(own.threatId)?.name;
   return {
-    crop: guide.id,
-    target: guide.threats.find((t) => t.id === own.threatId)?.name ?? own.threatId,
-    product: own.product.name,
-    active: own.product.active,
-    kind: own.product.kind,
-    group: own.product.group,
-    unit: own.unit,
-    ratePerHa: own.ratePerHa,
-    waterLPerHa: own.waterLPerHa,
-    permit: own.use?.permit ?? "",
-    harvestWaitDays: own.use?.harvestWaitDays ?? null,
-    reEntryHours: own.product.reEntryHours,
+    crop: version.crop,
+    target: target ?? own?.threatId ?? "",
+    product: version.product,
+    active: own?.product?.active ?? "",
+    kind: own?.product?.kind ?? "",
+    group: own?.product?.group ?? "",
+    unit: version.unit === "kg" ? "kg" : "L",
+    ratePerHa: version.ratePerHa,
+    waterLPerHa: own?.waterLPerHa ?? null,
+    permit: own?.use?.permit ?? "",
+    harvestWaitDays: own?.use?.harvestWaitDays ?? null,
+    reEntryHours: own?.product?.reEntryHours ?? null,
   };
 }
 
@@ -80,8 +93,12 @@ export async function loadSprayRecords(
        join farm fa on fa.practice_id = f.practice_id and fa.id = f.farm_id
        left join planting g on g.practice_id = p.practice_id and g.id = p.planting_id
        left join grower gr on gr.practice_id = fa.practice_id and gr.id = fa.grower_id
+       left join lateral (select v.issued_at from plan_version v where v.practice_id = l.practice_id and v.plan_id = l.plan_id
+         and v.issued_at <= l.at order by v.number desc limit 1) i on true
+       -- who stood for it as it was issued, whatever was signed or taken back since
        left join lateral (select t.person, t.licence_no from treatment_sign_off t where t.practice_id = l.practice_id and t.plan_id = l.plan_id
-         and t.treatment_id = l.operation_id and t.at <= l.at order by t.at desc limit 1) s on true
+         and t.treatment_id = l.operation_id and t.at <= i.issued_at and (t.withdrawn_at is null or t.withdrawn_at > i.issued_at)
+         order by t.at desc limit 1) s on true
      where l.practice_id = $1 and l.withdrawn_at is null and l.treated is not null and ($2::int is null or p.season = $2)
      order by l.done_on desc, l.application->>'from' desc, f.name`,
     [practiceId, season],

@@ -7,7 +7,7 @@ import type { Access } from "./access";
 import type { ThreatCalendar, ThreatGroup } from "./contracts";
 import { type Client, rows } from "./db";
 import { groupBy } from "./group-by";
-import { guideOf, listCrops } from "./guides";
+import { threatsOfGuides } from "./guides";
 import { outlineLines } from "./outlines";
 
 /** Days ahead that are looked at where nobody says how many. */
@@ -55,17 +55,17 @@ export async function loadThreatCalendar(
       t.from && t.to && t.from <= to && t.to >= from ? [{ plan, threat: t }] : [],
     ),
   );
-  const names = threatNames();
+  const known = threatsOfGuides();
   const groups = [...groupBy(found, (f) => f.threat.id)].map(([id, list]): ThreatGroup => {
     const sorted = [...list].sort(
       (a, b) => rank(b.threat) - rank(a.threat) || (a.threat.from as string).localeCompare(b.threat.from as string),
     );
-    const told = names.get(id);
+    const told = known.get(id);
     return {
       id,
       name: told?.name ?? id,
       threshold: told?.threshold ?? "",
-      scout: told?.scout ?? "",
+      scout: told ? `${told.scout.number} ${told.scout.unit}, ${told.scout.pattern}` : "",
       fields: sorted.map(({ plan, threat: { reasons, broodOn, ...t } }) => ({
         planId: plan.id,
         field: plan.field,
@@ -91,15 +91,3 @@ export async function loadThreatCalendar(
 const rank = (t: { likelihood: (typeof LIKELIHOODS)[number] }) => LIKELIHOODS.indexOf(t.likelihood);
 /** The likeliest first, then those of most fields. */
 const weight = (g: ThreatGroup) => 10_000 * Math.max(...g.fields.map(rank)) + g.fields.length;
-
-/** Every threat of the guides with what one looks for. */
-function threatNames(): Map<string, { name: string; threshold: string; scout: string }> {
-  return new Map(
-    listCrops().flatMap((c) =>
-      (guideOf(c.id)?.threats ?? []).map((t) => [
-        t.id,
-        { name: t.name, threshold: t.threshold, scout: `${t.scout.number} ${t.scout.unit}, ${t.scout.pattern}` },
-      ]),
-    ),
-  );
-}

@@ -18,5 +18,13 @@ export const GENERAL_CAUTIONS: Record<string, string> = {
     "Electric pumps and water: isolator off before hands go to the pump, no wet cables; no engine in a pit or well, where its gas gathers; nothing fed through the water without a valve against back-flow.",
   "open water":
     "Channels and ponds: children and animals kept off; snails and mosquitoes in them carry disease; not drunk.",
+  flame:
+    "Flame weeding: no dry residue, no wind, hose and gas bottle looked over and upright, water and a second person at hand; stay until nothing smoulders.",
+  rodents:
+    "Rats and mice: gloves and boots, bites and urine carry disease, hands washed; traps and baits where no child, dog or owl finds them.",
+  "netting and heights":
+    "Nets and posts: nobody alone on ladders; nets tight, so that no bird or hedgehog is caught, and looked at every day.",
+  "hand work":
+    "Long hand work: shade, water each half hour, rests in the heat; backs and knees spared by turns; blades carried covered.",
   machines: "Guards on shafts and augers; stop, take the key and wait before clearing a blockage.",
 };

@@ -45,12 +45,10 @@ const raised = z
     residueCoverOver: z.number().min(0).max(100).optional(),
     residueCoverUnder: z.number().min(0).max(100).optional(),
     phUnder: z.number().optional(),
-    phOver: z.number().optional(),
     /** nitrogen planned over the guide's usual total [%] */
     nitrogenOverUsualPct: z.number().optional(),
     irrigatedFromAbove: z.boolean().optional(),
     standingWater: z.boolean().optional(),
-    grazed: z.boolean().optional(),
     /** what varieties are rated for: this far down or up the scale of 1 to 9 */
     rated: z.string().optional(),
     ratedUnder: z.number().optional(),

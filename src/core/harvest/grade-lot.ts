@@ -33,7 +33,7 @@ export function gradeLot(input: {
   const errors: FieldError[] = [];
   const base = readNumber(errors, "basePrice", input?.basePrice, { min: 0 });
   const measured = Array.isArray(input?.measured) ? input.measured : [];
-  const limits = Array.isArray(input?.limits) ? input.limits : [];
+  const limits = (Array.isArray(input?.limits) ? input.limits : []).map((l) => l ?? ({ what: "" } as GradeLimit));
   if (!Array.isArray(input?.limits)) errors.push(fieldError("limits", input?.limits, "a list of limits"));
   measured.forEach((m, i) => {
     readNumber(errors, `measured.${i}.value`, m?.value, {});

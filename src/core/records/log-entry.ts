@@ -1,6 +1,6 @@
 import { z } from "zod";
-import { applicationRecord } from "./application";
 import { isoDate } from "./parts";
+import { applicationRecord } from "./spray-application";
 
 /** That an operation was done. The id comes from the device, so that an entry that is sent twice counts once. */
 export const logEntryRecord = z.strictObject({

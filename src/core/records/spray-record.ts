@@ -1,8 +1,8 @@
 /** Treatments that were done, as a table for who inspects them. */
 
 import type { IsoDate } from "../dates";
-import { WIND_FROM } from "./application-words";
 import type { RecordField } from "./describe";
+import { WIND_FROM } from "./spray-application-words";
 
 export interface SprayRecord {
   id: string;

@@ -9,16 +9,10 @@ import { Button } from "@/ui/button";
 import { Choice } from "@/ui/choice";
 import { Disclosure } from "@/ui/disclosure";
 import { TableHead } from "@/ui/table-head";
+import { LIKELIHOOD_LOOK } from "../shared/likelihood-look";
 import { draftingInWords, useDrafting } from "./use-drafting";
 
 const STEP_DAYS = 28;
-const LOUD: Record<Likelihood, string> = {
-  unlikely: "text-soft",
-  possible: "text-ink",
-  likely: "font-semibold text-ink",
-  expected: "font-semibold text-advise",
-};
-
 /** What may come to which fields in the next weeks, threat by threat, the likeliest first. */
 export function ThreatCalendarScreen({ sheet, today }: { sheet: ThreatCalendar; today: string }) {
   const router = useRouter();
@@ -87,7 +81,7 @@ function Group({ group }: { group: ThreatGroup }) {
           <>
             <b>{group.name}</b>:{" "}
             {counts.map(([l, n], i) => (
-              <span key={l} className={LOUD[l]}>
+              <span key={l} className={LIKELIHOOD_LOOK[l]}>
                 {i > 0 && ", "}
                 {l} on {n} {n === 1 ? "field" : "fields"}
               </span>
@@ -111,7 +105,7 @@ function Group({ group }: { group: ThreatGroup }) {
                     </Link>
                     <span className="block text-soft">{f.farm}</span>
                   </th>
-                  <td className={LOUD[f.likelihood]}>{f.likelihood}</td>
+                  <td className={LIKELIHOOD_LOOK[f.likelihood]}>{f.likelihood}</td>
                   <td className="whitespace-nowrap">
                     {formatDay(f.from)} to {formatDay(f.to)}
                     {f.broodOn && <span className="block text-soft">brood about {formatDay(f.broodOn)}</span>}

@@ -1,8 +1,8 @@
 /** What a device keeps until the server has it. */
 
-import type { Application } from "@/core/records/application";
 import type { ScoutPhoto } from "@/core/records/scout-photo";
 import type { ScoutVisit } from "@/core/records/scout-visit";
+import type { Application } from "@/core/records/spray-application";
 
 /** Rain of a field's own gauge. */
 export interface OutgoingRain {

@@ -11,8 +11,8 @@ import { inputDimension } from "../shared/input-dimension";
 import { newId } from "../shared/new-id";
 import { useUnits } from "../shared/units";
 import { WrittenDate } from "../shared/written-date";
-import { ApplicationForm, NOTHING_WRITTEN, useReadApplication } from "./application-form";
 import { type Outgoing, sendLog, withdraw } from "./log-queue";
+import { ApplicationForm, NOTHING_WRITTEN, useReadApplication } from "./spray-application-form";
 import { NO_WATER, useReadWater, WaterGiven } from "./water-given";
 
 interface Loggable {

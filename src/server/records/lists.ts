@@ -2,7 +2,7 @@
 
 import type { Lists } from "@/core/records/describe";
 import type { Client, Scope } from "../db";
-import { cropNames, guideOf, listCrops } from "../guides";
+import { cropNames, listCrops, threatsOfGuides } from "../guides";
 import { loadSoilSchemes } from "./soil-schemes";
 
 export async function recordLists(client: Client, scope: Scope): Promise<Lists> {
@@ -27,9 +27,9 @@ export async function recordLists(client: Client, scope: Scope): Promise<Lists> 
 }
 
 /** Every weed, pest and disease that some guide names. */
-function threatNames(): { value: string; label: string }[] {
-  const names = new Map(listCrops().flatMap((c) => (guideOf(c.id)?.threats ?? []).map((t) => [t.id, t.name] as const)));
-  return [...names].map(([value, label]) => ({ value, label })).sort((a, b) => a.label.localeCompare(b.label));
-}
+const threatNames = (): { value: string; label: string }[] =>
+  [...threatsOfGuides().values()]
+    .map((t) => ({ value: t.id, label: t.name }))
+    .sort((a, b) => a.label.localeCompare(b.label));
 
 const sentence = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);

@@ -195,9 +195,11 @@ function checkPurity({ plan, facts, add }: Check): void {
 }
 
 /** What is expected and has no answer yet. */
-function checkExpected({ plan, add }: Check): void {
+function checkExpected({ plan, facts, add }: Check): void {
   const { guide } = plan.crop;
-  for (const { id, likelihood, reasons } of plan.protect.threats) {
+  for (const { id, to, likelihood, reasons } of plan.protect.threats) {
+    // its time is over
+    if (to !== null && to < facts.today) continue;
     const threat = guide.threats.find((t) => t.id === id);
     const answered =
       plan.protect.treatments.some((t) => t.threatId === id) || plan.protect.measures.some((m) => m.threatId === id);

@@ -120,13 +120,11 @@ function holds(r: Raised, here: Here): boolean {
     r.residueCoverOver === undefined ? null : here.coverPct > r.residueCoverOver,
     r.residueCoverUnder === undefined ? null : here.coverPct < r.residueCoverUnder,
     r.phUnder === undefined ? null : ph !== null && ph < r.phUnder,
-    r.phOver === undefined ? null : ph !== null && ph > r.phOver,
     r.nitrogenOverUsualPct === undefined
       ? null
       : here.nitrogen.given > here.nitrogen.usual * (1 + r.nitrogenOverUsualPct / 100),
     r.irrigatedFromAbove === undefined ? null : here.fromAbove === r.irrigatedFromAbove,
     r.standingWater === undefined ? null : here.standing === r.standingWater,
-    r.grazed === undefined ? null : Boolean(field.grazed) === r.grazed,
     r.ratedUnder === undefined ? null : rating !== undefined && rating < r.ratedUnder,
     r.ratedOver === undefined ? null : rating !== undefined && rating > r.ratedOver,
     r.nearby ? (nearby?.[r.nearby].includes(here.cropId) ?? false) : null,

@@ -2,7 +2,7 @@
 
 import Link from "next/link";
 import { type ReactNode, useState } from "react";
-import { dropletClass, knapsackLoads, NOZZLE_TOLERANCE_PCT, nozzleShould } from "@/core/protect/knapsack";
+import { dropletClass, knapsackLoads, NOZZLE_TOLERANCE_PCT, nozzleShould } from "@/core/protect/nozzles-and-loads";
 import { activeIngredient, sprayMix } from "@/core/protect/spray";
 import type { ProtectionProduct } from "@/core/records/protection-product";
 import type { FieldError, Result } from "@/core/result";

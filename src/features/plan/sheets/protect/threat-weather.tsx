@@ -81,10 +81,6 @@ export function ThreatWeather({ threatId, rules }: { threatId: string; rules: re
         <b>{range(treatments)}</b> {treatments.usual === 1 ? "treatment" : "treatments"} (in brackets one season in ten
         with fewer, one with more). Simulated, wet hours estimated from warmth, moisture and rain: look first.
       </p>
-      <p className="text-soft">
-        Leave a strip of one pass unsprayed, away from the headland, and read it a week before harvest: it says what the
-        treatments brought.
-      </p>
     </div>
   );
 }

@@ -2,11 +2,11 @@
 
 import dynamic from "next/dynamic";
 import { formatDay } from "@/core/dates";
-import type { Likelihood } from "@/core/guides/threat-words";
 import { scoutDecision } from "@/core/protect/scout-decision";
 import type { PlannedThreat } from "@/core/sheets/protect/part";
 import { Disclosure } from "@/ui/disclosure";
 import { TableHead } from "@/ui/table-head";
+import { LIKELIHOOD_LOOK } from "../../../shared/likelihood-look";
 import { useUnits } from "../../../shared/units";
 import { usePlanModel } from "../../plan-context";
 import { PaysFrom } from "./pays-from";
@@ -59,13 +59,6 @@ function LastVisit({ threatId }: { threatId: string }) {
   );
 }
 
-const LOUD: Record<Likelihood, string> = {
-  unlikely: "text-soft",
-  possible: "text-ink",
-  likely: "font-semibold text-ink",
-  expected: "font-semibold text-advise",
-};
-
 /** What may come to this field, when and how likely, what to look for, when to act, and what can be done in its order. */
 export function Threats() {
   const { plan } = usePlanModel();
@@ -96,7 +89,7 @@ function ThreatRow({ threat: here }: { threat: PlannedThreat }) {
         </th>
         <td className="py-1 pr-3">
           {here.from && here.to ? `${formatDay(here.from)} to ${formatDay(here.to)}, ` : ""}
-          <span className={LOUD[here.likelihood]}>{here.likelihood}</span>
+          <span className={LIKELIHOOD_LOOK[here.likelihood]}>{here.likelihood}</span>
           {here.reasons.map((r) => (
             <span key={r.why} className="block text-[12px] text-soft">
               {r.by > 0 ? "+" : "−"} {r.why}

@@ -1,7 +1,7 @@
 "use client";
 
-import type { Application } from "@/core/records/application";
-import { CLOCK, WIND_FROM } from "@/core/records/application-words";
+import type { Application } from "@/core/records/spray-application";
+import { CLOCK, WIND_FROM } from "@/core/records/spray-application-words";
 import type { Dimension } from "@/core/units/units";
 import { Pick } from "@/ui/pick";
 import { useUnits } from "../shared/units";
@@ -102,6 +102,7 @@ export function ApplicationForm({ written, onWritten }: { written: Written; onWr
       <label className="flex items-baseline gap-3">
         <span className="w-24 text-soft">{NAMES[key]}</span>
         <input
+          aria-label={NAMES[key]}
           className={`writes ${width} ${asked ? "text-right" : "text-left"}`}
           inputMode={asked ? "decimal" : undefined}
           maxLength={200}

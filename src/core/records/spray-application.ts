@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { CLOCK, WIND_FROM } from "./application-words";
+import { CLOCK, WIND_FROM } from "./spray-application-words";
 
 const clockTime = z.string().regex(CLOCK, "an hour and minute as 06:30");
 

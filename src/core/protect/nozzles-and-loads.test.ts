@@ -3,7 +3,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { unwrap } from "../result";
-import { dropletClass, knapsackLoads, nozzleShould } from "./knapsack";
+import { dropletClass, knapsackLoads, nozzleShould } from "./nozzles-and-loads";
 import { sprayerCalibration } from "./spray";
 
 const fields = (result: { ok: boolean; errors?: { field: string }[] }) =>
