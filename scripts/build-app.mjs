@@ -3,8 +3,8 @@
 import { spawnSync } from "node:child_process";
 import { createHash } from "node:crypto";
 import fs from "node:fs";
+import { createRequire } from "node:module";
 import path from "node:path";
-import { buildSync } from "esbuild";
 
 /**
  * Builds in `root` unless the last build is of the same files. Gives what went wrong, or null.
@@ -36,6 +36,8 @@ export function buildApp(root, env, say = () => {}) {
 /** The service worker as one script at the root of the site; gives what went wrong, or null. */
 function buildServiceWorker(root) {
   try {
+    // asked for only now: ./start and ./test load this file before they install the modules
+    const { buildSync } = createRequire(import.meta.url)("esbuild");
     buildSync({
       absWorkingDir: root,
       entryPoints: ["src/features/offline/service-worker.ts"],

@@ -1,7 +1,7 @@
 /** What ./start says when it cannot start, and the core from the shell. */
 
 import { execFileSync, spawn, spawnSync } from "node:child_process";
-import { chmodSync, mkdtempSync, readFileSync, writeFileSync } from "node:fs";
+import { chmodSync, cpSync, mkdirSync, mkdtempSync, readFileSync, writeFileSync } from "node:fs";
 import net from "node:net";
 import os from "node:os";
 import path from "node:path";
@@ -55,6 +55,35 @@ describe("./start", () => {
     });
     expect(stdout).toContain("The database needs the Debian packages no-such-package-of-ours");
     expect(stdout).toContain("sudo apt-get install no-such-package-of-ours");
+  });
+});
+
+describe("a machine on which nothing is installed yet", () => {
+  // a copy of what the commands are made of, and an npm that cannot reach a registry
+  const folder = mkdtempSync(path.join(os.tmpdir(), "bare-"));
+  const fake = path.join(folder, "bin");
+  for (const part of ["start", "test", ".ci", "scripts", "package.json", "package-lock.json"])
+    cpSync(path.join(root, part), path.join(folder, part), { recursive: true });
+  mkdirSync(fake);
+  writeFileSync(path.join(fake, "npm"), "#!/bin/sh\necho no way to the registry >&2\nexit 1\n");
+  chmodSync(path.join(fake, "npm"), 0o755);
+  const bare = async (command: string) =>
+    spawnSync(path.join(folder, command), {
+      cwd: folder,
+      env: { ...process.env, PATH: `${fake}:${process.env.PATH}`, PORT: String(await freePort()) },
+      encoding: "utf8",
+      timeout: 60_000,
+    });
+
+  it.each(["start", "test", ".ci/run"])("%s gets as far as the installing, with Node alone", async (command) => {
+    const { status, stdout, stderr } = await bare(command);
+    expect(stdout).toContain("installing node modules ...");
+    expect(stderr + stdout).toContain("npm ci failed; is the network there?\nno way to the registry");
+    expect(status).toBe(1);
+  });
+
+  it("the checks end with their sum even then", async () => {
+    expect((await bare(".ci/run")).stdout.trimEnd()).toMatch(/\n0 passed, 1 failed$/);
   });
 });
 

@@ -20,6 +20,8 @@ const threatOption = z.strictObject({
   harms: z.string().optional(),
   /** when it is done; what has none is a choice of variety, date, ground */
   when: trigger.optional(),
+  /** it must stand before the first brood is there */
+  beforeBrood: z.boolean().optional(),
   /** shortest name, for the ribbon */
   mark: z.string().max(18).optional(),
   cautions: z.array(z.string()).optional(),

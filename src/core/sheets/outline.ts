@@ -147,16 +147,15 @@ export function outlinePlan(plan: Plan, facts: Pick<PlanFacts, "field">): PlanOu
 const LOOK_DAYS = 10;
 
 /** Threats whose time it is on a day; all of the crop's where it has none or none is due. */
-function looksOn({ crop, stages, protect }: Plan, date: IsoDate | null): NonNullable<WeekOperation["looks"]> {
-  const day = (id: string) => stages.find((s) => s.id === id)?.date;
+function looksOn({ crop, protect }: Plan, date: IsoDate | null): NonNullable<WeekOperation["looks"]> {
+  const planned = new Map(protect.threats.map((t) => [t.id, t]));
   const all = crop.guide.threats;
-  const due = all.filter(({ stages: [from, to] }) => {
-    const [a, b] = [day(from), day(to)];
-    return date && a && b && date >= addDays(a, -LOOK_DAYS) && date <= addDays(b, LOOK_DAYS);
+  const due = all.filter(({ id }) => {
+    const { from = null, to = null } = planned.get(id) ?? {};
+    return date && from && to && date >= addDays(from, -LOOK_DAYS) && date <= addDays(to, LOOK_DAYS);
   });
-  const likely = new Map(protect.threats.map((t) => [t.id, LIKELIHOODS.indexOf(t.likelihood)]));
   // the likeliest first: that is what one counts
-  const order = (id: string) => -(likely.get(id) ?? 0);
+  const order = (id: string) => -LIKELIHOODS.indexOf(planned.get(id)?.likelihood ?? "unlikely");
   return [...(due.length > 0 ? due : all)]
     .sort((a, b) => order(a.id) - order(b.id))
     .map(({ id, name, scout, threshold }) => ({

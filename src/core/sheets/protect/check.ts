@@ -17,6 +17,7 @@ export function checkProtect(check: Check): void {
   const { guide } = plan.crop;
   checkExpected(check);
   checkPurity(check);
+  checkBroods(check);
   if (treatments.length === 0) return;
   checkTanks(check);
   if (guide.protect.treats === "never")
@@ -179,6 +180,21 @@ function checkTanks({ plan, add }: Check): void {
         : "No label of the register names a partner: two passes, or another day.",
     );
   });
+}
+
+/** What has to stand before the first brood is there comes too late after it. */
+function checkBroods({ plan, add }: Check): void {
+  for (const { id, threatId, option } of plan.protect.measures) {
+    const broodOn = plan.protect.threats.find((t) => t.id === threatId)?.broodOn;
+    const operation = plan.operations.find((o) => o.id === id);
+    if (!option.beforeBrood || !broodOn || !operation?.date || operation.doneOn || operation.date <= broodOn) continue;
+    add(
+      "advise",
+      `protect.brood.${id}`,
+      `${operation.name} on ${formatDay(operation.date)} comes after the first brood, about ${formatDay(broodOn)}.`,
+      "What has laid by then is under it: put it on earlier, or do without.",
+    );
+  }
 }
 
 /** Seed is pure only so far from other fields of its kind. */

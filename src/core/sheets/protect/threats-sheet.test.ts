@@ -8,6 +8,7 @@ import { EXAMPLE_FACTS } from "../../plan/example-facts";
 import type { PlanFacts } from "../../plan/facts";
 import { protectionProductRecord } from "../../records/protection-product";
 import { unwrap } from "../../result";
+import { checkPlan } from "../check-plan";
 import { applyChanges, type Change, change, freshDecisions } from "../decisions";
 import { draftPlan } from "../draft-plan";
 import { pressureOf, protectionSchools, threatsAtStake } from "./schools";
@@ -108,6 +109,14 @@ describe("a threat of a field", () => {
     );
   });
 
+  it("may have its time from planting on, before anything is up", () => {
+    // seed lies open to slugs and birds from the day on which it is drilled
+    const plan = draft();
+    const of = (id: string) => plan.protect.threats.find((t) => t.id === id);
+    for (const id of ["slugs", "birds-on-seed"]) expect(of(id)?.from).toBe(plan.plantingDate);
+    expect(of("slugs")?.to).toBe(plan.stages.find((s) => s.id === "tillering")?.date);
+  });
+
   it("stands in every plan of every guide, in the order of its time, and all can be looked for", () => {
     for (const { facts, decisions, season } of everyPlan()) {
       const plan = unwrap(draftPlan(facts, decisions, season, testGuide(decisions.crop.guideId)));
@@ -133,6 +142,24 @@ describe("a measure without a product", () => {
     expect(draft({}, gone).protect.measures).toEqual([]);
     const rogue = change("protect/measures/measure-grass-weeds-rogue", { threat: "grass-weeds", option: "rogue" });
     expect(draft({}, rogue).money.notPlanned).toContain("sacks");
+  });
+  it("that must stand before a brood is said to come too late after it", () => {
+    const NETS = change("protect/measures/measure-onion-fly-nets", { threat: "onion-fly", option: "nets" });
+    const garlic = (...changes: Change[]) => {
+      const decisions = applyChanges(freshDecisions("garlic"), [NETS, ...changes]);
+      const plan = unwrap(draftPlan(EXAMPLE_FACTS, decisions, 2027, testGuide("garlic")));
+      const findings = checkPlan(plan, EXAMPLE_FACTS, decisions);
+      return { plan, said: findings.find((f) => f.id === "protect.brood.measure-onion-fly-nets") };
+    };
+    const { plan: usual, said } = garlic();
+    const flies = usual.protect.threats.find((t) => t.id === "onion-fly")?.broodOn as string;
+    const nets = usual.operations.find((o) => o.id === "measure-onion-fly-nets");
+    expect(nets?.date && nets.date <= flies).toBe(true);
+    expect(said).toBeUndefined();
+    const late = addDays(flies, 9);
+    const found = garlic(change("dates/measure-onion-fly-nets", { date: late, held: true })).said;
+    expect(found).toMatchObject({ severity: "advise" });
+    expect(found?.title).toContain("comes after the first brood");
   });
   it("can be planned of every option that has a time, in every guide", () => {
     for (const { facts, decisions, season } of everyPlan()) {

@@ -24,8 +24,9 @@ type Threat = Guide["threats"][number];
 /** The threats of a plan in the order in which their time comes; those without a date last. */
 export function threatsOf(draft: Draft, solved: SolvedDates): PlannedThreat[] {
   const here = fieldOf(draft, solved);
-  const date = (id: string): IsoDate | null =>
+  const stageDate = (id: string): IsoDate | null =>
     solved.dates[id]?.planned ?? solved.stages.find((s) => s.stage.id === id)?.date ?? null;
+  const date = (id: string) => (id === "planting" ? here.planting : stageDate(id));
   return draft.context.crop.guide.threats
     .map((threat): PlannedThreat => {
       const [from, to] = [date(threat.stages[0]), date(threat.stages[1])];
@@ -41,7 +42,7 @@ export function threatsOf(draft: Draft, solved: SolvedDates): PlannedThreat[] {
         to,
         likelihood: likelihoodAfter(threat.usual, steps),
         reasons,
-        broodOn: broodOn(draft, threat, date, here.planting),
+        broodOn: broodOn(draft, threat, date),
       };
     })
     .sort((a, b) => ((a.from ?? "9") < (b.from ?? "9") ? -1 : (a.from ?? "9") > (b.from ?? "9") ? 1 : 0));
@@ -168,18 +169,9 @@ function countedOver({ facts }: Draft, threatId: string): ThreatReason | null {
 }
 
 /** When the warmth for its first brood has come together in the middle one of the simulated seasons. */
-function broodOn(
-  { context, facts }: Draft,
-  { broods }: Threat,
-  date: (id: string) => IsoDate | null,
-  planting: IsoDate | null,
-): IsoDate | null {
+function broodOn({ context, facts }: Draft, { broods }: Threat, date: (id: string) => IsoDate | null): IsoDate | null {
   if (!broods || !facts.climate) return null;
-  const since = /^\d\d-\d\d$/.test(broods.from)
-    ? `${context.season}-${broods.from}`
-    : broods.from === "planting"
-      ? planting
-      : date(broods.from);
+  const since = /^\d\d-\d\d$/.test(broods.from) ? `${context.season}-${broods.from}` : date(broods.from);
   if (!since) return null;
   const weather = seasonWeather(facts.climate, context.season, {
     today: facts.today,

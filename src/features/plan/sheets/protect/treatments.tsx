@@ -183,11 +183,14 @@ function Treatment({ treatment: t }: { treatment: PlannedTreatment }) {
           path={`protect/treatments/${t.id}/stage`}
           label="Stage of the treatment"
           value={t.stageId}
-          options={plan.stages.map((s) => ({
-            value: s.id,
-            label: s.name,
-            note: `BBCH ${s.bbch}, ${formatDay(s.date)}`,
-          }))}
+          options={[
+            { value: "planting", label: "Planting", note: "BBCH 0" },
+            ...plan.stages.map((s) => ({
+              value: s.id,
+              label: s.name,
+              note: `BBCH ${s.bbch}, ${formatDay(s.date)}`,
+            })),
+          ]}
         />
       </p>
       {t.use && t.product && (
