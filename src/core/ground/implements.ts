@@ -253,6 +253,16 @@ export const IMPLEMENTS = {
     fragileRetention: 1,
     source: FUEL_TABLE,
   },
+  reaper: {
+    name: "walking reaper",
+    power: "harvester",
+    usual: { widthM: 1.2, speedKmH: 2.5, fieldEfficiencyPct: 60 },
+    draft: null,
+    tableFuelLPerHa: 6,
+    retention: 1,
+    fragileRetention: 1,
+    source: FUEL_TABLE,
+  },
   trackedCombine: {
     name: "tracked combine",
     power: "harvester",

@@ -63,14 +63,13 @@ const raised = z
   .refine((r) => Object.keys(r).length > 2, "says what it depends on");
 export type Raised = z.infer<typeof raised>;
 
-/** Days that let a threat in, by what is measured of them; each bound that is given must hold. */
-const weatherRule = z.strictObject({
-  id,
-  name: z.string(),
+/** What a day must be like, by what is measured of it; each bound that is given must hold, on so many days in a row. */
+export const dayBounds = {
   /** mean of the day [C] */
   meanFrom: z.number().optional(),
   meanTo: z.number().optional(),
   tminFrom: z.number().optional(),
+  tminTo: z.number().optional(),
   tmaxFrom: z.number().optional(),
   /** hours of wet leaves or air over 90 % */
   wetHoursFrom: z.number().min(0).max(24).optional(),
@@ -78,6 +77,15 @@ const weatherRule = z.strictObject({
   rainTo: z.number().min(0).optional(),
   /** so many such days one after another */
   inARow: z.number().int().min(1).max(21).default(1),
+};
+const dayRule = z.strictObject(dayBounds);
+export type DayRule = z.infer<typeof dayRule>;
+
+/** Days that let a threat in. */
+const weatherRule = z.strictObject({
+  id,
+  name: z.string(),
+  ...dayBounds,
   /** days that a treatment, or its unharmed leaves, hold after one such spell */
   holdsDays: z.number().int().min(1).max(60),
   source: z.string(),

@@ -9,6 +9,7 @@
 import { z } from "zod";
 import { NUTRIENT_IDS } from "../nutrients";
 import { SHEETS } from "../sheet-ids";
+import { harvest } from "./schema-harvest";
 import { kind } from "./schema-kind";
 import { id, patch, ranged, sourced, task, trigger, work } from "./schema-parts";
 import { site, usual } from "./schema-site";
@@ -328,19 +329,7 @@ export const guideSchema = z.strictObject({
   /** where practitioners differ: the first way is the default, each says why one takes it and what it changes */
   schools: z.array(school),
   tasks: z.array(task),
-  harvest: z.strictObject({
-    at: trigger,
-    signs: z.array(z.strictObject({ observe: z.string(), readyWhen: z.string(), weight: z.number() })),
-    moisturePct: z
-      .strictObject({ physiological: z.number(), cut: z.number(), safe: z.number(), source: z.string() })
-      .optional(),
-    lossPctPerDay: ranged,
-    methods: z
-      .array(z.strictObject({ id, name: z.string(), lossPct: z.number(), work, note: z.string(), source: z.string() }))
-      .min(1),
-    care: z.string(),
-    cautions: z.array(z.string()),
-  }),
+  harvest,
   keep: z.strictObject({ store: z.string() }),
   rotation: z.strictObject({
     gapYears: sourced,

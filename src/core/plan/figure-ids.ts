@@ -47,6 +47,7 @@ export type FigureId =
   | "feed.cost"
   | `water.${"efficiency" | "flow" | "head" | "power" | "use" | "net" | "gross" | "volume" | "hours" | "energy" | "leaching" | "pipe" | "nitrogen" | "stressDays" | "yield"}`
   | "harvest.moisture"
+  | "harvest.shift"
   | "keep.drying"
   | `money.${SheetId}`
   | "money.cost"

@@ -1,6 +1,6 @@
 /** Days that let a threat in: over what was measured and over simulated seasons. Always with "look first". */
 
-import type { WeatherRule } from "../guides/schema-threats";
+import type { DayRule, WeatherRule } from "../guides/schema-threats";
 import type { DailyWeather } from "../weather/generator";
 import { percentile } from "../weather/percentile";
 import { wetHours } from "./wet-hours";
@@ -21,7 +21,7 @@ export interface ThreatPressure {
 }
 
 /** Whether a day is one that the rule waits for; each bound that it names must hold. */
-function meets(rule: WeatherRule, weather: DailyWeather, at: number): boolean {
+function meets(rule: DayRule, weather: DailyWeather, at: number): boolean {
   const tmin = weather.tminC[at]!;
   const tmax = weather.tmaxC[at]!;
   const rain = weather.rainMm[at]!;
@@ -29,6 +29,7 @@ function meets(rule: WeatherRule, weather: DailyWeather, at: number): boolean {
   if (rule.meanFrom !== undefined && mean < rule.meanFrom) return false;
   if (rule.meanTo !== undefined && mean > rule.meanTo) return false;
   if (rule.tminFrom !== undefined && tmin < rule.tminFrom) return false;
+  if (rule.tminTo !== undefined && tmin > rule.tminTo) return false;
   if (rule.tmaxFrom !== undefined && tmax < rule.tmaxFrom) return false;
   if (rule.rainFrom !== undefined && rain < rule.rainFrom) return false;
   if (rule.rainTo !== undefined && rain > rule.rainTo) return false;
@@ -41,13 +42,7 @@ function meets(rule: WeatherRule, weather: DailyWeather, at: number): boolean {
  *
  * Example: two days over 10 C with 11 wet hours on 3, 4 and 5 June: spells on 4 and 5 June.
  */
-export function spellDays(
-  rule: WeatherRule,
-  weather: DailyWeather,
-  season: number,
-  from: number,
-  to: number,
-): number[] {
+export function spellDays(rule: DayRule, weather: DailyWeather, season: number, from: number, to: number): number[] {
   const found: number[] = [];
   let run = 0;
   const first = Math.max(weather.firstDay, from - rule.inARow + 1);

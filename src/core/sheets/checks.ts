@@ -3,6 +3,7 @@
 import type { SheetId } from "../sheet-ids";
 import { checkFeed } from "./feed/check";
 import { checkGround } from "./ground/check";
+import { checkHarvest } from "./harvest/check";
 import { checkMoney } from "./money/check";
 import { checkProtect } from "./protect/check";
 import { checkSeed } from "./seed/check";
@@ -17,5 +18,6 @@ export const SHEET_CHECKS: Partial<Record<SheetId, (check: Check) => void>> = {
   feed: checkFeed,
   water: checkWater,
   protect: checkProtect,
+  harvest: checkHarvest,
   money: checkMoney,
 };

@@ -5,6 +5,7 @@ import { commonDecisions } from "../plan/common-decisions";
 import { DECISIONS_VERSION, type Decisions } from "./decisions";
 import { feedDecisions } from "./feed/decisions";
 import { groundDecisions } from "./ground/decisions";
+import { harvestDecisions } from "./harvest/decisions";
 import { moneyDecisions } from "./money/decisions";
 import { protectDecisions } from "./protect/decisions";
 import { seedDecisions } from "./seed/decisions";
@@ -20,6 +21,7 @@ export const decisionsSchema = z.strictObject({
   feed: feedDecisions.optional(),
   water: waterDecisions.optional(),
   protect: protectDecisions.optional(),
+  harvest: harvestDecisions.optional(),
   money: moneyDecisions.optional(),
 }) satisfies z.ZodType<Decisions>;
 

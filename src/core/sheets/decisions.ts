@@ -7,6 +7,7 @@ import type { z } from "zod";
 import type { CommonDecisions } from "../plan/common-decisions";
 import type { feedDecisions } from "./feed/decisions";
 import type { groundDecisions } from "./ground/decisions";
+import type { harvestDecisions } from "./harvest/decisions";
 import type { moneyDecisions } from "./money/decisions";
 import type { protectDecisions } from "./protect/decisions";
 import type { seedDecisions } from "./seed/decisions";
@@ -23,6 +24,7 @@ export interface Decisions extends CommonDecisions {
   feed?: z.infer<typeof feedDecisions> | undefined;
   water?: z.infer<typeof waterDecisions> | undefined;
   protect?: z.infer<typeof protectDecisions> | undefined;
+  harvest?: z.infer<typeof harvestDecisions> | undefined;
   money?: z.infer<typeof moneyDecisions> | undefined;
 }
 

@@ -74,7 +74,7 @@ describe("the ladder", () => {
     expect(result(wheat, "protect")).toBe("5 looks planned");
     expect(result(draft("potato"), "protect")).toBe("2 looks planned, 1 job");
     expect(result(draft("garlic"), "protect")).toBe("1 look planned, 3 jobs");
-    expect(result(wheat, "harvest")).toBe("about 2027-07-21");
+    expect(result(wheat, "harvest")).toBe("about 2027-07-21, 16 %");
     expect(result(wheat, "keep")).toBe("2 jobs, next 2027-07-22");
     expect(result(wheat, "money")).toBe("963 cost, 649 margin cr");
     expect(result(draft("wheat", { prices: { ...EXAMPLE_FACTS.prices, cropPerT: {} } }), "money")).toBe("963 cost cr");
@@ -129,6 +129,7 @@ describe("what falls back", () => {
       "feed",
       "water",
       "protect",
+      "harvest",
       "money",
       "targetTPerHa",
       "dates",
@@ -139,7 +140,7 @@ describe("what falls back", () => {
     expect(fallBack("crop").every((c) => c.value === undefined)).toBe(true);
   });
   it("with the kind is the lot; with the way of planting what belongs to its stand and ground", () => {
-    expect(paths("kind")).toEqual(["seed/lotId"]);
+    expect(paths("kind")).toEqual(["seed/lotId", "harvest/endUse"]);
     expect(paths("method")).toEqual([
       "ground/systemId",
       "ground/compareWith",
@@ -148,6 +149,7 @@ describe("what falls back", () => {
       "seed/unitsPerStation",
       "seed/adjustments",
       "seed/targetPlantsPerM2",
+      "harvest/methodId",
     ]);
   });
 });

@@ -3,6 +3,12 @@ export interface HarvestPart {
   methodId: string;
   methodName: string;
   lossPct: number;
+  /** what it is grown for */
+  endUse: string;
+  /** moisture at cutting [%]; null where the crop is not dried */
+  cutPct: number | null;
   /** points of moisture that are to be dried off; 0 where the crop is not dried */
   pointsToDry: number;
+  /** days later than the guide's date, since it is cut drier; earlier under 0 */
+  shiftDays: number;
 }

@@ -13,7 +13,7 @@ export function AskedChance() {
     const question = plan?.plantingDate && windows ? windowQuestion(facts, plan, windows, plan.plantingDate) : null;
     return question ? [question] : null;
   }, [plan, facts]);
-  const { answers, progress } = useSimulation(questions, 700);
+  const { answer: answers, progress } = useSimulation(questions, 700);
   const answer = answers?.[0];
   const chance = answer?.dates[0]?.chancePct;
   return (

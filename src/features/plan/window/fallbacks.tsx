@@ -31,11 +31,11 @@ export function Fallbacks({ answer }: { answer: WindowAnswer }) {
   const run = useSimulation(questions, 600);
 
   const priced = useMemo(() => {
-    if (!run.answers || run.answers.length !== list.length) return null;
+    if (!run.answer || run.answer.length !== list.length) return null;
     return (
       list
         .map((fallback, i) => {
-          const here = run.answers?.[i]?.dates[0];
+          const here = run.answer?.[i]?.dates[0];
           const expected = here?.meanTPerHa ?? 0;
           const draft =
             expected > 0
@@ -58,7 +58,7 @@ export function Fallbacks({ answer }: { answer: WindowAnswer }) {
             (b.margin ?? -1e12) - (a.margin ?? -1e12),
         )
     );
-  }, [run.answers, list, draftWith]);
+  }, [run.answer, list, draftWith]);
   const atPlan = useMemo(() => {
     const here = plan?.plantingDate ? nearestDate(answer, plan.plantingDate) : null;
     if (!here || here.meanTPerHa <= 0) return null;

@@ -29,7 +29,7 @@ export function WindowPanel({ onClose }: { onClose: () => void }) {
     return question ? [question] : null;
   }, [facts, plan, of]);
   const run = useSimulation(questions);
-  const answer = run.answers?.[0] ?? null;
+  const answer = run.answer?.[0] ?? null;
   if (!plan || !of) return null;
   const planted = plan.operations.some((o) => o.role === "plant" && o.doneOn);
   const sowing = plan.operations.find((o) => o.role === "plant");

@@ -1,31 +1,113 @@
 "use client";
 
-import { harvestPrint } from "@/core/sheets/harvest/print";
-import { useWords } from "../../../shared/units";
-import { SheetHead } from "../../decision-line";
+import { addDays, formatDay } from "@/core/dates";
+import { DecidedChoice } from "../../decided-choice";
+import { DecidedNumber } from "../../decided-number";
+import { DecisionLine, SheetHead } from "../../decision-line";
 import { usePlanModel } from "../../plan-context";
-import { LATER } from "../guide-notes";
+import { FigureValue } from "../../working";
+import { GuideNotes } from "../guide-notes";
+import { HarvestWays } from "./harvest-ways";
+import { HarvestWindow } from "./harvest-window";
 
-/** Sheet 7 for now: the signs of ripeness, the way it is cut or lifted, and what the buyer asks. */
+/** Sheet 7: what for, how moist, which way, which day, and the signs that say so. */
 export function HarvestSheet() {
   const { plan } = usePlanModel();
-  const words = useWords();
   if (!plan) return null;
-  const { guide } = plan.crop;
+  const { guide, kind, product } = plan.crop;
+  const { harvest } = guide;
+  const quality = product.quality.filter((q) => q.endUse === plan.harvest.endUse);
+  const ready = plan.stages.find((s) => s.id === harvest.at.from);
+  const readyOn = ready && addDays(ready.date, harvest.at.usual);
   return (
     <div>
-      <SheetHead title="Harvest" about={LATER} />
-      <ul className="grid gap-1 py-1">
-        {guide.harvest.signs.map((s) => (
-          <li key={s.observe}>
+      <SheetHead title="Harvest" about="the day, the way, what waiting costs; the field decides on the day" />
+      {kind.endUses.length > 1 && (
+        <DecisionLine
+          what="Grown for"
+          value={
+            <DecidedChoice
+              path="harvest/endUse"
+              label="Grown for"
+              value={plan.harvest.endUse}
+              usual={kind.endUses[0] as string}
+              options={kind.endUses.map((use) => ({ value: use, label: use }))}
+            />
+          }
+          leads={
+            quality.length > 0 ? (
+              <ul>
+                {quality.map((q) => (
+                  <li key={q.what}>
+                    {q.what}{" "}
+                    {[
+                      q.atLeast === undefined ? "" : `from ${q.atLeast}`,
+                      q.atMost === undefined ? "" : `to ${q.atMost}`,
+                    ]
+                      .filter(Boolean)
+                      .join(" ")}{" "}
+                    {q.unit}; else {q.ifMissed}
+                  </li>
+                ))}
+              </ul>
+            ) : (
+              <span className="text-soft">the guide knows no limits of this use</span>
+            )
+          }
+        />
+      )}
+      {harvest.moisturePct && (
+        <DecisionLine
+          what="Cut at"
+          hint="moisture of the grain"
+          value={
+            <DecidedNumber
+              path="harvest/cutPct"
+              label="Moisture at cutting"
+              value={plan.harvest.cutPct}
+              dimension="percent"
+              decimals={1}
+              limits={{ min: 5, max: 90 }}
+              width="3em"
+            />
+          }
+          leads={
+            <>
+              ripe from {harvest.moisturePct.physiological} % on, keeps at {harvest.moisturePct.safe} %
+              {plan.harvest.pointsToDry > 0 && plan.figures["keep.drying"] && (
+                <>
+                  ; drying <FigureValue id="keep.drying" decimals={0} />
+                </>
+              )}
+              {plan.harvest.shiftDays !== 0 && (
+                <>
+                  ; <FigureValue id="harvest.shift" decimals={0} /> to the guide&apos;s date
+                </>
+              )}
+            </>
+          }
+        />
+      )}
+      <HarvestWays />
+      <h3 className="mt-2 border-b border-line pb-1 text-base">The day</h3>
+      <HarvestWindow />
+      <h3 className="mt-2 border-b border-line pb-1 text-base">Signs</h3>
+      <p className="py-1 text-[13px] text-soft">
+        {readyOn && `About ${formatDay(readyOn)} by the plan. `}Look at {harvest.sample}.
+      </p>
+      <ul className="grid gap-1">
+        {harvest.signs.map((s) => (
+          <li key={s.id}>
             {s.observe}: <span className="font-medium">{s.readyWhen}</span>
+            <span className="text-[13px] text-soft">
+              {s.showsBefore > 0 ? `, shows about ${s.showsBefore} days before` : ", last of all"}
+              {s.byHand && `; ${s.byHand}`}
+            </span>
           </li>
         ))}
-        {harvestPrint.text?.(plan, words).map((text) => (
-          <li key={text}>{text}</li>
-        ))}
-        <li className="text-soft">{guide.harvest.care}.</li>
       </ul>
+      <p className="mt-1 text-[13px]">{harvest.care}.</p>
+      <GuideNotes sheet="harvest" />
     </div>
   );
 }

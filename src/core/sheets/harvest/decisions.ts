@@ -1,0 +1,10 @@
+import { z } from "zod";
+
+export const harvestDecisions = z.strictObject({
+  /** a method of the guide, by id */
+  methodId: z.string().min(1).max(80).optional(),
+  /** what it is grown for, of the kind's end uses */
+  endUse: z.string().min(1).max(80).optional(),
+  /** moisture at cutting [% of what is cut] */
+  cutPct: z.number().min(5).max(90).optional(),
+});

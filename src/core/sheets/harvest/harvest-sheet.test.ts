@@ -1,0 +1,149 @@
+/** Moisture, way, use and day of the harvest on a plan. */
+
+import { describe, expect, it } from "vitest";
+import { everyPlan } from "../../../../tests/support/every-plan";
+import { testGuide } from "../../../../tests/support/guides";
+import { addDays, daysBetween } from "../../dates";
+import { EXAMPLE_FACTS } from "../../plan/example-facts";
+import type { PlanFacts } from "../../plan/facts";
+import { unwrap } from "../../result";
+import { checkPlan } from "../check-plan";
+import { applyChanges, type Change, change, freshDecisions } from "../decisions";
+import { draftPlan } from "../draft-plan";
+import { harvestWays } from "./ways";
+import { harvestQuestion, harvestWindowOf } from "./window";
+
+const looked = (guideId: string, facts: Partial<PlanFacts> = {}, ...changes: Change[]) => {
+  const all = { ...EXAMPLE_FACTS, ...facts };
+  const decisions = applyChanges(freshDecisions(guideId), changes);
+  const plan = unwrap(draftPlan(all, decisions, 2027, testGuide(guideId)));
+  const findings = checkPlan(plan, all, decisions).filter((f) => f.id.startsWith("harvest."));
+  return { plan, facts: all, findings };
+};
+const field = (over: Partial<PlanFacts["field"]>) => ({ field: { ...EXAMPLE_FACTS.field, ...over } });
+
+describe("moisture at cutting", () => {
+  it("moves the date and the points to dry, and says so", () => {
+    const usual = looked("wheat").plan;
+    expect(usual.harvest).toMatchObject({ cutPct: 16, pointsToDry: 2, shiftDays: 0 });
+    const moist = looked("wheat", {}, change("harvest/cutPct", 19)).plan;
+    // 16 - 19 at a point a day: three days earlier, never before it is ripe and less
+    expect(moist.harvest).toMatchObject({ cutPct: 19, pointsToDry: 5, shiftDays: -3 });
+    expect(daysBetween(moist.harvestDate as string, usual.harvestDate as string)).toBe(3);
+    expect(moist.operations.find((o) => o.role === "harvest")?.mark).toBe("cut at 19 %");
+    // 1.20 a point and tonne would be three points more of the target
+    const drying = (p: typeof moist) =>
+      (p.figures["keep.drying"]?.value ?? 0) / (p.targetTPerHa * p.harvest.pointsToDry);
+    expect(drying(moist)).toBeCloseTo(drying(usual), 9);
+    expect(moist.figures["harvest.shift"]?.value).toBe(-3);
+  });
+  it.each([
+    [36, "harvest.green", "stop"],
+    [24, "harvest.moist", "advise"],
+    [12, "harvest.dry", "hint"],
+  ] as const)("of %d %% is %s", (pct, id, severity) => {
+    const { findings } = looked("wheat", {}, change("harvest/cutPct", pct));
+    expect(findings).toContainEqual(expect.objectContaining({ id, severity }));
+    const repaired = findings.find((f) => f.id === id)?.repairs[0]?.changes as Change[];
+    expect(looked("wheat", {}, change("harvest/cutPct", pct), ...repaired).findings).toEqual([]);
+  });
+  it("is none of crops that are not dried", () => {
+    const { plan } = looked("potato", {}, change("harvest/cutPct", 20));
+    expect(plan.harvest).toMatchObject({ cutPct: null, pointsToDry: 0, shiftDays: 0 });
+  });
+});
+
+describe("ways of harvest", () => {
+  it("stand side by side with what they cost and lose here", () => {
+    const { plan, facts } = looked("wheat");
+    const combine = harvestWays(plan, facts).find((w) => w.id === "combine");
+    // 1 / 2.2 h/ha; 14.2 ha x 0.4545 / 8 h = 0.81 days
+    expect(combine).toMatchObject({ chosen: true, lossPct: 2, against: [] });
+    expect(combine?.machineHoursPerHa).toBeCloseTo(1 / 2.2, 6);
+    expect(combine?.days).toBeCloseTo(14.2 / 2.2 / 8, 6);
+    expect(combine?.lossPerHa).toBeCloseTo(0.02 * plan.site.expectedTPerHa * (plan.money.pricePerT as number), 6);
+    // 83 h of six people: 83 / 6 / 8 x 14.2 = 24.6 days
+    const sickle = harvestWays(plan, facts).find((w) => w.id === "sickle");
+    expect(sickle?.days).toBeCloseTo(24.55, 1);
+    expect(sickle?.against[0]).toContain("14.2 ha of field");
+  });
+  it("that do not suit are doubted, and one that does is offered", () => {
+    const steep = field({ slopePct: 26, areaHa: 1.5 });
+    const { findings } = looked("wheat", steep);
+    const found = findings.find((f) => f.id === "harvest.way");
+    expect(found?.why).toContain("Slope of 26 %, it works up to 20 %");
+    expect(found?.repairs.map((r) => r.label)).toEqual(["Cut by hand, thresh"]);
+    const mended = looked("wheat", steep, ...(found?.repairs[0]?.changes ?? []));
+    expect(mended.findings).toEqual([]);
+    expect(mended.plan.harvest.methodId).toBe("sickle");
+    expect(mended.plan.operations.find((o) => o.role === "harvest")?.hoursPerHa).toBeCloseTo(83, 6);
+  });
+  it("that a guide does not have fall back to the farm's own", () => {
+    expect(looked("garlic", field({ handWork: true }), change("harvest/methodId", "none")).plan.harvest.methodId).toBe(
+      "hand",
+    );
+  });
+});
+
+describe("the use", () => {
+  it("decides which limits are printed, and must be one of the kind's", () => {
+    expect(looked("wheat").plan.harvest.endUse).toBe("milling");
+    expect(looked("wheat", {}, change("harvest/endUse", "feed")).plan.harvest.endUse).toBe("feed");
+    const odd = looked("wheat", {}, change("harvest/endUse", "malting"));
+    expect(odd.plan.harvest.endUse).toBe("milling");
+    expect(odd.findings).toContainEqual(expect.objectContaining({ id: "harvest.endUse" }));
+  });
+  it("decides whether sprouting costs the price", () => {
+    const fall = (use: string) => {
+      const { plan, facts } = looked("barley", {}, change("harvest/endUse", use));
+      return harvestQuestion(plan, facts)?.spoils.find((s) => s.id === "sprouting")?.priceFall;
+    };
+    expect(fall("malting")).toBe(20);
+    expect(fall("feed")).toBe(0);
+  });
+});
+
+describe("the window", () => {
+  it("opens on the day of ripeness and is worth less the longer one waits", () => {
+    const { plan, facts } = looked("wheat");
+    const question = harvestQuestion(plan, facts);
+    if (!question) throw new Error("no question");
+    expect(question).toMatchObject({ readyAfter: 4, lossFromDay: 5, drying: { safePct: 14, greatestPct: 22 } });
+    const window = harvestWindowOf({ question, season: 2027, weather: facts });
+    if (!window) throw new Error("no answer");
+    expect(window.bestDay).toBeGreaterThan(0);
+    expect(window.bestDay).toBeLessThan(14);
+    expect(window.lastSensibleDay).toBeGreaterThanOrEqual(window.bestDay);
+    expect(window.days[50]!.netPerHa).toBeLessThan(0.9 * window.days[window.bestDay]!.netPerHa);
+    expect(window.waitingPerDay).toBeGreaterThan(0);
+  });
+  it("answers for every guide, with shares between 0 and 1 and no loss over 100 %", () => {
+    for (const { facts, decisions, season } of everyPlan()) {
+      const plan = unwrap(draftPlan(facts, decisions, season, testGuide(decisions.crop.guideId)));
+      const question = harvestQuestion(plan, facts);
+      const window = question && harvestWindowOf({ question, season, weather: facts });
+      for (const d of window?.days ?? []) {
+        expect(Number.isFinite(d.netPerHa)).toBe(true);
+        for (const share of [d.canShare, d.spoiltShare, d.lossPct / 100]) {
+          expect(share).toBeGreaterThanOrEqual(0);
+          expect(share).toBeLessThanOrEqual(1 + 1e-9);
+        }
+      }
+    }
+  });
+  it("asks nothing without a station", () => {
+    const { plan, facts } = looked("wheat");
+    const question = harvestQuestion(plan, facts);
+    expect(question && harvestWindowOf({ question, season: 2027, weather: { ...facts, climate: null } })).toBeNull();
+  });
+});
+
+it("a harvest held late says what waiting loses, and lets go", () => {
+  const first = looked("wheat").plan;
+  const late = change("dates/harvest", { date: addDays(first.harvestDate as string, 10), held: true });
+  const { findings } = looked("wheat", {}, late);
+  const found = findings.find((f) => f.id === "harvest.waiting");
+  // ready on the planned day, five days without loss: five days at 0.7 % are 3.5 %
+  expect(found?.title).toContain("5 days later than it can wait without loss: about 4 % are lost");
+  expect(looked("wheat", {}, late, ...(found?.repairs[0]?.changes ?? [])).findings).toEqual([]);
+});

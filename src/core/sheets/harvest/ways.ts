@@ -1,0 +1,76 @@
+/** Ways to cut or lift side by side on this field: for the page that shows them, not for every draft. */
+
+import type { Guide } from "../../guides/schema";
+import { guideWork, workCost } from "../../money/field-work";
+import type { PlanFacts } from "../../plan/facts";
+import type { Plan } from "../plan";
+import { round } from "../words";
+
+/** Hours of a day in which crops are cut or lifted; assumption. */
+const HOURS_A_DAY = 8;
+
+export type HarvestWay = Guide["harvest"]["methods"][number];
+
+export interface WayLine {
+  id: string;
+  name: string;
+  note: string;
+  chosen: boolean;
+  /** of the machine or, without one, by hand; and of people beside it [h/ha] */
+  machineHoursPerHa: number;
+  handHoursPerHa: number;
+  /** days for the whole field, with one machine or the people that work at once */
+  days: number;
+  people: number;
+  costPerHa: number;
+  lossPct: number;
+  /** what the loss is worth, minor units; null without a price */
+  lossPerHa: number | null;
+  soilTPerHa: number;
+  /** what speaks against it here */
+  against: string[];
+}
+
+/** Each way of the guide on this field, the chosen one marked. Example: see harvest-sheet.test.ts. */
+export function harvestWays(plan: Plan, facts: PlanFacts): WayLine[] {
+  const { field, prices } = facts;
+  return plan.crop.guide.harvest.methods.map((way) => {
+    const work = guideWork(way.work, field);
+    const machine = work.implements.length > 0 ? work.hoursPerHa : 0;
+    const hand = (work.implements.length > 0 ? 0 : work.hoursPerHa) + work.helperHoursPerHa;
+    const daysPerHa = Math.max(machine, hand / way.people) / HOURS_A_DAY;
+    const expected = plan.site.expectedTPerHa;
+    const price = plan.money.pricePerT;
+    return {
+      id: way.id,
+      name: way.name,
+      note: way.note,
+      chosen: way.id === plan.harvest.methodId,
+      machineHoursPerHa: machine,
+      handHoursPerHa: hand,
+      days: daysPerHa * field.areaHa,
+      people: way.people,
+      costPerHa: workCost(prices, work, field.contractor),
+      lossPct: way.lossPct,
+      lossPerHa: price === null ? null : (way.lossPct / 100) * expected * price,
+      soilTPerHa: ((way.soilPct ?? 0) / 100) * expected,
+      against: againstWay(way, facts),
+    };
+  });
+}
+
+/** What of a field speaks against a way, in words. */
+export function againstWay(way: HarvestWay, { field }: Pick<PlanFacts, "field">): string[] {
+  const ha = (n: number) => `${round(n, 2)} ha`;
+  return [
+    field.slopePct !== null && field.slopePct > way.slopeToPct
+      ? `slope of ${round(field.slopePct)} %, it works up to ${way.slopeToPct} %`
+      : "",
+    field.areaHa < way.plotFromHa
+      ? `${ha(field.areaHa)} of field, it is worth bringing from ${ha(way.plotFromHa)} on`
+      : "",
+    way.plotToHa !== undefined && field.areaHa > way.plotToHa
+      ? `${ha(field.areaHa)} of field, hands are short over ${ha(way.plotToHa)}`
+      : "",
+  ].filter(Boolean);
+}

@@ -1,0 +1,74 @@
+"use client";
+
+import { useMemo } from "react";
+import { harvestWays } from "@/core/sheets/harvest/ways";
+import { Button } from "@/ui/button";
+import { figures, TableHead } from "@/ui/table-head";
+import { useUnits } from "../../../shared/units";
+import { usePlanModel } from "../../plan-context";
+
+/** Ways to cut or lift side by side on this field: hours, days, cost, loss, and what speaks against each here. */
+export function HarvestWays() {
+  const { plan, facts, set, editable } = usePlanModel();
+  const { number, money, currency } = useUnits();
+  const ways = useMemo(() => (plan ? harvestWays(plan, facts) : []), [plan, facts]);
+  if (!plan) return null;
+  const soil = ways.some((w) => w.soilTPerHa > 0);
+  return (
+    <div className="overflow-x-auto py-1 [&_td]:px-1.5">
+      <table className="w-full border-collapse">
+        <caption className="sr-only">Ways of harvest compared on this field</caption>
+        <TableHead
+          className="[&>th]:px-1"
+          columns={[
+            "Way",
+            ...figures(
+              "Machine, h/ha",
+              "Hands, h/ha",
+              "Days here",
+              `Cost, ${currency}/ha`,
+              "Lost",
+              `Lost, ${currency}/ha`,
+              ...(soil ? ["Soil, t/ha"] : []),
+              "Both",
+            ),
+          ]}
+        />
+        <tbody>
+          {ways.map((w) => (
+            <tr key={w.id} className={`border-t border-line align-baseline ${w.chosen ? "font-semibold" : ""}`}>
+              <th scope="row" className="py-1 text-left font-[inherit]">
+                {w.chosen ? (
+                  `${w.name}, chosen`
+                ) : editable ? (
+                  <Button look="quiet" onClick={() => set("harvest/methodId", w.id)}>
+                    {w.name}
+                  </Button>
+                ) : (
+                  w.name
+                )}
+                <span className="block text-[12px] font-normal text-soft">
+                  {[w.note, ...w.against.map((a) => `against it: ${a}`)].join("; ")}
+                </span>
+              </th>
+              <td className="text-right">{w.machineHoursPerHa > 0 ? number(w.machineHoursPerHa, 1) : ""}</td>
+              <td className="text-right">{w.handHoursPerHa > 0 ? number(w.handHoursPerHa, 0) : ""}</td>
+              <td className="text-right" title={`${w.people} people at it, 8 hours a day`}>
+                {number(w.days, 1)}
+              </td>
+              <td className="text-right">{money(w.costPerHa)}</td>
+              <td className="text-right">{number(w.lossPct, 0)} %</td>
+              <td className="text-right">{w.lossPerHa === null ? "no price" : money(w.lossPerHa)}</td>
+              {soil && <td className="text-right">{number(w.soilTPerHa, 1)}</td>}
+              <td className="text-right">{w.lossPerHa === null ? "" : money(w.costPerHa + w.lossPerHa)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="text-[12px] text-soft">
+        One machine, or so many people at once as the guide names, eight hours a day; loss at the yield to expect.
+        Carting and threshing apart are not in it.
+      </p>
+    </div>
+  );
+}
