@@ -2,6 +2,7 @@
 
 import type { IsoDate } from "@/core/dates";
 import type { Likelihood } from "@/core/guides/threat-words";
+import type { StoreState } from "@/core/keep/store-state";
 import type { FieldFacts } from "@/core/plan/facts";
 import type { Suitability } from "@/core/plan/site-criteria";
 import type { FieldRecord } from "@/core/records/field";
@@ -137,6 +138,51 @@ export interface ThreatCalendar {
   /** plans that the worker drafts again just now */
   waiting: number;
   groups: ThreatGroup[];
+}
+
+/** Stores of a practice with what stands in them, what came off fields, what left. Money in minor units. */
+export interface StoresSheet {
+  stores: (StoreState & {
+    id: string;
+    name: string;
+    farm: string;
+    kind: string;
+    air: string;
+    capacityM3: number;
+    lastLookOn: IsoDate | null;
+  })[];
+  /** of each stored lot that a buyer takes: what it fetches, and what is amiss */
+  offers: { storeId: string; crop: string; season: number; lot: string; offers: LotOffer[] }[];
+  harvested: HarvestedField[];
+  gone: { season: number; crop: string; end: string; massT: number; worth: number }[];
+  driedOffT: number;
+  problems: { loadId: string; on: IsoDate; ticket: string | null; message: string }[];
+  loads: number;
+}
+export interface LotOffer {
+  buyer: string;
+  pass: boolean | null;
+  pricePerT: number;
+  amiss: string[];
+}
+export interface HarvestedField {
+  fieldId: string;
+  field: string;
+  farm: string;
+  season: number;
+  crop: string;
+  cropName: string;
+  loads: number;
+  massT: number;
+  areaHa: number;
+  /** at the product's standard moisture; as weighed where a load has no moisture */
+  tPerHa: number;
+  standardPct: number | null;
+  asWeighed: boolean;
+  targetTPerHa: number | null;
+  lastOn: IsoDate;
+  /** the field's history of that crop and season */
+  kept: { id: string; revision: number; yieldTPerHa: number | null; residueTaken: boolean | null } | null;
 }
 
 export interface WaterShares {

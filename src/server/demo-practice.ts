@@ -2,11 +2,13 @@
 
 import { readFile } from "node:fs/promises";
 import { z } from "zod";
+import { cropOfferRecord } from "@/core/records/crop-offer";
 import { farmRecord } from "@/core/records/farm";
 import { fertiliserRecord } from "@/core/records/fertiliser";
 import { fieldRecord } from "@/core/records/field";
 import { grownCropRecord } from "@/core/records/grown-crop";
 import { limeProductRecord } from "@/core/records/lime-product";
+import { loadRecord } from "@/core/records/load";
 import { logEntryRecord } from "@/core/records/log-entry";
 import { isoDate, name } from "@/core/records/parts";
 import { pricesRecord } from "@/core/records/prices";
@@ -14,6 +16,8 @@ import { protectionProductRecord } from "@/core/records/protection-product";
 import { scoutVisitRecord } from "@/core/records/scout-visit";
 import { seedLotRecord } from "@/core/records/seed-lot";
 import { soilTestRecord } from "@/core/records/soil-test";
+import { storeRecord } from "@/core/records/store";
+import { storeReadingRecord } from "@/core/records/store-reading";
 
 const demoPlan = z.strictObject({
   season: z.number().int(),
@@ -67,6 +71,13 @@ const demoPractice = z.strictObject({
   seedLots: z.array(seedLotRecord),
   /** made up, and called so by their names */
   protectionProducts: z.array(protectionProductRecord).default([]),
+  cropOffers: z.array(cropOfferRecord).default([]),
+  stores: z.array(storeRecord.extend({ farm: name })).default([]),
+  /** fields and stores by their names */
+  loads: z
+    .array(loadRecord.extend({ field: name.optional(), from: name.optional(), into: name.optional() }))
+    .default([]),
+  storeReadings: z.array(storeReadingRecord.extend({ store: name })).default([]),
 });
 /** As it is written, where defaults may be left out; and as it is loaded. */
 export type DemoPractice = z.input<typeof demoPractice>;

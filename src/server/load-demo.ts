@@ -12,6 +12,7 @@ import { logOperation } from "./log";
 import { insertPerson } from "./people";
 import { issuePlan, loadPlan } from "./plans";
 import { startPlan } from "./plantings";
+import { cropOfferTable } from "./records/crop-offers";
 import { insertFarm } from "./records/farms";
 import { insertFertiliser } from "./records/fertilisers";
 import { insertField } from "./records/fields";
@@ -20,6 +21,7 @@ import { insertLimeProduct } from "./records/lime-products";
 import { protectionProductTable } from "./records/protection-products";
 import { insertSeedLot } from "./records/seed-lots";
 import { insertSoilTest } from "./records/soil-tests";
+import { loadTable, storeReadingTable, storeTable } from "./records/stores";
 import { noteVisit } from "./scouting";
 import { signTreatment } from "./sign-treatments";
 
@@ -111,7 +113,10 @@ async function loadPractice(owner: Client, demo: Practice, password: string): Pr
   await owner.query("select set_config('app.user_id', $1, true)", [head.userId]);
   await loadCatalogueRows(owner, practiceId, demo);
   const farmIds = await loadFarms(owner, practiceId, demo, growerIds);
-  for (const field of demo.fields) await loadDemoField(owner, access, field, farmIds.get(field.farm) as string);
+  const fieldIds = new Map<string, string>();
+  for (const field of demo.fields)
+    fieldIds.set(field.name, await loadDemoField(owner, access, field, farmIds.get(field.farm) as string));
+  await loadDemoStores(owner, practiceId, demo, farmIds, fieldIds);
   return practiceId;
 }
 
@@ -119,6 +124,7 @@ async function loadCatalogueRows(client: Client, practiceId: string, demo: Pract
   for (const f of demo.fertilisers) await insertFertiliser(client, practiceId, f);
   for (const l of demo.limes) await insertLimeProduct(client, practiceId, l);
   for (const p of demo.protectionProducts) await protectionProductTable.insert(client, { practice_id: practiceId }, p);
+  for (const o of demo.cropOffers) await cropOfferTable.insert(client, { practice_id: practiceId }, o);
   for (const s of demo.seedLots) await insertSeedLot(client, practiceId, s);
 }
 
@@ -159,7 +165,7 @@ async function loadDemoField(
   access: Access,
   { farm: _, soilTests, history, plans, ...field }: Practice["fields"][number],
   farmId: string,
-): Promise<void> {
+): Promise<string> {
   const id = randomUUID();
   const { practiceId } = access;
   await insertField(client, practiceId, id, farmId, field);
@@ -192,6 +198,48 @@ async function loadDemoField(
       });
     for (const visit of plan.scouting) await noteVisit(client, access, { id: randomUUID(), planId, ...visit });
   }
+  return id;
+}
+
+async function loadDemoStores(
+  client: Client,
+  practiceId: string,
+  demo: Practice,
+  farmIds: Map<string, string>,
+  fieldIds: Map<string, string>,
+): Promise<void> {
+  const storeIds = new Map<string, string>();
+  /** The id behind a name; null where none is given, and an error where nothing is called so. */
+  const idOf = (ids: Map<string, string>, what: string, called: string | undefined) => {
+    if (called === undefined) return null;
+    const id = ids.get(called);
+    if (!id) throw new Error(`${what}: there is no "${called}"`);
+    return id;
+  };
+  for (const { farm, ...store } of demo.stores) {
+    const id = randomUUID();
+    storeIds.set(store.name, id);
+    const farm_id = idOf(farmIds, `stores.${store.name}.farm`, farm);
+    await storeTable.insert(client, { practice_id: practiceId, id, farm_id }, store);
+  }
+  for (const { field, from, into, ...load } of demo.loads)
+    await loadTable.insert(
+      client,
+      {
+        practice_id: practiceId,
+        id: randomUUID(),
+        field_id: idOf(fieldIds, "loads.field", field),
+        from_store_id: idOf(storeIds, "loads.from", from),
+        to_store_id: idOf(storeIds, "loads.into", into),
+      },
+      load,
+    );
+  for (const { store, ...reading } of demo.storeReadings)
+    await storeReadingTable.insert(
+      client,
+      { practice_id: practiceId, id: randomUUID(), store_id: idOf(storeIds, "storeReadings.store", store) },
+      reading,
+    );
 }
 
 /** Signs a treatment in the words that the plan has for it. */

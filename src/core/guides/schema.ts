@@ -9,7 +9,9 @@
 import { z } from "zod";
 import { NUTRIENT_IDS } from "../nutrients";
 import { SHEETS } from "../sheet-ids";
+import { QUALITY_MEASURE_IDS } from "./quality-measures";
 import { harvest } from "./schema-harvest";
+import { keep } from "./schema-keep";
 import { kind } from "./schema-kind";
 import { id, patch, ranged, sourced, task, trigger, work } from "./schema-parts";
 import { site, usual } from "./schema-site";
@@ -37,8 +39,7 @@ export const product = z.strictObject({
   quality: z.array(
     z.strictObject({
       endUse: z.string(),
-      what: z.string(),
-      unit: z.string(),
+      what: z.enum(QUALITY_MEASURE_IDS),
       atLeast: z.number().optional(),
       atMost: z.number().optional(),
       ifMissed: z.string(),
@@ -330,7 +331,7 @@ export const guideSchema = z.strictObject({
   schools: z.array(school),
   tasks: z.array(task),
   harvest,
-  keep: z.strictObject({ store: z.string() }),
+  keep,
   rotation: z.strictObject({
     gapYears: sourced,
     familyGapYears: sourced,

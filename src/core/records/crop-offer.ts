@@ -1,9 +1,20 @@
 import { z } from "zod";
+import { QUALITY_MEASURE_IDS, QUALITY_MEASURES } from "../guides/quality-measures";
 import { chosenFrom, type RecordKind } from "./describe";
 import { isoDate, minor, name, slug } from "./parts";
 
 export const OFFER_BASES = { contract: "Contract", offer: "Offer", sold: "Sold at" } as const;
 const BASES = Object.keys(OFFER_BASES) as [keyof typeof OFFER_BASES, ...(keyof typeof OFFER_BASES)[]];
+
+/** One limit of a contract: what a unit beyond it costs a tonne, and from where on nobody takes it. */
+const offerLimit = z.strictObject({
+  what: z.enum(QUALITY_MEASURE_IDS),
+  atLeast: z.number().min(0).max(100_000).nullable().default(null),
+  atMost: z.number().min(0).max(100_000).nullable().default(null),
+  deductionPerUnit: minor.nullable().default(null),
+  refuseBeyond: z.number().min(0).max(100_000).nullable().default(null),
+});
+export type OfferLimit = z.infer<typeof offerLimit>;
 
 /** What a crop fetches or fetched: a contract, an offer, or a sale. Priced in minor units a tonne. */
 export const cropOfferRecord = z.strictObject({
@@ -19,6 +30,7 @@ export const cropOfferRecord = z.strictObject({
   amountT: z.number().positive().max(10_000_000).nullable().default(null),
   deliverBy: isoDate.nullable().default(null),
   terms: z.string().trim().max(2000).default(""),
+  limits: z.array(offerLimit).max(20).default([]),
 });
 export type CropOffer = z.infer<typeof cropOfferRecord>;
 
@@ -56,9 +68,39 @@ export const cropOfferKind: RecordKind = {
     { key: "amountT", label: "Amount", input: "number", dimension: "count", unit: "t", empty: "null", listed: true },
     { key: "deliverBy", label: "Deliver by", input: "date", empty: "null", listed: true },
     { key: "terms", label: "Terms", input: "long", empty: "default", help: "moisture, quality, deductions, penalties" },
+    {
+      key: "limits",
+      label: "Limits of quality",
+      input: "lines",
+      empty: "default",
+      help: "what is measured, its bounds, what each unit beyond takes off a tonne, and where it is refused",
+      columns: [
+        {
+          key: "what",
+          label: "Measured",
+          input: "choice",
+          options: QUALITY_MEASURE_IDS.map((id) => ({
+            value: id,
+            label: `${QUALITY_MEASURES[id].label}, ${QUALITY_MEASURES[id].unit}`,
+          })),
+        },
+        { key: "atLeast", label: "At least", input: "number", dimension: "count", empty: "null" },
+        { key: "atMost", label: "At most", input: "number", dimension: "count", empty: "null" },
+        { key: "deductionPerUnit", label: "Off for each unit beyond", input: "money", per: "t", empty: "null" },
+        { key: "refuseBeyond", label: "Refused beyond", input: "number", dimension: "count", empty: "null" },
+      ],
+    },
   ],
-  check: (values) =>
-    values.basis === "contract" && values.amountT === null
+  check: ({ basis, amountT, limits }) => [
+    ...(basis === "contract" && amountT === null
       ? [{ key: "amountT", message: "a contract names an amount; an offer need not" }]
-      : [],
+      : []),
+    ...(Array.isArray(limits) ? (limits as OfferLimit[]) : []).flatMap(({ atLeast, atMost }, i) =>
+      atLeast === null && atMost === null
+        ? [{ key: `limits.${i}.atLeast`, message: "nothing given, allowed is at least, at most, or both" }]
+        : atLeast !== null && atMost !== null && atLeast > atMost
+          ? [{ key: `limits.${i}.atMost`, message: `${atMost} given, allowed is ${atLeast} or more` }]
+          : [],
+    ),
+  ],
 };

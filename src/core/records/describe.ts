@@ -75,6 +75,9 @@ export const KIND_IDS = [
   "variety-trials",
   "crop-offers",
   "protection-products",
+  "stores",
+  "loads",
+  "store-readings",
 ] as const;
 export type KindId = (typeof KIND_IDS)[number];
 

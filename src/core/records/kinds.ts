@@ -8,11 +8,14 @@ import { fieldKind } from "./field";
 import { growerKind } from "./grower";
 import { grownCropKind } from "./grown-crop";
 import { limeKind } from "./lime-product";
+import { loadKind } from "./load";
 import { protectionProductKind } from "./protection-product";
 import { seedLotKind } from "./seed-lot";
 import { soilSchemeKind } from "./soil-scheme";
 import { soilTestKind } from "./soil-test";
 import { stationKind } from "./station";
+import { storeKind } from "./store";
+import { storeReadingKind } from "./store-reading";
 import { varietyKind } from "./variety";
 import { varietyTrialKind } from "./variety-trial";
 
@@ -32,6 +35,9 @@ export const RECORD_KINDS: Record<KindId, RecordKind> = {
   "variety-trials": varietyTrialKind,
   "crop-offers": cropOfferKind,
   "protection-products": protectionProductKind,
+  stores: storeKind,
+  loads: loadKind,
+  "store-readings": storeReadingKind,
 };
 
 export const isKind = (id: string): id is KindId => Object.hasOwn(RECORD_KINDS, id);

@@ -86,6 +86,9 @@ export function SeasonScreen({
         >
           Threats
         </Link>
+        <Link href="/season/stores" className="touch inline-flex items-center text-action underline underline-offset-2">
+          Stores
+        </Link>
         <label className="flex items-baseline gap-2">
           <span className="text-soft">Show</span>
           <input

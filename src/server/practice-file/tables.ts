@@ -21,6 +21,10 @@ export const KEPT: Record<string, string> = {
   crop_offer: "contracts, offers and sales; prices in hundredths of the currency a tonne",
   protection_product:
     "crop protection products and the uses on their labels; prices in hundredths of the currency a litre or kilogram",
+  store: "stores of the farms",
+  produce_load:
+    "loads that were weighed: off fields, into and out of stores; prices in hundredths of the currency a tonne",
+  store_reading: "what was found at looks into stores",
   scout_visit: "what was counted of weeds, pests and diseases, place by place",
   scout_photo: "photos of what was looked at, as JPEG",
   treatment_sign_off: "who signed which treatment of a plan, word for word",

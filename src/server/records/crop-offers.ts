@@ -14,6 +14,7 @@ export const cropOfferTable = recordTable("crop_offer", cropOfferRecord, {
   amountT: "amount_t",
   deliverBy: "deliver_by",
   terms: "terms",
+  limits: "limits",
 });
 
 /** The newest price of each crop's product, by "guide.product". */

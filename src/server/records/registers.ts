@@ -16,6 +16,7 @@ import { seedLotTable } from "./seed-lots";
 import { soilSchemeTable } from "./soil-schemes";
 import { soilTestTable } from "./soil-tests";
 import { stationTable } from "./stations";
+import { loadTable, storeReadingTable, storeTable } from "./stores";
 import { varietyTable, varietyTrialTable } from "./varieties";
 
 export interface Register {
@@ -51,4 +52,11 @@ export const REGISTERS: Record<KindId, Register> = {
   "variety-trials": register("variety-trials", varietyTrialTable, "settings"),
   "crop-offers": register("crop-offers", cropOfferTable, "settings"),
   "protection-products": register("protection-products", protectionProductTable, "settings"),
+  stores: register("stores", storeTable, "plan", { farmId: "farm_id" }),
+  loads: register("loads", loadTable, "plan", {
+    fieldId: "field_id",
+    fromStoreId: "from_store_id",
+    toStoreId: "to_store_id",
+  }),
+  "store-readings": register("store-readings", storeReadingTable, "plan", { storeId: "store_id" }),
 };

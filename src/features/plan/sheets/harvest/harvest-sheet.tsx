@@ -1,6 +1,7 @@
 "use client";
 
 import { addDays, formatDay } from "@/core/dates";
+import { limitInWords } from "@/core/guides/quality-measures";
 import { DecidedChoice } from "../../decided-choice";
 import { DecidedNumber } from "../../decided-number";
 import { DecisionLine, SheetHead } from "../../decision-line";
@@ -39,14 +40,7 @@ export function HarvestSheet() {
               <ul>
                 {quality.map((q) => (
                   <li key={q.what}>
-                    {q.what}{" "}
-                    {[
-                      q.atLeast === undefined ? "" : `from ${q.atLeast}`,
-                      q.atMost === undefined ? "" : `to ${q.atMost}`,
-                    ]
-                      .filter(Boolean)
-                      .join(" ")}{" "}
-                    {q.unit}; else {q.ifMissed}
+                    {limitInWords(q)}; else {q.ifMissed}
                   </li>
                 ))}
               </ul>

@@ -1,0 +1,13 @@
+import type { Metadata } from "next";
+import { StoresScreen } from "@/features/stores/stores-screen";
+import { may, requirePage } from "@/server/access";
+import { inPractice } from "@/server/db";
+import { loadStores } from "@/server/stores";
+
+export const metadata: Metadata = { title: "Stores" };
+
+export default async function StoresPage() {
+  const access = await requirePage();
+  const sheet = await inPractice(access, (client) => loadStores(client, access));
+  return <StoresScreen sheet={sheet} editable={may(access.role, "plan")} />;
+}

@@ -1,0 +1,62 @@
+/** What a guide knows of keeping: how long, how warm, how moist, what it loses, what it must not stand beside. */
+
+import { z } from "zod";
+import { id, ranged, work } from "./schema-parts";
+
+/** Days for which a crop of some moisture keeps at some warmth; between them by the logarithm of the days. */
+const safeDays = z
+  .strictObject({
+    tempsC: z.array(z.number()).min(2),
+    rows: z.array(z.strictObject({ moisturePct: z.number(), days: z.array(z.number().positive()) })).min(2),
+    source: z.string(),
+  })
+  .refine((t) => t.rows.every((r) => r.days.length === t.tempsC.length), "as many days in a row as temperatures");
+export type SafeDays = z.infer<typeof safeDays>;
+
+/** A way to dry or cure: in the sun, in the shade, by unheated or heated air. */
+const way = z.strictObject({
+  id,
+  name: z.string(),
+  by: z.enum(["sun", "shade", "air", "heat"]),
+  /** how deep it lies [cm] */
+  layerCm: z.number().positive().optional(),
+  /** air, at most, by end use where uses differ [C]; above it germination, baking or skins suffer */
+  airToC: z.number().optional(),
+  airToCByUse: z.record(z.string(), z.number()).optional(),
+  /** points of moisture that a good day takes off */
+  pctPerDay: ranged.optional(),
+  /** days from start to end of a cure */
+  days: ranged.optional(),
+  humidityPct: z.strictObject({ from: z.number(), to: z.number() }).optional(),
+  /** hours of people for a tonne, spreading, turning, covering, lifting */
+  handHoursPerT: ranged.optional(),
+  /** it costs by the point of moisture, at the practice's price */
+  paidByPoint: z.boolean().optional(),
+  /** rain ends it: covered or taken in */
+  rainStopsIt: z.boolean().optional(),
+  work: work.optional(),
+  detail: z.string(),
+  why: z.string(),
+  source: z.string(),
+});
+export type KeepWay = z.infer<typeof way>;
+
+export const keep = z.strictObject({
+  store: z.string(),
+  tempC: z.strictObject({ from: z.number(), to: z.number(), source: z.string() }),
+  humidityPct: z.strictObject({ from: z.number(), to: z.number() }).optional(),
+  /** months that it keeps where it is kept so */
+  months: ranged,
+  /** mass lost in a month: water that leaves, breath, sprouts, rot [%] */
+  lossPctPerMonth: ranged,
+  /** mass of a cubic metre as it lies */
+  bulkKgPerM3: ranged,
+  safeDays: safeDays.optional(),
+  inspectEveryDays: z.number().int().min(1).max(120),
+  /** what is looked at */
+  inspect: z.string(),
+  /** crops that must not stand in the same room, and why */
+  apart: z.array(z.strictObject({ crop: z.string(), why: z.string() })),
+  /** ways to dry or cure, the first the usual one */
+  ways: z.array(way),
+});

@@ -1,0 +1,260 @@
+/** What is to be said of each store: how full, how long its lots keep, what heats, what must not stand together, when to look again. */
+
+import { addDays, daysBetween, formatDay, type IsoDate } from "../dates";
+import { QUALITY_MEASURES, type QualityMeasure } from "../guides/quality-measures";
+import type { Guide } from "../guides/schema";
+import { type GradeLimit, gradeLot } from "../harvest/grade-lot";
+import { safeStorageDays } from "./safe-storage";
+import type { StoredLot } from "./store-ledger";
+
+/** What of a guide stores go by. */
+export type KeptCrop = Pick<Guide, "id" | "name" | "keep"> & { safeMoisturePct: number | null };
+
+export interface StoreLook {
+  readOn: IsoDate;
+  temperatureC: number | null;
+  humidityPct: number | null;
+  moisturePct: number | null;
+  insectsPerKg: number | null;
+  sproutedPct: number | null;
+  rottenPct: number | null;
+}
+
+export interface LotState extends StoredLot {
+  name: string;
+  /** room that it takes [m3]; null where no guide knows its bulk */
+  roomM3: number | null;
+  /** keeps until; null where nothing is known of its moisture or warmth */
+  keepsUntil: IsoDate | null;
+  /** how that was found */
+  keepsWhy: string;
+}
+export type Weight = "stop" | "advise" | "hint";
+export interface StoreNote {
+  weight: Weight;
+  text: string;
+}
+export interface StoreState {
+  lots: LotState[];
+  filledM3: number;
+  filledPct: number;
+  lookDueOn: IsoDate | null;
+  notes: StoreNote[];
+}
+
+/** Warmth that is gained between two looks from which on a heap heats [C]; assumption. */
+const HEATS_BY_C = 3;
+/** A lot that keeps for less is to be dried, cooled or sold [days]; assumption. */
+const SOON_DAYS = 30;
+/** Days in a month, for what is known by months. */
+const MONTH = 30.4;
+
+/** The state of one store on a day. Example: see keep.test.ts. */
+export function storeState(
+  store: { capacityM3: number; air: string },
+  lots: readonly StoredLot[],
+  looks: readonly StoreLook[],
+  crops: ReadonlyMap<string, KeptCrop>,
+  cropNames: (id: string) => string,
+  today: IsoDate,
+): StoreState {
+  const sorted = [...looks].sort((a, b) => (a.readOn < b.readOn ? 1 : -1));
+  const [last, before] = sorted;
+  const states = lots.map((lot): LotState => {
+    const crop = crops.get(lot.crop);
+    return {
+      ...lot,
+      name: cropNames(lot.crop),
+      roomM3: crop ? (1000 * lot.massT) / crop.keep.bulkKgPerM3.typical : null,
+      ...keeps(lot, crop, looks),
+    };
+  });
+  const filledM3 = states.reduce((sum, l) => sum + (l.roomM3 ?? 0), 0);
+  const every = Math.min(...lots.map((l) => crops.get(l.crop)?.keep.inspectEveryDays ?? Number.POSITIVE_INFINITY));
+  const since = [last?.readOn, ...lots.map((l) => l.firstInOn)].filter((d): d is IsoDate => d !== undefined).sort();
+  const lookDueOn =
+    lots.length === 0 || !Number.isFinite(every) ? null : addDays(last?.readOn ?? (since[0] as IsoDate), every);
+  const notes: StoreNote[] = [];
+  const add = (weight: Weight, text: string) => notes.push({ weight, text });
+  if (filledM3 > store.capacityM3)
+    add("stop", `${round(filledM3)} m³ stand where ${round(store.capacityM3)} m³ go in: look at loads and room.`);
+  together(states, crops, add);
+  for (const lot of states) aboutLot(lot, crops.get(lot.crop), today, add);
+  if (last && lots.length > 0) aboutLook(last, before ?? null, lots, crops, cropNames, add);
+  if (lookDueOn !== null && lookDueOn < today)
+    add("advise", `A look is due since ${formatDay(lookDueOn)}: ${inspectWords(lots, crops)}.`);
+  return { lots: states, filledM3, filledPct: (100 * filledM3) / store.capacityM3, lookDueOn, notes };
+}
+
+/**
+ * How long a lot keeps. By the table of days: each day uses up its share of the life at the warmth of the last look before it (the guide's
+ * warmest before the first), and what is left goes on at the last one. Without a table, the guide's months.
+ */
+function keeps(lot: StoredLot, crop: KeptCrop | undefined, looks: readonly StoreLook[]) {
+  if (!crop) return { keepsUntil: null, keepsWhy: "no guide of this crop" };
+  const { keep } = crop;
+  if (!keep.safeDays) {
+    const months = keep.months.typical;
+    return {
+      keepsUntil: addDays(lot.firstInOn, Math.round(months * MONTH)),
+      keepsWhy: `${months} months, kept as the guide says`,
+    };
+  }
+  const known = looks.filter((l) => l.temperatureC !== null).sort((a, b) => (a.readOn < b.readOn ? -1 : 1));
+  const moisture = [...looks]
+    .sort((a, b) => (a.readOn < b.readOn ? 1 : -1))
+    .find((l) => l.moisturePct !== null)?.moisturePct;
+  const pct = moisture ?? lot.moisturePct;
+  if (pct === null) return { keepsUntil: null, keepsWhy: "its moisture was not measured" };
+  let warmth = keep.tempC.to;
+  let from = lot.lastInOn;
+  let left = 1;
+  for (const look of known) {
+    if (look.readOn > from) {
+      left -= daysBetween(from, look.readOn) / safeStorageDays(keep.safeDays, pct, warmth);
+      from = look.readOn;
+    }
+    warmth = look.temperatureC as number;
+  }
+  // over already: about as long ago as was used too much, at the warmth that it had
+  const days = Math.floor(left * safeStorageDays(keep.safeDays, pct, warmth) + 1e-6);
+  return {
+    keepsUntil: addDays(from, days),
+    keepsWhy: `at ${round(pct)} % and ${round(warmth)} °C, ${known.length > 0 ? "as last read" : "the guide's warmest"}${left < 1 ? `; ${Math.round(100 * (1 - left))} % of its time was used by ${formatDay(from, true)}` : ""}`,
+  };
+}
+
+function together(
+  states: LotState[],
+  crops: ReadonlyMap<string, KeptCrop>,
+  add: (weight: Weight, text: string) => void,
+): void {
+  const said = new Set<string>();
+  for (const lot of states)
+    for (const other of states) {
+      const apart = crops.get(lot.crop)?.keep.apart.find((a) => a.crop === other.crop);
+      const pair = [lot.crop, other.crop].sort().join("|");
+      if (!apart || said.has(pair)) continue;
+      said.add(pair);
+      add("advise", `${lot.name} and ${other.name.toLowerCase()} stand in one room: ${apart.why}.`);
+    }
+  const named = new Set(states.map((l) => `${l.crop} ${l.lot}`));
+  if (named.size > new Set(states.map((l) => l.crop)).size)
+    add("hint", "Several lots of one crop stand here: kept apart, a better one stays worth its price.");
+}
+
+function aboutLot(
+  lot: LotState,
+  crop: KeptCrop | undefined,
+  today: IsoDate,
+  add: (weight: Weight, text: string) => void,
+): void {
+  const own = `${round(lot.massT)} t of ${lot.name.toLowerCase()}${lot.lot ? ` (${lot.lot})` : ""}`;
+  if (lot.keepsUntil !== null) {
+    const left = daysBetween(today, lot.keepsUntil);
+    if (left < 0)
+      add("stop", `${own} kept until ${formatDay(lot.keepsUntil)} (${lot.keepsWhy}): look, dry, cool or sell.`);
+    else if (left < SOON_DAYS)
+      add("advise", `${own} keep until ${formatDay(lot.keepsUntil)} (${lot.keepsWhy}): dry, cool or sell before.`);
+  }
+  const safe = crop?.safeMoisturePct ?? null;
+  if (safe !== null && lot.moisturePct !== null && lot.moisturePct > safe)
+    add("advise", `${own} came in at ${round(lot.moisturePct)} % moisture on average, it keeps at ${safe} %.`);
+}
+
+function aboutLook(
+  last: StoreLook,
+  before: StoreLook | null,
+  lots: readonly StoredLot[],
+  crops: ReadonlyMap<string, KeptCrop>,
+  cropNames: (id: string) => string,
+  add: (weight: Weight, text: string) => void,
+): void {
+  const on = formatDay(last.readOn);
+  const { temperatureC: temp, humidityPct: humidity } = last;
+  const gained = temp !== null && before?.temperatureC != null ? temp - before.temperatureC : 0;
+  if (gained >= HEATS_BY_C)
+    add(
+      "stop",
+      `It heats: ${round(gained)} °C more on ${on} than on ${formatDay((before as StoreLook).readOn)}. Air, turn or empty it now; never into a bin alone.`,
+    );
+  for (const id of new Set(lots.map((l) => l.crop))) {
+    const keep = crops.get(id)?.keep;
+    if (!keep) continue;
+    const name = cropNames(id).toLowerCase();
+    if (temp !== null && (temp > keep.tempC.to || temp < keep.tempC.from))
+      add("advise", `${round(temp)} °C on ${on}: ${name} keeps at ${keep.tempC.from} to ${keep.tempC.to} °C.`);
+    const air = keep.humidityPct;
+    if (air && humidity !== null && (humidity > air.to || humidity < air.from))
+      add("advise", `${round(humidity)} % humidity on ${on}: ${name} keeps at ${air.from} to ${air.to} %.`);
+  }
+  if ((last.insectsPerKg ?? 0) > 0)
+    add("stop", `Live insects on ${on}: cool it under 10 °C, clean, or treat within a label; not sold as sound grain.`);
+  if ((last.sproutedPct ?? 0) > 0)
+    add("advise", `${round(last.sproutedPct as number)} % sprouted on ${on}: colder, or sold first.`);
+  if ((last.rottenPct ?? 0) > 0)
+    add("advise", `${round(last.rottenPct as number)} % rotten on ${on}: sort them out, air, and sell first.`);
+}
+
+const inspectWords = (lots: readonly StoredLot[], crops: ReadonlyMap<string, KeptCrop>) =>
+  [...new Set(lots.flatMap((l) => crops.get(l.crop)?.keep.inspect ?? []))].join("; ");
+
+const hundredths = (n: number) => Math.round(n * 100) / 100;
+const round = (n: number) => Math.round(n * 10) / 10;
+
+/** A buyer's limits and price for a crop's product. */
+export interface Outlet {
+  buyer: string;
+  pricePerT: number;
+  limits: {
+    what: QualityMeasure;
+    atLeast: number | null;
+    atMost: number | null;
+    deductionPerUnit: number | null;
+    refuseBeyond: number | null;
+  }[];
+}
+
+/** A stored lot against a buyer's limits: what it fetches a tonne, and what is amiss. Example: see keep.test.ts. */
+export function lotForOutlet(lot: Pick<StoredLot, "moisturePct" | "measured">, outlet: Outlet) {
+  const found = Object.entries({ ...lot.measured, ...(lot.moisturePct === null ? {} : { moisture: lot.moisturePct }) });
+  const measured = found.map(([what, value]) => ({ what, value: hundredths(value) }));
+  const limits = outlet.limits.map(
+    (l): GradeLimit => ({
+      what: l.what,
+      ...(l.atLeast === null ? {} : { atLeast: l.atLeast }),
+      ...(l.atMost === null ? {} : { atMost: l.atMost }),
+      ...(l.deductionPerUnit === null ? {} : { deductionPerUnit: l.deductionPerUnit }),
+      ...(l.refuseBeyond === null ? {} : { refuseBeyond: l.refuseBeyond }),
+    }),
+  );
+  const graded = gradeLot({ measured, limits, basePrice: outlet.pricePerT });
+  if (!graded.ok) return null;
+  const { pass, pricePerT, lines } = graded.value;
+  return {
+    buyer: outlet.buyer,
+    pass,
+    pricePerT,
+    amiss: lines
+      .filter((l) => l.ok !== true)
+      .map((l) => l.message.replace(/^\w+/, (what) => QUALITY_MEASURES[what as QualityMeasure]?.label ?? what)),
+  };
+}
+
+/**
+ * Shares of two lots that together meet a limit by mass: the least of the better one. Null where neither mixture nor lot meets it.
+ *
+ * Example: protein at least 13 from lots of 12.4 and 13.9: 0.6 / 1.5 = 40 % of the better.
+ */
+export function blendToMeet(
+  worse: number,
+  better: number,
+  limit: { atLeast?: number | undefined; atMost?: number | undefined },
+): { betterSharePct: number } | null {
+  const goal = limit.atLeast !== undefined && worse < limit.atLeast ? limit.atLeast : limit.atMost;
+  if (goal === undefined) return { betterSharePct: 0 };
+  const missing = limit.atLeast === goal ? goal - worse : worse - goal;
+  if (missing <= 0) return { betterSharePct: 0 };
+  const gain = limit.atLeast === goal ? better - worse : worse - better;
+  return gain < missing ? null : { betterSharePct: (100 * missing) / gain };
+}

@@ -1,0 +1,211 @@
+"use client";
+
+import Link from "next/link";
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import { formatDay } from "@/core/dates";
+import { LOAD_ENDS } from "@/core/records/load";
+import type { HarvestedField, StoresSheet } from "@/server/contracts";
+import { Button } from "@/ui/button";
+import { figures, TableHead } from "@/ui/table-head";
+import { newId } from "../shared/new-id";
+import { send } from "../shared/send";
+import { useUnits } from "../shared/units";
+import { StoreSection } from "./store-section";
+
+/** What stands in stores, what came off fields, what left and what it brought. */
+export function StoresScreen({ sheet, editable }: { sheet: StoresSheet; editable: boolean }) {
+  const { number, money, currency } = useUnits();
+  const seasons = [...new Set(sheet.gone.map((g) => g.season))].sort((a, b) => b - a);
+  return (
+    <div className="mx-auto max-w-[1280px] px-4 py-4">
+      <div className="flex flex-wrap items-baseline gap-x-5 gap-y-2">
+        <h1 className="text-2xl">Stores</h1>
+        <Link href="/season" className="touch inline-flex items-center text-action underline underline-offset-2">
+          Back to the season
+        </Link>
+        {editable && (
+          <span className="ml-auto flex flex-wrap gap-x-4 print:hidden">
+            {(
+              [
+                ["loads", "Write down a load"],
+                ["store-readings", "Write down a look"],
+                ["stores", "Add a store"],
+              ] as const
+            ).map(([kind, label]) => (
+              <Link
+                key={kind}
+                href={`/records/${kind}?add`}
+                className="touch inline-flex items-center text-action underline underline-offset-2"
+              >
+                {label}
+              </Link>
+            ))}
+          </span>
+        )}
+      </div>
+      {sheet.problems.length > 0 && (
+        <ul className="mt-2 grid gap-1">
+          {sheet.problems.map((p) => (
+            <li key={p.loadId} className="text-stop">
+              {p.ticket ? `Ticket ${p.ticket}` : "A load"} of {formatDay(p.on, true)}: {p.message}. Counted as what
+              stood there;{" "}
+              <Link href="/records/loads" className="underline underline-offset-2">
+                look at the loads
+              </Link>
+              .
+            </li>
+          ))}
+        </ul>
+      )}
+      {sheet.stores.length === 0 && (
+        <p className="mt-3">
+          No store is known yet. Add one, then write down each load that goes in: what stands there, how long it keeps
+          and what each field yielded follow from the loads.
+        </p>
+      )}
+      <div className="mt-3 grid items-start gap-4 lg:grid-cols-2">
+        {sheet.stores.map((store) => (
+          <StoreSection key={store.id} store={store} offers={sheet.offers.filter((o) => o.storeId === store.id)} />
+        ))}
+      </div>
+      {sheet.harvested.length > 0 && (
+        <section className="mt-5" aria-labelledby="harvested">
+          <h2 id="harvested" className="border-b border-line pb-1 text-lg">
+            Off the fields
+          </h2>
+          <div className="overflow-x-auto">
+            <table className="w-full border-collapse [&_td]:px-1.5">
+              <caption className="sr-only">What the loads say that each field yielded</caption>
+              <TableHead
+                className="[&>th]:px-1.5"
+                columns={["Field", "Crop", ...figures("Loads", "Weighed", "Yield", "Target"), "In the field's history"]}
+              />
+              <tbody>
+                {sheet.harvested.map((line) => (
+                  <HarvestedRow key={`${line.fieldId} ${line.season} ${line.crop}`} line={line} editable={editable} />
+                ))}
+              </tbody>
+            </table>
+          </div>
+        </section>
+      )}
+      {sheet.gone.length > 0 && (
+        <section className="mt-5" aria-labelledby="gone">
+          <h2 id="gone" className="border-b border-line pb-1 text-lg">
+            Left for good
+          </h2>
+          <div className="overflow-x-auto">
+            <table className="w-full max-w-[720px] border-collapse [&_td]:px-1.5">
+              <caption className="sr-only">What was sold, eaten, fed, kept as seed or lost</caption>
+              <TableHead
+                className="[&>th]:px-1.5"
+                columns={["Harvest", "Crop", "To", ...figures("Weight", `Brought, ${currency}`, `${currency}/t`)]}
+              />
+              <tbody>
+                {seasons.flatMap((season) =>
+                  sheet.gone
+                    .filter((g) => g.season === season)
+                    .map((g) => (
+                      <tr key={`${season} ${g.crop} ${g.end}`} className="border-t border-line">
+                        <td className="py-1 pl-0">{season}</td>
+                        <td>{g.crop}</td>
+                        <td>{LOAD_ENDS[g.end as keyof typeof LOAD_ENDS]}</td>
+                        <td className="text-right">{number(g.massT, 1)} t</td>
+                        <td className="text-right">{g.worth > 0 ? money(g.worth) : ""}</td>
+                        <td className="text-right">{g.worth > 0 ? money(g.worth / g.massT) : ""}</td>
+                      </tr>
+                    )),
+                )}
+              </tbody>
+            </table>
+          </div>
+          {sheet.driedOffT > 0.05 && (
+            <p className="text-[13px] text-soft">{number(sheet.driedOffT, 1)} t of water were dried off on the way.</p>
+          )}
+        </section>
+      )}
+      <p className="mt-4 text-[12px] text-soft">
+        {STORE_CAUTION} Room by the guide&apos;s bulk; days by its table, each day by the warmth of the last look before
+        it.
+      </p>
+    </div>
+  );
+}
+
+const STORE_CAUTION =
+  "Moving grain drowns people and silos hold gas: never in alone, unload stopped and locked; mouldy grain, nuts and green potatoes are poisonous.";
+
+function HarvestedRow({ line, editable }: { line: HarvestedField; editable: boolean }) {
+  const router = useRouter();
+  const { number, show } = useUnits();
+  const [problem, setProblem] = useState<string | null>(null);
+  const yieldTPerHa = Math.round(line.tPerHa * 1000) / 1000;
+  const same = line.kept?.yieldTPerHa != null && Math.abs(line.kept.yieldTPerHa - yieldTPerHa) < 0.005;
+  const keep = async () => {
+    const values = {
+      fieldId: line.fieldId,
+      season: line.season,
+      crop: line.crop,
+      yieldTPerHa,
+      harvestOn: line.lastOn,
+      harvested: true,
+      residueTaken: line.kept?.residueTaken ?? null,
+    };
+    const reply = line.kept
+      ? await send("PUT /api/records/{kind}/{id}", {
+          path: { kind: "grown-crops", id: line.kept.id },
+          body: { revision: line.kept.revision, values },
+        })
+      : await send("POST /api/records/{kind}", { path: { kind: "grown-crops" }, body: { id: newId(), values } });
+    setProblem(reply.ok ? null : reply.reason);
+    if (reply.ok) router.refresh();
+  };
+  return (
+    <tr className="border-t border-line">
+      <th scope="row" className="py-1 text-left font-normal">
+        {line.field} <span className="text-[12px] text-soft">{line.farm}</span>
+      </th>
+      <td>
+        {line.cropName}, {line.season}
+      </td>
+      <td className="text-right">{line.loads}</td>
+      <td className="text-right">{number(line.massT, 1)} t</td>
+      <td
+        className="text-right"
+        title={
+          line.standardPct === null
+            ? `${number(line.massT, 1)} t / ${number(line.areaHa, 2)} ha`
+            : line.asWeighed
+              ? "as weighed: not every load has a moisture"
+              : `at ${line.standardPct} % moisture, over ${number(line.areaHa, 2)} ha`
+        }
+      >
+        <b>{show(line.tPerHa, "yield", 2)}</b>
+        <span className="block text-[12px] text-soft">
+          {line.standardPct === null ? "fresh" : line.asWeighed ? "as weighed" : `at ${line.standardPct} %`}
+        </span>
+      </td>
+      <td className="text-right">{line.targetTPerHa === null ? "" : show(line.targetTPerHa, "yield", 1)}</td>
+      <td>
+        {same ? (
+          `as of ${formatDay(line.lastOn)}`
+        ) : (
+          <>
+            {line.kept?.yieldTPerHa != null ? `${show(line.kept.yieldTPerHa, "yield", 2)} ` : "none yet "}
+            {editable && (
+              <Button look="quiet" onClick={() => void keep()}>
+                Take this yield
+              </Button>
+            )}
+          </>
+        )}
+        {problem && (
+          <span role="alert" className="block text-stop">
+            {problem}
+          </span>
+        )}
+      </td>
+    </tr>
+  );
+}

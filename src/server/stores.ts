@@ -1,0 +1,179 @@
+/** Stores with what stands in them, run from the loads; yields of fields; what left and what it brought. */
+
+import { fieldYield, type LedgerLoad, runLedger } from "@/core/keep/store-ledger";
+import { type KeptCrop, lotForOutlet, type Outlet, type StoreLook, storeState } from "@/core/keep/store-state";
+import type { Access } from "./access";
+import type { HarvestedField, LotOffer, StoresSheet } from "./contracts";
+import { type Client, rows } from "./db";
+import { groupBy } from "./group-by";
+import { cropNames, guideOf } from "./guides";
+import { cropOfferTable } from "./records/crop-offers";
+import { loadTable, storeReadingTable, storeTable } from "./records/stores";
+
+export async function loadStores(client: Client, access: Access): Promise<StoresSheet> {
+  const scope = [access.practiceId];
+  const [stores, loads, looks, offers] = await Promise.all([
+    rows<Record<string, unknown> & { id: string; farm: string }>(
+      client,
+      `select s.id, f.name as farm, ${storeTable.select("s")} from store s join farm f on f.practice_id = s.practice_id and f.id = s.farm_id
+       where s.practice_id = $1 and s.retired_at is null order by f.name, s.name`,
+      scope,
+    ),
+    rows<Record<string, unknown> & Pick<LedgerLoad, "id" | "fieldId" | "fromStoreId" | "toStoreId">>(
+      client,
+      `select l.id, l.field_id as "fieldId", l.from_store_id as "fromStoreId", l.to_store_id as "toStoreId", ${loadTable.select("l")}
+       from produce_load l where l.practice_id = $1 and l.retired_at is null`,
+      scope,
+    ),
+    rows<Record<string, unknown> & { storeId: string }>(
+      client,
+      `select r.store_id as "storeId", ${storeReadingTable.select("r")} from store_reading r
+       where r.practice_id = $1 and r.retired_at is null order by r.read_on desc`,
+      scope,
+    ),
+    rows<Record<string, unknown>>(
+      client,
+      `select ${cropOfferTable.select("o")} from crop_offer o
+       where o.practice_id = $1 and o.retired_at is null and o.basis in ('contract', 'offer') order by o.said_on desc`,
+      scope,
+    ),
+  ]);
+  const read = loads.map((l) => ({ ids: l, load: loadTable.parse(l) }));
+  const ledger = runLedger(
+    read.map(
+      ({ ids, load }): LedgerLoad => ({
+        ...load,
+        id: ids.id,
+        fieldId: ids.fieldId,
+        fromStoreId: ids.fromStoreId,
+        toStoreId: ids.toStoreId,
+        on: load.movedOn,
+      }),
+    ),
+  );
+  const names = cropNames();
+  const nameOf = (crop: string) => sentence(names[crop] ?? crop);
+  const crops = keptCrops(read.map(({ load }) => load.crop));
+  const looksBy = groupBy(looks, (l) => l.storeId);
+  const sheets = stores.map((s) => {
+    const store = storeTable.parse(s);
+    const own = (looksBy.get(s.id) ?? []).map((l): StoreLook => storeReadingTable.parse(l));
+    const state = storeState(store, ledger.stored.get(s.id) ?? [], own, crops, nameOf, access.today);
+    const { name, kind, air, capacityM3 } = store;
+    return { ...state, id: s.id, farm: s.farm, name, kind, air, capacityM3, lastLookOn: own[0]?.readOn ?? null };
+  });
+  const outlets = offers.map((o) => cropOfferTable.parse(o));
+  const byId = new Map(read.map(({ ids, load }) => [ids.id, load]));
+  return {
+    stores: sheets,
+    offers: sheets.flatMap((s) =>
+      s.lots.map((lot) => ({
+        storeId: s.id,
+        crop: lot.crop,
+        season: lot.season,
+        lot: lot.lot,
+        offers: outlets
+          .filter((o) => o.guideId === lot.crop && o.season === lot.season)
+          .flatMap((o): LotOffer | [] => lotForOutlet(lot, o as Outlet) ?? [])
+          .sort((a, b) => b.pricePerT - a.pricePerT),
+      })),
+    ),
+    harvested: await harvestedFields(client, access, ledger.harvested, nameOf),
+    gone: ledger.gone.map((g) => ({ ...g, crop: nameOf(g.crop) })),
+    driedOffT: ledger.driedOffT,
+    problems: ledger.problems.map(({ loadId, message }) => ({
+      loadId,
+      message,
+      on: byId.get(loadId)?.movedOn ?? "",
+      ticket: byId.get(loadId)?.ticket ?? null,
+    })),
+    loads: read.length,
+  };
+}
+
+/** What the guides of these crops know of keeping them. */
+function keptCrops(ids: string[]): ReadonlyMap<string, KeptCrop> {
+  return new Map(
+    [...new Set(ids)].flatMap((id) => {
+      const guide = guideOf(id);
+      return guide
+        ? [[id, { id, name: guide.name, keep: guide.keep, safeMoisturePct: guide.harvest.moisturePct?.safe ?? null }]]
+        : [];
+    }),
+  );
+}
+
+async function harvestedFields(
+  client: Client,
+  access: Access,
+  lines: ReturnType<typeof runLedger>["harvested"],
+  nameOf: (crop: string) => string,
+): Promise<HarvestedField[]> {
+  if (lines.length === 0) return [];
+  const fields = await rows<{
+    id: string;
+    name: string;
+    farm: string;
+    areaHa: number;
+    plans: { season: number; crop: string; product: string | null; target: number | null; areaHa: number }[];
+    kept: {
+      season: number;
+      crop: string;
+      id: string;
+      revision: number;
+      yield: number | null;
+      residueTaken: boolean | null;
+    }[];
+  }>(
+    client,
+    `select f.id, f.name, fa.name as farm, f.area_ha::float8 as "areaHa",
+       coalesce((select jsonb_agg(jsonb_build_object('season', p.season, 'crop', p.guide_id, 'product', p.decisions->'crop'->>'productId',
+           'target', p.decisions->'targetTPerHa', 'areaHa', coalesce(g.area_ha, f.area_ha)))
+         from plan p left join planting g on g.practice_id = p.practice_id and g.id = p.planting_id
+         where p.practice_id = f.practice_id and p.field_id = f.id and p.chosen), '[]') as plans,
+       coalesce((select jsonb_agg(jsonb_build_object('season', h.season, 'crop', h.crop, 'id', h.id, 'revision', h.revision,
+           'yield', h.yield_t_per_ha, 'residueTaken', h.residue_taken))
+         from crop_history h where h.practice_id = f.practice_id and h.field_id = f.id and h.retired_at is null), '[]') as kept
+     from field f join farm fa on fa.practice_id = f.practice_id and fa.id = f.farm_id
+     where f.practice_id = $1 and f.id = any($2::uuid[])`,
+    [access.practiceId, lines.map((l) => l.fieldId)],
+  );
+  const byId = new Map(fields.map((f) => [f.id, f]));
+  return lines
+    .flatMap((line): HarvestedField[] => {
+      const field = byId.get(line.fieldId);
+      if (!field) return [];
+      const plans = field.plans.filter((p) => p.season === line.season && p.crop === line.crop);
+      const areaHa = plans.reduce((sum, p) => sum + p.areaHa, 0) || field.areaHa;
+      const guide = guideOf(line.crop);
+      const product = guide?.products.find((p) => p.id === plans[0]?.product) ?? guide?.products[0];
+      // what is sold by its fresh weight has no moisture that it is brought to
+      const standardPct = guide?.harvest.moisturePct && product ? product.moisturePct : null;
+      const own = fieldYield(standardPct === null ? { ...line, dryT: null } : line, areaHa, standardPct ?? 0);
+      const kept = field.kept.find((h) => h.season === line.season && h.crop === line.crop);
+      return [
+        {
+          fieldId: line.fieldId,
+          field: field.name,
+          farm: field.farm,
+          season: line.season,
+          crop: line.crop,
+          cropName: nameOf(line.crop),
+          loads: line.loads,
+          massT: line.massT,
+          areaHa,
+          tPerHa: own.tPerHa,
+          standardPct,
+          asWeighed: standardPct !== null && own.asWeighed,
+          targetTPerHa: plans[0]?.target ?? product?.targetTPerHa.typical ?? null,
+          lastOn: line.lastOn,
+          kept: kept
+            ? { id: kept.id, revision: kept.revision, yieldTPerHa: kept.yield, residueTaken: kept.residueTaken }
+            : null,
+        },
+      ];
+    })
+    .sort((a, b) => b.season - a.season || (a.lastOn < b.lastOn ? 1 : -1));
+}
+
+const sentence = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
