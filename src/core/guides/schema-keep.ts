@@ -1,7 +1,7 @@
 /** What a guide knows of keeping: how long, how warm, how moist, what it loses, what it must not stand beside. */
 
 import { z } from "zod";
-import { id, ranged, work } from "./schema-parts";
+import { id, ranged } from "./schema-parts";
 
 /** Days for which a crop of some moisture keeps at some warmth; between them by the logarithm of the days. */
 const safeDays = z
@@ -23,6 +23,8 @@ const way = z.strictObject({
   /** air, at most, by end use where uses differ [C]; above it germination, baking or skins suffer */
   airToC: z.number().optional(),
   airToCByUse: z.record(z.string(), z.number()).optional(),
+  /** moister than this it spoils before it is dry [%] */
+  fromPctAtMost: z.number().optional(),
   /** points of moisture that a good day takes off */
   pctPerDay: ranged.optional(),
   /** days from start to end of a cure */
@@ -34,7 +36,6 @@ const way = z.strictObject({
   paidByPoint: z.boolean().optional(),
   /** rain ends it: covered or taken in */
   rainStopsIt: z.boolean().optional(),
-  work: work.optional(),
   detail: z.string(),
   why: z.string(),
   source: z.string(),

@@ -49,6 +49,9 @@ export type FigureId =
   | "harvest.moisture"
   | "harvest.shift"
   | "keep.drying"
+  | "keep.asCut"
+  | "keep.water"
+  | "keep.room"
   | `money.${SheetId}`
   | "money.cost"
   | "money.output"

@@ -4,6 +4,7 @@ import type { SheetId } from "../sheet-ids";
 import { checkFeed } from "./feed/check";
 import { checkGround } from "./ground/check";
 import { checkHarvest } from "./harvest/check";
+import { checkKeep } from "./keep/check";
 import { checkMoney } from "./money/check";
 import { checkProtect } from "./protect/check";
 import { checkSeed } from "./seed/check";
@@ -19,5 +20,6 @@ export const SHEET_CHECKS: Partial<Record<SheetId, (check: Check) => void>> = {
   water: checkWater,
   protect: checkProtect,
   harvest: checkHarvest,
+  keep: checkKeep,
   money: checkMoney,
 };

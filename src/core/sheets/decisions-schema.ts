@@ -6,6 +6,7 @@ import { DECISIONS_VERSION, type Decisions } from "./decisions";
 import { feedDecisions } from "./feed/decisions";
 import { groundDecisions } from "./ground/decisions";
 import { harvestDecisions } from "./harvest/decisions";
+import { keepDecisions } from "./keep/decisions";
 import { moneyDecisions } from "./money/decisions";
 import { protectDecisions } from "./protect/decisions";
 import { seedDecisions } from "./seed/decisions";
@@ -22,6 +23,7 @@ export const decisionsSchema = z.strictObject({
   water: waterDecisions.optional(),
   protect: protectDecisions.optional(),
   harvest: harvestDecisions.optional(),
+  keep: keepDecisions.optional(),
   money: moneyDecisions.optional(),
 }) satisfies z.ZodType<Decisions>;
 

@@ -8,6 +8,7 @@ import type { CommonDecisions } from "../plan/common-decisions";
 import type { feedDecisions } from "./feed/decisions";
 import type { groundDecisions } from "./ground/decisions";
 import type { harvestDecisions } from "./harvest/decisions";
+import type { keepDecisions } from "./keep/decisions";
 import type { moneyDecisions } from "./money/decisions";
 import type { protectDecisions } from "./protect/decisions";
 import type { seedDecisions } from "./seed/decisions";
@@ -25,6 +26,7 @@ export interface Decisions extends CommonDecisions {
   water?: z.infer<typeof waterDecisions> | undefined;
   protect?: z.infer<typeof protectDecisions> | undefined;
   harvest?: z.infer<typeof harvestDecisions> | undefined;
+  keep?: z.infer<typeof keepDecisions> | undefined;
   money?: z.infer<typeof moneyDecisions> | undefined;
 }
 

@@ -13,6 +13,7 @@ import type { SheetId } from "../sheet-ids";
 import type { FeedPart } from "./feed/part";
 import type { GroundPart } from "./ground/part";
 import type { HarvestPart } from "./harvest/part";
+import type { KeepPart } from "./keep/part";
 import type { MoneyPart } from "./money/part";
 import type { ProtectPart } from "./protect/part";
 import type { SeedPart } from "./seed/part";
@@ -30,6 +31,7 @@ export interface PlanParts {
   water: WaterPart;
   protect: ProtectPart;
   harvest: HarvestPart;
+  keep: KeepPart;
   money: MoneyPart;
 }
 

@@ -130,6 +130,7 @@ describe("what falls back", () => {
       "water",
       "protect",
       "harvest",
+      "keep",
       "money",
       "targetTPerHa",
       "dates",

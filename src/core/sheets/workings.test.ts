@@ -51,7 +51,12 @@ const FORMULAS: Record<string, (v: number[]) => number> = {
   "K₂O to bring / content": (v) => at(v, 0) / (at(v, 1) / 100),
   "sum over the products of rate x content": sum,
   "sum over the products of rate x price": sum,
-  "target x points of moisture x price of a point": product,
+  "mass as cut x points of moisture x price of a point": product,
+  "target x (100 - its moisture) / (100 - moisture at cutting)": (v) =>
+    (at(v, 0) * (100 - at(v, 1))) / (100 - at(v, 2)),
+  "mass as cut - mass in store": (v) => at(v, 0) - at(v, 1),
+  "mass in store x area x 1000 / mass of a cubic metre": (v) => (at(v, 0) * at(v, 1) * 1000) / at(v, 2),
+  "(moisture of the guide - moisture entered) / points a day": (v) => Math.round((at(v, 0) - at(v, 1)) / at(v, 2)),
   "usual target x (1 + each change)": (v) => at(v, 0) * product(v.slice(1).map((pct) => 1 + pct / 100)),
   "plants / germination / field emergence": (v) => at(v, 0) / (at(v, 1) / 100) / (at(v, 2) / 100),
   "seeds per m² x thousand-grain weight / 100": (v) => (at(v, 0) * at(v, 1)) / 100,

@@ -31,9 +31,9 @@ describe("moisture at cutting", () => {
     expect(moist.harvest).toMatchObject({ cutPct: 19, pointsToDry: 5, shiftDays: -3 });
     expect(daysBetween(moist.harvestDate as string, usual.harvestDate as string)).toBe(3);
     expect(moist.operations.find((o) => o.role === "harvest")?.mark).toBe("cut at 19 %");
-    // 1.20 a point and tonne would be three points more of the target
+    // by the point, and by the tonne as it is cut
     const drying = (p: typeof moist) =>
-      (p.figures["keep.drying"]?.value ?? 0) / (p.targetTPerHa * p.harvest.pointsToDry);
+      (p.figures["keep.drying"]?.value ?? 0) / (p.keep.asCutTPerHa * p.harvest.pointsToDry);
     expect(drying(moist)).toBeCloseTo(drying(usual), 9);
     expect(moist.figures["harvest.shift"]?.value).toBe(-3);
   });

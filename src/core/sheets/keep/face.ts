@@ -4,7 +4,7 @@ import type { Face } from "../sheet";
 /** What pages need of this sheet without drafting it. */
 export const keepFace: Face = {
   id: "keep",
-  fallsBack: {},
+  fallsBack: { crop: ["keep"] },
   present: {
     result: (plan, words) => jobsInWords(plan, "keep", words),
   },

@@ -1,28 +1,44 @@
 import { computed } from "../../figure";
+import { handWork } from "../../money/field-work";
 import type { PlannedOperation } from "../../plan/operation";
 import type { Draft } from "../sheet";
 import { taskOperations } from "../task-operations";
+import { keepWay } from "./draft";
 
-/** The guide's tasks after the harvest; a dryer of one's own is paid by the point of moisture, the sun by hours. */
+/**
+ * The guide's tasks after the harvest. Drying and curing are done by the way of this plan: paid by the point of moisture where it takes a dryer,
+ * by hours of hands where these are known.
+ */
 export function keepOperations(draft: Draft): PlannedOperation[] {
-  const dried = draft.facts.field.handWork ? 0 : dryingCost(draft);
-  return taskOperations(draft, "keep").map((operation) =>
-    operation.role === "dry" && dried > 0
-      ? { ...operation, work: (inputs) => ({ ...operation.work!(inputs), extraCostPerHa: dried }) }
-      : operation,
-  );
+  const way = keepWay(draft);
+  const { chosen, storedTPerHa, asCutTPerHa } = draft.parts.keep;
+  const dried = way?.paidByPoint ? dryingCost(draft) : 0;
+  const hours = chosen && way?.handHoursPerT ? way.handHoursPerT.typical * asCutTPerHa : null;
+  return taskOperations(draft, "keep").map((operation) => {
+    if (operation.role !== "dry" && operation.role !== "cure") return operation;
+    const named = chosen && way ? { name: way.name, detail: way.detail, reason: way.why } : {};
+    return {
+      ...operation,
+      ...named,
+      work: (inputs) => ({
+        ...(hours === null ? operation.work!(inputs) : handWork(hours)),
+        ...(operation.role === "dry" && dried > 0 && storedTPerHa > 0 ? { extraCostPerHa: dried } : {}),
+      }),
+    };
+  });
 }
 
-/** Minor money units a hectare: the target's mass x the points that are dried off x the price of a point. */
-function dryingCost({ context, facts, parts, targetTPerHa }: Draft): number {
+/** Minor money units a hectare: the mass as it is cut x the points that are dried off x the price of a point. */
+function dryingCost({ context, facts, parts }: Draft): number {
   const { pointsToDry } = parts.harvest;
+  const { asCutTPerHa } = parts.keep;
   const { dryingPerTPoint, currency } = facts.prices;
-  const cost = targetTPerHa * pointsToDry * dryingPerTPoint;
+  const cost = asCutTPerHa * pointsToDry * dryingPerTPoint;
   if (pointsToDry > 0)
     context.show(
       "keep.drying",
-      computed("Drying", cost / 100, `${currency}/ha`, "target x points of moisture x price of a point", [
-        { label: "target", value: targetTPerHa, unit: "t/ha" },
+      computed("Drying", cost / 100, `${currency}/ha`, "mass as cut x points of moisture x price of a point", [
+        { label: "mass as cut", value: asCutTPerHa, unit: "t/ha" },
         { label: "points of moisture", value: pointsToDry },
         { label: "price of a point", value: dryingPerTPoint / 100, unit: `${currency}/t` },
       ]),

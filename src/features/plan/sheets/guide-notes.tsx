@@ -19,7 +19,3 @@ export function GuideNotes({ sheet }: { sheet: SheetId }) {
     </details>
   );
 }
-
-/** A sheet that is dated by days and stage and computes nothing from this field yet says so. */
-export const LATER =
-  "dated by days and stage from the crop guide, to be refined; nothing here is computed from this field yet";

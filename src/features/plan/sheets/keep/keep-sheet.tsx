@@ -1,23 +1,61 @@
 "use client";
 
+import Link from "next/link";
 import { SheetHead } from "../../decision-line";
 import { usePlanModel } from "../../plan-context";
 import { FigureValue } from "../../working";
-import { LATER } from "../guide-notes";
+import { GuideNotes } from "../guide-notes";
+import { KeepOrSell } from "./keep-or-sell";
+import { KeepWays, SafeDays } from "./keep-ways";
 
-/** Sheet 8 for now: how it is stored, and operations by days from the harvest. */
+/** Sheet 8: dry or cure, how much goes into store, how long it keeps, and when it is sold. */
 export function KeepSheet() {
   const { plan } = usePlanModel();
   if (!plan) return null;
+  const { keep } = plan.crop.guide;
+  const { tempC, humidityPct } = keep;
   return (
     <div>
-      <SheetHead title="Keep" about={LATER} />
-      <p className="py-1">{plan.crop.guide.keep.store}.</p>
-      {plan.figures["keep.drying"] && (
-        <p className="py-1">
-          Drying costs <FigureValue id="keep.drying" decimals={0} />.
+      <SheetHead title="Keep" about="dry or cure, store, look, sell" />
+      <p className="py-1">
+        {plan.figures["keep.asCut"] ? (
+          <>
+            <FigureValue id="keep.asCut" decimals={2} /> come off as cut; <FigureValue id="keep.water" decimals={2} />{" "}
+            of water go
+            {plan.figures["keep.drying"] && (
+              <>
+                {" "}
+                for <FigureValue id="keep.drying" decimals={0} />
+              </>
+            )}
+            ;{" "}
+          </>
+        ) : null}
+        the field needs <FigureValue id="keep.room" decimals={0} /> of store.{" "}
+        <Link href="/season/stores" className="text-action underline underline-offset-2">
+          Stores
+        </Link>
+      </p>
+      <KeepWays />
+      <h3 className="mt-2 border-b border-line pb-1 text-base">In store</h3>
+      <p className="py-1">
+        {keep.store}. {tempC.from} to {tempC.to} °C
+        {humidityPct && `, ${humidityPct.from} to ${humidityPct.to} % humidity`}; keeps {keep.months.low} to{" "}
+        {keep.months.high} months, {keep.months.typical} as a rule.
+      </p>
+      <SafeDays />
+      <p className="py-1">
+        Every {keep.inspectEveryDays} days: {keep.inspect}.
+      </p>
+      {keep.apart.length > 0 && (
+        <p className="text-[13px]">
+          Not in one room with{" "}
+          {keep.apart.map((a) => `${a.crop.replace(/([A-Z])/g, " $1").toLowerCase()} (${a.why})`).join("; ")}.
         </p>
       )}
+      <h3 className="mt-2 border-b border-line pb-1 text-base">Sell now or store</h3>
+      <KeepOrSell />
+      <GuideNotes sheet="keep" />
     </div>
   );
 }

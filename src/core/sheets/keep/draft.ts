@@ -1,0 +1,74 @@
+import { computed } from "../../figure";
+import type { KeepWay } from "../../guides/schema-keep";
+import type { Draft } from "../sheet";
+
+/** The way to dry or cure, and the masses that a hectare's harvest goes through: dry matter stays, water goes. */
+export function draftKeep(draft: Draft): void {
+  const { context, decisions, facts, parts, targetTPerHa } = draft;
+  const { guide, product } = context.crop;
+  const { keep } = guide;
+  const way = keepWay(draft);
+  const { cutPct, endUse } = parts.harvest;
+  const safePct = guide.harvest.moisturePct?.safe ?? null;
+  const dried = cutPct !== null && safePct !== null;
+  const dryT = targetTPerHa * (1 - product.moisturePct / 100);
+  const asCut = dried ? dryT / (1 - cutPct / 100) : targetTPerHa;
+  const storedPct = dried ? Math.min(cutPct, safePct) : null;
+  const stored = storedPct === null ? targetTPerHa : dryT / (1 - storedPct / 100);
+  const roomM3 = (1000 * stored * facts.field.areaHa) / keep.bulkKgPerM3.typical;
+  parts.keep = {
+    wayId: way?.id ?? null,
+    wayName: way?.name ?? "",
+    chosen: way !== null && decisions.keep?.wayId === way.id,
+    asCutTPerHa: asCut,
+    waterTPerHa: asCut - stored,
+    storedTPerHa: stored,
+    roomM3,
+    airToC: way?.airToCByUse?.[endUse] ?? way?.airToC ?? null,
+  };
+  if (dried && storedPct !== null) {
+    context.show(
+      "keep.asCut",
+      computed("Mass as cut", asCut, "t/ha", "target x (100 - its moisture) / (100 - moisture at cutting)", [
+        { label: "target", value: targetTPerHa, unit: "t/ha" },
+        { label: "its moisture", value: product.moisturePct, unit: "%" },
+        { label: "moisture at cutting", value: cutPct, unit: "%" },
+      ]),
+    );
+    context.show(
+      "keep.water",
+      computed("Water to take off", asCut - stored, "t/ha", "mass as cut - mass in store", [
+        { label: "mass as cut", value: asCut, unit: "t/ha" },
+        { label: "mass in store", value: stored, unit: `t/ha at ${storedPct} %` },
+      ]),
+    );
+  }
+  context.show(
+    "keep.room",
+    computed(
+      "Room in store",
+      roomM3,
+      "m³",
+      "mass in store x area x 1000 / mass of a cubic metre",
+      [
+        { label: "mass in store", value: stored, unit: "t/ha" },
+        { label: "area", value: facts.field.areaHa, unit: "ha" },
+        {
+          label: "mass of a cubic metre",
+          value: keep.bulkKgPerM3.typical,
+          unit: "kg/m³",
+          basis: { kind: "source", text: context.source(keep.bulkKgPerM3.source) },
+        },
+      ],
+      "For the whole field at its target; with room to walk and for air besides.",
+    ),
+  );
+}
+
+/** The one that was chosen; else where the farm works by hand the first that needs no machine; else the guide's first. */
+export function keepWay({ context, decisions, facts }: Pick<Draft, "context" | "decisions" | "facts">): KeepWay | null {
+  const { ways } = context.crop.guide.keep;
+  const chosen = ways.find((w) => w.id === decisions.keep?.wayId);
+  const byHand = facts.field.handWork ? ways.find((w) => w.by === "sun" || w.by === "shade") : undefined;
+  return chosen ?? byHand ?? ways[0] ?? null;
+}

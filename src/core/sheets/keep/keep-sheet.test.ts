@@ -1,0 +1,163 @@
+/** Drying, curing and selling on a plan; drying over seasons and months of keeping by hand. */
+
+import { describe, expect, it } from "vitest";
+import { testGuide } from "../../../../tests/support/guides";
+import { toDay } from "../../dates";
+import { dryingSeasons } from "../../keep/drying-seasons";
+import { keepOrSell } from "../../keep/keep-or-sell";
+import { EXAMPLE_FACTS } from "../../plan/example-facts";
+import type { PlanFacts } from "../../plan/facts";
+import { unwrap } from "../../result";
+import { emptyWeather } from "../../weather/generator";
+import { checkPlan } from "../check-plan";
+import { applyChanges, type Change, change, freshDecisions } from "../decisions";
+import { draftPlan } from "../draft-plan";
+import { keepWays, safeDaysTable } from "./ways";
+
+const looked = (guideId: string, facts: Partial<PlanFacts> = {}, ...changes: Change[]) => {
+  const all = { ...EXAMPLE_FACTS, ...facts };
+  const decisions = applyChanges(freshDecisions(guideId), changes);
+  const plan = unwrap(draftPlan(all, decisions, 2027, testGuide(guideId)));
+  return { plan, facts: all, findings: checkPlan(plan, all, decisions).filter((f) => f.id.startsWith("keep.")) };
+};
+const field = (over: Partial<PlanFacts["field"]>) => ({ field: { ...EXAMPLE_FACTS.field, ...over } });
+
+describe("masses", () => {
+  it("keep the dry matter of the target from field to store", () => {
+    const { plan } = looked("wheat", {}, change("targetTPerHa", 8.5), change("harvest/cutPct", 19));
+    // 8.5 at 15 %: 7.225 t dry; / 0.81 = 8.920 as cut; / 0.86 = 8.401 stored; 0.519 of water
+    expect(plan.keep.asCutTPerHa).toBeCloseTo(8.92, 3);
+    expect(plan.keep.storedTPerHa).toBeCloseTo(8.401, 3);
+    expect(plan.keep.waterTPerHa).toBeCloseTo(0.519, 3);
+    // 8.401 x 14.2 ha / 0.76 t/m3
+    expect(plan.keep.roomM3).toBeCloseTo(156.97, 1);
+    // 8.920 x 5 points x 1.80
+    expect(plan.figures["keep.drying"]?.value).toBeCloseTo(8.92 * 5 * (EXAMPLE_FACTS.prices.dryingPerTPoint / 100), 2);
+  });
+  it("of what is cut drier than safe stay as they are", () => {
+    const { plan } = looked("wheat", {}, change("harvest/cutPct", 13));
+    expect(plan.keep.waterTPerHa).toBeCloseTo(0, 9);
+    expect(plan.figures["keep.drying"]).toBeUndefined();
+  });
+  it("of crops that are not dried are the target's", () => {
+    const { plan } = looked("potato", {}, change("targetTPerHa", 40));
+    expect(plan.keep).toMatchObject({ asCutTPerHa: 40, storedTPerHa: 40, waterTPerHa: 0 });
+    expect(plan.figures["keep.water"]).toBeUndefined();
+  });
+});
+
+describe("the way to dry", () => {
+  it("is the guide's first, or one without machines where the farm works by hand", () => {
+    expect(looked("wheat").plan.keep).toMatchObject({ wayId: "heated", chosen: false });
+    expect(looked("wheat", field({ handWork: true })).plan.keep.wayId).toBe("sun");
+    expect(looked("rice", field({ handWork: true })).plan.keep.wayId).toBe("sun");
+    expect(looked("garlic").plan.keep.wayId).toBe("shade");
+  });
+  it("that is chosen changes the work, its name and its cost", () => {
+    const sun = looked("wheat", {}, change("keep/wayId", "sun")).plan;
+    const dry = sun.operations.find((o) => o.role === "dry");
+    expect(dry?.name).toBe("Dried in the sun");
+    // 8 h a tonne as cut
+    expect(dry?.hoursPerHa).toBeCloseTo(8 * sun.keep.asCutTPerHa, 6);
+    expect(sun.figures["keep.drying"]).toBeUndefined();
+    const heated = looked("wheat", {}, change("keep/wayId", "heated")).plan;
+    expect(heated.operations.find((o) => o.role === "dry")?.costPerHa).toBeCloseTo(
+      (heated.figures["keep.drying"]?.value ?? 0) * 100,
+      4,
+    );
+    expect(heated.operations.find((o) => o.role === "dry")?.name).toBe("Dried by heated air");
+  });
+  it("warms the air by the use: seed and malt stay alive", () => {
+    expect(looked("barley", {}, change("harvest/endUse", "malting")).plan.keep.airToC).toBe(45);
+    expect(looked("barley", {}, change("harvest/endUse", "feed")).plan.keep.airToC).toBe(65);
+    expect(looked("wheat").plan.keep.airToC).toBe(60);
+  });
+  it("that is too slow for moist grain is doubted, and what would do is offered", () => {
+    const moist = [change("keep/wayId", "ambient"), change("harvest/cutPct", 22)];
+    const { findings } = looked("wheat", {}, ...moist);
+    expect(findings).toMatchObject([{ id: "keep.moist", severity: "advise" }]);
+    expect(findings[0]?.repairs.map((r) => r.label)).toEqual([
+      "Dried by heated air",
+      "Dried in the sun",
+      "Cut at 20 %",
+    ]);
+    for (const repair of findings[0]?.repairs ?? [])
+      expect(looked("wheat", {}, ...moist, ...repair.changes).findings).toEqual([]);
+  });
+  it("stands beside the others with days, failures, floor and cost", () => {
+    const { plan, facts } = looked("rice", field({ handWork: true }));
+    const ways = keepWays(plan, facts);
+    const sun = ways.find((w) => w.id === "sun");
+    expect(sun?.chosen).toBe(true);
+    // as cut / 580 kg/m3 / 4 cm
+    expect(sun?.floorM2).toBeCloseTo((plan.keep.asCutTPerHa * 14.2 * 1000) / 580 / 0.04, 6);
+    expect(sun?.handHoursPerHa).toBeCloseTo(10 * plan.keep.asCutTPerHa, 6);
+    expect(sun?.drying?.days).toBeGreaterThanOrEqual(2);
+    expect(keepWays(looked("garlic").plan, facts).find((w) => w.id === "shade")).toMatchObject({
+      cureDays: 24,
+      drying: null,
+    });
+  });
+});
+
+describe("drying in the sun", () => {
+  const from = toDay("2027-10-20");
+  const weather = (rain: Record<number, number>, sun = 18) => {
+    const made = emptyWeather(from, 40, 1);
+    made.tminC.fill(20);
+    made.tmaxC.fill(30);
+    made.solarMj.fill(sun);
+    for (const [day, mm] of Object.entries(rain)) made.rainMm[Number(day)] = mm;
+    return made;
+  };
+  const safeDays = testGuide("rice").keep.safeDays ?? null;
+  const ask = { from, startPct: 22, toPct: 14, pctPerDay: 4, bySun: true, rainStopsIt: true, safeDays: null };
+  it("gains by the sun and stands still in rain", () => {
+    expect(dryingSeasons(ask, weather({}))).toMatchObject({ days: 2, failShare: 0, rainDays: 0 });
+    expect(dryingSeasons(ask, weather({ 1: 5 }))).toMatchObject({ days: 3, rainDays: 1 });
+    // half the sun, half the points
+    expect(dryingSeasons(ask, weather({}, 9)).days).toBe(4);
+    expect(dryingSeasons({ ...ask, rainStopsIt: false, bySun: false }, weather({ 0: 9, 1: 9 })).days).toBe(2);
+  });
+  it("fails where the grain spoils before it is dry", () => {
+    // paddy of 22 % at 25 C keeps some four days: a week of rain is too long
+    const wet = weather({ 0: 9, 1: 9, 2: 9, 3: 9, 4: 9, 5: 9, 6: 9 });
+    expect(dryingSeasons({ ...ask, safeDays }, wet)).toMatchObject({ days: 9, failShare: 1 });
+    expect(dryingSeasons({ ...ask, safeDays }, weather({}))).toMatchObject({ failShare: 0 });
+    // and where it never gets dry
+    expect(dryingSeasons({ ...ask, pctPerDay: 0.01 }, weather({})).failShare).toBe(1);
+  });
+});
+
+describe("sell now or store", () => {
+  const ask = { pricePerT: 20_000, lossPctPerMonth: 1, costPerTMonth: 200, interestPctPerYear: 6, months: 6 };
+  it("asks for the price that pays loss, store and interest", () => {
+    const { months, bestMonth } = unwrap(keepOrSell({ ...ask, pricesByMonth: { "5": 23_000 } }));
+    // (20,000 x 1.025 + 1,000) / 0.99^5 = 21,500 / 0.95099 = 22,608
+    expect(months[4]).toMatchObject({
+      month: 5,
+      keptPct: expect.closeTo(95.099, 3),
+      neededPricePerT: expect.closeTo(22_608, 0),
+    });
+    // 23,000 x 0.95099 - 21,500
+    expect(months[4]?.gainPerT).toBeCloseTo(372.8, 1);
+    expect(bestMonth).toBe(5);
+    expect(months[0]).toMatchObject({ pricePerT: null, gainPerT: null });
+  });
+  it("says sell now where no price pays, and refuses what is none by name", () => {
+    expect(unwrap(keepOrSell({ ...ask, pricesByMonth: { "2": 20_100 } })).bestMonth).toBe(0);
+    const failed = keepOrSell({ ...ask, lossPctPerMonth: 80, months: 0, pricesByMonth: { "3": -1 } });
+    expect(failed.ok ? [] : failed.errors.map((e) => e.field)).toEqual([
+      "lossPctPerMonth",
+      "months",
+      "pricesByMonth.3",
+    ]);
+  });
+});
+
+it("the small table of days has the moisture at cutting in it", () => {
+  const table = safeDaysTable(looked("wheat", {}, change("harvest/cutPct", 18)).plan);
+  expect(table?.rows.map((r) => r.moisturePct)).toEqual([14, 16, 18]);
+  expect(table?.rows[2]?.days[2]).toBeCloseTo(42, 6);
+  expect(safeDaysTable(looked("potato").plan)).toBeNull();
+});
