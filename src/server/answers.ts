@@ -140,6 +140,40 @@ export interface ThreatCalendar {
   groups: ThreatGroup[];
 }
 
+/** Fields of a season that are still to be cut or lifted, by farm and machine. Money in minor units. */
+export interface HarvestQueueSheet {
+  season: number | null;
+  seasons: number[];
+  groups: HarvestGroup[];
+  /** plans that the worker drafts again just now */
+  waiting: number;
+}
+export interface HarvestGroup {
+  id: string;
+  farm: string;
+  machine: string;
+  /** what one machine, or the gang, does in an hour and a day; the usual figures */
+  haPerHour: number;
+  hoursADay: number;
+  machines: number;
+  /** share of the days in these weeks without rain from 2 mm on, over the simulated seasons; null without a station */
+  dryShare: number | null;
+  fields: {
+    planId: string;
+    operationId: string;
+    field: string;
+    crop: string;
+    areaHa: number;
+    readyOn: IsoDate;
+    earliest: IsoDate | null;
+    latest: IsoDate | null;
+    /** of a hectare that stands a day longer: minor units, or kilograms where there is no price */
+    lossPerHaPerDay: number;
+    lossPctPerDay: number;
+    priced: boolean;
+  }[];
+}
+
 /** Stores of a practice with what stands in them, what came off fields, what left. Money in minor units. */
 export interface StoresSheet {
   stores: (StoreState & {

@@ -59,6 +59,18 @@ export function harvestQueue(input: { fields: QueueField[]; haPerDay: number }):
   return ok({ ...queued(best, pace), exact });
 }
 
+/**
+ * The same for an order that somebody chose: days and losses of fields cut as they are listed, one after another and none before it is ready.
+ *
+ * Example: two fields of 10 ha ready on day 0 at 10 ha a day lose 10 x (0.5 + 1.5) times what a hectare loses a day.
+ */
+export function queueInOrder(input: { fields: QueueField[]; haPerDay: number }): {
+  order: QueuedField[];
+  loss: number;
+} {
+  return queued(input.fields, input.haPerDay);
+}
+
 /** Days and losses of fields in an order. */
 function queued(order: readonly QueueField[], pace: number): { order: QueuedField[]; loss: number } {
   let free = Number.NEGATIVE_INFINITY;

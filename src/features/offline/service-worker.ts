@@ -5,7 +5,7 @@
  * Bundled to public/service-worker.js by scripts/build-app.mjs.
  */
 
-import { CacheFirst, ExpirationPlugin, NetworkFirst, Serwist } from "serwist";
+import { CacheFirst, ExpirationPlugin, NetworkFirst, Serwist, type SerwistPlugin } from "serwist";
 import { FORGET, KEEP, type Message, STATIC_CACHE, VIEWS_CACHE } from "./messages";
 
 declare const self: {
@@ -26,6 +26,15 @@ const views = new NetworkFirst({
   plugins: [new ExpirationPlugin({ maxEntries: 40, maxAgeSeconds: KEPT_DAYS * DAY_S })],
 });
 
+/**
+ * A web worker learns from its address, behind the #, which one it is, and takes the address of the answer that it is started with. A kept
+ * answer has that of the first worker that was ever started; a copy has none, and so the worker keeps its own.
+ */
+const ownAddress: SerwistPlugin = {
+  handlerWillRespond: async ({ request, response }) =>
+    request.destination === "worker" ? new Response(response.body, response) : response,
+};
+
 const serwist = new Serwist({
   skipWaiting: true,
   clientsClaim: true,
@@ -35,7 +44,7 @@ const serwist = new Serwist({
       matcher: ({ url, sameOrigin }) => sameOrigin && url.pathname.startsWith("/_next/static/"),
       handler: new CacheFirst({
         cacheName: STATIC_CACHE,
-        plugins: [new ExpirationPlugin({ maxEntries: 400, maxAgeSeconds: 30 * DAY_S })],
+        plugins: [new ExpirationPlugin({ maxEntries: 400, maxAgeSeconds: 30 * DAY_S }), ownAddress],
       }),
     },
     {

@@ -86,6 +86,12 @@ export function SeasonScreen({
         >
           Threats
         </Link>
+        <Link
+          href={`/season/harvest?season=${sheet.season}`}
+          className="touch inline-flex items-center text-action underline underline-offset-2"
+        >
+          Harvest
+        </Link>
         <Link href="/season/stores" className="touch inline-flex items-center text-action underline underline-offset-2">
           Stores
         </Link>

@@ -21,7 +21,7 @@ export function StoreSection({
   const kind = STORE_KINDS[store.kind as keyof typeof STORE_KINDS];
   const air = STORE_AIR[store.air as keyof typeof STORE_AIR].toLowerCase();
   return (
-    <section className="border border-line bg-sheet p-3" aria-label={store.name}>
+    <section className="min-w-0 border border-line bg-sheet p-3" aria-label={store.name}>
       <div className="flex flex-wrap items-baseline gap-x-3">
         <h2 className="text-lg">{store.name}</h2>
         <span className="text-[13px] text-soft">

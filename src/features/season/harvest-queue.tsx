@@ -1,0 +1,273 @@
+"use client";
+
+import {
+  DndContext,
+  type DragEndEvent,
+  PointerSensor,
+  useDraggable,
+  useDroppable,
+  useSensor,
+  useSensors,
+} from "@dnd-kit/core";
+import { ArrowDown, ArrowUp, GripVertical } from "lucide-react";
+import Link from "next/link";
+import { useRouter } from "next/navigation";
+import { useMemo, useState } from "react";
+import { formatDay, isoDate, toDay } from "@/core/dates";
+import { type QueuedField, type QueueField, queueInOrder } from "@/core/harvest/harvest-queue";
+import type { HarvestGroup } from "@/server/contracts";
+import { Button } from "@/ui/button";
+import { figures, TableHead } from "@/ui/table-head";
+import { WrittenValue } from "@/ui/written-value";
+import type { QueueAnswer, QueueAsked } from "@/workers/harvest-queue.worker";
+import { send } from "../shared/send";
+import { useUnits } from "../shared/units";
+import { useWorker } from "../shared/use-worker";
+
+const make = () => new Worker(new URL("../../workers/harvest-queue.worker.ts", import.meta.url));
+type Line = HarvestGroup["fields"][number];
+
+/** One machine's fields in the order that loses least, or as somebody drags them, with what that costs. */
+export function HarvestQueue({ group, editable }: { group: HarvestGroup; editable: boolean }) {
+  const { number, money, currency, read } = useUnits();
+  const router = useRouter();
+  const [hours, setHours] = useState(group.hoursADay);
+  const [rate, setRate] = useState(group.haPerHour);
+  const [own, setOwn] = useState<string[] | null>(null);
+  const [said, setSaid] = useState<string | null>(null);
+  const [busy, setBusy] = useState(false);
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 4 } }));
+  const haPerDay = rate * hours * group.machines * (group.dryShare ?? 1);
+  const asked = useMemo((): QueueAsked => {
+    const fields = group.fields.map(
+      (f): QueueField => ({
+        id: f.planId,
+        areaHa: f.areaHa,
+        readyDay: toDay(f.readyOn),
+        lossPerHaPerDay: f.lossPerHaPerDay,
+      }),
+    );
+    return { fields, haPerDay };
+  }, [group, haPerDay]);
+  const best = useWorker<QueueAsked, QueueAnswer>(make, asked, 100);
+  const byId = new Map(asked.fields.map((f) => [f.id, f]));
+  const lineOf = new Map(group.fields.map((f) => [f.planId, f]));
+  const ids = own ?? best.answer?.ids ?? group.fields.map((f) => f.planId);
+  const shown = queueInOrder({ fields: ids.flatMap((id) => byId.get(id) ?? []), haPerDay });
+  const priced = group.fields.every((f) => f.priced);
+  const amount = (n: number) => (priced ? `${money(n)} ${currency}` : `${number(n / 1000, 1)} t`);
+  const dearer = best.answer && own ? shown.loss - best.answer.loss : 0;
+
+  const put = (id: string, at: number) => {
+    const rest = ids.filter((i) => i !== id);
+    rest.splice(at, 0, id);
+    setOwn(rest);
+    setSaid(null);
+  };
+  const onDragEnd = ({ active, over }: DragEndEvent) => {
+    if (over && over.id !== active.id) put(String(active.id), ids.indexOf(String(over.id)));
+  };
+  const take = async () => {
+    setBusy(true);
+    const moves = shown.order.flatMap((o) => {
+      const line = lineOf.get(o.id) as Line;
+      const date = isoDate(Math.floor(o.startDay));
+      return date === line.readyOn ? [] : [{ planId: line.planId, operationId: line.operationId, date }];
+    });
+    const reply = moves.length > 0 ? await send("POST /api/moves", { body: { moves } }) : null;
+    if (reply === null) setSaid("Every date stands there already.");
+    else if (!reply.ok) setSaid(reply.reason);
+    else {
+      const refused = reply.value.results.flatMap((r) => r.refused ?? []);
+      const moved = reply.value.results.length - refused.length;
+      setSaid([`${moved} ${moved === 1 ? "date" : "dates"} moved.`, ...refused].join(" "));
+      router.refresh();
+    }
+    setBusy(false);
+  };
+  return (
+    <section className="min-w-0 border border-line bg-sheet p-3" aria-label={`${group.farm}, ${group.machine}`}>
+      <div className="flex flex-wrap items-baseline gap-x-3">
+        <h2 className="text-lg">
+          {group.farm}, {group.machine}
+        </h2>
+        <span className="inline-flex flex-wrap items-baseline gap-x-2 text-[13px]">
+          <WrittenValue
+            label="Rate of the machine"
+            text={number(rate, 2)}
+            suffix="ha/h,"
+            width="3.4em"
+            read={read("Rate of the machine", "count", { above: 0, max: 100 })}
+            onValue={setRate}
+          />
+          <WrittenValue
+            label="Hours on a day"
+            text={number(hours, 1)}
+            suffix="h a day,"
+            width="2.8em"
+            read={read("Hours on a day", "count", { above: 0, max: 24 })}
+            onValue={setHours}
+          />
+          {group.machines > 1 && `${group.machines} of them, `}
+          {group.dryShare !== null && `${number(100 * group.dryShare, 0)} % of the days dry: `}
+          <b>{number(haPerDay, 1)} ha a day</b>
+        </span>
+        <span className="ml-auto text-[13px]" role="status">
+          {best.progress !== null
+            ? "ordering ..."
+            : best.answer &&
+              (best.answer.exact ? "the best of all orders" : "improved from simple rules, not proven the best")}
+        </span>
+      </div>
+      <DndContext sensors={sensors} onDragEnd={onDragEnd}>
+        <div className="overflow-x-auto">
+          <table className="mt-1 w-full border-collapse [&_td]:px-1.5">
+            <caption className="sr-only">Order of the fields</caption>
+            <TableHead
+              className="[&>th]:px-1.5"
+              columns={["Field", "Crop", ...figures("Area", "Ready", "From", "To", "Waits", "Loses")]}
+            />
+            <tbody>
+              {shown.order.map((o, i) => (
+                <Row
+                  key={o.id}
+                  queued={o}
+                  line={lineOf.get(o.id) as Line}
+                  amount={amount}
+                  first={i === 0}
+                  last={i === shown.order.length - 1}
+                  onMove={(by) => put(o.id, i + by)}
+                />
+              ))}
+            </tbody>
+          </table>
+        </div>
+      </DndContext>
+      <p className="mt-1 flex flex-wrap items-baseline gap-x-3">
+        <span>
+          In all <b>{amount(shown.loss)}</b> lost by waiting
+          {own && best.answer && (
+            <>
+              , <b>{amount(Math.max(0, dearer))}</b> more than the best order
+            </>
+          )}
+          .
+        </span>
+        {own && (
+          <Button look="quiet" onClick={() => setOwn(null)}>
+            Back to the best order
+          </Button>
+        )}
+        {editable && (
+          <Button disabled={busy} onClick={() => void take()}>
+            Take these dates
+          </Button>
+        )}
+        <Button look="quiet" className="print:hidden" onClick={() => window.print()}>
+          Print for the driver
+        </Button>
+      </p>
+      {best.problem && (
+        <p role="alert" className="text-[13px] text-stop">
+          The order could not be reckoned: {best.problem}
+        </p>
+      )}
+      {said && (
+        <p role="alert" className="text-[13px]">
+          {said}
+        </p>
+      )}
+    </section>
+  );
+}
+
+function Row({
+  queued,
+  line,
+  amount,
+  first,
+  last,
+  onMove,
+}: {
+  queued: QueuedField;
+  line: Line;
+  amount: (n: number) => string;
+  first: boolean;
+  last: boolean;
+  onMove: (by: number) => void;
+}) {
+  const { show, number } = useUnits();
+  const drag = useDraggable({ id: queued.id });
+  const drop = useDroppable({ id: queued.id });
+  const start = isoDate(Math.floor(queued.startDay));
+  // an end at midnight is the day before
+  const end = isoDate(Math.ceil(queued.endDay) - 1);
+  const waits = Math.max(0, queued.startDay - toDay(line.readyOn));
+  const late = line.latest !== null && end > line.latest;
+  return (
+    <tr
+      ref={drop.setNodeRef}
+      className={`border-t border-line align-middle ${drop.isOver ? "bg-paper" : ""}`}
+      style={
+        drag.transform ? { transform: `translateY(${drag.transform.y}px)`, position: "relative", zIndex: 1 } : undefined
+      }
+    >
+      <th scope="row" className="py-1 text-left font-normal">
+        <span className="inline-flex items-center gap-1">
+          <button
+            ref={drag.setNodeRef}
+            {...drag.listeners}
+            type="button"
+            tabIndex={-1}
+            aria-hidden
+            className="cursor-grab touch-none text-soft print:hidden"
+          >
+            <GripVertical size={14} />
+          </button>
+          <Button
+            look="quiet"
+            className="print:hidden"
+            disabled={first}
+            aria-label={`${line.field} earlier`}
+            onClick={() => onMove(-1)}
+          >
+            <ArrowUp size={13} aria-hidden />
+          </Button>
+          <Button
+            look="quiet"
+            className="print:hidden"
+            disabled={last}
+            aria-label={`${line.field} later`}
+            onClick={() => onMove(1)}
+          >
+            <ArrowDown size={13} aria-hidden />
+          </Button>
+          <Link href={`/plans/${line.planId}`} className="text-action underline underline-offset-2">
+            {line.field}
+          </Link>
+        </span>
+      </th>
+      <td>{line.crop}</td>
+      <td className="text-right whitespace-nowrap">{show(line.areaHa, "area", 1)}</td>
+      <td className="text-right whitespace-nowrap">{formatDay(line.readyOn)}</td>
+      <td className="text-right whitespace-nowrap">
+        <b>{formatDay(start)}</b>
+      </td>
+      <td className="text-right whitespace-nowrap">
+        {formatDay(end)}
+        {late && (
+          <span
+            className="block text-[12px] text-advise"
+            title={`its window ends on ${formatDay(line.latest as string)}`}
+          >
+            past its window
+          </span>
+        )}
+      </td>
+      <td className="text-right whitespace-nowrap">{waits > 0.05 ? `${number(waits, 1)} days` : ""}</td>
+      <td className="text-right whitespace-nowrap" title={`${line.lossPctPerDay} % a day`}>
+        {amount(queued.loss)}
+      </td>
+    </tr>
+  );
+}

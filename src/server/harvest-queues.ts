@@ -1,0 +1,163 @@
+/** What is still to be cut or lifted in a season, by farm and machine, with what waiting loses. */
+
+import { toDay } from "@/core/dates";
+import { type ImplementId, implementOf, usualWorkRate } from "@/core/ground/implements";
+import { NO_HARVEST_RAIN_MM } from "@/core/harvest/harvest-seasons";
+import { ownRate } from "@/core/money/field-work";
+import { type OperationShape, type PackedSeason, unpackSeason } from "@/core/sheets/outline";
+import type { Climate } from "@/core/weather/climate";
+import { seasonWeather } from "@/core/weather/season-weather";
+import type { Access } from "./access";
+import { loadCatalogue } from "./catalogue";
+import { loadClimates } from "./climates";
+import type { HarvestGroup, HarvestQueueSheet } from "./contracts";
+import { type Client, rows } from "./db";
+import { groupBy } from "./group-by";
+import { guideOf } from "./guides";
+import { outlineLines } from "./outlines";
+import { loadPlaces } from "./places";
+
+/** People of a gang that cuts by hand, where a farm says nothing of its hands. */
+const GANG = 4;
+
+interface Farm {
+  id: string;
+  name: string;
+  handWork: boolean;
+  harvesters: number;
+  hands: number;
+  dayHours: number;
+  machines: { implement: string; haPerHour: number | null }[];
+  stationId: string | null;
+}
+
+export async function loadHarvestQueues(client: Client, access: Access, wanted?: number): Promise<HarvestQueueSheet> {
+  const [plans, lines, places, outlines, farms, { prices }] = await Promise.all([
+    rows<{
+      id: string;
+      season: number;
+      crop: string;
+      product: string | null;
+      method: string | null;
+      target: number | null;
+    }>(
+      client,
+      `select p.id, p.season, p.guide_id as crop, p.decisions->'crop'->>'productId' as product, p.decisions->'harvest'->>'methodId' as method,
+         (p.decisions->>'targetTPerHa')::float8 as target from plan p where p.practice_id = $1 and p.chosen`,
+      [access.practiceId],
+    ),
+    outlineLines(client, access, "draft"),
+    loadPlaces(client, access),
+    rows<{ planId: string; season: string; shape: string }>(
+      client,
+      `select plan_id as "planId", season, shape from plan_outline where practice_id = $1 and basis = 'draft' and season <> ''`,
+      [access.practiceId],
+    ),
+    rows<Farm>(
+      client,
+      `select id, name, hand_work as "handWork", harvesters, hands, day_hours as "dayHours", machines, station_id as "stationId" from farm where practice_id = $1`,
+      [access.practiceId],
+    ),
+    loadCatalogue(client, access),
+  ]);
+  const seasons = [...new Set(plans.map((p) => p.season))].sort((a, b) => b - a);
+  const year = Number(access.today.slice(0, 4));
+  const season =
+    seasons.find((s) => s === wanted) ?? [...seasons].reverse().find((s) => s >= year) ?? seasons[0] ?? null;
+  const outlineOf = new Map(outlines.map((o) => [o.planId, o]));
+  const farmOf = new Map(farms.map((f) => [f.id, f]));
+  const found = plans
+    .filter((p) => p.season === season)
+    .flatMap((plan) => {
+      const place = places.get(plan.id);
+      const outline = outlineOf.get(plan.id);
+      const farm = place && farmOf.get(place.farmId);
+      const guide = guideOf(plan.crop);
+      if (!place || !outline || !farm || !guide) return [];
+      const drafted = unpackSeason(
+        JSON.parse(outline.shape) as OperationShape,
+        JSON.parse(outline.season) as PackedSeason,
+      );
+      const cut = drafted.operations.find((o) => o.role === "harvest");
+      if (!cut || cut.done) return [];
+      const product = guide.products.find((p) => p.id === plan.product) ?? guide.products[0];
+      const target = plan.target ?? product?.targetTPerHa.typical ?? 0;
+      const price = product ? (prices.cropPerT[`${guide.id}.${product.id}`] ?? 0) : 0;
+      const lossPct = guide.harvest.lossPctPerDay.typical;
+      const { methods } = guide.harvest;
+      const byHand = methods.find((m) => m.work.handHoursPerHa !== undefined && m.work.implement === undefined);
+      const way = methods.find((m) => m.id === plan.method) ?? (farm.handWork ? byHand : undefined) ?? methods[0]!;
+      return [
+        {
+          plan,
+          place,
+          farm,
+          guide,
+          cut,
+          way,
+          lossPct,
+          worth: (lossPct / 100) * target * (price > 0 ? price : 1000),
+          price,
+        },
+      ];
+    });
+  const climates = await loadClimates(client, access.practiceId, [
+    ...new Set(found.flatMap((f) => f.farm.stationId ?? [])),
+  ]);
+  const groups = [...groupBy(found, (f) => `${f.farm.id} ${f.way.work.implement ?? "hands"}`)].map(
+    ([id, list]): HarvestGroup => {
+      const { farm, way } = list[0]!;
+      const implement = way.work.implement as ImplementId | undefined;
+      const days = list.map((f) => toDay(f.cut.date));
+      const climate = farm.stationId ? climates.get(farm.stationId) : undefined;
+      return {
+        id,
+        farm: farm.name,
+        machine: implement ? implementOf(implement).name : "by hand",
+        haPerHour: implement
+          ? (ownRate(farm, implement) ?? way.work.haPerHour ?? usualWorkRate(implement))
+          : (farm.hands || GANG) / (way.work.handHoursPerHa ?? 1),
+        hoursADay: farm.dayHours,
+        machines: implement ? Math.max(1, farm.harvesters) : 1,
+        dryShare:
+          climate && season !== null
+            ? dryShare(climate, season, access.today, Math.min(...days), Math.max(...days) + 14)
+            : null,
+        fields: list
+          .map(({ plan, place, guide, cut, lossPct, worth, price }) => ({
+            planId: plan.id,
+            operationId: cut.id,
+            field: place.field,
+            crop: guide.name,
+            areaHa: place.areaHa,
+            readyOn: cut.date,
+            earliest: cut.earliest,
+            latest: cut.latest,
+            lossPerHaPerDay: worth,
+            lossPctPerDay: lossPct,
+            priced: price > 0,
+          }))
+          .sort((a, b) => (a.readyOn < b.readyOn ? -1 : 1)),
+      };
+    },
+  );
+  return {
+    season,
+    seasons,
+    groups: groups.sort((a, b) => b.fields.length - a.fields.length || a.farm.localeCompare(b.farm)),
+    waiting: lines.filter((l) => !l.fresh).length,
+  };
+}
+
+/** Share of the days between two (numbers, both counted in) without rain that stops a harvest, over the seasons. */
+function dryShare(climate: Climate, season: number, today: string, from: number, to: number): number {
+  const weather = seasonWeather(climate, season, { today });
+  let dry = 0;
+  let all = 0;
+  for (let s = 0; s < weather.seasons; s++)
+    for (let day = Math.max(from, weather.firstDay); day <= to && day < weather.firstDay + weather.days; day++) {
+      all += 1;
+      if (weather.rainMm[s * weather.days + day - weather.firstDay]! < NO_HARVEST_RAIN_MM) dry += 1;
+    }
+  return all > 0 ? dry / all : 1;
+}

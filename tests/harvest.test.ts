@@ -1,0 +1,142 @@
+/** Harvest and keeping in the browser: moisture, way, day, drying on a plan; the order of fields for a machine. */
+
+import type pg from "pg";
+import type { Browser, Page } from "playwright-core";
+import { describe, expect, inject, it } from "vitest";
+import type { Access } from "@/server/access";
+import { inPractice, row } from "@/server/db";
+import { loadHarvestQueues } from "@/server/harvest-queues";
+import { loadPlan } from "@/server/plans";
+import { openPlan, signedInPage } from "../scripts/app-under-test";
+import { expectAccessible } from "./support/accessible";
+import { onScene } from "./support/scene";
+
+const PRACTICE = "Sickleford";
+let owner: Access;
+let admin: pg.Client;
+let browser: Browser;
+onScene(PRACTICE, async (scene) => {
+  ({ owner, admin, browser } = scene);
+});
+let page: Page;
+const saved = () =>
+  page
+    .getByText(/saved$/)
+    .first()
+    .waitFor();
+async function decisionsOf(field: string) {
+  const plan = await row<{ id: string }>(
+    admin as never,
+    "select p.id from plan p join field f on f.practice_id = p.practice_id and f.id = p.field_id where p.practice_id = $1 and f.name = $2 and p.chosen order by p.season desc limit 1",
+    [owner.practiceId, field],
+  );
+  return (await inPractice(owner, (c) => loadPlan(c, owner, plan?.id as string)))?.decisions;
+}
+
+describe("the harvest of a plan", () => {
+  it("is cut moister from the table of moistures, and the date and the drying follow", async () => {
+    page = await signedInPage(browser, inject("base"), `owner@${PRACTICE.toLowerCase()}.example`);
+    await openPlan(page, "Kestrel Bottom");
+    await page.keyboard.press("7");
+    const window = page.getByRole("region", { name: "Window of the harvest" });
+    await window.getByText(/Set out on/).waitFor();
+    await window.getByRole("button", { name: "19 %" }).click();
+    await page.getByText(/days to the guide's date/).waitFor();
+    expect(await page.getByLabel("Moisture at cutting").inputValue()).toBe("19.0");
+    await saved();
+    expect((await decisionsOf("Kestrel Bottom"))?.harvest?.cutPct).toBe(19);
+  });
+  it("names a moisture at which it cannot be threshed, with a repair", async () => {
+    const moisture = page.getByLabel("Moisture at cutting");
+    await moisture.fill("26");
+    await moisture.press("Enter");
+    await page.getByText("At 26 % it can hardly be threshed.").first().waitFor();
+    await page
+      .getByRole("button", { name: /^Cut at 22 %/ })
+      .first()
+      .click();
+    await page.getByText("At 26 % it can hardly be threshed.").first().waitFor({ state: "detached" });
+    await saved();
+  });
+  it("is cut another way, at its hours and cost", async () => {
+    const ways = page.getByRole("table", { name: "Ways of harvest compared on this field" });
+    await ways.getByRole("button", { name: "Cut by hand, thresh" }).click();
+    await ways.getByText("Cut by hand, thresh, chosen").waitFor();
+    await page.getByText("Cut by hand, thresh does not suit this field.").first().waitFor();
+    await saved();
+    expect((await decisionsOf("Kestrel Bottom"))?.harvest).toEqual({ cutPct: 22, methodId: "sickle" });
+  });
+  it("has no violation that axe finds, and fits the phone", async () => {
+    await expectAccessible(page);
+    await page.setViewportSize({ width: 1280, height: 800 });
+  });
+});
+
+describe("keeping what was harvested", () => {
+  it("says what drying takes off, and doubts air that is too slow for it", async () => {
+    await page.keyboard.press("8");
+    const ways = page.getByRole("table", { name: "Ways to dry or cure compared" });
+    await ways.getByRole("button", { name: "Dried by unheated air on the floor" }).click();
+    await page
+      .getByText(/22 % moisture spoils before it is dry/)
+      .first()
+      .waitFor();
+    await page
+      .getByRole("button", { name: /^Dried in the sun/ })
+      .last()
+      .click();
+    await ways.getByText("Dried in the sun, chosen").waitFor();
+    await saved();
+  });
+  it("finds the month in which storing pays, from a price that is expected", async () => {
+    const month = page.getByLabel("Price expected after 5 months");
+    await month.fill("300");
+    await month.press("Enter");
+    await page.getByText(/month 5 brings the most/).waitFor();
+    await saved();
+    expect((await decisionsOf("Kestrel Bottom"))?.keep).toEqual({ wayId: "sun", pricesByMonth: { "5": 30_000 } });
+  });
+  it("has no violation that axe finds, and fits the phone", async () => {
+    await expectAccessible(page);
+    await page.setViewportSize({ width: 1280, height: 800 });
+  });
+});
+
+describe("the order of fields for a machine", () => {
+  it("holds what is still to be harvested, each ready on the day of its plan", async () => {
+    const { groups } = await inPractice(owner, (c) => loadHarvestQueues(c, owner, 2027));
+    const fields = groups.flatMap((g) => g.fields.map((f) => f.field));
+    expect(fields).toEqual(expect.arrayContaining(["Withy Bed", "Rook Hanger, upper part", "Rook Hanger, lower part"]));
+    for (const g of groups) {
+      expect(g.haPerHour).toBeGreaterThan(0);
+      expect(g.dryShare === null || (g.dryShare > 0.3 && g.dryShare <= 1)).toBe(true);
+    }
+  });
+  it("is changed with the keys, says what that costs, and goes back", async () => {
+    await page.goto("/season/harvest?season=2027");
+    const combine = page.getByRole("region", { name: "Pennick Farm, combine" });
+    await combine.getByText("the best of all orders").waitFor();
+    const names = () => combine.getByRole("rowheader").allInnerTexts();
+    const before = await names();
+    expect(before.length).toBe(3);
+    await combine.getByRole("button", { name: `${before[0]?.trim()} later` }).click();
+    await combine.getByText(/more than the best order/).waitFor();
+    expect(await names()).not.toEqual(before);
+    await combine.getByRole("button", { name: "Back to the best order" }).click();
+    expect(await names()).toEqual(before);
+  });
+  it("is reckoned anew for a slower machine, and gives the plans its dates", async () => {
+    const combine = page.getByRole("region", { name: "Pennick Farm, combine" });
+    const rate = combine.getByLabel("Rate of the machine");
+    await rate.fill("0.9");
+    await rate.press("Enter");
+    // 0.9 ha/h x 9 h x the share of dry days
+    await combine.getByText(/^6\.\d ha a day$/).waitFor();
+    await combine.getByRole("button", { name: "Take these dates" }).click();
+    await combine.getByText(/moved\.|already/).waitFor();
+  });
+  it("has no violation that axe finds, and fits the phone", async () => {
+    await expectAccessible(page);
+    await page.close();
+  });
+});
