@@ -3,6 +3,7 @@
 import type pg from "pg";
 import type { Browser, Page } from "playwright-core";
 import { describe, expect, inject, it } from "vitest";
+import { addDays } from "@/core/dates";
 import type { Access } from "@/server/access";
 import { inPractice, row } from "@/server/db";
 import { loadHarvestQueues } from "@/server/harvest-queues";
@@ -99,6 +100,52 @@ describe("keeping what was harvested", () => {
   it("has no violation that axe finds, and fits the phone", async () => {
     await expectAccessible(page);
     await page.setViewportSize({ width: 1280, height: 800 });
+  });
+});
+
+describe("the signs of ripeness", () => {
+  it("are looked at on a phone without a network, kept, sent, and held against the plan", async () => {
+    const cut = await row<{ planId: string; date: string }>(
+      admin as never,
+      `select o.plan_id as "planId", o.planned_on::text as date from operation o join plan p on p.practice_id = o.practice_id and p.id = o.plan_id
+       join field f on f.practice_id = p.practice_id and f.id = p.field_id
+       where o.practice_id = $1 and o.operation_id = 'harvest' and f.name = 'Heron Block' order by o.version desc limit 1`,
+      [owner.practiceId],
+    );
+    const today = addDays(cut?.date as string, -3);
+    await admin.query("update practice set as_of = $2 where id = $1", [owner.practiceId, today]);
+    const phone = await signedInPage(browser, inject("base"), `grower@${PRACTICE.toLowerCase()}.example`, {
+      viewport: { width: 390, height: 844 },
+    });
+    // the grower of Heron Block's farm sees it as the owner does
+    await phone.goto("/week");
+    await phone.close();
+    const own = await signedInPage(browser, inject("base"), `owner@${PRACTICE.toLowerCase()}.example`, {
+      viewport: { width: 390, height: 844 },
+    });
+    await own.goto("/week");
+    await own.getByRole("button", { name: "Ripe? Heron Block" }).first().click();
+    await own.context().setOffline(true);
+    const dialog = own.getByRole("dialog");
+    await dialog.getByRole("button", { name: "grains at the foot of the panicle: there" }).click();
+    await dialog.getByRole("button", { name: "grains of the panicle: there" }).click();
+    await dialog.getByText(/2 of 2 signs: ready in about 1 day/).waitFor();
+    await dialog.getByLabel("Moisture").fill("26");
+    // (26 - 22) / 0.8 = 5 days
+    await dialog.getByText(/By its moisture: ready in about 5 days/).waitFor();
+    await dialog.getByRole("button", { name: "Note it" }).click();
+    await dialog.getByText(/Kept on this device for Heron Block/).waitFor();
+    await own.context().setOffline(false);
+    await own.reload();
+    const arrived = async () =>
+      (
+        await admin.query(
+          "select seen, moisture_pct::float8 as moisture from ripeness_look where practice_id = $1 and withdrawn_at is null",
+          [owner.practiceId],
+        )
+      ).rows;
+    await expect.poll(arrived, { timeout: 20_000 }).toEqual([{ seen: { lower: true, colour: true }, moisture: 26 }]);
+    await own.close();
   });
 });
 

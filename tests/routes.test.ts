@@ -254,6 +254,13 @@ const TABLE: Record<string, Row> = {
   },
   "GET /api/scouting/photos/[id]": { may: "oag", path: () => `/api/scouting/photos/${ids.plan}`, toOther: 404 },
   "DELETE /api/scouting": { may: "oag", path: () => `/api/scouting?id=${ids.plan}`, toOther: 404 },
+  "POST /api/ripeness": {
+    may: "oag",
+    path: () => "/api/ripeness",
+    body: () => ({ id: crypto.randomUUID(), planId: ids.plan, day: "2026-08-01", seen: { teeth: false } }),
+    toOther: 404,
+  },
+  "DELETE /api/ripeness": { may: "oag", path: () => `/api/ripeness?id=${ids.plan}`, toOther: 404 },
   "POST /api/stages": {
     may: "oag",
     path: () => "/api/stages",

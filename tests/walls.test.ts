@@ -292,6 +292,7 @@ describe("walls between practices", () => {
       store: "insert, update",
       produce_load: "insert, update",
       store_reading: "insert, update",
+      ripeness_look: "insert, update of withdrawn_at",
       scout_photo: "insert",
       scout_visit: "insert, update of withdrawn_at",
       treatment_sign_off: "insert, update of withdrawn_at",

@@ -9,6 +9,7 @@ import { KIND_IDS } from "@/core/records/describe";
 import { logEntryRecord } from "@/core/records/log-entry";
 import { minor } from "@/core/records/parts";
 import { rainReadingRecord } from "@/core/records/rain-reading";
+import { ripenessLookRecord } from "@/core/records/ripeness-look";
 import type { ScoutWalk } from "@/core/records/sampling-plan";
 import { scoutPhotoRecord } from "@/core/records/scout-photo";
 import { scoutVisitRecord } from "@/core/records/scout-visit";
@@ -111,6 +112,7 @@ export const BODIES = {
   "POST /api/stages": stageSeenRecord,
   "POST /api/rain": rainReadingRecord,
   "POST /api/scouting": scoutVisitRecord,
+  "POST /api/ripeness": ripenessLookRecord,
   "POST /api/scouting/photos": scoutPhotoRecord,
   "POST /api/moves": z.strictObject({
     moves: z
@@ -233,6 +235,8 @@ export interface Answers {
   "POST /api/plans/{id}/sign-offs": Done;
   "DELETE /api/plans/{id}/sign-offs": Done;
   "POST /api/scouting": Done;
+  "POST /api/ripeness": Done;
+  "DELETE /api/ripeness": Done;
   "DELETE /api/scouting": Done;
   "POST /api/scouting/photos": Done;
   /** what the weather of the coming days lets in */

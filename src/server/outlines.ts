@@ -65,51 +65,54 @@ export async function outlineLines(
        from ${table} where practice_id = $1 and ($2::uuid[] is null or plan_id = any($2)) group by 1`,
       some,
     );
-  const [plans, fields, farms, clocks, versions, kept, logs, stagesSeen, visits, moved] = await Promise.all([
-    rows<{ id: string; fieldId: string; season: number; revision: number }>(
-      client,
-      `select id, field_id as "fieldId", season, revision from plan
+  const [plans, fields, farms, clocks, versions, kept, logs, stagesSeen, visits, ripenessLooks, moved] =
+    await Promise.all([
+      rows<{ id: string; fieldId: string; season: number; revision: number }>(
+        client,
+        `select id, field_id as "fieldId", season, revision from plan
        where practice_id = $1 and chosen and ($2::uuid[] is null or id = any($2)) order by id`,
-      some,
-    ),
-    rows<{ id: string; farmId: string }>(client, `select id, farm_id as "farmId" from field where practice_id = $1`, [
-      practiceId,
-    ]),
-    rows<{ id: string; stationId: string | null }>(
-      client,
-      `select id, station_id as "stationId" from farm where practice_id = $1`,
-      [practiceId],
-    ),
-    rows<{ of: string; n: number }>(client, `select of_id as "of", n from facts_clock where practice_id = $1`, [
-      practiceId,
-    ]),
-    rows<{ planId: string; n: number }>(
-      client,
-      `select plan_id as "planId", max(number) as n from plan_version
+        some,
+      ),
+      rows<{ id: string; farmId: string }>(client, `select id, farm_id as "farmId" from field where practice_id = $1`, [
+        practiceId,
+      ]),
+      rows<{ id: string; stationId: string | null }>(
+        client,
+        `select id, station_id as "stationId" from farm where practice_id = $1`,
+        [practiceId],
+      ),
+      rows<{ of: string; n: number }>(client, `select of_id as "of", n from facts_clock where practice_id = $1`, [
+        practiceId,
+      ]),
+      rows<{ planId: string; n: number }>(
+        client,
+        `select plan_id as "planId", max(number) as n from plan_version
        where practice_id = $1 and ($2::uuid[] is null or plan_id = any($2)) group by 1`,
-      some,
-    ),
-    rows<{ planId: string; key: string; from: IsoDate; to: IsoDate | null; at: string }>(
-      client,
-      `select plan_id as "planId", key, from_day as "from", to_day as "to", to_char(drafted_at, 'YYYY-MM-DD HH24:MI') as at
+        some,
+      ),
+      rows<{ planId: string; key: string; from: IsoDate; to: IsoDate | null; at: string }>(
+        client,
+        `select plan_id as "planId", key, from_day as "from", to_day as "to", to_char(drafted_at, 'YYYY-MM-DD HH24:MI') as at
        from plan_outline where practice_id = $1 and basis = $3 and ($2::uuid[] is null or plan_id = any($2))`,
-      [...some, basis],
-    ),
-    counted("log_entry"),
-    counted("stage_observation"),
-    counted("scout_visit"),
-    basis === "issued"
-      ? rows<{ planId: string; version: number; n: number; at: number }>(
-          client,
-          `select plan_id as "planId", version, count(*)::int as n, extract(epoch from max(at)) as at from moved_operation
+        [...some, basis],
+      ),
+      counted("log_entry"),
+      counted("stage_observation"),
+      counted("scout_visit"),
+      counted("ripeness_look"),
+      basis === "issued"
+        ? rows<{ planId: string; version: number; n: number; at: number }>(
+            client,
+            `select plan_id as "planId", version, count(*)::int as n, extract(epoch from max(at)) as at from moved_operation
            where practice_id = $1 and ($2::uuid[] is null or plan_id = any($2)) group by 1, 2`,
-          some,
-        )
-      : [],
-  ]);
+            some,
+          )
+        : [],
+    ]);
   const logged = byPlan(logs);
   const seen = byPlan(stagesSeen);
   const looked = byPlan(visits);
+  const ripe = byPlan(ripenessLooks);
   const farmOf = new Map(fields.map((f) => [f.id, f.farmId]));
   const stationOf = new Map(farms.map((f) => [f.id, f.stationId]));
   const clock = new Map(clocks.map((c) => [c.of, c.n]));
@@ -127,7 +130,7 @@ export async function outlineLines(
     const [log, stages] = [logged.get(plan.id), seen.get(plan.id)];
     const moves = version === null || moved.length === 0 ? undefined : movedOf.get(`${plan.id} ${version}`);
     const clocksOf = `${tick(plan.fieldId)}.${tick(farmId)}.${tick(stationOf.get(farmId) ?? "")}.${whole}`;
-    const noted = `${count(log)}.${count(stages)}.${count(looked.get(plan.id))}.${count(moves)}`;
+    const noted = `${count(log)}.${count(stages)}.${count(looked.get(plan.id))}.${count(ripe.get(plan.id))}.${count(moves)}`;
     const key = `${made}.${basis === "draft" ? plan.revision : version}.${clocksOf}.${noted}`;
     const own = keptOf.get(plan.id);
     const fresh = own?.key === key && today >= own.from && (own.to === null || today <= own.to);

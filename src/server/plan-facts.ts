@@ -19,6 +19,7 @@ import { placeName } from "./places";
 import { loadGrownCrops } from "./records/grown-crops";
 import { limitsOfScheme, loadSoilSchemes } from "./records/soil-schemes";
 import { loadLastSoilTests } from "./records/soil-tests";
+import { loadRipeness } from "./ripeness";
 import { loadScouting } from "./scouting";
 import { loadSignOffs } from "./sign-offs";
 import { loadObservedWeather } from "./stations";
@@ -51,6 +52,7 @@ export async function loadPlanFacts(client: Client, asker: Asker, plans: PlanRow
     rain,
     signOffs,
     scouting,
+    ripeness,
   ] = await Promise.all([
     rows<PlanFacts["field"] & { labourPerH: number | null; stationId: string | null; farmId: string }>(
       client,
@@ -82,6 +84,7 @@ export async function loadPlanFacts(client: Client, asker: Asker, plans: PlanRow
     loadRain(client, asker, fieldIds),
     loadSignOffs(client, asker, planIds),
     loadScouting(client, asker, planIds),
+    loadRipeness(client, asker, planIds),
   ]);
   const fieldOf = new Map(fields.map((f) => [f.id, f]));
   const stationIds = [...new Set(fields.flatMap((f) => f.stationId ?? []))];
@@ -109,6 +112,7 @@ export async function loadPlanFacts(client: Client, asker: Asker, plans: PlanRow
   const rainOf = groupBy(rain, (r) => r.fieldId);
   const logOf = groupBy(log, (l) => l.planId);
   const scoutedOf = groupBy(scouting, (s) => s.planId);
+  const ripenessOf = groupBy(ripeness, (r) => r.planId);
   const signedOf = groupBy(signOffs, (s) => s.planId);
   const seenOf = groupBy(observations, (o) => o.planId);
 
@@ -154,6 +158,9 @@ export async function loadPlanFacts(client: Client, asker: Asker, plans: PlanRow
         : {}),
       ...(scoutedOf.has(plan.id)
         ? { scouting: (scoutedOf.get(plan.id) ?? []).map(({ planId: _, ...visit }) => visit) }
+        : {}),
+      ...(ripenessOf.has(plan.id)
+        ? { ripeness: (ripenessOf.get(plan.id) ?? []).map(({ planId: _, ...look }) => look) }
         : {}),
       log: (logOf.get(plan.id) ?? []).map(({ planId: _, ...entry }) => entry),
       observations: (seenOf.get(plan.id) ?? []).map(({ planId: _, ...entry }) => entry),

@@ -7,6 +7,7 @@ import type { DryDown } from "../guides/schema-harvest";
 import { unwrap } from "../result";
 import { emptyWeather } from "../weather/generator";
 import { saturationKpa } from "../weather/reference-et";
+import { daysToReady, readyInWords } from "./days-to-ready";
 import { equilibriumHumidity, equilibriumMoisture, fieldMoisture } from "./field-moisture";
 import { type HarvestQuestion, harvestSeasons } from "./harvest-seasons";
 import { ripenessFromSigns } from "./signs";
@@ -204,5 +205,33 @@ describe("signs of ripeness", () => {
       "signs.0.seen",
     ]);
     expect(ripenessFromSigns({ signs: [] }).ok).toBe(false);
+  });
+});
+
+describe("days until it can be cut", () => {
+  const ask = {
+    signs: [
+      { id: "colour", weight: 1, showsBefore: 8 },
+      { id: "teeth", weight: 3, showsBefore: 1 },
+    ],
+    seen: { colour: true, teeth: false },
+    moisturePct: null,
+    cutPct: 16,
+    pctPerDay: 1,
+    expectedDays: 5,
+  };
+  it("follow the meter, else the signs, else the plan, and say which", () => {
+    // 19.4 - 16 = 3.4 points at one a day
+    expect(readyInWords(daysToReady({ ...ask, moisturePct: 19.4 }))).toBe("By its moisture: ready in about 4 days");
+    expect(readyInWords(daysToReady({ ...ask, moisturePct: 15.2 }))).toBe("By its moisture: ready");
+    expect(readyInWords(daysToReady(ask))).toBe("1 of 2 signs: ready in about 5 days");
+    expect(readyInWords(daysToReady({ ...ask, seen: {} }))).toBe("By the plan: ready in about 5 days");
+    expect(readyInWords(daysToReady({ ...ask, seen: {}, expectedDays: null }))).toBe("By the plan: no day is known");
+    expect(readyInWords(daysToReady({ ...ask, seen: { colour: true, teeth: true } }))).toBe("2 of 2 signs: ready");
+    expect(readyInWords(daysToReady({ ...ask, seen: { colour: false, teeth: true }, expectedDays: 1 }))).toBe(
+      "1 of 2 signs: ready in about 8 days; signs contradict each other, look again in two days",
+    );
+    // a crop that is not dried has no meter
+    expect(daysToReady({ ...ask, cutPct: null, pctPerDay: null, moisturePct: 20 }).by).toBe("signs");
   });
 });

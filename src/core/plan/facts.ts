@@ -11,6 +11,7 @@ import type { LimeProduct } from "../records/lime-product";
 import type { LogEntry } from "../records/log-entry";
 import type { PriceList } from "../records/prices";
 import type { ProtectionProduct } from "../records/protection-product";
+import type { RipenessLook } from "../records/ripeness-look";
 import type { ScoutVisit } from "../records/scout-visit";
 import type { SeedLot } from "../records/seed-lot";
 import type { SoilTest } from "../records/soil-test";
@@ -89,6 +90,9 @@ export interface SignOff {
 /** Counts of one threat on one day. */
 export type ScoutLine = Omit<ScoutVisit, "planId"> & { person: string /** ids of its photos */; photos?: string[] };
 
+/** What was found of the signs of ripeness on one day. */
+export type RipenessLine = Omit<RipenessLook, "planId"> & { person: string };
+
 export interface PlanFacts {
   field: FieldFacts;
   soilTest: KnownTest | null;
@@ -118,6 +122,8 @@ export interface PlanFacts {
   signOffs?: SignOff[];
   /** what was counted in the field, the newest first */
   scouting?: ScoutLine[];
+  /** looks at its ripeness, the newest first */
+  ripeness?: RipenessLine[];
   /** growth stages seen in the field */
   observations: StageObservation[];
   today: IsoDate;

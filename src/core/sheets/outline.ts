@@ -59,7 +59,19 @@ export type WeekOperation = Pick<
   Partial<Pick<Operation, "gift">> & {
     /** of a look: what may be counted then */
     looks?: { id: string; name: string; number: number; unit: string; threshold: string }[];
+    /** of the harvest and the looks before it: what its ripeness is judged by */
+    ripeness?: RipenessSigns;
   };
+
+/** Signs of ripeness, and what of the plan a look is held against. */
+export interface RipenessSigns {
+  signs: { id: string; observe: string; readyWhen: string; weight: number; showsBefore: number; byHand?: string }[];
+  /** places and plants to look at */
+  sample: string;
+  cutPct: number | null;
+  pctPerDay: number | null;
+  readyOn: IsoDate | null;
+}
 
 export interface PlanOutline {
   season: SeasonOutline;
@@ -138,8 +150,28 @@ export function outlinePlan(plan: Plan, facts: Pick<PlanFacts, "field">): PlanOu
       cautions: o.cautions,
       overdueDays: o.overdueDays,
       ...(o.gift ? { gift: o.gift } : {}),
-      ...(o.role === "look" ? { looks: looksOn(plan, o.date) } : {}),
+      ...(o.role === "look" && o.sheet === "protect" ? { looks: looksOn(plan, o.date) } : {}),
+      // one looks whether it is ripe before it is cut, and again on the day
+      ...(o.sheet === "harvest" && (o.role === "look" || o.role === "harvest") ? { ripeness: ripenessOf(plan) } : {}),
     })),
+  };
+}
+
+/** What the phone needs to judge ripeness by. */
+function ripenessOf({ crop: { guide }, harvest, harvestDate }: Plan): RipenessSigns {
+  return {
+    signs: guide.harvest.signs.map(({ id, observe, readyWhen, weight, showsBefore, byHand }) => ({
+      id,
+      observe,
+      readyWhen,
+      weight,
+      showsBefore,
+      ...(byHand === undefined ? {} : { byHand }),
+    })),
+    sample: guide.harvest.sample,
+    cutPct: harvest.cutPct,
+    pctPerDay: guide.harvest.dryDown?.pctPerDay.typical ?? null,
+    readyOn: harvestDate,
   };
 }
 

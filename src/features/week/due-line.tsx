@@ -14,6 +14,7 @@ import { useUnits } from "../shared/units";
 import { WrittenDate } from "../shared/written-date";
 import { CountForm } from "./count-form";
 import { LogForm } from "./log-form";
+import { RipenessForm } from "./ripeness-form";
 
 /** A key of a job, over all plans. */
 export const jobKey = (o: DueOperation) => `${o.planId}.${o.id}`;
@@ -110,6 +111,15 @@ export function DueLine({
             looks={o.looks}
             today={today}
             onCounted={() => onLogged(o.doneOn, true)}
+          />
+        )}
+        {o.ripeness && !o.doneOn && (
+          <RipenessForm
+            planId={o.planId}
+            field={o.field}
+            ripeness={o.ripeness}
+            today={today}
+            onNoted={() => onLogged(null, true)}
           />
         )}
         <LogForm

@@ -1,5 +1,6 @@
 /** What a device keeps until the server has it. */
 
+import type { RipenessLook } from "@/core/records/ripeness-look";
 import type { ScoutPhoto } from "@/core/records/scout-photo";
 import type { ScoutVisit } from "@/core/records/scout-visit";
 import type { Application } from "@/core/records/spray-application";
@@ -34,6 +35,13 @@ export interface OutgoingVisit extends ScoutVisit {
   label: string;
 }
 
+/** A look at the signs of ripeness. */
+export interface OutgoingRipeness extends RipenessLook {
+  kind: "ripeness";
+  /** for people, not sent */
+  label: string;
+}
+
 /** An entry that the server will not take, set aside until a person has seen why. */
 export interface SetAside {
   entry: Kept;
@@ -48,4 +56,4 @@ export interface OutgoingPhoto extends ScoutPhoto {
   label: string;
 }
 
-export type Kept = Outgoing | OutgoingRain | OutgoingVisit | OutgoingPhoto;
+export type Kept = Outgoing | OutgoingRain | OutgoingVisit | OutgoingPhoto | OutgoingRipeness;

@@ -54,6 +54,10 @@ async function post({ label: _label, ...entry }: Kept): Promise<Answer> {
       const { kind: _photo, day: _day, ...photo } = entry;
       return send("POST /api/scouting/photos", { body: photo });
     }
+    if (entry.kind === "ripeness") {
+      const { kind: _ripeness, ...look } = entry;
+      return send("POST /api/ripeness", { body: look });
+    }
     const { kind: _rain, ...reading } = entry;
     return send("POST /api/rain", { body: reading });
   })();

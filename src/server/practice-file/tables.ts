@@ -27,6 +27,7 @@ export const KEPT: Record<string, string> = {
   store_reading: "what was found at looks into stores",
   scout_visit: "what was counted of weeds, pests and diseases, place by place",
   scout_photo: "photos of what was looked at, as JPEG",
+  ripeness_look: "what was found of the signs of ripeness",
   treatment_sign_off: "who signed which treatment of a plan, word for word",
   soil_scheme: "schemes of soil tests of the practice's own",
   field_descent: "fields that were split or merged: which came of which",

@@ -1,9 +1,13 @@
-import { daysBetween, formatDay } from "../../dates";
+import { addDays, daysBetween, formatDay } from "../../dates";
+import { daysToReady, readyInWords } from "../../harvest/days-to-ready";
 import { change } from "../decisions";
 import type { Check, Repair } from "../sheet";
 import { round } from "../words";
 import { againstWay } from "./ways";
 
+/** Days for which a look says something, and days off the plan from which on it is said; assumptions. */
+const LOOK_HOLDS_DAYS = 21;
+const OFF_DAYS = 3;
 /** Loss by waiting from which on a harvest date is doubted [%]; assumption. */
 const WORTH_SAYING_PCT = 3;
 
@@ -12,6 +16,7 @@ export function checkHarvest(check: Check): void {
   checkWay(check);
   checkMoisture(check);
   checkWaiting(check);
+  checkLook(check);
   checkEndUse(check);
 }
 
@@ -78,6 +83,34 @@ function checkWaiting({ plan, add }: Check): void {
     `${formatDay(cut.date)} is ${waited} days later than it can wait without loss: about ${round(lossPct)} % are lost.`,
     `${harvest.lossBy}: ${harvest.lossPctPerDay.typical} % a day.`.replace(/^./, (c) => c.toUpperCase()),
     cut.held ? [{ label: "Let the date follow the crop", changes: [change(`dates/${cut.id}`, undefined)] }] : [],
+  );
+}
+
+/** The last look at its signs against the plan's day. */
+function checkLook({ plan, facts, add }: Check): void {
+  const look = facts.ripeness?.[0];
+  const cut = plan.operations.find((o) => o.role === "harvest");
+  if (!look || !cut?.date || cut.doneOn || daysBetween(look.day, facts.today) > LOOK_HOLDS_DAYS) return;
+  const { harvest } = plan.crop.guide;
+  const found = daysToReady({
+    signs: harvest.signs,
+    seen: look.seen,
+    moisturePct: look.moisturePct,
+    cutPct: plan.harvest.cutPct,
+    pctPerDay: harvest.dryDown?.pctPerDay.typical ?? null,
+    expectedDays: daysBetween(look.day, cut.date),
+  });
+  if (found.days === null) return;
+  const ready = addDays(look.day, found.days);
+  const off = daysBetween(ready, cut.date);
+  if (Math.abs(off) < OFF_DAYS) return;
+  const date = ready < facts.today ? facts.today : ready;
+  add(
+    "advise",
+    "harvest.look",
+    `The field says ${formatDay(ready)}, the plan ${formatDay(cut.date)}.`,
+    `Looked at on ${formatDay(look.day)} by ${look.person}. ${readyInWords(found)}.`,
+    [{ label: `Harvest on ${formatDay(date)}`, changes: [change(`dates/${cut.id}`, { date, held: true })] }],
   );
 }
 

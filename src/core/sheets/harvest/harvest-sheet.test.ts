@@ -147,3 +147,41 @@ it("a harvest held late says what waiting loses, and lets go", () => {
   expect(found?.title).toContain("5 days later than it can wait without loss: about 4 % are lost");
   expect(looked("wheat", {}, late, ...(found?.repairs[0]?.changes ?? [])).findings).toEqual([]);
 });
+
+describe("a look at the signs", () => {
+  const seen = (day: string, over: Partial<NonNullable<PlanFacts["ripeness"]>[number]>) => ({
+    today: day,
+    ripeness: [
+      {
+        id: "00000000-0000-4000-8000-000000000001",
+        day,
+        seen: {},
+        moisturePct: null,
+        note: "",
+        person: "Noor",
+        ...over,
+      },
+    ],
+  });
+  const planned = looked("wheat").plan.harvestDate as string;
+  it("that is days off the plan is said, with the field's day to take", () => {
+    const day = addDays(planned, -10);
+    // 19 % where it is cut at 16: three days
+    const { findings } = looked("wheat", seen(day, { moisturePct: 19 }));
+    const found = findings.find((f) => f.id === "harvest.look");
+    expect(found?.why).toContain("By its moisture: ready in about 3 days");
+    const taken = looked("wheat", seen(day, { moisturePct: 19 }), ...(found?.repairs[0]?.changes ?? []));
+    expect(taken.plan.harvestDate).toBe(addDays(day, 3));
+    expect(taken.findings.map((f) => f.id)).not.toContain("harvest.look");
+  });
+  it("that agrees with the plan, or is old, says nothing", () => {
+    const near = addDays(planned, -4);
+    const ids = (over: Partial<PlanFacts>) => looked("wheat", over).findings.map((f) => f.id);
+    // so many points over 16 as the plan of that day has days left, at one a day
+    const left = daysBetween(near, looked("wheat", { today: near }).plan.harvestDate as string);
+    expect(ids(seen(near, { moisturePct: 16 + left }))).not.toContain("harvest.look");
+    expect(ids(seen(near, { moisturePct: 16 + left + 4 }))).toContain("harvest.look");
+    const old = { ...seen(addDays(planned, -40), { moisturePct: 17 }), today: addDays(planned, -12) };
+    expect(ids(old)).not.toContain("harvest.look");
+  });
+});
