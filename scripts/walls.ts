@@ -26,7 +26,8 @@ const ROOMS: [room: string, allowed: string[]][] = [
   ["src/workers/", ["src/workers/", "src/core/"]],
   // what contracts answer with is theirs: screens take it from there
   ["src/server/answers-of-records.ts", ["src/core/"]],
-  ["src/server/answers.ts", ["src/server/answers-of-records.ts", "src/core/"]],
+  ["src/server/answers-of-harvest.ts", ["src/core/"]],
+  ["src/server/answers.ts", ["src/server/answers-of-records.ts", "src/server/answers-of-harvest.ts", "src/core/"]],
   ["src/server/contracts.ts", ["src/server/answers.ts", "src/core/"]],
   ["src/server/", ["src/server/", "src/core/"]],
   ["src/features/", ["src/features/", "src/ui/", "src/core/", "src/workers/", "src/server/contracts.ts"]],

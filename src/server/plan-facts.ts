@@ -16,6 +16,7 @@ import { loadRain } from "./field-rain";
 import { groupBy } from "./group-by";
 import { cropBefore } from "./guides";
 import { placeName } from "./places";
+import { harvestedOn, loadHarvested } from "./produce-loads";
 import { loadGrownCrops } from "./records/grown-crops";
 import { limitsOfScheme, loadSoilSchemes } from "./records/soil-schemes";
 import { loadLastSoilTests } from "./records/soil-tests";
@@ -53,6 +54,7 @@ export async function loadPlanFacts(client: Client, asker: Asker, plans: PlanRow
     signOffs,
     scouting,
     ripeness,
+    harvested,
   ] = await Promise.all([
     rows<PlanFacts["field"] & { labourPerH: number | null; stationId: string | null; farmId: string }>(
       client,
@@ -85,6 +87,7 @@ export async function loadPlanFacts(client: Client, asker: Asker, plans: PlanRow
     loadSignOffs(client, asker, planIds),
     loadScouting(client, asker, planIds),
     loadRipeness(client, asker, planIds),
+    loadHarvested(client, asker, fieldIds),
   ]);
   const fieldOf = new Map(fields.map((f) => [f.id, f]));
   const stationIds = [...new Set(fields.flatMap((f) => f.stationId ?? []))];
@@ -159,6 +162,8 @@ export async function loadPlanFacts(client: Client, asker: Asker, plans: PlanRow
       ...(scoutedOf.has(plan.id)
         ? { scouting: (scoutedOf.get(plan.id) ?? []).map(({ planId: _, ...visit }) => visit) }
         : {}),
+      // a load says of which field, not of which part of it
+      ...(planting?.areaHa == null ? harvestedOn(harvested, plan) : {}),
       ...(ripenessOf.has(plan.id)
         ? { ripeness: (ripenessOf.get(plan.id) ?? []).map(({ planId: _, ...look }) => look) }
         : {}),

@@ -122,6 +122,8 @@ export interface PlanFacts {
   signOffs?: SignOff[];
   /** what was counted in the field, the newest first */
   scouting?: ScoutLine[];
+  /** what the loads of this season weighed, by crop; dry matter where each has a moisture. Of whole fields only */
+  harvested?: { crop: string; loads: number; massT: number; dryT: number | null; lastOn: IsoDate }[];
   /** looks at its ripeness, the newest first */
   ripeness?: RipenessLine[];
   /** growth stages seen in the field */

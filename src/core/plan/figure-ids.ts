@@ -48,6 +48,7 @@ export type FigureId =
   | `water.${"efficiency" | "flow" | "head" | "power" | "use" | "net" | "gross" | "volume" | "hours" | "energy" | "leaching" | "pipe" | "nitrogen" | "stressDays" | "yield"}`
   | "harvest.moisture"
   | "harvest.shift"
+  | "harvest.yield"
   | "keep.drying"
   | "keep.asCut"
   | "keep.water"
@@ -57,6 +58,7 @@ export type FigureId =
   | "money.output"
   | "money.margin"
   | "money.marginExpected"
+  | "money.marginHarvested"
   | "money.breakEvenYield"
   | "money.breakEvenPrice";
 

@@ -54,6 +54,9 @@ const FORMULAS: Record<string, (v: number[]) => number> = {
   "mass as cut x points of moisture x price of a point": product,
   "target x (100 - its moisture) / (100 - moisture at cutting)": (v) =>
     (at(v, 0) * (100 - at(v, 1))) / (100 - at(v, 2)),
+  "dry matter of the loads / (100 - standard moisture) / area": (v) => at(v, 0) / (1 - at(v, 1) / 100) / at(v, 2),
+  "mass of the loads / area": (v) => at(v, 0) / at(v, 1),
+  "yield by its loads x price - cost": (v) => at(v, 0) * at(v, 1) - at(v, 2),
   "mass as cut - mass in store": (v) => at(v, 0) - at(v, 1),
   "mass in store x area x 1000 / mass of a cubic metre": (v) => (at(v, 0) * at(v, 1) * 1000) / at(v, 2),
   "(moisture of the guide - moisture entered) / points a day": (v) => Math.round((at(v, 0) - at(v, 1)) / at(v, 2)),

@@ -1,4 +1,5 @@
 import { computed, given } from "../../figure";
+import { fieldYield } from "../../keep/store-ledger";
 import type { Draft } from "../sheet";
 
 /** The way, the end use and the moisture at cutting; where nobody chose, what suits the farm and the guide says. */
@@ -16,6 +17,7 @@ export function draftHarvest(draft: Draft): void {
     lossPct: way.lossPct,
     endUse: kind.endUses.find((use) => use === own.endUse) ?? (kind.endUses[0] as string),
     cutPct,
+    yieldTPerHa: harvestedYield(draft),
     pointsToDry: moisture && cutPct !== null ? Math.max(0, cutPct - moisture.safe) : 0,
     // it falls in a straight line as far as a date needs it; the simulated seasons say more
     shiftDays:
@@ -49,6 +51,39 @@ export function draftHarvest(draft: Draft): void {
         "In whole days; how moisture falls in the seasons of this station stands on the sheet.",
       ),
     );
+}
+
+/** What the loads of this field and season come to. */
+function harvestedYield({ context, facts }: Draft): number | null {
+  const { guide, product } = context.crop;
+  const harvested = facts.harvested?.find((h) => h.crop === guide.id);
+  if (!harvested || harvested.massT <= 0) return null;
+  // what is sold by its fresh weight is brought to no moisture
+  const dried = guide.harvest.moisturePct !== undefined;
+  const { tPerHa, asWeighed } = fieldYield(
+    dried ? harvested : { ...harvested, dryT: null },
+    facts.field.areaHa,
+    product.moisturePct,
+  );
+  const area = { label: "area", value: facts.field.areaHa, unit: "ha" };
+  context.show(
+    "harvest.yield",
+    harvested.dryT !== null && dried
+      ? computed("Yield, by its loads", tPerHa, "t/ha", "dry matter of the loads / (100 - standard moisture) / area", [
+          { label: "dry matter of the loads", value: harvested.dryT, unit: "t" },
+          { label: "standard moisture", value: product.moisturePct, unit: "%" },
+          area,
+        ])
+      : computed(
+          "Yield, by its loads",
+          tPerHa,
+          "t/ha",
+          "mass of the loads / area",
+          [{ label: "mass of the loads", value: harvested.massT, unit: "t" }, area],
+          asWeighed && dried ? "As weighed: not every load has a moisture." : "Fresh, as weighed.",
+        ),
+  );
+  return tPerHa;
 }
 
 /** The one that was chosen; else where the farm works by hand the one with the most hours by hand; else the guide's first. */

@@ -185,3 +185,24 @@ describe("a look at the signs", () => {
     expect(ids(old)).not.toContain("harvest.look");
   });
 });
+
+describe("what came off the field", () => {
+  const harvested = (over: Partial<NonNullable<PlanFacts["harvested"]>[number]>) => ({
+    harvested: [{ crop: "wheat", loads: 9, massT: 102, dryT: 84.66, lastOn: "2027-08-01", ...over }],
+  });
+  it("is a yield at standard moisture, and a margin", () => {
+    const { plan } = looked("wheat", harvested({}));
+    // 84.66 / 0.85 / 14.2 = 7.014
+    expect(plan.harvest.yieldTPerHa).toBeCloseTo(7.014, 3);
+    const price = (plan.money.pricePerT as number) / 100;
+    expect(plan.figures["money.marginHarvested"]?.value).toBeCloseTo(7.014 * price - plan.money.costPerHa / 100, 0);
+  });
+  it("is as weighed where a load has no moisture, and nothing where another crop came off", () => {
+    const weighed = looked("wheat", harvested({ dryT: null })).plan;
+    expect(weighed.harvest.yieldTPerHa).toBeCloseTo(102 / 14.2, 6);
+    expect(weighed.figures["harvest.yield"]?.note).toContain("As weighed");
+    expect(looked("wheat", harvested({ crop: "barley" })).plan.harvest.yieldTPerHa).toBeNull();
+    // tubers are sold fresh, whatever moisture somebody wrote down
+    expect(looked("potato", harvested({ crop: "potato" })).plan.harvest.yieldTPerHa).toBeCloseTo(102 / 14.2, 6);
+  });
+});

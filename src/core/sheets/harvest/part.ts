@@ -9,6 +9,8 @@ export interface HarvestPart {
   cutPct: number | null;
   /** points of moisture that are to be dried off; 0 where the crop is not dried */
   pointsToDry: number;
+  /** what came off, at the product's standard moisture where every load has one; null before the first load */
+  yieldTPerHa: number | null;
   /** days later than the guide's date, since it is cut drier; earlier under 0 */
   shiftDays: number;
 }

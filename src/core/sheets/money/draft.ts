@@ -86,6 +86,18 @@ export function costedMoney(draft: Draft, operations: Operation[], inputs: Input
       cost,
     ]),
   );
+  const { yieldTPerHa } = parts.harvest;
+  if (yieldTPerHa !== null)
+    context.show(
+      "money.marginHarvested",
+      computed(
+        "Margin at what was harvested",
+        (yieldTPerHa * pricePerT - costPerHa) / 100,
+        unit,
+        "yield by its loads x price - cost",
+        [{ label: "yield by its loads", value: yieldTPerHa, unit: "t/ha" }, price, cost],
+      ),
+    );
   context.show(
     "money.breakEvenYield",
     computed("Break-even yield", breakEvenTPerHa, "t/ha", "cost / price", [cost, price]),

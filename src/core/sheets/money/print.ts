@@ -8,6 +8,7 @@ export const moneyPrint: Print = {
     "money.output",
     "money.margin",
     "money.marginExpected",
+    "money.marginHarvested",
     "money.breakEvenYield",
     "money.breakEvenPrice",
     ...SHEETS.map((sheet) => `money.${sheet}` as const),

@@ -1,5 +1,6 @@
 "use client";
 
+import Link from "next/link";
 import { addDays, formatDay } from "@/core/dates";
 import { limitInWords } from "@/core/guides/quality-measures";
 import { DecidedChoice } from "../../decided-choice";
@@ -13,9 +14,10 @@ import { HarvestWindow } from "./harvest-window";
 
 /** Sheet 7: what for, how moist, which way, which day, and the signs that say so. */
 export function HarvestSheet() {
-  const { plan } = usePlanModel();
+  const { plan, facts } = usePlanModel();
   if (!plan) return null;
   const { guide, kind, product } = plan.crop;
+  const harvested = facts.harvested?.find((h) => h.crop === guide.id);
   const { harvest } = guide;
   const quality = product.quality.filter((q) => q.endUse === plan.harvest.endUse);
   const ready = plan.stages.find((s) => s.id === harvest.at.from);
@@ -23,6 +25,18 @@ export function HarvestSheet() {
   return (
     <div>
       <SheetHead title="Harvest" about="the day, the way, what waiting costs; the field decides on the day" />
+      {harvested && (
+        <DecisionLine
+          what="Off the field"
+          hint={`${harvested.loads} ${harvested.loads === 1 ? "load" : "loads"}, last on ${formatDay(harvested.lastOn)}`}
+          value={<FigureValue id="harvest.yield" decimals={2} />}
+          leads={
+            <Link href="/season/stores" className="text-action underline underline-offset-2">
+              Stores and loads
+            </Link>
+          }
+        />
+      )}
       {kind.endUses.length > 1 && (
         <DecisionLine
           what="Grown for"

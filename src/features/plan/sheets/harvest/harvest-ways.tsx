@@ -2,14 +2,14 @@
 
 import { useMemo } from "react";
 import { harvestWays } from "@/core/sheets/harvest/ways";
-import { Button } from "@/ui/button";
 import { figures, TableHead } from "@/ui/table-head";
 import { useUnits } from "../../../shared/units";
 import { usePlanModel } from "../../plan-context";
+import { WayHead } from "../way-head";
 
 /** Ways to cut or lift side by side on this field: hours, days, cost, loss, and what speaks against each here. */
 export function HarvestWays() {
-  const { plan, facts, set, editable } = usePlanModel();
+  const { plan, facts, set } = usePlanModel();
   const { number, money, currency } = useUnits();
   const ways = useMemo(() => (plan ? harvestWays(plan, facts) : []), [plan, facts]);
   if (!plan) return null;
@@ -37,20 +37,12 @@ export function HarvestWays() {
         <tbody>
           {ways.map((w) => (
             <tr key={w.id} className={`border-t border-line align-baseline ${w.chosen ? "font-semibold" : ""}`}>
-              <th scope="row" className="py-1 text-left font-[inherit]">
-                {w.chosen ? (
-                  `${w.name}, chosen`
-                ) : editable ? (
-                  <Button look="quiet" onClick={() => set("harvest/methodId", w.id)}>
-                    {w.name}
-                  </Button>
-                ) : (
-                  w.name
-                )}
-                <span className="block text-[12px] font-normal text-soft">
-                  {[w.note, ...w.against.map((a) => `against it: ${a}`)].join("; ")}
-                </span>
-              </th>
+              <WayHead
+                name={w.name}
+                chosen={w.chosen}
+                note={[w.note, ...w.against.map((a) => `against it: ${a}`)].join("; ")}
+                onChoose={() => set("harvest/methodId", w.id)}
+              />
               <td className="text-right">{w.machineHoursPerHa > 0 ? number(w.machineHoursPerHa, 1) : ""}</td>
               <td className="text-right">{w.handHoursPerHa > 0 ? number(w.handHoursPerHa, 0) : ""}</td>
               <td className="text-right" title={`${w.people} people at it, 8 hours a day`}>

@@ -2,14 +2,14 @@
 
 import { useMemo } from "react";
 import { keepWays, safeDaysTable } from "@/core/sheets/keep/ways";
-import { Button } from "@/ui/button";
 import { figures, TableHead } from "@/ui/table-head";
 import { useUnits } from "../../../shared/units";
 import { usePlanModel } from "../../plan-context";
+import { WayHead } from "../way-head";
 
 /** Ways to dry or cure side by side: days over the simulated seasons, how often each fails, hours, cost, floor. */
 export function KeepWays() {
-  const { plan, facts, set, editable } = usePlanModel();
+  const { plan, facts, set } = usePlanModel();
   const { number, money, currency, show } = useUnits();
   const ways = useMemo(() => (plan ? keepWays(plan, facts) : []), [plan, facts]);
   if (!plan || ways.length === 0) return null;
@@ -36,20 +36,12 @@ export function KeepWays() {
         <tbody>
           {ways.map((w) => (
             <tr key={w.id} className={`border-t border-line align-baseline ${w.chosen ? "font-semibold" : ""}`}>
-              <th scope="row" className="py-1 text-left font-[inherit]">
-                {w.chosen ? (
-                  `${w.name}, chosen`
-                ) : editable ? (
-                  <Button look="quiet" onClick={() => set("keep/wayId", w.id)}>
-                    {w.name}
-                  </Button>
-                ) : (
-                  w.name
-                )}
-                <span className="block text-[12px] font-normal text-soft">
-                  {w.detail}; {w.why}
-                </span>
-              </th>
+              <WayHead
+                name={w.name}
+                chosen={w.chosen}
+                note={`${w.detail}; ${w.why}`}
+                onChoose={() => set("keep/wayId", w.id)}
+              />
               <td className="text-right">
                 {w.drying ? number(w.drying.days, 0) : w.cureDays === null ? "" : number(w.cureDays, 0)}
               </td>

@@ -109,6 +109,13 @@ export function MoneySheet() {
             </span>
           }
         />
+        {plan.figures["money.marginHarvested"] && (
+          <DecisionLine
+            what="Margin at what was harvested"
+            value={<FigureValue id="money.marginHarvested" decimals={0} />}
+            leads={<FigureValue id="harvest.yield" decimals={2} />}
+          />
+        )}
         <p className="text-[13px] text-soft">{`Not in the cost, and not nothing: ${plan.money.notPlanned.join(", ")}.`}</p>
         <DecisionLine what="Breaks even at a yield of" value={<FigureValue id="money.breakEvenYield" />} />
         <DecisionLine what="Breaks even at a price of" value={<FigureValue id="money.breakEvenPrice" decimals={2} />} />

@@ -1,0 +1,83 @@
+/** What the pages of harvest and stores show. */
+
+import type { IsoDate } from "@/core/dates";
+import type { StoreState } from "@/core/keep/store-state";
+
+/** Fields of a season that are still to be cut or lifted, by farm and machine. Money in minor units. */
+export interface HarvestQueueSheet {
+  season: number | null;
+  seasons: number[];
+  groups: HarvestGroup[];
+  /** plans that the worker drafts again just now */
+  waiting: number;
+}
+export interface HarvestGroup {
+  id: string;
+  farm: string;
+  machine: string;
+  /** what one machine, or the gang, does in an hour and a day; the usual figures */
+  haPerHour: number;
+  hoursADay: number;
+  machines: number;
+  /** share of the days in these weeks without rain from 2 mm on, over the simulated seasons; null without a station */
+  dryShare: number | null;
+  fields: {
+    planId: string;
+    operationId: string;
+    field: string;
+    crop: string;
+    areaHa: number;
+    readyOn: IsoDate;
+    earliest: IsoDate | null;
+    latest: IsoDate | null;
+    /** of a hectare that stands a day longer: minor units, or kilograms where there is no price */
+    lossPerHaPerDay: number;
+    lossPctPerDay: number;
+    priced: boolean;
+  }[];
+}
+
+/** Stores of a practice with what stands in them, what came off fields, what left. Money in minor units. */
+export interface StoresSheet {
+  stores: (StoreState & {
+    id: string;
+    name: string;
+    farm: string;
+    kind: string;
+    air: string;
+    capacityM3: number;
+    lastLookOn: IsoDate | null;
+  })[];
+  /** of each stored lot that a buyer takes: what it fetches, and what is amiss */
+  offers: { storeId: string; crop: string; season: number; lot: string; offers: LotOffer[] }[];
+  harvested: HarvestedField[];
+  gone: { season: number; crop: string; end: string; massT: number; worth: number }[];
+  driedOffT: number;
+  problems: { loadId: string; on: IsoDate; ticket: string | null; message: string }[];
+  loads: number;
+}
+export interface LotOffer {
+  buyer: string;
+  pass: boolean | null;
+  pricePerT: number;
+  amiss: string[];
+}
+export interface HarvestedField {
+  fieldId: string;
+  field: string;
+  farm: string;
+  season: number;
+  crop: string;
+  cropName: string;
+  loads: number;
+  massT: number;
+  areaHa: number;
+  /** at the product's standard moisture; as weighed where a load has no moisture */
+  tPerHa: number;
+  standardPct: number | null;
+  asWeighed: boolean;
+  targetTPerHa: number | null;
+  lastOn: IsoDate;
+  /** the field's history of that crop and season */
+  kept: { id: string; revision: number; yieldTPerHa: number | null; residueTaken: boolean | null } | null;
+}
