@@ -71,7 +71,7 @@ export function RipenessForm({
             ? `Noted for ${field}. ${readyInWords(found)}.`
             : `Kept on this device for ${field}; it is sent when the network is back. ${readyInWords(found)}.`,
       });
-      onNoted();
+      if (answer.kind === "sent") onNoted();
     }
   };
   return (
