@@ -38,6 +38,10 @@ export function largePractice(template: DemoPractice, growers = 60, fieldsEach =
   const names = Array.from({ length: growers }, (_, i) => `Holding ${String(i + 1).padStart(2, "0")}`);
   return {
     ...template,
+    // they stand on farms and fields of the template
+    stores: [],
+    loads: [],
+    storeReadings: [],
     practice: { ...template.practice, name: "Highfold Field Advice" },
     people: [{ email: LARGE_EMAIL, name: "Petra Highfold", role: "owner", licenceNo: "DEMO-0600" }],
     growers: names.map((name) => ({ name })),

@@ -39,14 +39,44 @@ export function seasonWeather(
   options: { today?: IsoDate; observed?: ObservedWeather | null; seasons?: number } = {},
 ): DailyWeather {
   const { today, observed, seasons = SEASONS_FOR_STAGES } = options;
-  const key = JSON.stringify([climate, season, today ?? null, observed ?? null, seasons]);
+  const asked = quick.get(climate) ?? [];
+  const same = asked.find(
+    (a) => a.season === season && a.today === today && a.observed === (observed ?? null) && a.seasons === seasons,
+  );
+  if (same) return same.weather;
+  const weather = bySpelling(climate, season, today, observed ?? null, seasons);
+  quick.set(climate, [{ season, today, observed: observed ?? null, seasons, weather }, ...asked].slice(0, KEPT_QUICK));
+  return weather;
+}
+
+/** The same question about the same objects, answered without spelling it out. */
+const quick = new WeakMap<
+  Climate,
+  {
+    season: number;
+    today: IsoDate | undefined;
+    observed: ObservedWeather | null;
+    seasons: number;
+    weather: DailyWeather;
+  }[]
+>();
+const KEPT_QUICK = 6;
+
+function bySpelling(
+  climate: Climate,
+  season: number,
+  today: IsoDate | undefined,
+  observed: ObservedWeather | null,
+  seasons: number,
+): DailyWeather {
+  const key = JSON.stringify([climate, season, today ?? null, observed, seasons]);
   const before = kept.get(key);
   if (before) {
     kept.delete(key);
     kept.set(key, before);
     return before;
   }
-  const made = make(climate, season, today, observed ?? null, seasons);
+  const made = make(climate, season, today, observed, seasons);
   kept.set(key, made);
   if (kept.size > KEPT) kept.delete(kept.keys().next().value as string);
   return made;

@@ -1,7 +1,7 @@
 "use client";
 
 import { Camera, ListPlus } from "lucide-react";
-import { useMemo, useState } from "react";
+import { memo, useCallback, useMemo, useState } from "react";
 import { scoutDecision } from "@/core/protect/scout-decision";
 import { Button } from "@/ui/button";
 import { Dialog } from "@/ui/dialog";
@@ -87,10 +87,7 @@ function Counter({
   // one walk may look for several: what was counted of each stays while one counts another
   const [countsOf, setCountsOf] = useState<Record<string, number[]>>({});
   const [limitOf, setLimitOf] = useState<Record<string, string>>({});
-  const [here, setHere] = useState("");
   const counts = countsOf[threatId] ?? NONE;
-  const setCounts = (change: (list: number[]) => number[]) =>
-    setCountsOf((all) => ({ ...all, [threatId]: change(all[threatId] ?? NONE) }));
   const limit = limitOf[threatId] ?? "";
   const [problem, setProblem] = useState<string | null>(null);
   const [note, setNote] = useState("");
@@ -113,11 +110,15 @@ function Counter({
     [counts, threshold],
   );
   const mean = counts.length > 0 ? counts.reduce((a, b) => a + b, 0) / counts.length : null;
-  const press = (key: string) => setHere((h) => (h === "0" ? key : `${h}${key}`).slice(0, 6));
-  const next = () => {
-    setCounts((list) => [...list, Number(here === "" ? 0 : here)]);
-    setHere("");
-  };
+  // the same as long as one threat is counted, so that the keys need not be drawn again
+  const onNext = useCallback(
+    (count: number) => setCountsOf((all) => ({ ...all, [threatId]: [...(all[threatId] ?? NONE), count] })),
+    [threatId],
+  );
+  const onTakeBack = useCallback(
+    () => setCountsOf((all) => ({ ...all, [threatId]: (all[threatId] ?? NONE).slice(0, -1) })),
+    [threatId],
+  );
   const save = async () => {
     const visits: OutgoingVisit[] = [];
     for (const look of looks) {
@@ -190,10 +191,7 @@ function Counter({
         aria-label="What is counted"
         value={threatId}
         options={looks.map((l) => ({ value: l.id, label: l.name }))}
-        onChange={(event) => {
-          setThreatId(event.currentTarget.value);
-          setHere("");
-        }}
+        onChange={(event) => setThreatId(event.currentTarget.value)}
       />
       {threat && (
         <p className="text-[13px] text-soft">
@@ -211,33 +209,7 @@ function Counter({
           onChange={(event) => setLimitOf({ ...limitOf, [threatId]: event.currentTarget.value })}
         />
       </label>
-      <p className="text-center font-title text-3xl" aria-live="polite">
-        <span className="sr-only">Place {counts.length + 1}: </span>
-        {here === "" ? "0" : here}
-      </p>
-      <div className="grid grid-cols-5 gap-2">
-        {KEYS.map((key) => (
-          <button
-            key={key}
-            type="button"
-            className="touch min-h-12 rounded-field border border-line bg-sheet text-xl font-semibold active:bg-selected"
-            onClick={() => press(key)}
-          >
-            {key}
-          </button>
-        ))}
-      </div>
-      <div className="grid grid-cols-2 gap-2">
-        <Button
-          className="min-h-12"
-          onClick={() => (here === "" ? setCounts((list) => list.slice(0, -1)) : setHere((h) => h.slice(0, -1)))}
-        >
-          {here === "" ? "Take the last place back" : "Delete"}
-        </Button>
-        <Button look="main" className="min-h-12" onClick={next}>
-          Next place
-        </Button>
-      </div>
+      <CountPad key={threatId} place={counts.length + 1} onNext={onNext} onTakeBack={onTakeBack} />
       <p role="status">
         {counts.length} {counts.length === 1 ? "place" : "places"}
         {mean !== null && `, mean ${number(mean, 1)}`}
@@ -306,3 +278,58 @@ function Counter({
     </div>
   );
 }
+
+/** The count of the place where one stands, with keys to press blindly; what is pressed is drawn here alone. */
+const CountPad = memo(function CountPad({
+  place,
+  onNext,
+  onTakeBack,
+}: {
+  place: number;
+  onNext: (count: number) => void;
+  onTakeBack: () => void;
+}) {
+  const [here, setHere] = useState("");
+  const press = useCallback((key: string) => setHere((h) => (h === "0" ? key : `${h}${key}`).slice(0, 6)), []);
+  return (
+    <>
+      <p className="text-center font-title text-3xl" aria-live="polite">
+        <span className="sr-only">Place {place}: </span>
+        {here === "" ? "0" : here}
+      </p>
+      <Keys onPress={press} />
+      <div className="grid grid-cols-2 gap-2">
+        <Button className="min-h-12" onClick={() => (here === "" ? onTakeBack() : setHere((h) => h.slice(0, -1)))}>
+          {here === "" ? "Take the last place back" : "Delete"}
+        </Button>
+        <Button
+          look="main"
+          className="min-h-12"
+          onClick={() => {
+            onNext(Number(here === "" ? 0 : here));
+            setHere("");
+          }}
+        >
+          Next place
+        </Button>
+      </div>
+    </>
+  );
+});
+
+const Keys = memo(function Keys({ onPress }: { onPress: (key: string) => void }) {
+  return (
+    <div className="grid grid-cols-5 gap-2">
+      {KEYS.map((key) => (
+        <button
+          key={key}
+          type="button"
+          className="touch min-h-12 rounded-field border border-line bg-sheet text-xl font-semibold active:bg-selected"
+          onClick={() => onPress(key)}
+        >
+          {key}
+        </button>
+      ))}
+    </div>
+  );
+});

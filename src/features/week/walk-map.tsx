@@ -1,11 +1,11 @@
 "use client";
 
-import { useEffect, useState } from "react";
+import { memo, useEffect, useState } from "react";
 import type { ScoutWalk } from "@/core/records/sampling-plan";
 import { send } from "../shared/send";
 
 /** The places of a walk drawn on the field's shape, the next one marked; nothing where the field has no boundary or the network is away. */
-export function WalkMap({ planId, places, at }: { planId: string; places: number; at: number }) {
+export const WalkMap = memo(function WalkMap({ planId, places, at }: { planId: string; places: number; at: number }) {
   const [walk, setWalk] = useState<ScoutWalk | null>(null);
   useEffect(() => {
     let gone = false;
@@ -52,4 +52,4 @@ export function WalkMap({ planId, places, at }: { planId: string; places: number
       </figcaption>
     </figure>
   );
-}
+});
