@@ -26,5 +26,11 @@ export const GENERAL_CAUTIONS: Record<string, string> = {
     "Nets and posts: nobody alone on ladders; nets tight, so that no bird or hedgehog is caught, and looked at every day.",
   "hand work":
     "Long hand work: shade, water each half hour, rests in the heat; backs and knees spared by turns; blades carried covered.",
+  haulage:
+    "Loaded trailers: brakes, lights and hitch checked, no riders, no mobile phone; tip on level ground away from overhead lines and people.",
+  heaters:
+    "Heaters and fans: fumes kill in closed rooms and dust burns; clear chaff daily, tend the fire, keep an extinguisher by.",
+  "yard drying":
+    "Dry on a closed yard or sheet, never on a road; shade, water and rests in the heat; children and animals kept off.",
   machines: "Guards on shafts and augers; stop, take the key and wait before clearing a blockage.",
 };

@@ -81,7 +81,14 @@ export const harvest = z.strictObject({
   signs: z.array(sign).min(1),
   /** physiologically ripe, cut, and safe to store [% of what is cut] */
   moisturePct: z
-    .strictObject({ physiological: z.number(), cut: z.number(), safe: z.number(), source: z.string() })
+    .strictObject({
+      physiological: z.number(),
+      cut: z.number(),
+      safe: z.number(),
+      /** end uses that are stored drier */
+      safeByUse: z.record(z.string(), z.number()).optional(),
+      source: z.string(),
+    })
     .optional(),
   dryDown: dryDown.optional(),
   /** places and plants to look at */

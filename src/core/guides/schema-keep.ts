@@ -38,6 +38,7 @@ const way = z.strictObject({
   rainStopsIt: z.boolean().optional(),
   detail: z.string(),
   why: z.string(),
+  cautions: z.array(z.string()).optional(),
   source: z.string(),
 });
 export type KeepWay = z.infer<typeof way>;

@@ -6,6 +6,7 @@ import { unwrap } from "../result";
 import { gradeLot } from "./grade-lot";
 import { harvestQueue, type QueueField } from "./harvest-queue";
 import { harvestWindow } from "./harvest-window";
+import { haulage } from "./haulage";
 import { millingCheck } from "./milling-check";
 import { shrink } from "./shrink";
 
@@ -231,5 +232,34 @@ describe("milling", () => {
     expect(of(6.6, 1, 2).doubtful).toEqual(["sum"]);
     expect(of(7.4, 0.6, 2).doubtful).toEqual(["rice", "bran"]);
     expect(fields(millingCheck({ inputT: 0, fractions: [], usualPct }))).toEqual(["inputT", "fractions"]);
+  });
+});
+
+describe("carting", () => {
+  const ask = { haPerHour: 2.2, tPerHa: 8.6, areaHa: 14.2, trailerT: 12, km: 6, kmPerH: 25, turnMin: 12 };
+  it("needs as many trailers as fill one after another while the first is away", () => {
+    // 2.2 x 8.6 = 18.92 t/h; 720 / 18.92 = 38.05 min; 12 km at 25 km/h are 28.8 min + 12; (38.05 + 40.8) / 38.05 = 2.07
+    const found = unwrap(haulage({ ...ask, tankT: 6 }));
+    expect(found.flowTPerH).toBeCloseTo(18.92, 9);
+    expect(found.fillMin).toBeCloseTo(38.05, 2);
+    expect(found.roundMin).toBeCloseTo(40.8, 9);
+    expect(found.trailers).toBe(3);
+    // 8.6 x 14.2 / 12 = 10.2 loads; 8.6 / 12 x 40.8 / 60
+    expect(found.loads).toBe(11);
+    expect(found.hoursPerHa).toBeCloseTo(0.4873, 4);
+    // 6 t at 18.92 t/h
+    expect(found.tankMin).toBeCloseTo(19.03, 2);
+  });
+  it("takes one where it tips at the field's edge, and never fewer the farther it is", () => {
+    expect(unwrap(haulage({ ...ask, km: 0, turnMin: 0 }))).toMatchObject({ trailers: 1, hoursPerHa: 0, tankMin: null });
+    let before = 0;
+    for (const km of [0, 2, 5, 10, 20, 40]) {
+      const { trailers } = unwrap(haulage({ ...ask, km }));
+      expect(trailers).toBeGreaterThanOrEqual(before);
+      before = trailers;
+    }
+  });
+  it("refuses what is none, by name", () => {
+    expect(fields(haulage({ ...ask, trailerT: 0, kmPerH: 0, km: -1 }))).toEqual(["trailerT", "km", "kmPerH"]);
   });
 });

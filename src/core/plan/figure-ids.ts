@@ -49,6 +49,7 @@ export type FigureId =
   | "harvest.moisture"
   | "harvest.shift"
   | "harvest.yield"
+  | "harvest.carting"
   | "keep.drying"
   | "keep.asCut"
   | "keep.water"

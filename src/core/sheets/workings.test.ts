@@ -55,6 +55,7 @@ const FORMULAS: Record<string, (v: number[]) => number> = {
   "target x (100 - its moisture) / (100 - moisture at cutting)": (v) =>
     (at(v, 0) * (100 - at(v, 1))) / (100 - at(v, 2)),
   "dry matter of the loads / (100 - standard moisture) / area": (v) => at(v, 0) / (1 - at(v, 1) / 100) / at(v, 2),
+  "hours on the road x (driver + tractor)": (v) => at(v, 0) * (at(v, 1) + at(v, 2)),
   "mass of the loads / area": (v) => at(v, 0) / at(v, 1),
   "yield by its loads x price - cost": (v) => at(v, 0) * at(v, 1) - at(v, 2),
   "mass as cut - mass in store": (v) => at(v, 0) - at(v, 1),

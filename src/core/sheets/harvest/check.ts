@@ -58,11 +58,11 @@ function checkMoisture({ plan, decisions, add }: Check): void {
       `Usual machines take up to ${dryDown.greatestPct} %: moister, grain is crushed and stays in the ear.`,
       [{ label: `Cut at ${dryDown.greatestPct} %`, changes: [change("harvest/cutPct", dryDown.greatestPct)] }, back],
     );
-  else if (cutPct < moisturePct.safe)
+  else if (cutPct < (plan.harvest.safePct ?? moisturePct.safe))
     add(
       "hint",
       "harvest.dry",
-      `Waiting for ${given} saves no drying: from ${moisturePct.safe} % on it keeps.`,
+      `Waiting for ${given} saves no drying: from ${plan.harvest.safePct ?? moisturePct.safe} % on it keeps.`,
       "Each day past that only loses, and dry grain breaks.",
       [back],
     );

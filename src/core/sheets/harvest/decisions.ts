@@ -7,4 +7,13 @@ export const harvestDecisions = z.strictObject({
   endUse: z.string().min(1).max(80).optional(),
   /** moisture at cutting [% of what is cut] */
   cutPct: z.number().min(5).max(90).optional(),
+  /** carting to store or buyer */
+  haul: z
+    .strictObject({
+      km: z.number().min(0).max(1000).optional(),
+      trailerT: z.number().min(0.1).max(60).optional(),
+      kmPerH: z.number().min(1).max(120).optional(),
+      turnMin: z.number().min(0).max(600).optional(),
+    })
+    .optional(),
 });

@@ -1,6 +1,9 @@
 import { computed, given } from "../../figure";
+import { type Haulage, haulage } from "../../harvest/haulage";
 import { fieldYield } from "../../keep/store-ledger";
+import { guideWork } from "../../money/field-work";
 import type { Draft } from "../sheet";
+import { USUAL_HAUL, USUAL_HAUL_BY_HAND } from "./usual-haul";
 
 /** The way, the end use and the moisture at cutting; where nobody chose, what suits the farm and the guide says. */
 export function draftHarvest(draft: Draft): void {
@@ -11,18 +14,23 @@ export function draftHarvest(draft: Draft): void {
   const way = harvestWay(draft);
   const typed = moisture ? own.cutPct : undefined;
   const cutPct = typed ?? moisture?.cut ?? null;
+  const endUse = kind.endUses.find((use) => use === own.endUse) ?? (kind.endUses[0] as string);
+  const safePct = moisture ? (moisture.safeByUse?.[endUse] ?? moisture.safe) : null;
   parts.harvest = {
     methodId: way.id,
     methodName: way.name,
     lossPct: way.lossPct,
-    endUse: kind.endUses.find((use) => use === own.endUse) ?? (kind.endUses[0] as string),
+    endUse,
     cutPct,
+    safePct,
+    carting: null,
     yieldTPerHa: harvestedYield(draft),
-    pointsToDry: moisture && cutPct !== null ? Math.max(0, cutPct - moisture.safe) : 0,
+    pointsToDry: safePct !== null && cutPct !== null ? Math.max(0, cutPct - safePct) : 0,
     // it falls in a straight line as far as a date needs it; the simulated seasons say more
     shiftDays:
       moisture && dryDown && typed !== undefined ? Math.round((moisture.cut - typed) / dryDown.pctPerDay.typical) : 0,
   };
+  parts.harvest.carting = carting(draft, cutPct);
   if (!moisture || cutPct === null) return;
   const source = { kind: "source" as const, text: context.source(moisture.source) };
   context.show(
@@ -51,6 +59,36 @@ export function draftHarvest(draft: Draft): void {
         "In whole days; how moisture falls in the seasons of this station stands on the sheet.",
       ),
     );
+}
+
+/** Carting beside the machine; nothing where nobody knows how far it is. */
+function carting({ context, decisions, facts, targetTPerHa }: Draft, cutPct: number | null): Haulage | null {
+  const { field } = facts;
+  const own = decisions.harvest?.haul ?? {};
+  const km = own.km ?? field.outletKm;
+  if (km === null) return null;
+  const usual = field.handWork ? USUAL_HAUL_BY_HAND : USUAL_HAUL;
+  const way = harvestWay({ context, decisions, facts });
+  const work = guideWork(way.work, field);
+  const hours = Math.max(
+    work.implements.length > 0 ? work.hoursPerHa : 0,
+    (work.helperHoursPerHa + (work.implements.length > 0 ? 0 : work.hoursPerHa)) / way.people,
+  );
+  const tPerHa =
+    cutPct === null ? targetTPerHa : (targetTPerHa * (100 - context.crop.product.moisturePct)) / (100 - cutPct);
+  const found = context.take(
+    "harvest",
+    haulage({
+      haPerHour: hours > 0 ? 1 / hours : 1,
+      tPerHa: tPerHa * (1 + (way.soilPct ?? 0) / 100),
+      areaHa: field.areaHa,
+      km,
+      trailerT: own.trailerT ?? usual.trailerT,
+      kmPerH: own.kmPerH ?? usual.kmPerH,
+      turnMin: own.turnMin ?? usual.turnMin,
+    }),
+  );
+  return found?.value ?? null;
 }
 
 /** What the loads of this field and season come to. */

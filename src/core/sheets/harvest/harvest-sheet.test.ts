@@ -206,3 +206,42 @@ describe("what came off the field", () => {
     expect(looked("potato", harvested({ crop: "potato" })).plan.harvest.yieldTPerHa).toBeCloseTo(102 / 14.2, 6);
   });
 });
+
+describe("carting", () => {
+  it("costs hours on the road where the distance is known, and is named as missing where it is not", () => {
+    const unknown = looked("wheat").plan;
+    expect(unknown.harvest.carting).toBeNull();
+    expect(unknown.money.notPlanned).toContain("carting to the outlet");
+    const { plan } = looked("wheat", field({ outletKm: 6 }));
+    // 7.5 t/ha at 15 % are 7.589 as cut; / 12 t x (28.8 + 12) / 60 = 0.430 h/ha
+    expect(plan.harvest.carting?.hoursPerHa).toBeCloseTo(0.43, 3);
+    const { labourPerH, otherMachinePerH } = EXAMPLE_FACTS.prices;
+    expect(plan.figures["harvest.carting"]?.value).toBeCloseTo((0.43005 * (labourPerH + otherMachinePerH)) / 100, 1);
+    expect(plan.money.notPlanned).not.toContain("carting to the outlet");
+    expect(plan.money.costPerHa - unknown.money.costPerHa).toBeCloseTo(
+      (plan.figures["harvest.carting"]?.value ?? 0) * 100,
+      4,
+    );
+  });
+  it("goes by what was typed, and by a cart where the farm works by hand", () => {
+    const typed = looked("wheat", {}, change("harvest/haul/km", 0), change("harvest/haul/trailerT", 8)).plan;
+    // tips at the edge: 12 min a turn
+    expect(typed.harvest.carting?.roundMin).toBe(12);
+    const byHand = looked("rice", field({ handWork: true, outletKm: 3 })).plan;
+    // 6 km at 12 km/h and 20 min
+    expect(byHand.harvest.carting?.roundMin).toBeCloseTo(50, 9);
+  });
+});
+
+describe("moisture at which it keeps", () => {
+  it("is lower for malt and seed, and more is dried off", () => {
+    expect(looked("barley", {}, change("harvest/endUse", "malting")).plan.harvest).toMatchObject({
+      safePct: 13,
+      pointsToDry: 3,
+    });
+    const feed = looked("barley", {}, change("harvest/endUse", "feed")).plan;
+    expect(feed.harvest).toMatchObject({ safePct: 14, pointsToDry: 2 });
+    expect(feed.operations.find((o) => o.role === "dry")?.detail).toContain("To 14 % for feed.");
+    expect(looked("potato").plan.harvest.safePct).toBeNull();
+  });
+});

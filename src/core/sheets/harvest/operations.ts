@@ -1,3 +1,4 @@
+import { computed } from "../../figure";
 import { guideWork } from "../../money/field-work";
 import type { PlannedOperation } from "../../plan/operation";
 import { OWN } from "../../plan/own-operations";
@@ -7,6 +8,23 @@ import { round } from "../words";
 import { harvestWay } from "./draft";
 
 const HARVEST_WEIGHT = 15;
+
+/** Minor money units a hectare: hours on the road x driver and tractor. */
+function cartingCost({ context, facts, parts }: Draft): number {
+  const { carting } = parts.harvest;
+  if (!carting) return 0;
+  const { labourPerH, otherMachinePerH, currency } = facts.prices;
+  const cost = carting.hoursPerHa * (labourPerH + otherMachinePerH);
+  context.show(
+    "harvest.carting",
+    computed("Carting", cost / 100, `${currency}/ha`, "hours on the road x (driver + tractor)", [
+      { label: "hours on the road", value: carting.hoursPerHa, unit: "h/ha" },
+      { label: "driver", value: labourPerH / 100, unit: `${currency}/h` },
+      { label: "tractor", value: otherMachinePerH / 100, unit: `${currency}/h` },
+    ]),
+  );
+  return cost;
+}
 
 /** The guide's tasks up to the harvest, and the harvest itself. */
 export function harvestOperations(draft: Draft): PlannedOperation[] {
@@ -34,9 +52,9 @@ export function harvestOperations(draft: Draft): PlannedOperation[] {
         },
       ],
       weight: HARVEST_WEIGHT,
-      cautions: harvest.cautions,
+      cautions: [...harvest.cautions, ...(parts.harvest.carting ? ["haulage"] : [])],
       byDaysAndStage: true,
-      work: () => guideWork(way.work, facts.field),
+      work: () => ({ ...guideWork(way.work, facts.field), extraCostPerHa: cartingCost(draft) }),
     },
   ];
 }

@@ -3,7 +3,7 @@ import type { Print } from "../sheet";
 
 /** What the booklet prints of this sheet: the way it is cut or lifted, how moist, and what its use asks. */
 export const harvestPrint: Print = {
-  figures: () => ["harvest.moisture", "harvest.shift", "harvest.yield"],
+  figures: () => ["harvest.moisture", "harvest.shift", "harvest.carting", "harvest.yield"],
   text: ({ harvest, crop: { guide, product } }) => [
     `${harvest.methodName}, loss about ${harvest.lossPct} %.`,
     ...product.quality
@@ -11,7 +11,7 @@ export const harvestPrint: Print = {
       .map((q) => `For ${q.endUse}: ${limitInWords(q)}; if missed, ${q.ifMissed}.`),
     ...(guide.harvest.moisturePct
       ? [
-          `Ripe from ${guide.harvest.moisturePct.physiological} % moisture on, cut at ${harvest.cutPct ?? guide.harvest.moisturePct.cut} %, safe at ${guide.harvest.moisturePct.safe} %.`,
+          `Ripe from ${guide.harvest.moisturePct.physiological} % moisture on, cut at ${harvest.cutPct ?? guide.harvest.moisturePct.cut} %, safe at ${harvest.safePct ?? guide.harvest.moisturePct.safe} %.`,
         ]
       : []),
   ],

@@ -34,7 +34,7 @@ export function harvestQuestion(plan: Plan, facts: PlanFacts): HarvestQuestion |
       dryDown && moisturePct
         ? {
             rule: dryDown,
-            safePct: moisturePct.safe,
+            safePct: plan.harvest.safePct ?? moisturePct.safe,
             greatestPct: dryDown.greatestPct,
             // in the sun it costs hours, whatever the moisture
             costPerTPoint: facts.field.handWork ? 0 : facts.prices.dryingPerTPoint,

@@ -8,8 +8,7 @@ export function draftKeep(draft: Draft): void {
   const { guide, product } = context.crop;
   const { keep } = guide;
   const way = keepWay(draft);
-  const { cutPct, endUse } = parts.harvest;
-  const safePct = guide.harvest.moisturePct?.safe ?? null;
+  const { cutPct, endUse, safePct } = parts.harvest;
   const dried = cutPct !== null && safePct !== null;
   const dryT = targetTPerHa * (1 - product.moisturePct / 100);
   const asCut = dried ? dryT / (1 - cutPct / 100) : targetTPerHa;

@@ -67,6 +67,14 @@ describe("the way to dry", () => {
     );
     expect(heated.operations.find((o) => o.role === "dry")?.name).toBe("Dried by heated air");
   });
+  it("brings its own cautions, and carting those of the road", () => {
+    const topics = (plan: ReturnType<typeof looked>["plan"], role: string) =>
+      plan.operations.find((o) => o.role === role)?.cautions.map((c) => c.topic);
+    expect(topics(looked("wheat").plan, "dry")).toContain("heaters");
+    expect(topics(looked("wheat", {}, change("keep/wayId", "sun")).plan, "dry")).toContain("yard drying");
+    expect(topics(looked("wheat", field({ outletKm: 6 })).plan, "harvest")).toContain("haulage");
+    expect(topics(looked("wheat").plan, "harvest")).not.toContain("haulage");
+  });
   it("warms the air by the use: seed and malt stay alive", () => {
     expect(looked("barley", {}, change("harvest/endUse", "malting")).plan.keep.airToC).toBe(45);
     expect(looked("barley", {}, change("harvest/endUse", "feed")).plan.keep.airToC).toBe(65);

@@ -17,9 +17,13 @@ export function keepOperations(draft: Draft): PlannedOperation[] {
   return taskOperations(draft, "keep").map((operation) => {
     if (operation.role !== "dry" && operation.role !== "cure") return operation;
     const named = chosen && way ? { name: way.name, detail: way.detail, reason: way.why } : {};
+    const { safePct, endUse } = draft.parts.harvest;
+    const aim = operation.role === "dry" && safePct !== null ? `To ${safePct} % for ${endUse}. ` : "";
     return {
       ...operation,
       ...named,
+      cautions: [...new Set([...operation.cautions, ...(way?.cautions ?? [])])],
+      detail: `${aim}${sentence(named.detail ?? operation.detail)}`,
       work: (inputs) => ({
         ...(hours === null ? operation.work!(inputs) : handWork(hours)),
         ...(operation.role === "dry" && dried > 0 && storedTPerHa > 0 ? { extraCostPerHa: dried } : {}),
@@ -27,6 +31,8 @@ export function keepOperations(draft: Draft): PlannedOperation[] {
     };
   });
 }
+
+const sentence = (text: string) => `${text.charAt(0).toUpperCase()}${text.slice(1)}`;
 
 /** Minor money units a hectare: the mass as it is cut x the points that are dried off x the price of a point. */
 function dryingCost({ context, facts, parts }: Draft): number {

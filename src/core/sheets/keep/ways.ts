@@ -29,10 +29,9 @@ export interface KeepLine {
 /** Each way of the guide, the one of the plan marked. */
 export function keepWays(plan: Plan, facts: PlanFacts): KeepLine[] {
   const { guide } = plan.crop;
-  const { keep, harvest } = guide;
+  const { keep } = guide;
   const cut = plan.operations.find((o) => o.role === "harvest")?.date ?? null;
-  const { cutPct, endUse, pointsToDry } = plan.harvest;
-  const safe = harvest.moisturePct?.safe ?? null;
+  const { cutPct, endUse, pointsToDry, safePct: safe } = plan.harvest;
   return keep.ways.map((way) => {
     const drying =
       way.pctPerDay && cut && facts.climate && cutPct !== null && safe !== null && cutPct > safe
@@ -75,11 +74,9 @@ export function keepWays(plan: Plan, facts: PlanFacts): KeepLine[] {
 export function safeDaysTable(
   plan: Plan,
 ): { tempsC: number[]; rows: { moisturePct: number; days: number[] }[] } | null {
-  const { keep, harvest } = plan.crop.guide;
-  const { safeDays } = keep;
-  const safe = harvest.moisturePct?.safe;
-  if (!safeDays || safe === undefined) return null;
-  const { cutPct } = plan.harvest;
+  const { safeDays } = plan.crop.guide.keep;
+  const { cutPct, safePct: safe } = plan.harvest;
+  if (!safeDays || safe === null) return null;
   // drier than the table begins it keeps at least as long
   const moistures = [...new Set([safe, safe + 2, ...(cutPct === null ? [] : [Math.round(cutPct)])])].sort(
     (a, b) => a - b,

@@ -158,7 +158,7 @@ function notPlanned({ context, facts, decisions, parts }: Draft, inputs: InputLi
     ...unpriced.map((i) => i.name),
     ...guide.tasks.flatMap((t) => t.uses ?? []),
     ...parts.protect.measures.flatMap((m) => m.option.uses ?? []),
-    "carting to the outlet",
+    ...(parts.harvest.carting ? [] : ["carting to the outlet"]),
     ...(decisions.money?.otherCostPerHa ? [] : ["rent and overheads"]),
   ];
 }

@@ -9,6 +9,7 @@ import { DecisionLine, SheetHead } from "../../decision-line";
 import { usePlanModel } from "../../plan-context";
 import { FigureValue } from "../../working";
 import { GuideNotes } from "../guide-notes";
+import { Carting } from "./carting";
 import { HarvestWays } from "./harvest-ways";
 import { HarvestWindow } from "./harvest-window";
 
@@ -81,7 +82,7 @@ export function HarvestSheet() {
           }
           leads={
             <>
-              ripe from {harvest.moisturePct.physiological} % on, keeps at {harvest.moisturePct.safe} %
+              ripe from {harvest.moisturePct.physiological} % on, keeps at {plan.harvest.safePct} %
               {plan.harvest.pointsToDry > 0 && plan.figures["keep.drying"] && (
                 <>
                   ; drying <FigureValue id="keep.drying" decimals={0} />
@@ -96,6 +97,7 @@ export function HarvestSheet() {
           }
         />
       )}
+      <Carting />
       <HarvestWays />
       <h3 className="mt-2 border-b border-line pb-1 text-base">The day</h3>
       <HarvestWindow />
