@@ -62,27 +62,18 @@ try {
   await desk.getByRole("row", { name: /later and thicker/ }).waitFor();
   await shoot(desk, "plan-window");
   await desk.setViewportSize({ width: 1280, height: 800 });
-  await openPlan(desk, "Heron Block");
-  await desk.locator("[data-stage=tillering]").focus();
-  await desk.keyboard.press("Enter");
-  await desk.getByLabel("Seen on", { exact: true }).fill("2026-08-08");
-  await desk.getByRole("button", { name: "Note it as seen" }).click();
-  await desk.getByText(/dates moved because/).click();
-  await shoot(desk, "plan-stage-seen");
-  await desk.goto("/settings");
-  await shoot(desk, "settings");
+  await desk.setViewportSize({ width: 1280, height: 1240 });
+  await plan(desk, "Coney Bank", "7");
+  await desk.getByText(/Set out on/).waitFor();
+  await shoot(desk, "plan-harvest");
+  await desk.setViewportSize({ width: 1280, height: 800 });
+  await desk.goto("/season/stores");
+  await shoot(desk, "stores");
+  await desk.goto("/season/harvest?season=2027");
+  await desk.getByText("the best of all orders").first().waitFor();
+  await shoot(desk, "harvest-order");
   await desk.goto("/records/fertilisers");
   await shoot(desk, "records");
-  await desk.goto("/import");
-  await desk.getByLabel(/CSV, XLSX or GeoJSON/).setInputFiles({
-    name: "laboratory.csv",
-    mimeType: "text/csv",
-    buffer: Buffer.from(
-      "Field,Sampled,Depth (in),pH,OM,P [ppm],K [ppm]\nWithy Bed,3 Mar 2026,8,6.4,2.9,16,140\nHeron Block,3 Mar 2026,8,5.9,,12,90\n",
-    ),
-  });
-  await desk.getByText(/to add,/).waitFor();
-  await shoot(desk, "import");
   await plan(desk, "Withy Bed", "1");
   const planId = desk.url().split("/").at(-1);
   const folder = fs.mkdtempSync(path.join(os.tmpdir(), "pictures-"));

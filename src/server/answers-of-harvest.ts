@@ -61,6 +61,8 @@ export interface LotOffer {
   pass: boolean | null;
   pricePerT: number;
   amiss: string[];
+  /** what mixed into it would meet the limits that it misses */
+  blends: string[];
 }
 export interface HarvestedField {
   fieldId: string;

@@ -1,7 +1,16 @@
 /** Stores with what stands in them, run from the loads; yields of fields; what left and what it brought. */
 
 import { fieldYield, type LedgerLoad, runLedger } from "@/core/keep/store-ledger";
-import { type KeptCrop, lotForOutlet, type Outlet, type StoreLook, storeState } from "@/core/keep/store-state";
+import {
+  type BlendLot,
+  blendsFor,
+  type KeptCrop,
+  type LotState,
+  lotForOutlet,
+  type Outlet,
+  type StoreLook,
+  storeState,
+} from "@/core/keep/store-state";
 import type { Access } from "./access";
 import type { HarvestedField, LotOffer, StoresSheet } from "./contracts";
 import { type Client, rows } from "./db";
@@ -62,6 +71,19 @@ export async function loadStores(client: Client, access: Access): Promise<Stores
     const { name, kind, air, capacityM3 } = store;
     return { ...state, id: s.id, farm: s.farm, name, kind, air, capacityM3, lastLookOn: own[0]?.readOn ?? null };
   });
+  const all = sheets.flatMap((s) => s.lots.map((lot) => ({ storeId: s.id, store: s.name, lot })));
+  const blendLot = (lot: LotState, store: string): BlendLot => ({
+    ...lot,
+    name: `${lot.lot || lot.name.toLowerCase()} of ${lot.season} (${store})`,
+  });
+  /** Other lots of the same crop, wherever they stand. */
+  const othersOf = (lot: LotState, storeId: string): BlendLot[] =>
+    all
+      .filter(
+        (o) =>
+          o.lot.crop === lot.crop && !(o.storeId === storeId && o.lot.lot === lot.lot && o.lot.season === lot.season),
+      )
+      .map((o) => blendLot(o.lot, o.store));
   const outlets = offers.map((o) => cropOfferTable.parse(o));
   const byId = new Map(read.map(({ ids, load }) => [ids.id, load]));
   return {
@@ -74,7 +96,12 @@ export async function loadStores(client: Client, access: Access): Promise<Stores
         lot: lot.lot,
         offers: outlets
           .filter((o) => o.guideId === lot.crop && o.season === lot.season)
-          .flatMap((o): LotOffer | [] => lotForOutlet(lot, o as Outlet) ?? [])
+          .flatMap((o): LotOffer | [] => {
+            const graded = lotForOutlet(lot, o as Outlet);
+            return graded
+              ? { ...graded, blends: blendsFor(blendLot(lot, s.name), othersOf(lot, s.id), o as Outlet) }
+              : [];
+          })
           .sort((a, b) => b.pricePerT - a.pricePerT),
       })),
     ),

@@ -142,7 +142,7 @@ describe("laws", () => {
     [
       "a quality that no kind is grown for",
       {
-        products: { grain: { quality: [{ endUse: "starch", what: "x", unit: "%", ifMissed: "x", source: "custom" }] } },
+        products: { grain: { quality: [{ endUse: "starch", what: "protein", ifMissed: "x", source: "custom" }] } },
       },
       /no kind has the end use "starch"/,
     ],

@@ -8,6 +8,7 @@ import { harvestQueue, type QueueField } from "./harvest-queue";
 import { harvestWindow } from "./harvest-window";
 import { haulage } from "./haulage";
 import { millingCheck } from "./milling-check";
+import { sampleYield } from "./sample-yield";
 import { shrink } from "./shrink";
 
 const fields = (result: { ok: boolean; errors?: { field: string }[] }) =>
@@ -261,5 +262,27 @@ describe("carting", () => {
   });
   it("refuses what is none, by name", () => {
     expect(fields(haulage({ ...ask, trailerT: 0, kmPerH: 0, km: -1 }))).toEqual(["trailerT", "km", "kmPerH"]);
+  });
+});
+
+describe("a sampled yield", () => {
+  const ask = { massesG: [412, 388, 455], areaM2: 0.5, sampleMoisturePct: 18, standardMoisturePct: 15 };
+  it("is the mean at standard moisture with its interval", () => {
+    // mean 418.33 g off 0.5 m2 are 8.367 t/ha; x 82 / 85 = 8.071
+    const found = unwrap(sampleYield(ask));
+    expect(found.tPerHa).toBeCloseTo(8.071, 3);
+    // sd of the places 33.95 g are 0.6551 t/ha; t(5 %, 2) = 4.303; 4.303 x 0.6551 / sqrt 3 = 1.627
+    expect(found.ci?.[0]).toBeCloseTo(8.071 - 1.627, 2);
+    expect(found.ci?.[1]).toBeCloseTo(8.071 + 1.627, 2);
+  });
+  it("of one place has no interval, and stays above nothing", () => {
+    expect(unwrap(sampleYield({ ...ask, massesG: [500] })).ci).toBeNull();
+    expect(unwrap(sampleYield({ ...ask, massesG: [10, 900] })).ci?.[0]).toBe(0);
+    // as weighed
+    expect(unwrap(sampleYield({ ...ask, massesG: [500], sampleMoisturePct: null })).tPerHa).toBeCloseTo(10, 9);
+  });
+  it("refuses what is none, by name", () => {
+    expect(fields(sampleYield({ ...ask, massesG: [], areaM2: 0 }))).toEqual(["areaM2", "massesG"]);
+    expect(fields(sampleYield({ ...ask, massesG: [5, -1] }))).toEqual(["massesG.1"]);
   });
 });

@@ -6,7 +6,7 @@ import { testGuide } from "../../../tests/support/guides";
 import type { SafeDays } from "../guides/schema-keep";
 import { safeStorageDays } from "./safe-storage";
 import { fieldYield, type LedgerLoad, runLedger } from "./store-ledger";
-import { blendToMeet, type KeptCrop, lotForOutlet, type StoreLook, storeState } from "./store-state";
+import { blendsFor, blendToMeet, type KeptCrop, lotForOutlet, type StoreLook, storeState } from "./store-state";
 
 let n = 0;
 const load = (over: Partial<LedgerLoad>): LedgerLoad => ({
@@ -302,5 +302,20 @@ describe("a lot for a buyer", () => {
     expect(blendToMeet(13.2, 13.9, { atLeast: 13 })).toEqual({ betterSharePct: 0 });
     // protein of malting barley: 12 and 10.5 to at most 11.5
     expect(blendToMeet(12, 10.5, { atMost: 11.5 })).toEqual({ betterSharePct: expect.closeTo(100 / 3, 9) });
+  });
+  it("names the lot that would mend it, with its share and for how much it is enough", () => {
+    const lots = {
+      poor: { name: "poor of 2027 (Bin)", massT: 50, moisturePct: 14, measured: { protein: 12.4 } },
+      rich: { name: "rich of 2027 (Shed)", massT: 30, moisturePct: 14, measured: { protein: 13.9 } },
+      silent: { name: "silent of 2027 (Shed)", massT: 90, moisturePct: 14, measured: {} },
+    };
+    // 0.6 / 1.5 = 40 %; 30 / 0.4 = 75 t
+    expect(blendsFor(lots.poor, [lots.silent, lots.rich], outlet)).toEqual([
+      "40 % of rich of 2027 (Shed) mixed in meets protein, enough for 75 t",
+    ]);
+    expect(blendsFor(lots.rich, [lots.poor], outlet)).toEqual([]);
+    expect(blendsFor(lots.poor, [lots.silent], outlet)).toEqual([]);
+    // too moist, and nothing dry beside it
+    expect(blendsFor({ ...lots.rich, moisturePct: 17 }, [{ ...lots.poor, moisturePct: 16 }], outlet)).toEqual([]);
   });
 });

@@ -258,3 +258,41 @@ export function blendToMeet(
   const gain = limit.atLeast === goal ? better - worse : worse - better;
   return gain < missing ? null : { betterSharePct: (100 * missing) / gain };
 }
+
+/** A lot beside others that may be mixed with it. */
+export interface BlendLot extends Pick<StoredLot, "massT" | "moisturePct" | "measured"> {
+  /** for people: lot and store */
+  name: string;
+}
+
+/**
+ * What mixed into a lot would make it meet a buyer's limits, one line for each limit that it misses and some other lot meets: the least share of
+ * that lot, and how much of the mixture it is enough for. Only measured values are mixed; what was not measured stays open.
+ *
+ * Example: protein 12.4 where 13 are asked, beside 30 t of 13.9: 40 % of it, enough for 75 t.
+ */
+export function blendsFor(lot: BlendLot, others: readonly BlendLot[], outlet: Outlet): string[] {
+  const measuredOf = (of: BlendLot, what: QualityMeasure) =>
+    what === "moisture" ? of.moisturePct : (of.measured[what] ?? null);
+  return outlet.limits.flatMap((limit) => {
+    const own = measuredOf(lot, limit.what);
+    const bounds = {
+      ...(limit.atLeast === null ? {} : { atLeast: limit.atLeast }),
+      ...(limit.atMost === null ? {} : { atMost: limit.atMost }),
+    };
+    const misses =
+      own !== null &&
+      ((limit.atLeast !== null && own < limit.atLeast) || (limit.atMost !== null && own > limit.atMost));
+    if (!misses) return [];
+    const found = others.flatMap((other) => {
+      const value = measuredOf(other, limit.what);
+      const blend = value === null ? null : blendToMeet(own, value, bounds);
+      return blend && blend.betterSharePct > 0 ? [{ other, share: blend.betterSharePct }] : [];
+    });
+    const best = found.sort((a, b) => a.share - b.share)[0];
+    if (!best) return [];
+    const { label } = QUALITY_MEASURES[limit.what];
+    const enough = best.other.massT / (best.share / 100);
+    return [`${Math.ceil(best.share)} % of ${best.other.name} mixed in meets ${label}, enough for ${round(enough)} t`];
+  });
+}

@@ -65,6 +65,7 @@ export function StoreSection({
                           <span className="block whitespace-normal text-[12px] text-soft">
                             {best.buyer}
                             {best.amiss.length > 0 && `: ${best.amiss.join("; ")}`}
+                            {best.blends.length > 0 && `. ${best.blends.join("; ")}`}
                           </span>
                         </>
                       ) : (

@@ -7,6 +7,14 @@ export const harvestDecisions = z.strictObject({
   endUse: z.string().min(1).max(80).optional(),
   /** moisture at cutting [% of what is cut] */
   cutPct: z.number().min(5).max(90).optional(),
+  /** places that were cut and weighed before harvest */
+  sample: z
+    .strictObject({
+      massesG: z.array(z.number().min(0).max(10_000_000)).max(100).optional(),
+      areaM2: z.number().min(0.01).max(10_000).optional(),
+      moisturePct: z.number().min(1).max(95).optional(),
+    })
+    .optional(),
   /** carting to store or buyer */
   haul: z
     .strictObject({

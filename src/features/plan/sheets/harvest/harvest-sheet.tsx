@@ -12,6 +12,7 @@ import { GuideNotes } from "../guide-notes";
 import { Carting } from "./carting";
 import { HarvestWays } from "./harvest-ways";
 import { HarvestWindow } from "./harvest-window";
+import { SampledYield } from "./sampled-yield";
 
 /** Sheet 7: what for, how moist, which way, which day, and the signs that say so. */
 export function HarvestSheet() {
@@ -116,6 +117,7 @@ export function HarvestSheet() {
           </li>
         ))}
       </ul>
+      <SampledYield />
       <p className="mt-1 text-[13px]">{harvest.care}.</p>
       <GuideNotes sheet="harvest" />
     </div>
