@@ -15,7 +15,7 @@ export function HarvestWays() {
   if (!plan) return null;
   const soil = ways.some((w) => w.soilTPerHa > 0);
   return (
-    <div className="overflow-x-auto py-1 [&_td]:px-1.5">
+    <div className="overflow-x-auto py-1 [&_td]:whitespace-nowrap [&_td]:px-1.5">
       <table className="w-full border-collapse">
         <caption className="sr-only">Ways of harvest compared on this field</caption>
         <TableHead
