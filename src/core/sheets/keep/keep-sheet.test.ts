@@ -169,3 +169,10 @@ it("the small table of days has the moisture at cutting in it", () => {
   expect(table?.rows[2]?.days[2]).toBeCloseTo(42, 6);
   expect(safeDaysTable(looked("potato").plan)).toBeNull();
 });
+
+it("what is sold at once is neither cured nor stored for months", () => {
+  const early = looked("potato", {}, change("crop/kindId", "early")).plan;
+  expect(early.keep.wayId).toBeNull();
+  expect(early.crop.guide.keep.months.high).toBeLessThan(1);
+  expect(early.operations.filter((o) => o.role === "cure" || o.role === "store")).toEqual([]);
+});

@@ -10,6 +10,8 @@ import { usePlanModel } from "../../plan-context";
 
 /** Interest on money that is not there yet where nobody typed one [% a year]; assumption. */
 const USUAL_INTEREST_PCT = 6;
+/** What keeps for less is not stored [months]; assumption. */
+const LEAST_MONTHS = 1;
 /** Days in a month of the table. */
 const MONTH = 30.4;
 
@@ -22,6 +24,8 @@ export function KeepOrSell() {
   if (price === null)
     return <p className="py-1 text-soft">Without a price at harvest (on sheet 9) nothing can be said of waiting.</p>;
   const { keep } = plan.crop.guide;
+  if (keep.months.typical < LEAST_MONTHS)
+    return <p className="py-1 text-soft">It is sold at once: it does not keep for a month.</p>;
   const own = decisions.keep ?? {};
   const interest = own.interestPctPerYear ?? USUAL_INTEREST_PCT;
   const answer = keepOrSell({

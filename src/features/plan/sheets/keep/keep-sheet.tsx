@@ -40,8 +40,10 @@ export function KeepSheet() {
       <h3 className="mt-2 border-b border-line pb-1 text-base">In store</h3>
       <p className="py-1">
         {keep.store}. {tempC.from} to {tempC.to} °C
-        {humidityPct && `, ${humidityPct.from} to ${humidityPct.to} % humidity`}; keeps {keep.months.low} to{" "}
-        {keep.months.high} months, {keep.months.typical} as a rule.
+        {humidityPct && `, ${humidityPct.from} to ${humidityPct.to} % humidity`}; keeps{" "}
+        {keep.months.typical < 1
+          ? `${Math.round(keep.months.low * 30)} to ${Math.round(keep.months.high * 30)} days.`
+          : `${keep.months.low} to ${keep.months.high} months, ${keep.months.typical} as a rule.`}
       </p>
       <SafeDays />
       <p className="py-1">
