@@ -4,6 +4,7 @@ import { toDay } from "@/core/dates";
 import { type ImplementId, implementOf, usualWorkRate } from "@/core/ground/implements";
 import { NO_HARVEST_RAIN_MM } from "@/core/harvest/harvest-seasons";
 import { ownRate } from "@/core/money/field-work";
+import { listedPrice } from "@/core/plan/listed-price";
 import { type OperationShape, type PackedSeason, unpackSeason } from "@/core/sheets/outline";
 import type { Climate } from "@/core/weather/climate";
 import { seasonWeather } from "@/core/weather/season-weather";
@@ -82,7 +83,7 @@ export async function loadHarvestQueues(client: Client, access: Access, wanted?:
       if (!cut || cut.done) return [];
       const product = guide.products.find((p) => p.id === plan.product) ?? guide.products[0];
       const target = plan.target ?? product?.targetTPerHa.typical ?? 0;
-      const price = product ? (prices.cropPerT[`${guide.id}.${product.id}`] ?? 0) : 0;
+      const price = listedPrice(prices, guide, product) ?? 0;
       const lossPct = guide.harvest.lossPctPerDay.typical;
       const { methods } = guide.harvest;
       const byHand = methods.find((m) => m.work.handHoursPerHa !== undefined && m.work.implement === undefined);

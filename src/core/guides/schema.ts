@@ -36,6 +36,8 @@ export const product = z.strictObject({
   /** N taken up by the whole crop for each tonne of this product */
   nUptakeKgPerT: ranged,
   targetTPerHa: ranged,
+  /** share of straw or tops that leaves the field with it [%] */
+  residueTakenPct: ranged.optional(),
   quality: z.array(
     z.strictObject({
       endUse: z.string(),

@@ -50,6 +50,8 @@ export type FigureId =
   | "harvest.shift"
   | "harvest.yield"
   | "harvest.carting"
+  | "harvest.straw"
+  | "harvest.strawWorth"
   | "keep.drying"
   | "keep.asCut"
   | "keep.water"

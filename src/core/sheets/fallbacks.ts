@@ -5,6 +5,7 @@ import { type ImplementId, implementOf } from "../ground/implements";
 import { type ResolvedGuide, resolveGuide } from "../guides/resolve-guide";
 import type { Guide } from "../guides/schema";
 import type { PlanFacts } from "../plan/facts";
+import { listedPrice } from "../plan/listed-price";
 import { OWN } from "../plan/own-operations";
 import { CRITERION_NAMES, NOT_OF_YIELD, type Suitability } from "../plan/site-criteria";
 import { siteSuitability, yieldShare } from "../plan/site-suitability";
@@ -66,8 +67,7 @@ function whyNot(facts: PlanFacts, { guide, method, product }: ResolvedGuide, sit
     const days = most === Number.MAX_SAFE_INTEGER ? 0 : (most * field.areaHa) / Math.max(1, field.hands * HOURS_A_DAY);
     if (days > MOST_HAND_DAYS) reasons.push(`${Math.round(days)} days of all ${field.hands} hands for one job`);
   }
-  if (prices.cropPerT[`${guide.id}.${product.id}`] === undefined)
-    reasons.push("no price in the list: no outlet is known");
+  if (listedPrice(prices, guide, product) === undefined) reasons.push("no price in the list: no outlet is known");
   return reasons;
 }
 

@@ -56,6 +56,11 @@ const FORMULAS: Record<string, (v: number[]) => number> = {
     (at(v, 0) * (100 - at(v, 1))) / (100 - at(v, 2)),
   "dry matter of the loads / (100 - standard moisture) / area": (v) => at(v, 0) / (1 - at(v, 1) / 100) / at(v, 2),
   "hours on the road x (driver + tractor)": (v) => at(v, 0) * (at(v, 1) + at(v, 2)),
+  "dry matter of the target x (1 - harvest index) / harvest index x share taken / (100 - 15)": (v) =>
+    (at(v, 0) * ((1 - at(v, 1)) / at(v, 1)) * at(v, 2)) / 100 / 0.85,
+  "straw x its price": product,
+  "target x price + straw": (v) => at(v, 0) * at(v, 1) + at(v, 2),
+  "target x price + straw - cost": (v) => at(v, 0) * at(v, 1) + at(v, 2) - at(v, 3),
   "mass of the loads / area": (v) => at(v, 0) / at(v, 1),
   "yield by its loads x price - cost": (v) => at(v, 0) * at(v, 1) - at(v, 2),
   "mass as cut - mass in store": (v) => at(v, 0) - at(v, 1),

@@ -7,6 +7,9 @@ export const harvestDecisions = z.strictObject({
   endUse: z.string().min(1).max(80).optional(),
   /** moisture at cutting [% of what is cut] */
   cutPct: z.number().min(5).max(90).optional(),
+  /** of straw that leaves the field: mass of a bale, and what a tonne fetches in minor units */
+  baleKg: z.number().min(5).max(2000).optional(),
+  strawPerT: z.number().min(0).max(100_000_000).optional(),
   /** places that were cut and weighed before harvest */
   sample: z
     .strictObject({

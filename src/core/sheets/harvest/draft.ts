@@ -3,7 +3,8 @@ import { type Haulage, haulage } from "../../harvest/haulage";
 import { fieldYield } from "../../keep/store-ledger";
 import { guideWork } from "../../money/field-work";
 import type { Draft } from "../sheet";
-import { USUAL_HAUL, USUAL_HAUL_BY_HAND } from "./usual-haul";
+import type { HarvestPart } from "./part";
+import { USUAL_BALE_KG, USUAL_HAUL, USUAL_HAUL_BY_HAND } from "./usual-haul";
 
 /** The way, the end use and the moisture at cutting; where nobody chose, what suits the farm and the guide says. */
 export function draftHarvest(draft: Draft): void {
@@ -23,6 +24,7 @@ export function draftHarvest(draft: Draft): void {
     endUse,
     cutPct,
     safePct,
+    straw: straw(draft),
     carting: null,
     yieldTPerHa: harvestedYield(draft),
     pointsToDry: safePct !== null && cutPct !== null ? Math.max(0, cutPct - safePct) : 0,
@@ -59,6 +61,55 @@ export function draftHarvest(draft: Draft): void {
         "In whole days; how moisture falls in the seasons of this station stands on the sheet.",
       ),
     );
+}
+
+/** Moisture of straw that is baled dry [%]; assumption. */
+const STRAW_MOISTURE_PCT = 15;
+
+/** What of the straw leaves the field with the product that was chosen. */
+function straw({ context, decisions, facts, targetTPerHa }: Draft): HarvestPart["straw"] {
+  const { guide, product } = context.crop;
+  const { residueTakenPct } = product;
+  if (!residueTakenPct) return null;
+  const index = guide.growth.harvestIndex;
+  const dryT = targetTPerHa * (1 - product.moisturePct / 100);
+  const tPerHa =
+    (dryT * ((1 - index.typical) / index.typical) * residueTakenPct.typical) / 100 / (1 - STRAW_MOISTURE_PCT / 100);
+  const { baleKg = USUAL_BALE_KG, strawPerT = 0 } = decisions.harvest ?? {};
+  context.show(
+    "harvest.straw",
+    computed(
+      "Straw, baled",
+      tPerHa,
+      "t/ha",
+      "dry matter of the target x (1 - harvest index) / harvest index x share taken / (100 - 15)",
+      [
+        { label: "dry matter of the target", value: dryT, unit: "t/ha" },
+        {
+          label: "harvest index",
+          value: index.typical,
+          basis: { kind: "source", text: context.source(index.source) },
+        },
+        {
+          label: "share taken",
+          value: residueTakenPct.typical,
+          unit: "%",
+          basis: { kind: "source", text: context.source(residueTakenPct.source) },
+        },
+      ],
+      "What is left are stubble, chaff and what the baler drops.",
+    ),
+  );
+  const worthPerHa = tPerHa * strawPerT;
+  if (worthPerHa > 0)
+    context.show(
+      "harvest.strawWorth",
+      computed("Straw, sold", worthPerHa / 100, `${facts.prices.currency}/ha`, "straw x its price", [
+        { label: "straw", value: tPerHa, unit: "t/ha" },
+        { label: "its price", value: strawPerT / 100, unit: `${facts.prices.currency}/t` },
+      ]),
+    );
+  return { tPerHa, balesPerHa: (1000 * tPerHa) / baleKg, worthPerHa };
 }
 
 /** Carting beside the machine; nothing where nobody knows how far it is. */

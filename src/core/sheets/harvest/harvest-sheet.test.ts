@@ -245,3 +245,23 @@ describe("moisture at which it keeps", () => {
     expect(looked("potato").plan.harvest.safePct).toBeNull();
   });
 });
+
+describe("straw", () => {
+  const BALED = [change("crop/productId", "grainAndStraw"), change("targetTPerHa", 8)];
+  it("that is baled is so much by the harvest index, in bales, and is sold", () => {
+    const { plan } = looked("wheat", {}, ...BALED, change("harvest/baleKg", 300), change("harvest/strawPerT", 4000));
+    const index = plan.crop.guide.growth.harvestIndex.typical;
+    // 8 x 0.85 = 6.8 t dry; x (1 - HI) / HI x 60 % / 0.85
+    const straw = (((6.8 * (1 - index)) / index) * 0.6) / 0.85;
+    expect(plan.harvest.straw?.tPerHa).toBeCloseTo(straw, 6);
+    expect(plan.harvest.straw?.balesPerHa).toBeCloseTo((straw * 1000) / 300, 6);
+    expect(plan.money.notPlanned).toContain("baling and carting straw");
+    const unsold = looked("wheat", {}, ...BALED).plan;
+    expect((plan.money.marginPerHa as number) - (unsold.money.marginPerHa as number)).toBeCloseTo(straw * 4000, 4);
+    expect((plan.money.outputPerHa as number) - (unsold.money.outputPerHa as number)).toBeCloseTo(straw * 4000, 4);
+  });
+  it("that stays is none", () => {
+    expect(looked("wheat").plan.harvest.straw).toBeNull();
+    expect(looked("potato").plan.harvest.straw).toBeNull();
+  });
+});

@@ -15,6 +15,8 @@ export interface HarvestPart {
   pointsToDry: number;
   /** what came off, at the product's standard moisture where every load has one; null before the first load */
   yieldTPerHa: number | null;
+  /** straw that leaves the field, as baled; null where it stays */
+  straw: { tPerHa: number; balesPerHa: number; worthPerHa: number } | null;
   /** carting to store or buyer, where the way is known */
   carting: Haulage | null;
   /** days later than the guide's date, since it is cut drier; earlier under 0 */

@@ -3,7 +3,14 @@ import type { Print } from "../sheet";
 
 /** What the booklet prints of this sheet: the way it is cut or lifted, how moist, and what its use asks. */
 export const harvestPrint: Print = {
-  figures: () => ["harvest.moisture", "harvest.shift", "harvest.carting", "harvest.yield"],
+  figures: () => [
+    "harvest.moisture",
+    "harvest.shift",
+    "harvest.carting",
+    "harvest.straw",
+    "harvest.strawWorth",
+    "harvest.yield",
+  ],
   text: ({ harvest, crop: { guide, product } }) => [
     `${harvest.methodName}, loss about ${harvest.lossPct} %.`,
     ...product.quality

@@ -1,4 +1,5 @@
 import { unpricedWork } from "../../money/field-work";
+import { listedPrice } from "../../plan/listed-price";
 import { change } from "../decisions";
 import type { Check } from "../sheet";
 import { joinNames, round } from "../words";
@@ -32,7 +33,7 @@ export function checkMoney({ plan, facts, add }: Check): void {
     );
     return;
   }
-  const listed = facts.prices.cropPerT[`${guide.id}.${product.id}`];
+  const listed = listedPrice(facts.prices, guide, product);
   if (listed && money.pricePerT > 0 && (money.pricePerT > listed * FAR_OFF || money.pricePerT < listed / FAR_OFF))
     add(
       "advise",

@@ -1,5 +1,6 @@
 import type { InputKind } from "../../cautions";
 import { computed } from "../../figure";
+import { listedPrice } from "../../plan/listed-price";
 import type { InputLine, Operation } from "../../plan/operation";
 import { SHEET_NAMES, SHEETS, type SheetId } from "../../sheet-ids";
 import type { Draft } from "../sheet";
@@ -40,7 +41,7 @@ export function costedMoney(draft: Draft, operations: Operation[], inputs: Input
 
   const { guide, product } = context.crop;
   const entered = decisions.money?.pricePerT;
-  const pricePerT = entered ?? facts.prices.cropPerT[`${guide.id}.${product.id}`] ?? null;
+  const pricePerT = entered ?? listedPrice(facts.prices, guide, product) ?? null;
   parts.money = {
     notPlanned: missing,
     costBySheet,
@@ -64,27 +65,38 @@ export function costedMoney(draft: Draft, operations: Operation[], inputs: Input
   };
   const target = { label: "target", value: targetTPerHa, unit: "t/ha" };
   const cost = { label: "cost", value: costPerHa / 100, unit };
-  const outputPerHa = targetTPerHa * pricePerT;
+  // straw is sold beside the grain, at the target whatever the grain yields
+  const strawPerHa = parts.harvest.straw?.worthPerHa ?? 0;
+  const straw = strawPerHa > 0 ? [{ label: "straw", value: strawPerHa / 100, unit }] : [];
+  const plus = strawPerHa > 0 ? " + straw" : "";
+  const outputPerHa = targetTPerHa * pricePerT + strawPerHa;
   const marginPerHa = outputPerHa - costPerHa;
   const breakEvenTPerHa = costPerHa / pricePerT;
   const { breakEvenPricePerT } = parts.money;
   context.show(
     "money.output",
-    computed("Output at target", outputPerHa / 100, unit, "target x price", [target, price]),
+    computed("Output at target", outputPerHa / 100, unit, `target x price${plus}`, [target, price, ...straw]),
   );
   context.show(
     "money.margin",
-    computed("Margin at target", marginPerHa / 100, unit, "target x price - cost", [target, price, cost]),
-  );
-  const expected = parts.site.expectedTPerHa;
-  const marginExpectedPerHa = expected * pricePerT - costPerHa;
-  context.show(
-    "money.marginExpected",
-    computed("Margin at the yield to expect", marginExpectedPerHa / 100, unit, "yield to expect x price - cost", [
-      { label: "yield to expect", value: expected, unit: "t/ha" },
+    computed("Margin at target", marginPerHa / 100, unit, `target x price${plus} - cost`, [
+      target,
       price,
+      ...straw,
       cost,
     ]),
+  );
+  const expected = parts.site.expectedTPerHa;
+  const marginExpectedPerHa = expected * pricePerT + strawPerHa - costPerHa;
+  context.show(
+    "money.marginExpected",
+    computed(
+      "Margin at the yield to expect",
+      marginExpectedPerHa / 100,
+      unit,
+      `yield to expect x price${plus} - cost`,
+      [{ label: "yield to expect", value: expected, unit: "t/ha" }, price, ...straw, cost],
+    ),
   );
   const { yieldTPerHa } = parts.harvest;
   if (yieldTPerHa !== null)
@@ -92,10 +104,10 @@ export function costedMoney(draft: Draft, operations: Operation[], inputs: Input
       "money.marginHarvested",
       computed(
         "Margin at what was harvested",
-        (yieldTPerHa * pricePerT - costPerHa) / 100,
+        (yieldTPerHa * pricePerT + strawPerHa - costPerHa) / 100,
         unit,
-        "yield by its loads x price - cost",
-        [{ label: "yield by its loads", value: yieldTPerHa, unit: "t/ha" }, price, cost],
+        `yield by its loads x price${plus} - cost`,
+        [{ label: "yield by its loads", value: yieldTPerHa, unit: "t/ha" }, price, ...straw, cost],
       ),
     );
   context.show(
@@ -158,6 +170,7 @@ function notPlanned({ context, facts, decisions, parts }: Draft, inputs: InputLi
     ...unpriced.map((i) => i.name),
     ...guide.tasks.flatMap((t) => t.uses ?? []),
     ...parts.protect.measures.flatMap((m) => m.option.uses ?? []),
+    ...(parts.harvest.straw ? ["baling and carting straw"] : []),
     ...(parts.harvest.carting ? [] : ["carting to the outlet"]),
     ...(decisions.money?.otherCostPerHa ? [] : ["rent and overheads"]),
   ];

@@ -2,6 +2,7 @@
 
 import type { Guide } from "../../guides/schema";
 import type { PlanFacts } from "../../plan/facts";
+import { listedPrice } from "../../plan/listed-price";
 import { failed, fieldError, ok, type Result } from "../../result";
 import type { Decisions } from "../decisions";
 import { draftPlan } from "../draft-plan";
@@ -43,7 +44,7 @@ export function waterResponse(
   const full = drafted.value;
   if (!facts.field.irrigated || !(full.water.season || full.water.pond))
     return failed([fieldError("field", facts.field.name, "an irrigated field with a climate and a date of planting")]);
-  const pricePerT = facts.prices.cropPerT[`${full.crop.guide.id}.${full.crop.product.id}`] ?? 0;
+  const pricePerT = listedPrice(facts.prices, full.crop.guide, full.crop.product) ?? 0;
   const pointOf = (plan: Plan) => ({
     netMm: plan.water.netMm,
     valuePerHa: (plan.water.relativeYieldPct / 100) * plan.targetTPerHa * pricePerT - giftsCostPerHa(plan),

@@ -13,6 +13,7 @@ import { Carting } from "./carting";
 import { HarvestWays } from "./harvest-ways";
 import { HarvestWindow } from "./harvest-window";
 import { SampledYield } from "./sampled-yield";
+import { TakenOff } from "./taken-off";
 
 /** Sheet 7: what for, how moist, which way, which day, and the signs that say so. */
 export function HarvestSheet() {
@@ -98,6 +99,7 @@ export function HarvestSheet() {
           }
         />
       )}
+      <TakenOff />
       <Carting />
       <HarvestWays />
       <h3 className="mt-2 border-b border-line pb-1 text-base">The day</h3>

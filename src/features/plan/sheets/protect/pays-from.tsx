@@ -1,5 +1,6 @@
 "use client";
 
+import { listedPrice } from "@/core/plan/listed-price";
 import { economicThreshold } from "@/core/protect/economic-threshold";
 import { useUnits } from "../../../shared/units";
 import { DecidedMoney } from "../../decided-money";
@@ -21,7 +22,7 @@ export function PaysFrom({ threatId, name, unit }: { threatId: string; name: str
     p.uses.filter((u) => u.crop === guide.id && u.target === threatId).map((u) => p.pricePerUnit * u.rate),
   );
   const cost = own.costPerHa ?? (labelled.length > 0 ? Math.min(...labelled) : null);
-  const price = facts.prices.cropPerT[`${guide.id}.${crop.id}`] ?? 0;
+  const price = listedPrice(facts.prices, guide, crop) ?? 0;
   const efficacy = own.efficacyPct ?? USUAL_EFFICACY_PCT;
   const found =
     cost !== null && own.lossPctPerUnit !== undefined

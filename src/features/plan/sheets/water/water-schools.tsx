@@ -1,6 +1,7 @@
 "use client";
 
 import { useState } from "react";
+import { listedPrice } from "@/core/plan/listed-price";
 import { change } from "@/core/sheets/decisions";
 import type { Plan } from "@/core/sheets/plan";
 import { giftsCostPerHa } from "@/core/sheets/water/response";
@@ -23,7 +24,7 @@ export function WaterSchools() {
   const [shown, setShown] = useState(false);
   if (!plan) return null;
   const { guide, product } = plan.crop;
-  const price = facts.prices.cropPerT[`${guide.id}.${product.id}`] ?? 0;
+  const price = listedPrice(facts.prices, guide, product) ?? 0;
   const lines = shown
     ? WATER_SCHOOL_IDS.filter((id) => id !== "days" || guide.water.calendar).flatMap(
         (id): { id: WaterSchoolId; plan: Plan }[] => {
