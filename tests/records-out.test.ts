@@ -18,6 +18,7 @@ let owner: Access;
 
 onScene(PRACTICE, async (scene) => {
   ({ owner } = scene);
+  const { admin } = scene;
   const add = (kind: Parameters<typeof addRecord>[2], values: object) =>
     inPractice(owner, (c) => addRecord(c, owner, kind, crypto.randomUUID(), values));
   await add("varieties", {
@@ -48,6 +49,10 @@ onScene(PRACTICE, async (scene) => {
     amountT: 120.5,
     basis: "contract",
     terms: "14.5 %; 76 kg/hL",
+    limits: [
+      { what: "protein", atLeast: 13, deductionPerUnit: 425, refuseBeyond: 11.5 },
+      { what: "moisture", atMost: 15 },
+    ],
   });
   const line = (nutrient: string, at: number) => ({
     nutrient,
@@ -57,6 +62,43 @@ onScene(PRACTICE, async (scene) => {
     low: 2 * at,
     target: 3 * at,
     high: 4 * at,
+  });
+  const { rows: places } = await admin.query(
+    "select f.id as field, f.farm_id as farm from field f where f.practice_id = $1 order by f.name limit 1",
+    [owner.practiceId],
+  );
+  const { field, farm } = places[0] as { field: string; farm: string };
+  const barn = await add("stores", { farmId: farm, name: "Barn; north", kind: "floor", capacityM3: 420.5, air: "fan" });
+  const load = { fieldId: null, fromStoreId: null, toStoreId: null, season: 2026, crop: "wheat", moisturePct: 15.25 };
+  await add("loads", {
+    ...load,
+    fieldId: field,
+    toStoreId: barn,
+    movedOn: "2026-08-01",
+    ticket: "=71",
+    lot: "milling",
+    massT: 19.84,
+    to: "store",
+    driedToPct: 14,
+    measured: { protein: 12.9, testWeight: 76.5 },
+  });
+  // two without a ticket are two
+  for (const massT of [3.5, 4.25])
+    await add("loads", {
+      ...load,
+      fromStoreId: barn,
+      movedOn: "2026-08-09",
+      massT,
+      to: "sold",
+      buyer: "A mill",
+      pricePerT: 20_150,
+    });
+  await add("store-readings", {
+    storeId: barn,
+    readOn: "2026-08-05",
+    temperatureC: 17.5,
+    insectsPerKg: 0,
+    note: "dry",
   });
   await add("soil-schemes", { name: "Lactate", source: "the laboratory", limits: [line("p", 10), line("k", 40.5)] });
 });

@@ -166,6 +166,7 @@ describe("walls between practices", () => {
       "Coney Bank",
       "Gantry Plot",
       "Rook Hanger",
+      "Sallow Field",
       "Sluice Piece",
       "Withy Bed",
     ]);

@@ -253,8 +253,10 @@ async function sortRows(
   const writing = { unitSet: practice.unitSet, decimal: asked.decimal ?? table.decimal ?? practice.decimalMark, today };
   const read = readRows(kind, table.header, table.rows, table.firstLine, mapping, world, writing);
   const keyOf = (values: Values) =>
-    kind.unique
+    // what has no name of its own, as a load without a ticket, is the same only where all of it is
+    (kind.unique.some((key) => values[key] === null) ? kind.fields.map((f) => f.key) : kind.unique)
       .map((key) => values[key] ?? "")
+      .map((value) => (typeof value === "object" ? JSON.stringify(value) : value))
       // units leave noise behind
       .map((value) => (typeof value === "number" ? String(Number(value.toPrecision(6))) : String(value)))
       .join("\n");
