@@ -114,12 +114,6 @@ describe("the signs of ripeness", () => {
     );
     const today = addDays(cut?.date as string, -3);
     await admin.query("update practice set as_of = $2 where id = $1", [owner.practiceId, today]);
-    const phone = await signedInPage(browser, inject("base"), `grower@${PRACTICE.toLowerCase()}.example`, {
-      viewport: { width: 390, height: 844 },
-    });
-    // the grower of Heron Block's farm sees it as the owner does
-    await phone.goto("/week");
-    await phone.close();
     const own = await signedInPage(browser, inject("base"), `owner@${PRACTICE.toLowerCase()}.example`, {
       viewport: { width: 390, height: 844 },
     });

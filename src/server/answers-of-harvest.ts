@@ -1,6 +1,7 @@
 /** What the pages of harvest and stores show. */
 
 import type { IsoDate } from "@/core/dates";
+import type { ContractState } from "@/core/keep/contract-deliveries";
 import type { StoreState } from "@/core/keep/store-state";
 
 /** Fields of a season that are still to be cut or lifted, by farm and machine. Money in minor units. */
@@ -50,6 +51,7 @@ export interface StoresSheet {
   })[];
   /** of each stored lot that a buyer takes: what it fetches, and what is amiss */
   offers: { storeId: string; crop: string; season: number; lot: string; offers: LotOffer[] }[];
+  contracts: (ContractState & { cropName: string })[];
   harvested: HarvestedField[];
   gone: { season: number; crop: string; end: string; massT: number; worth: number }[];
   driedOffT: number;

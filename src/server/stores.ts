@@ -1,5 +1,6 @@
 /** Stores with what stands in them, run from the loads; yields of fields; what left and what it brought. */
 
+import { contractDeliveries } from "@/core/keep/contract-deliveries";
 import { fieldYield, type LedgerLoad, runLedger } from "@/core/keep/store-ledger";
 import {
   type BlendLot,
@@ -105,6 +106,21 @@ export async function loadStores(client: Client, access: Access): Promise<Stores
           .sort((a, b) => b.pricePerT - a.pricePerT),
       })),
     ),
+    contracts: contractDeliveries(
+      outlets.filter((o) => o.basis === "contract").map((o) => ({ ...o, crop: o.guideId })),
+      read.map(({ load }) => load),
+      access.today,
+    ).map(({ buyer, crop, season, amountT, deliverBy, deliveredT, leftT, late }) => ({
+      buyer,
+      crop,
+      season,
+      amountT,
+      deliverBy,
+      deliveredT,
+      leftT,
+      late,
+      cropName: nameOf(crop),
+    })),
     harvested: await harvestedFields(client, access, ledger.harvested, nameOf),
     gone: ledger.gone.map((g) => ({ ...g, crop: nameOf(g.crop) })),
     driedOffT: ledger.driedOffT,

@@ -63,15 +63,14 @@ const harvestMethod = z.strictObject({
   lossPct: z.number().min(0).max(100),
   work,
   note: z.string(),
-  /** steepest ground, and plots that it is worth bringing to */
+  /** steepest ground, and the smallest field that it is worth bringing to */
   slopeToPct: z.number().positive(),
   plotFromHa: z.number().min(0),
-  plotToHa: z.number().positive().optional(),
   /** how it takes a crop that lies */
   lodged: z.enum(LODGED_FITS).optional(),
   /** soil brought along, of the mass harvested [%] */
   soilPct: z.number().min(0).max(100).optional(),
-  /** people at it at once */
+  /** people at it at once, where a farm does not work with hands of its own */
   people: z.number().int().min(1),
   source: z.string(),
 });

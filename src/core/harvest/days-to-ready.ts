@@ -37,14 +37,18 @@ export function daysToReady(input: RipenessQuestion): DaysToReady {
   return { days: expectedDays, by: "plan", signs: ripeness };
 }
 
+/** How many signs are there, and by weight where that says something else. */
+function seenInWords({ seen, lookedAt, seenPct }: Ripeness): string {
+  const count = `${seen} of ${lookedAt} signs`;
+  const byWeight = seenPct === null ? null : Math.round(seenPct);
+  return byWeight === null || byWeight === Math.round((100 * seen) / lookedAt)
+    ? count
+    : `${count}, ${byWeight} % by weight`;
+}
+
 /** The same in words. Example: "3 of 4 signs: ready in about 6 days". */
 export function readyInWords({ days, by, signs }: DaysToReady): string {
-  const lead =
-    by === "moisture"
-      ? "By its moisture"
-      : by === "signs" && signs
-        ? `${signs.seen} of ${signs.lookedAt} signs`
-        : "By the plan";
+  const lead = by === "moisture" ? "By its moisture" : by === "signs" && signs ? seenInWords(signs) : "By the plan";
   const against = signs && signs.against.length > 0 ? "; signs contradict each other, look again in two days" : "";
   if (days === null) return `${lead}: no day is known${against}`;
   return days === 0

@@ -4,6 +4,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { everyPlan } from "../../../tests/support/every-plan";
 import { testGuide } from "../../../tests/support/guides";
+import { ledgerLoad } from "../../../tests/support/ledger-load";
 import { toDay } from "../dates";
 import type { DryDown } from "../guides/schema-harvest";
 import { keepOrSell } from "../keep/keep-or-sell";
@@ -138,23 +139,7 @@ describe("carting", () => {
 
 describe("a store's ledger", () => {
   it("gives the same however loads of different days are listed", () => {
-    const load = (id: string, over: Partial<LedgerLoad>): LedgerLoad => ({
-      id,
-      season: 2027,
-      on: "2027-08-01",
-      crop: "wheat",
-      lot: "",
-      fieldId: null,
-      fromStoreId: null,
-      to: "store",
-      toStoreId: null,
-      massT: 10,
-      moisturePct: 15,
-      driedToPct: null,
-      pricePerT: null,
-      measured: {},
-      ...over,
-    });
+    const load = (id: string, over: Partial<LedgerLoad>) => ledgerLoad({ id, moisturePct: 15, ...over });
     const loads = [
       load("a", { fieldId: "f", toStoreId: "s", massT: 30 }),
       load("b", { fieldId: "f", toStoreId: "s", massT: 12, on: "2027-08-03", moisturePct: 18 }),

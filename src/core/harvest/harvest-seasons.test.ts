@@ -224,12 +224,12 @@ describe("days until it can be cut", () => {
     // 19.4 - 16 = 3.4 points at one a day
     expect(readyInWords(daysToReady({ ...ask, moisturePct: 19.4 }))).toBe("By its moisture: ready in about 4 days");
     expect(readyInWords(daysToReady({ ...ask, moisturePct: 15.2 }))).toBe("By its moisture: ready");
-    expect(readyInWords(daysToReady(ask))).toBe("1 of 2 signs: ready in about 5 days");
+    expect(readyInWords(daysToReady(ask))).toBe("1 of 2 signs, 25 % by weight: ready in about 5 days");
     expect(readyInWords(daysToReady({ ...ask, seen: {} }))).toBe("By the plan: ready in about 5 days");
     expect(readyInWords(daysToReady({ ...ask, seen: {}, expectedDays: null }))).toBe("By the plan: no day is known");
     expect(readyInWords(daysToReady({ ...ask, seen: { colour: true, teeth: true } }))).toBe("2 of 2 signs: ready");
     expect(readyInWords(daysToReady({ ...ask, seen: { colour: false, teeth: true }, expectedDays: 1 }))).toBe(
-      "1 of 2 signs: ready in about 8 days; signs contradict each other, look again in two days",
+      "1 of 2 signs, 75 % by weight: ready in about 8 days; signs contradict each other, look again in two days",
     );
     // a crop that is not dried has no meter
     expect(daysToReady({ ...ask, cutPct: null, pctPerDay: null, moisturePct: 20 }).by).toBe("signs");

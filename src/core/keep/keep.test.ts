@@ -3,29 +3,12 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { testGuide } from "../../../tests/support/guides";
+import { ledgerLoad as load } from "../../../tests/support/ledger-load";
 import type { SafeDays } from "../guides/schema-keep";
+import { contractDeliveries } from "./contract-deliveries";
 import { safeStorageDays } from "./safe-storage";
 import { fieldYield, type LedgerLoad, runLedger } from "./store-ledger";
 import { blendsFor, blendToMeet, type KeptCrop, lotForOutlet, type StoreLook, storeState } from "./store-state";
-
-let n = 0;
-const load = (over: Partial<LedgerLoad>): LedgerLoad => ({
-  id: `l${String(n++).padStart(4, "0")}`,
-  season: 2027,
-  on: "2027-08-01",
-  crop: "wheat",
-  lot: "",
-  fieldId: null,
-  fromStoreId: null,
-  to: "store",
-  toStoreId: null,
-  massT: 10,
-  moisturePct: null,
-  driedToPct: null,
-  pricePerT: null,
-  measured: {},
-  ...over,
-});
 
 describe("loads", () => {
   it("stand where they went, with means by mass, and are counted once off their field", () => {
@@ -230,6 +213,15 @@ describe("a store", () => {
       keepsWhy: "its moisture was not measured",
     });
   });
+  it("says when there is nothing to dry a moist lot with", () => {
+    const lots = runLedger([load({ fieldId: "f1", toStoreId: "s", massT: 10, moisturePct: 18 })]).stored.get("s") ?? [];
+    const said = (air: string) =>
+      storeState({ capacityM3: 100, air }, lots, [], CROPS, (id) => testGuide(id).name, "2027-08-02")
+        .notes.map((note) => note.text)
+        .join(" ");
+    expect(said("vents")).toContain("and this store has no fan to dry it");
+    expect(said("fan")).not.toContain("no fan");
+  });
   it("finds what heats, insects, sprouts, rot and wrong air", () => {
     const heats = state(
       [{ massT: 10, moisturePct: 14 }],
@@ -317,5 +309,35 @@ describe("a lot for a buyer", () => {
     expect(blendsFor(lots.poor, [lots.silent], outlet)).toEqual([]);
     // too moist, and nothing dry beside it
     expect(blendsFor({ ...lots.rich, moisturePct: 17 }, [{ ...lots.poor, moisturePct: 16 }], outlet)).toEqual([]);
+  });
+});
+
+describe("contracts", () => {
+  const contract = { buyer: "Malt House", crop: "barley", season: 2027, amountT: 60, deliverBy: "2027-11-30" };
+  const sold = { to: "sold", buyer: "malt house ", crop: "barley", season: 2027, massT: 14 };
+  it("are filled by what was sold to their buyer, of that crop and season", () => {
+    const loads = [
+      sold,
+      { ...sold, massT: 20 },
+      { ...sold, season: 2026 },
+      { ...sold, to: "feed" },
+      { ...sold, buyer: "other" },
+    ];
+    expect(contractDeliveries([contract], loads, "2027-10-01")).toMatchObject([
+      { deliveredT: 34, leftT: 26, late: false },
+    ]);
+    expect(contractDeliveries([contract], loads, "2027-12-01")).toMatchObject([{ late: true }]);
+    expect(contractDeliveries([contract], [{ ...sold, massT: 61 }], "2027-12-01")).toMatchObject([
+      { leftT: 0, late: false },
+    ]);
+  });
+  it("with one buyer are filled one after the other, and no tonne counts twice", () => {
+    const later = { ...contract, amountT: 50, deliverBy: null };
+    const found = contractDeliveries([later, contract], [{ ...sold, massT: 130 }], "2027-10-01");
+    // 60 for the one that is due, what is more with the last
+    expect(found.map((c) => [c.deliveredT, c.leftT])).toEqual([
+      [60, 0],
+      [70, 0],
+    ]);
   });
 });

@@ -79,7 +79,8 @@ export function storeState(
   if (filledM3 > store.capacityM3)
     add("stop", `${round(filledM3)} m³ stand where ${round(store.capacityM3)} m³ go in: look at loads and room.`);
   together(states, crops, add);
-  for (const lot of states) aboutLot(lot, crops.get(lot.crop), today, add);
+  const airless = store.air === "none" || store.air === "vents";
+  for (const lot of states) aboutLot(lot, crops.get(lot.crop), today, airless, add);
   if (last && lots.length > 0) aboutLook(last, before ?? null, lots, crops, cropNames, add);
   if (lookDueOn !== null && lookDueOn < today)
     add("advise", `A look is due since ${formatDay(lookDueOn)}: ${inspectWords(lots, crops)}.`);
@@ -147,6 +148,7 @@ function aboutLot(
   lot: LotState,
   crop: KeptCrop | undefined,
   today: IsoDate,
+  airless: boolean,
   add: (weight: Weight, text: string) => void,
 ): void {
   const own = `${round(lot.massT)} t of ${lot.name.toLowerCase()}${lot.lot ? ` (${lot.lot})` : ""}`;
@@ -159,7 +161,10 @@ function aboutLot(
   }
   const safe = crop?.safeMoisturePct ?? null;
   if (safe !== null && lot.moisturePct !== null && lot.moisturePct > safe)
-    add("advise", `${own} came in at ${round(lot.moisturePct)} % moisture on average, it keeps at ${safe} %.`);
+    add(
+      "advise",
+      `${own} came in at ${round(lot.moisturePct)} % moisture on average, it keeps at ${safe} %${airless ? ", and this store has no fan to dry it" : ""}.`,
+    );
 }
 
 function aboutLook(

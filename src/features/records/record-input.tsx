@@ -92,7 +92,9 @@ export function RecordInput({ field, form }: { field: RecordField; form: FormOf 
         ) : field.input === "lines" ? (
           <Lines field={field} form={form} />
         ) : field.input === "amounts" ? (
-          <div className="grid grid-cols-[repeat(auto-fill,minmax(7.5em,1fr))] gap-x-4">
+          <div
+            className={`grid gap-x-4 ${AMOUNT_COLUMNS[field.keys.some((k) => k.label.length > 12) ? "long" : "short"]}`}
+          >
             {field.keys.map(({ key, label }) => (
               <span key={key} className="flex items-baseline justify-between gap-2">
                 <label htmlFor={`${id}-${key}`}>{label}</label>
@@ -129,6 +131,12 @@ export function RecordInput({ field, form }: { field: RecordField; form: FormOf 
     </div>
   );
 }
+
+/** Columns of amounts, by how long their names are. */
+const AMOUNT_COLUMNS = {
+  short: "grid-cols-[repeat(auto-fill,minmax(7.5em,1fr))]",
+  long: "grid-cols-[repeat(auto-fill,minmax(min(17em,100%),1fr))]",
+};
 
 /** What holds one text. */
 function Single({ id, path, field, form }: { id: string; path: string; field: RecordField; form: FormOf }) {

@@ -1,6 +1,7 @@
 "use client";
 
 import {
+  type Announcements,
   DndContext,
   type DragEndEvent,
   PointerSensor,
@@ -67,6 +68,14 @@ export function HarvestQueue({ group, editable }: { group: HarvestGroup; editabl
   const onDragEnd = ({ active, over }: DragEndEvent) => {
     if (over && over.id !== active.id) put(String(active.id), ids.indexOf(String(over.id)));
   };
+  const named = (id: string | number) => lineOf.get(String(id))?.field ?? "";
+  const announcements: Announcements = {
+    onDragStart: ({ active }) => `${named(active.id)} is moved.`,
+    onDragOver: ({ active, over }) => (over ? `${named(active.id)} to the place of ${named(over.id)}.` : undefined),
+    onDragEnd: ({ active, over }) =>
+      over ? `${named(active.id)} took the place of ${named(over.id)}.` : `${named(active.id)} stays.`,
+    onDragCancel: ({ active }) => `${named(active.id)} stays.`,
+  };
   const take = async () => {
     setBusy(true);
     const moves = shown.order.flatMap((o) => {
@@ -119,7 +128,7 @@ export function HarvestQueue({ group, editable }: { group: HarvestGroup; editabl
               (best.answer.exact ? "the best of all orders" : "improved from simple rules, not proven the best")}
         </span>
       </div>
-      <DndContext sensors={sensors} onDragEnd={onDragEnd}>
+      <DndContext sensors={sensors} onDragEnd={onDragEnd} accessibility={{ announcements }}>
         <div className="overflow-x-auto">
           <table className="mt-1 w-full border-collapse [&_td]:px-1.5">
             <caption className="sr-only">Order of the fields</caption>

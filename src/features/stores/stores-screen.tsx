@@ -69,6 +69,27 @@ export function StoresScreen({ sheet, editable }: { sheet: StoresSheet; editable
           <StoreSection key={store.id} store={store} offers={sheet.offers.filter((o) => o.storeId === store.id)} />
         ))}
       </div>
+      {sheet.contracts.length > 0 && (
+        <section className="mt-5" aria-labelledby="contracts">
+          <h2 id="contracts" className="border-b border-line pb-1 text-lg">
+            Contracts
+          </h2>
+          <ul>
+            {sheet.contracts.map((c) => (
+              <li key={`${c.buyer} ${c.crop} ${c.season} ${c.deliverBy}`} className="border-b border-line py-1">
+                {c.buyer}: {c.cropName.toLowerCase()} of {c.season}, <b>{number(c.deliveredT, 1)} t</b>
+                {c.amountT !== null && ` of ${number(c.amountT, 1)} t`} delivered
+                {c.leftT ? `, ${number(c.leftT, 1)} t left` : ""}
+                {c.deliverBy && (
+                  <span className={c.late ? "text-stop" : "text-soft"}>
+                    {c.late ? `, late since ${formatDay(c.deliverBy, true)}` : `, by ${formatDay(c.deliverBy, true)}`}
+                  </span>
+                )}
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
       {sheet.harvested.length > 0 && (
         <section className="mt-5" aria-labelledby="harvested">
           <h2 id="harvested" className="border-b border-line pb-1 text-lg">

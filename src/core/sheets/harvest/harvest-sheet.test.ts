@@ -65,7 +65,8 @@ describe("ways of harvest", () => {
     // 83 h of six people: 83 / 6 / 8 x 14.2 = 24.6 days
     const sickle = harvestWays(plan, facts).find((w) => w.id === "sickle");
     expect(sickle?.days).toBeCloseTo(24.55, 1);
-    expect(sickle?.against[0]).toContain("14.2 ha of field");
+    // ready is waited for 5 days without loss: (24.55 - 5) x 0.7 = 13.7 %
+    expect(sickle?.against).toEqual(["25 days for the field, and what is cut last loses about 14 %"]);
   });
   it("that do not suit are doubted, and one that does is offered", () => {
     const steep = field({ slopePct: 26, areaHa: 1.5 });
@@ -77,6 +78,20 @@ describe("ways of harvest", () => {
     expect(mended.findings).toEqual([]);
     expect(mended.plan.harvest.methodId).toBe("sickle");
     expect(mended.plan.operations.find((o) => o.role === "harvest")?.hoursPerHa).toBeCloseTo(83, 6);
+  });
+  it("by hand are as quick as the farm has hands, and doubted only where the last of the field waits too long", () => {
+    const rice = (hands: number, areaHa: number) => looked("rice", field({ handWork: true, hands, areaHa }));
+    // 6.2 ha x 160 h / 60 people / 8 h = 2.07 days
+    const many = rice(60, 6.2);
+    expect(many.findings.map((f) => f.id)).not.toContain("harvest.way");
+    expect(harvestWays(many.plan, many.facts).find((w) => w.chosen)).toMatchObject({
+      people: 60,
+      days: expect.closeTo(2.067, 3),
+    });
+    // 8 people: 15.5 days; (15.5 - 4) x 1.2 = 13.8 %
+    expect(rice(8, 6.2).findings.find((f) => f.id === "harvest.way")?.why).toBe(
+      "16 days for the field, and what is cut last loses about 14 %.",
+    );
   });
   it("that a guide does not have fall back to the farm's own", () => {
     expect(looked("garlic", field({ handWork: true }), change("harvest/methodId", "none")).plan.harvest.methodId).toBe(
@@ -228,8 +243,8 @@ describe("carting", () => {
     // tips at the edge: 12 min a turn
     expect(typed.harvest.carting?.roundMin).toBe(12);
     const byHand = looked("rice", field({ handWork: true, outletKm: 3 })).plan;
-    // 6 km at 12 km/h and 20 min
-    expect(byHand.harvest.carting?.roundMin).toBeCloseTo(50, 9);
+    // 6 km at 15 km/h and 20 min
+    expect(byHand.harvest.carting?.roundMin).toBeCloseTo(44, 9);
   });
 });
 
@@ -256,9 +271,20 @@ describe("straw", () => {
     expect(plan.harvest.straw?.tPerHa).toBeCloseTo(straw, 6);
     expect(plan.harvest.straw?.balesPerHa).toBeCloseTo((straw * 1000) / 300, 6);
     expect(plan.money.notPlanned).toContain("baling and carting straw");
-    const unsold = looked("wheat", {}, ...BALED).plan;
+    const unsold = looked(
+      "wheat",
+      { prices: { ...EXAMPLE_FACTS.prices, cropPerT: { "wheat.grain": plan.money.pricePerT as number } } },
+      ...BALED,
+    ).plan;
     expect((plan.money.marginPerHa as number) - (unsold.money.marginPerHa as number)).toBeCloseTo(straw * 4000, 4);
     expect((plan.money.outputPerHa as number) - (unsold.money.outputPerHa as number)).toBeCloseTo(straw * 4000, 4);
+  });
+  it("that is sold by itself is not counted twice where a price has it in it already", () => {
+    const prices = { ...EXAMPLE_FACTS.prices, cropPerT: { "wheat.grain": 21_500, "wheat.grainAndStraw": 23_500 } };
+    const priced = (...more: Change[]) => looked("wheat", { prices }, ...BALED, ...more).plan.money.pricePerT;
+    expect(priced()).toBe(23_500);
+    expect(priced(change("harvest/strawPerT", 4000))).toBe(21_500);
+    expect(priced(change("harvest/strawPerT", 4000), change("money/pricePerT", 20_000))).toBe(20_000);
   });
   it("that stays is none", () => {
     expect(looked("wheat").plan.harvest.straw).toBeNull();

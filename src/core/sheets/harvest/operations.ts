@@ -1,30 +1,13 @@
-import { computed } from "../../figure";
 import { guideWork } from "../../money/field-work";
 import type { PlannedOperation } from "../../plan/operation";
 import { OWN } from "../../plan/own-operations";
 import type { Draft } from "../sheet";
 import { taskOperations } from "../task-operations";
 import { round } from "../words";
-import { harvestWay } from "./draft";
+import { cartingCost } from "./carting";
+import { harvestWay } from "./chosen-way";
 
 const HARVEST_WEIGHT = 15;
-
-/** Minor money units a hectare: hours on the road x driver and tractor. */
-function cartingCost({ context, facts, parts }: Draft): number {
-  const { carting } = parts.harvest;
-  if (!carting) return 0;
-  const { labourPerH, otherMachinePerH, currency } = facts.prices;
-  const cost = carting.hoursPerHa * (labourPerH + otherMachinePerH);
-  context.show(
-    "harvest.carting",
-    computed("Carting", cost / 100, `${currency}/ha`, "hours on the road x (driver + tractor)", [
-      { label: "hours on the road", value: carting.hoursPerHa, unit: "h/ha" },
-      { label: "driver", value: labourPerH / 100, unit: `${currency}/h` },
-      { label: "tractor", value: otherMachinePerH / 100, unit: `${currency}/h` },
-    ]),
-  );
-  return cost;
-}
 
 /** The guide's tasks up to the harvest, and the harvest itself. */
 export function harvestOperations(draft: Draft): PlannedOperation[] {

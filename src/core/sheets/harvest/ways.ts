@@ -9,7 +9,24 @@ import { round } from "../words";
 /** Hours of a day in which crops are cut or lifted; assumption. */
 const HOURS_A_DAY = 8;
 
+/** Loss of what is cut last from which on a way is too slow for a field [%]; assumption. */
+const TOO_SLOW_PCT = 5;
+
 export type HarvestWay = Guide["harvest"]["methods"][number];
+
+/** People at it at once: the farm's own hands where it works by hand, else as the guide says. */
+export const peopleOf = (
+  way: HarvestWay,
+  { handWork, hands }: Pick<PlanFacts["field"], "handWork" | "hands">,
+): number => (handWork && hands > 0 ? hands : way.people);
+
+/** Hours of a hectare, by whichever is slower: the machine, or the people at it together. */
+export function hoursOfWay(way: HarvestWay, field: PlanFacts["field"]): number {
+  const work = guideWork(way.work, field);
+  const machine = work.implements.length > 0 ? work.hoursPerHa : 0;
+  const hand = (work.implements.length > 0 ? 0 : work.hoursPerHa) + work.helperHoursPerHa;
+  return Math.max(machine, hand / peopleOf(way, field));
+}
 
 export interface WayLine {
   id: string;
@@ -38,29 +55,30 @@ export function harvestWays(plan: Plan, facts: PlanFacts): WayLine[] {
     const work = guideWork(way.work, field);
     const machine = work.implements.length > 0 ? work.hoursPerHa : 0;
     const hand = (work.implements.length > 0 ? 0 : work.hoursPerHa) + work.helperHoursPerHa;
-    const daysPerHa = Math.max(machine, hand / way.people) / HOURS_A_DAY;
     const expected = plan.site.expectedTPerHa;
     const price = plan.money.pricePerT;
     return {
       id: way.id,
       name: way.name,
-      note: way.note,
+      note: way.lodged ? `${way.note}; takes a lying crop ${way.lodged}` : way.note,
       chosen: way.id === plan.harvest.methodId,
       machineHoursPerHa: machine,
       handHoursPerHa: hand,
-      days: daysPerHa * field.areaHa,
-      people: way.people,
+      days: (hoursOfWay(way, field) * field.areaHa) / HOURS_A_DAY,
+      people: peopleOf(way, field),
       costPerHa: workCost(prices, work, field.contractor),
       lossPct: way.lossPct,
       lossPerHa: price === null ? null : (way.lossPct / 100) * expected * price,
       soilTPerHa: ((way.soilPct ?? 0) / 100) * expected,
-      against: againstWay(way, facts),
+      against: againstWay(way, plan.crop.guide.harvest, field),
     };
   });
 }
 
 /** What of a field speaks against a way, in words. */
-export function againstWay(way: HarvestWay, { field }: Pick<PlanFacts, "field">): string[] {
+export function againstWay(way: HarvestWay, harvest: Guide["harvest"], field: PlanFacts["field"]): string[] {
+  const days = (hoursOfWay(way, field) * field.areaHa) / HOURS_A_DAY;
+  const lastLosesPct = Math.max(0, days - harvest.lossFromDay) * harvest.lossPctPerDay.typical;
   const ha = (n: number) => `${round(n, 2)} ha`;
   return [
     field.slopePct !== null && field.slopePct > way.slopeToPct
@@ -69,8 +87,8 @@ export function againstWay(way: HarvestWay, { field }: Pick<PlanFacts, "field">)
     field.areaHa < way.plotFromHa
       ? `${ha(field.areaHa)} of field, it is worth bringing from ${ha(way.plotFromHa)} on`
       : "",
-    way.plotToHa !== undefined && field.areaHa > way.plotToHa
-      ? `${ha(field.areaHa)} of field, hands are short over ${ha(way.plotToHa)}`
+    lastLosesPct > TOO_SLOW_PCT
+      ? `${round(days)} days for the field, and what is cut last loses about ${round(lastLosesPct)} %`
       : "",
   ].filter(Boolean);
 }

@@ -54,7 +54,9 @@ export function keepWays(plan: Plan, facts: PlanFacts): KeepLine[] {
       id: way.id,
       name: way.name,
       why: way.why,
-      detail: way.detail,
+      detail: way.humidityPct
+        ? `${way.detail}; at ${way.humidityPct.from} to ${way.humidityPct.to} % humidity`
+        : way.detail,
       chosen: way.id === plan.keep.wayId,
       airToC: way.airToCByUse?.[endUse] ?? way.airToC ?? null,
       layerCm: way.layerCm ?? null,

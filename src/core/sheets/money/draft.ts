@@ -41,7 +41,9 @@ export function costedMoney(draft: Draft, operations: Operation[], inputs: Input
 
   const { guide, product } = context.crop;
   const entered = decisions.money?.pricePerT;
-  const pricePerT = entered ?? listedPrice(facts.prices, guide, product) ?? null;
+  // a price of grain with its straw has the straw in it: where straw is sold by itself, grain fetches grain's
+  const sold = parts.harvest.straw && parts.harvest.straw.worthPerHa > 0 ? guide.products[0] : product;
+  const pricePerT = entered ?? listedPrice(facts.prices, guide, sold) ?? null;
   parts.money = {
     notPlanned: missing,
     costBySheet,

@@ -1,6 +1,6 @@
 "use client";
 
-import { USUAL_HAUL, USUAL_HAUL_BY_HAND } from "@/core/sheets/harvest/usual-haul";
+import { USUAL_HAUL, USUAL_HAUL_BY_HAND } from "@/core/sheets/harvest/usual-figures";
 import { useUnits } from "../../../shared/units";
 import { DecidedNumber } from "../../decided-number";
 import { DecisionLine } from "../../decision-line";
@@ -59,6 +59,7 @@ export function Carting() {
             {carting.trailers} {carting.trailers === 1 ? "trailer keeps" : "trailers keep"} it going at{" "}
             {number(carting.flowTPerH, 1)} t/h (filled in {number(carting.fillMin, 0)} min, back in{" "}
             {number(carting.roundMin, 0)}); {carting.loads} loads, <FigureValue id="harvest.carting" decimals={0} />
+            {own.trailerT === undefined && <span className="text-soft"> with an assumed trailer</span>}
           </>
         ) : (
           <span className="text-soft">how far is it? then trailers and cost follow</span>

@@ -115,6 +115,8 @@ export function HarvestWindow() {
         {formatDay(ripe)}; on a day with rain from 2 mm on one waits for the next. Moisture follows air and rain of each
         day (assumed shares), loss the guide&apos;s {plan.crop.guide.harvest.lossPctPerDay.typical} % a day. Look before
         you cut.
+        {plan.crop.guide.harvest.spoils.length > 0 &&
+          ` Reckoned with besides: ${plan.crop.guide.harvest.spoils.map((s) => s.what).join("; ")}.`}
       </p>
     </section>
   );

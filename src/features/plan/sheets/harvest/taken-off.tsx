@@ -1,7 +1,7 @@
 "use client";
 
 import { NUTRIENTS } from "@/core/nutrients";
-import { USUAL_BALE_KG } from "@/core/sheets/harvest/usual-haul";
+import { USUAL_BALE_KG } from "@/core/sheets/harvest/usual-figures";
 import { useUnits } from "../../../shared/units";
 import { DecidedChoice } from "../../decided-choice";
 import { DecidedMoney } from "../../decided-money";
@@ -12,11 +12,12 @@ import { FigureValue } from "../../working";
 
 /** What leaves the field: straw in bales, what they fetch, and the nutrients that go with them. */
 export function TakenOff() {
-  const { plan, decisions } = usePlanModel();
+  const { plan, facts, decisions } = usePlanModel();
   const { number, show } = useUnits();
   if (!plan) return null;
   const { guide, product } = plan.crop;
-  if (guide.products.length < 2) return null;
+  // where some product takes straw along, it is a choice
+  if (!guide.products.some((p) => p.residueTakenPct)) return null;
   const { straw } = plan.harvest;
   const [least] = [...guide.products].sort((a, b) => (a.removalKgPerT.k2o ?? 0) - (b.removalKgPerT.k2o ?? 0));
   const more = NUTRIENTS.flatMap((n) => {
@@ -55,6 +56,9 @@ export function TakenOff() {
               value={decisions.harvest?.strawPerT ?? null}
               per="t"
             />
+            {!straw.worthPerHa && facts.prices.cropPerT[`${guide.id}.${product.id}`] !== undefined && (
+              <span className="text-soft">the price in Settings has the straw in it</span>
+            )}
             {more.length > 0 && (
               <span className="text-soft">takes {more.join(", ")} more, which the next crops miss</span>
             )}
