@@ -10,7 +10,11 @@ import { gzipSync } from "node:zlib";
 import pg from "pg";
 import type { Page } from "playwright-core";
 import { addDays, toDay } from "../src/core/dates";
+import { brokenLaws } from "../src/core/guides/laws";
+import { resolveGuide } from "../src/core/guides/resolve-guide";
 import { EXAMPLE_FACTS } from "../src/core/plan/example-facts";
+import type { PlanFacts } from "../src/core/plan/facts";
+import { siteSuitability } from "../src/core/plan/site-suitability";
 import { protectionProductRecord } from "../src/core/records/protection-product";
 import { unwrap } from "../src/core/result";
 import { type SeasonProblem, solveSeason } from "../src/core/season/solve-season";
@@ -25,9 +29,11 @@ import { walkWater } from "../src/core/water/walk";
 import { UPLAND_PLAIN } from "../src/core/weather/example-climates";
 import { generateWeather } from "../src/core/weather/generator";
 import { seasonWeather } from "../src/core/weather/season-weather";
-import { testGuide } from "../tests/support/guides";
+import { DEMO_FIELDS, everyPlan } from "../tests/support/every-plan";
+import { ALL_GUIDES, testGuide } from "../tests/support/guides";
 import { launchChromium, signedInPage, startApp } from "./app-under-test";
 import { benchFiles } from "./bench-files";
+import { compileFolder, SURROUNDINGS } from "./guide-files";
 import { LARGE_EMAIL } from "./large-practice";
 import { freePort } from "./local-database.mjs";
 
@@ -123,6 +129,37 @@ report(
   2,
   "ms",
 );
+// every kind, planting method and product of every guide, on a field of its climate
+const slowest = everyPlan()
+  .filter((_, i) => i % 2 === 0)
+  .map(({ title, facts, decisions }) => {
+    const guide = testGuide(decisions.crop.guideId);
+    return { title, ms: time(15, () => void draftPlan(facts, decisions, 2027, guide), 15) };
+  })
+  .reduce((a, b) => (b.ms > a.ms ? b : a));
+report(`slowest draft of all guides: ${slowest.title.slice(0, 28)}`, slowest.ms, 6, "ms");
+const crops = ALL_GUIDES.map((guide) => unwrap(resolveGuide(guide)));
+const places = Array.from({ length: 600 }, (_, i) => {
+  const facts = DEMO_FIELDS[i % DEMO_FIELDS.length] as PlanFacts;
+  return { ...facts, field: { ...facts.field, slopePct: i % 17 } };
+});
+report(
+  `suitability of ${crops.length} crops for 600 fields`,
+  time(
+    5,
+    () => {
+      for (const facts of places) for (const crop of crops) siteSuitability({ ...facts, season: 2027 }, crop);
+    },
+    1,
+  ),
+  400,
+  "ms",
+);
+const guidesBegan = performance.now();
+const compiled = compileFolder(root);
+for (const { guide } of compiled) brokenLaws(guide, SURROUNDINGS(compiled));
+report("all guides compiled, their laws checked", performance.now() - guidesBegan, 5000, "ms");
+
 // the first of a process: nothing is warm yet
 const FIRST = `
   import { EXAMPLE_FACTS } from "./src/core/plan/example-facts";

@@ -3,11 +3,13 @@
 import fs from "node:fs";
 import path from "node:path";
 import { parse } from "yaml";
+import { TILLAGE_SYSTEMS } from "../src/core/ground/systems";
 import { type CompiledGuide, compileGuides } from "../src/core/guides/compile";
 import { cropLine } from "../src/core/guides/crop-line";
 import type { Surroundings } from "../src/core/guides/laws";
 import { LEFTOVERS } from "../src/core/guides/previous-crops";
-import { DELTA, UPLAND_PLAIN } from "../src/core/weather/example-climates";
+import { OWN } from "../src/core/plan/own-operations";
+import { DELTA, MEDITERRANEAN, SUBTROPICS, UPLAND_PLAIN } from "../src/core/weather/example-climates";
 
 const folder = (root: string) => path.join(root, "data/guides");
 
@@ -34,6 +36,7 @@ export function compileFolder(root: string): CompiledGuide[] {
   return compileGuides({
     sources: read(path.join(at, "sources.yaml")),
     threats: read(path.join(at, "threats.yaml")),
+    schools: read(path.join(at, "schools.yaml")),
     archetypes: readAll(path.join(at, "archetypes")),
     crops: readAll(path.join(at, "crops")),
   });
@@ -42,7 +45,13 @@ export function compileFolder(root: string): CompiledGuide[] {
 /** What the laws are checked against: all crops that there are, and a climate of each zone that has one. */
 export const SURROUNDINGS = (compiled: CompiledGuide[]): Surroundings => ({
   crops: new Set([...compiled.map(({ guide }) => guide.id), ...Object.keys(LEFTOVERS)]),
-  zones: { "temperate upland plain": UPLAND_PLAIN, "delta, one rainy season": DELTA },
+  operations: new Set<string>([...Object.values(OWN), ...TILLAGE_SYSTEMS.flatMap((s) => s.passes.map((p) => p.id))]),
+  zones: {
+    "temperate upland plain": UPLAND_PLAIN,
+    "delta, one rainy season": DELTA,
+    "mediterranean lowland": MEDITERRANEAN,
+    "subtropics, summer rain": SUBTROPICS,
+  },
 });
 
 /** What is committed, by file name: one guide a file, and the list of all crops. */

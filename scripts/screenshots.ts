@@ -45,7 +45,7 @@ try {
   await shoot(desk, "plan-working");
   await plan(desk, "Kestrel Bottom", "1");
   await shoot(desk, "plan-conflict");
-  await plan(desk, "Sluice Piece", "5");
+  await plan(desk, "Cistern Terrace", "5");
   await shoot(desk, "plan-water");
   await desk.goto("/week");
   await shoot(desk, "week");
@@ -72,8 +72,8 @@ try {
   await desk.goto("/season/harvest?season=2027");
   await desk.getByText("the best of all orders").first().waitFor();
   await shoot(desk, "harvest-order");
-  await desk.goto("/records/fertilisers");
-  await shoot(desk, "records");
+  await plan(desk, "Vetch Ground", "3");
+  await shoot(desk, "plan-mixture");
   await plan(desk, "Withy Bed", "1");
   const planId = desk.url().split("/").at(-1);
   const folder = fs.mkdtempSync(path.join(os.tmpdir(), "pictures-"));

@@ -54,7 +54,7 @@ describe("a first start that is interrupted", () => {
     await admin.end();
     database.stop();
     expect(rows).toEqual([
-      { name: "Castellan Field Advice", fields: 16, people: expect.any(Number) },
+      { name: "Castellan Field Advice", fields: 24, people: expect.any(Number) },
       { name: "Fernhill Crop Notes", fields: 1, people: expect.any(Number) },
     ]);
     // nobody without a practice is left from a start that did not come to its end

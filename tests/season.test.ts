@@ -36,7 +36,7 @@ const pdfText = (file: string) => execFileSync("pdftotext", ["-layout", file, "-
 describe("from a soil test to an issued season package", () => {
   it("shows the fields, and Coney Bank with its soil test and history", async () => {
     await page.goto("/fields");
-    expect(await page.getByRole("row").count()).toBe(17);
+    expect(await page.getByRole("row").count()).toBe(25);
     await page.getByRole("link", { name: "Coney Bank" }).click();
     await page.getByRole("heading", { name: "Soil tests" }).waitFor();
     await page

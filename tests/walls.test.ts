@@ -165,6 +165,7 @@ describe("walls between practices", () => {
       "Brickkiln",
       "Coney Bank",
       "Gantry Plot",
+      "Larkfield",
       "Rook Hanger",
       "Sallow Field",
       "Sluice Piece",

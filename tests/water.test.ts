@@ -157,6 +157,7 @@ describe("in the browser", () => {
 
   it("short water is shared, and the page says what the next cubic metre earns", async () => {
     await page.goto("/season/water?season=2029");
+    await page.waitForLoadState("networkidle");
     const volume = page.getByLabel("Water that there is");
     await volume.fill("8000");
     await volume.press("Enter");

@@ -1,9 +1,16 @@
 /** The public exports of the core: pure functions with results as data. See docs/method/ for formulas and sources. */
 
 export { drillCheck } from "./establish/drill-check";
+export { drillSetting } from "./establish/drill-setting";
+
+export { fieldLayout } from "./establish/field-layout";
+export { landEquivalentRatio, mixtureRates } from "./establish/mixture-rates";
 export { nurserySeed, plantingStock } from "./establish/planting-stock";
 export { reconcilePlanting } from "./establish/reconcile-planting";
 export { populationFromRate, sowingRate } from "./establish/sowing-rate";
+export { standCount } from "./establish/stand-count";
+export { standOptions, standYield } from "./establish/stand-options";
+export { stationSowing } from "./establish/station-sowing";
 export { doseFertilisers } from "./feed/dose-fertilisers";
 export { fieldMeasures } from "./feed/field-measures";
 export { manureCredit } from "./feed/manure";
@@ -21,6 +28,7 @@ export { harvestWindow } from "./harvest/harvest-window";
 export { millingCheck } from "./harvest/milling-check";
 export { shrink } from "./harvest/shrink";
 export { dayLengthFactor, isColdDay, thermalUnits } from "./phenology/development";
+export { emergenceDate } from "./phenology/emergence-date";
 export { stageDates } from "./phenology/stage-dates";
 export { siteSuitability } from "./plan/site-suitability";
 export { economicThreshold } from "./protect/economic-threshold";

@@ -3,6 +3,7 @@
 import type { IsoDate } from "@/core/dates";
 import type { StageObservation } from "@/core/phenology/stage-dates";
 import type { LoggedOperation, PlanFacts, PreviousCrop } from "@/core/plan/facts";
+import { offDate } from "@/core/plan/off-date";
 import { previousCropOf } from "@/core/plan/previous-crop";
 import type { GrownCrop } from "@/core/records/grown-crop";
 import { draftPlan } from "@/core/sheets/draft-plan";
@@ -293,13 +294,13 @@ async function loadPlansBefore(
     const read = readDecisions(before.decisions);
     const drafted = read.ok && draftPlan(own, read.value.decisions, before.season, read.value.guide);
     if (!drafted || drafted.ok === false) continue;
-    const harvest = drafted.value.operations.find((o) => o.role === "harvest");
+    const harvest = drafted.value.operations.filter((o) => o.role === "harvest").at(-1);
     const crop = drafted.value.crop.guide.id;
     result.set(planId, {
       previousCrop: {
         crop,
         ...cropBefore(crop),
-        harvest: harvest?.doneOn ?? drafted.value.harvestDate,
+        harvest: offDate(drafted.value.operations),
         harvested: Boolean(harvest?.doneOn),
       },
       grown: { season: before.season, crop, yieldTPerHa: null },

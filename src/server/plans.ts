@@ -3,6 +3,7 @@
 import { isDeepStrictEqual } from "node:util";
 import type { Guide } from "@/core/guides/schema";
 import type { PlanFacts } from "@/core/plan/facts";
+import { type Boundary, longestSideM } from "@/core/records/boundary-measures";
 import { canIssue, checkPlan } from "@/core/sheets/check-plan";
 import { type PlanSummary, summariseIssued } from "@/core/sheets/compare";
 import type { Decisions } from "@/core/sheets/decisions";
@@ -36,6 +37,16 @@ export interface LoadedPlan {
   changes: AuditLine[];
   /** all drafts of the planting in this season, this one among them */
   drafts: PlantingDraft[];
+}
+
+/** The longest side of a field that has a boundary, along which its rows are drawn. */
+async function longSideOf(client: Client, { practiceId }: Access, fieldId: string): Promise<{ longSideM?: number }> {
+  const found = await row<{ boundary: Boundary | null }>(
+    client,
+    "select boundary from field where practice_id = $1 and id = $2",
+    [practiceId, fieldId],
+  );
+  return found?.boundary ? { longSideM: Math.round(longestSideM(found.boundary) * 10) / 10 } : {};
 }
 
 /**
@@ -75,7 +86,7 @@ export async function loadPlan(client: Client, access: Access, planId: string): 
   return {
     ...plan,
     ...decisionsOf(plan.decisions),
-    facts,
+    facts: { ...facts, field: { ...facts.field, ...(await longSideOf(client, access, plan.fieldId)) } },
     versions,
     lastSummary: last ? summariseIssued(last.issued) : null,
     changes,

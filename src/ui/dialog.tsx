@@ -25,7 +25,8 @@ export function Dialog({
   return (
     <Radix.Root open={open} onOpenChange={onOpenChange}>
       <Radix.Portal>
-        <Radix.Overlay className="fixed inset-0 z-40 bg-black/40" />
+        {/* layers of their own: what changes in the dialog neither lays out nor paints the page under it */}
+        <Radix.Overlay className="fixed inset-0 z-40 bg-black/40 will-change-[opacity]" />
         <Radix.Content
           onOpenAutoFocus={() => {
             cameFrom.current = document.activeElement;
@@ -34,7 +35,7 @@ export function Dialog({
             event.preventDefault();
             if (cameFrom.current instanceof HTMLElement) cameFrom.current.focus();
           }}
-          className={`fixed left-1/2 top-[8vh] z-50 max-h-[84vh] w-[min(94vw,var(--w))] -translate-x-1/2 overflow-auto rounded-field border border-line bg-sheet p-5 text-ink shadow-lg`}
+          className={`fixed left-1/2 top-[8vh] z-50 max-h-[84vh] w-[min(94vw,var(--w))] -translate-x-1/2 overflow-auto [contain:layout_paint_style] will-change-transform rounded-field border border-line bg-sheet p-5 text-ink shadow-lg`}
           style={{ "--w": wide ? "860px" : "560px" } as React.CSSProperties}
         >
           <div className="mb-2 flex items-baseline justify-between gap-4">

@@ -30,6 +30,8 @@ export interface SystemPass {
   beforeWinter?: number;
   /** only where the previous crop leaves this much cover [%]: there is nothing to shred after beet */
   fromCoverPct?: number;
+  /** plants that stand up do not bear it: ways of planting after which it is left out */
+  notOver?: string[];
   /** set for passes after planting: days from planting */
   afterPlanting?: { min: number; usual: number; max: number };
   soilFit: string;
@@ -96,6 +98,7 @@ const roll: SystemPass = {
   fieldEfficiencyPct: 85,
   gap: wait(0, 0, null),
   afterPlanting: { min: 0, usual: 1, max: 5 },
+  notOver: ["transplants", "cuttings"],
   soilFit: "dry on top; never on wet clay",
   decision: "loose or cloddy, and dry: roll; wet: leave",
 };

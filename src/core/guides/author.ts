@@ -32,10 +32,8 @@ export function expand(value: unknown, source: string, schema: z.ZodType = guide
     case "object":
       return expandObject(value, source, at.shape ?? {});
     case "union": {
-      // the members of a union are told apart by a literal; where a patch leaves it out any member that has the key will do
-      const tree = value as Tree;
-      const own = (at.def.options ?? []).find((o) => Object.keys(tree).every((key) => key in (bare(o).shape ?? {})));
-      return own && typeof value === "object" ? expand(value, source, own) : value;
+      const own = memberOf(at, value);
+      return own ? expand(value, source, own) : value;
     }
     case "array": {
       const element = at.def.element as Schema;
@@ -55,6 +53,12 @@ export function expand(value: unknown, source: string, schema: z.ZodType = guide
     default:
       return value;
   }
+}
+
+/** The member of a union that a value is of: the literals tell them apart; where a patch leaves them out any that has the keys will do. */
+function memberOf(at: Schema, value: unknown): Schema | undefined {
+  if (!isTree(value)) return undefined;
+  return (at.def.options ?? []).find((o) => Object.keys(value).every((key) => key in (bare(o).shape ?? {})));
 }
 
 const expandPatch = (value: Tree, source: string) =>
@@ -89,6 +93,10 @@ export function listed(value: unknown, schema: z.ZodType = guideSchema): unknown
       return Object.fromEntries(
         Object.entries(value).map(([key, item]) => [key, at.shape?.[key] ? listed(item, at.shape[key]) : item]),
       );
+    case "union": {
+      const own = memberOf(at, value);
+      return own ? listed(value, own) : value;
+    }
     case "array": {
       const element = at.def.element as Schema;
       const list = Array.isArray(value)
@@ -115,6 +123,10 @@ export function listedNew(patch: unknown, tree: unknown, schema: z.ZodType = gui
         at.shape?.[key] ? listedNew(item, under[key], at.shape[key]) : item,
       ]),
     );
+  if (at.def.type === "union") {
+    const own = memberOf(at, patch);
+    return own ? listedNew(patch, tree, own) : patch;
+  }
   if (at.def.type !== "array") return patch;
   const element = at.def.element as Schema;
   return Object.fromEntries(

@@ -9,10 +9,11 @@ import { registeredThreat } from "./schema-threats";
 
 type Tree = Record<string, unknown>;
 
-/** The files of data/guides/, parsed; archetypes and crops by the name of their file. */
+/** The files of data/guides/, parsed; archetypes and crops by the name of their file; threats and schools that many crops share once. */
 export interface GuideFiles {
   sources: unknown;
   threats: unknown;
+  schools: unknown;
   archetypes: Record<string, unknown>;
   crops: Record<string, unknown>;
 }
@@ -38,6 +39,11 @@ export function compileGuides(files: GuideFiles): CompiledGuide[] {
   const threatFile = read("threats.yaml", written, files.threats);
   const { source: threatSource, ...threatTree } = threatFile;
   const threats = expand(threatTree, threatSource, z.record(z.string(), registeredThreat)) as Record<string, Tree>;
+  const { source: schoolSource, ...schoolTree } = read("schools.yaml", written, files.schools);
+  const schools = expand(schoolTree, schoolSource, z.record(z.string(), guideSchema.shape.schools.element)) as Record<
+    string,
+    Tree
+  >;
   const archetypes = Object.fromEntries(
     Object.entries(files.archetypes).map(([name, file]) => {
       const { source: own, byType, ...tree } = read(`archetypes/${name}.yaml`, archetypeFile, file);
@@ -54,7 +60,7 @@ export function compileGuides(files: GuideFiles): CompiledGuide[] {
       const { source: own, extends: from, ...tree } = read(path, cropFile, file);
       const archetype = archetypes[from];
       if (!archetype) throw new Error(`${path}: extends "${from}", which is no archetype`);
-      return compileCrop(path, archetype, expand(tree, own) as Tree, threats, sources);
+      return compileCrop(path, archetype, expand(tree, own) as Tree, { threats, schools }, sources);
     });
 }
 
@@ -62,7 +68,7 @@ function compileCrop(
   path: string,
   archetype: { tree: Tree; byType: Record<string, Tree> },
   crop: Tree,
-  threats: Record<string, Tree>,
+  register: { threats: Record<string, Tree>; schools: Record<string, Tree> },
   sources: Record<string, z.infer<typeof source>>,
 ): CompiledGuide {
   const own = new Set<string>();
@@ -75,12 +81,13 @@ function compileCrop(
         : (own.patch as Tree | undefined);
       if (patch) own.patch = listedNew(patch, tree);
     }
+  tree.schools = registered(tree.schools, register.schools);
   for (const { options } of Object.values((tree.schools ?? {}) as Record<string, { options: Record<string, Tree> }>))
     for (const option of Object.values(options)) if (option.patch) option.patch = listedNew(option.patch as Tree, tree);
   tree.threats = Object.fromEntries(
     Object.entries((tree.threats ?? {}) as Record<string, Tree>).map(([id, here]) => {
-      if (!threats[id]) throw new Error(`${path}: threats.${id} is not in threats.yaml`);
-      return [id, merge(threats[id], here)];
+      if (!register.threats[id]) throw new Error(`${path}: threats.${id} is not in threats.yaml`);
+      return [id, merge(register.threats[id], here)];
     }),
   );
   const guide = listed(tree) as Tree;
@@ -107,6 +114,16 @@ function compileCrop(
   merge({}, archetype.tree, (leaf) => leaves.push(leaf));
   const isOwn = (leaf: string) => [...own].some((o) => o === leaf || leaf.startsWith(`${o}.`));
   return { guide: read(path, guideSchema, guide), archetype: leaves.filter((leaf) => !isOwn(leaf)).sort() };
+}
+
+/** A guide's schools: those that many crops share with what this crop says of them, and its own. */
+function registered(schools: unknown, register: Record<string, Tree>): Record<string, unknown> {
+  return Object.fromEntries(
+    Object.entries((schools ?? {}) as Record<string, Tree>).map(([id, here]) => [
+      id,
+      register[id] ? merge(register[id], here) : here,
+    ]),
+  );
 }
 
 /** What of an archetype's patch has something to change: the crop may have taken it out. */

@@ -48,6 +48,41 @@ describe("laws", () => {
       /dry: hangs on "nowhere"/,
     ],
     [
+      // gypsum for pods and gypsum for sodic ground had one id, and no plan of both could be dated
+      "a task by the name of what every plan may do",
+      {
+        tasks: {
+          gypsum: {
+            id: "gypsum",
+            sheet: "feed",
+            role: "tend",
+            name: "x",
+            mark: "x",
+            detail: "x",
+            when: { from: "ripe", min: 0, usual: 1, max: 2 },
+            reason: "x",
+            source: "recalled",
+          },
+        },
+      },
+      /"gypsum" is the id of an operation that every plan has/,
+    ],
+    [
+      "sulphur by another tonne than the one that is harvested",
+      { feed: { sulphurKgPerT: { value: 40, source: "recalled" } } },
+      /sulphurKgPerT: 40 kg for a tonne of grain/,
+    ],
+    [
+      "a kind that is grown by a way nobody knows",
+      { kinds: { winter: { methods: ["drilled", "sprinkled"] } } },
+      /winter.methods: no method "sprinkled"/,
+    ],
+    [
+      "goods that are sold as something else that is not there",
+      { products: { grainAndStraw: { soldAs: "chaff" } } },
+      /soldAs: no product "chaff"/,
+    ],
+    [
       "a task that needs standing water on dry ground",
       { tasks: { dry: { needs: "standingWater" } } },
       /dry: needs standing water/,
@@ -324,7 +359,13 @@ describe("short forms", () => {
     });
   });
   it("name file and place of what is not of the shape", () => {
-    const files = { sources: {}, threats: { source: "recalled" }, archetypes: {}, crops: {} };
+    const files = {
+      sources: {},
+      threats: { source: "recalled" },
+      schools: { source: "recalled" },
+      archetypes: {},
+      crops: {},
+    };
     expect(() => compileGuides({ ...files, crops: { odd: { source: "recalled", extends: "none" } } })).toThrow(
       /crops\/odd.yaml: extends "none"/,
     );

@@ -2,13 +2,15 @@
 
 import { INPUT_CAUTIONS, MACHINE_CAUTION } from "../cautions";
 import { daysBetween } from "../dates";
+import { stationSowing } from "../establish/station-sowing";
 import { IMPLEMENTS } from "../ground/implements";
 import { tillageSystem } from "../ground/systems";
 import { unwrap } from "../result";
 import type { Climate } from "../weather/climate";
+import { waysOfKind } from "./fitting";
 import { GENERAL_CAUTIONS } from "./general-cautions";
 import { type ResolvedGuide, resolveGuide } from "./resolve-guide";
-import { type Guide, guideSchema, type Task, type Trigger } from "./schema";
+import { type Guide, guideSchema, type MixtureComponent, type PlantingMethod, type Task, type Trigger } from "./schema";
 import { schoolsOf } from "./schools";
 
 /** Anchors that every plan has, besides stages and tasks. */
@@ -20,6 +22,8 @@ const TOLERANCE = 0.1;
 export interface Surroundings {
   /** ids of all crops that there are, with a guide or without */
   crops: ReadonlySet<string>;
+  /** ids of operations that plans make themselves, and of passes over the ground */
+  operations: ReadonlySet<string>;
   /** a climate of each zone */
   zones: Record<string, Climate>;
 }
@@ -29,8 +33,8 @@ export function brokenLaws(guide: Guide, around: Surroundings): string[] {
   const broken = new Set<string>();
   const tied = new Set<string>();
   for (const kind of guide.kinds)
-    for (const method of guide.methods)
-      for (const product of guide.products) {
+    for (const method of waysOfKind(guide, kind.id).methods)
+      for (const product of waysOfKind(guide, kind.id).products) {
         for (const [way, resolved] of waysOf(guide, { kind: kind.id, method: method.id, product: product.id })) {
           const parsed = guideSchema.safeParse(resolved.guide);
           const found = parsed.success
@@ -64,6 +68,7 @@ function lawsOf(resolved: ResolvedGuide, around: Surroundings): string[] {
   return [
     ...referencesExist(resolved, around),
     ...anchorsExist(guide, method.waterAtPlanting === "standing", method.nursery !== undefined),
+    ...idsAreFree(guide, around),
     ...cautionsHaveTexts(guide),
     ...stagesInOrder(resolved),
     ...stockAgrees(resolved),
@@ -74,12 +79,22 @@ function lawsOf(resolved: ResolvedGuide, around: Surroundings): string[] {
       const sum = p.splits.reduce((total, s) => total + s.sharePct, 0);
       return sum === 100 ? [] : [`feed.patterns.${p.id}: splits make ${sum} %, not 100`];
     }),
+    ...sulphurFitsTheTonne(resolved),
     ...((product.removalKgPerT.n ?? 0) > product.nUptakeKgPerT.typical
       ? [
           `products.${product.id}: removes ${product.removalKgPerT.n} kg N/t but takes up ${product.nUptakeKgPerT.typical}`,
         ]
       : []),
   ];
+}
+
+/** Sulphur is given by the tonne of what is harvested: between what leaves with it and five times that. */
+function sulphurFitsTheTonne({ guide, product }: ResolvedGuide): string[] {
+  const removed = product.removalKgPerT.s;
+  const given = guide.feed.sulphurKgPerT.value;
+  return removed !== undefined && (given < removed || given > 5 * removed)
+    ? [`feed.sulphurKgPerT: ${given} kg for a tonne of ${product.id}, with which ${removed} kg leave`]
+    : [];
 }
 
 function referencesExist({ guide, kind, method }: ResolvedGuide, { crops }: Surroundings): string[] {
@@ -102,6 +117,13 @@ function referencesExist({ guide, kind, method }: ResolvedGuide, { crops }: Surr
   stage("weeds.weedFreeTo", guide.weeds.weedFreeTo);
   stage(`kinds.${kind.id}.vernalisationDays`, kind.vernalisationDays?.until);
   stage(`kinds.${kind.id}.dayLength`, kind.dayLength?.until);
+  for (const id of kind.methods ?? [])
+    if (!guide.methods.some((m) => m.id === id)) broken.push(`kinds.${kind.id}.methods: no method "${id}"`);
+  for (const id of kind.products ?? [])
+    if (!guide.products.some((p) => p.id === id)) broken.push(`kinds.${kind.id}.products: no product "${id}"`);
+  for (const { id, soldAs } of guide.products)
+    if (soldAs !== undefined && !guide.products.some((p) => p.id === soldAs))
+      broken.push(`products.${id}.soldAs: no product "${soldAs}"`);
   for (const { crop } of [...guide.rotation.good, ...guide.rotation.bad])
     if (!crops.has(crop)) broken.push(`rotation: no crop "${crop}"`);
   for (const system of guide.ground.systems)
@@ -146,6 +168,15 @@ function anchorsExist(guide: Guide, standing: boolean, nursery: boolean): string
   return broken;
 }
 
+/** What a guide plans by an id has it alone: two events of one name cannot be dated. */
+function idsAreFree(guide: Guide, { operations }: Surroundings): string[] {
+  const stages = new Set(guide.stages.map((s) => s.id));
+  const planned = [...guide.tasks, ...guide.feed.patterns.flatMap((p) => p.splits)];
+  return planned
+    .filter(({ id }) => operations.has(id) || stages.has(id))
+    .map(({ id }) => `"${id}" is the id of ${stages.has(id) ? "a stage" : "an operation that every plan has"}`);
+}
+
 /** Topics of the cautions that some task, input or machine carries. */
 const topicsOf = (guide: Guide): string[] => [
   MACHINE_CAUTION,
@@ -182,14 +213,19 @@ function stagesInOrder({ guide, kind, method }: ResolvedGuide): string[] {
 function stockAgrees({ method }: ResolvedGuide): string[] {
   const broken: string[] = [];
   const { stock, geometry, nursery } = method;
+  if (stock.by === "mixture") return mixtureAgrees(method, stock);
   const rate = stock.handbookRateKgPerHa;
   const plants = method.targetPlantsPerM2.typical;
   const share = (pct: { typical: number }) => pct.typical / 100;
+  const { unitsPerStation = 1, leftPerStation } = geometry;
+  if (leftPerStation !== undefined && leftPerStation > unitsPerStation)
+    broken.push(`methods.${method.id}: leaves ${leftPerStation} of ${unitsPerStation} in a station`);
   // units in the ground for the target, and their mass
   const losses = nursery
     ? share(nursery.fieldSurvivalPct)
     : share(method.fieldEmergencePct) * (stock.by === "unit" ? share(stock.sproutingPct) : share(stock.germinationPct));
-  const perM2 = plants / losses;
+  const perM2 =
+    stock.by === "seed" && method.how === "stations" ? seedsInStations(plants, losses, geometry) : plants / losses;
   const seeds =
     nursery && stock.by === "seed" ? perM2 / share(nursery.survivalPct) / share(stock.germinationPct) : perM2;
   const massKgPerHa =
@@ -198,7 +234,7 @@ function stockAgrees({ method }: ResolvedGuide): string[] {
     broken.push(
       `methods.${method.id}: ${plants} plants/m2 need ${Math.round(massKgPerHa)} kg/ha, outside of the handbook's ${rate.low} to ${rate.high}`,
     );
-  const { rowSpacingCm: row, inRowSpacingCm: inRow, unitsPerStation = 1 } = geometry;
+  const { rowSpacingCm: row, inRowSpacingCm: inRow } = geometry;
   if (row && inRow) {
     const bySpacing = (unitsPerStation * 10_000) / (row.typical * inRow.typical);
     // what is planted: transplants are counted as they are set, other units before their losses
@@ -209,6 +245,42 @@ function stockAgrees({ method }: ResolvedGuide): string[] {
       );
   }
   return broken;
+}
+
+/** Shares make a stand, and components the handbook's mass and the method's population. */
+function mixtureAgrees(method: PlantingMethod, stock: Extract<PlantingMethod["stock"], { by: "mixture" }>): string[] {
+  const broken: string[] = [];
+  const of = (what: (c: MixtureComponent) => number) => stock.components.reduce((sum, c) => sum + what(c), 0);
+  const shares = of((c) => c.sharePct.typical);
+  if (shares < 80 || shares > 150) broken.push(`methods.${method.id}: shares of ${shares} % make no stand`);
+  const plants = of((c) => (c.sharePct.typical / 100) * c.plantsPerM2.typical);
+  if (!near(plants, method.targetPlantsPerM2))
+    broken.push(`methods.${method.id}: components make ${Math.round(plants)} plants/m2, outside of the population`);
+  const kgPerHa = of(
+    (c) =>
+      ((c.sharePct.typical / 100) * c.plantsPerM2.typical * c.thousandGrainWeightG.typical) /
+      100 /
+      (c.germinationPct.typical / 100) /
+      (c.fieldEmergencePct.typical / 100),
+  );
+  if (!near(kgPerHa, stock.handbookRateKgPerHa))
+    broken.push(`methods.${method.id}: components need ${Math.round(kgPerHa)} kg/ha, outside of the handbook's`);
+  return broken;
+}
+
+/** Seeds to a square metre where several are set to a station and the best are left. */
+function seedsInStations(plants: number, chance: number, geometry: PlantingMethod["geometry"]): number {
+  const { unitsPerStation = 1, leftPerStation, rowSpacingCm } = geometry;
+  const sown = stationSowing({
+    targetPlantsPerM2: plants,
+    seedsPerStation: unitsPerStation,
+    leftPerStation,
+    rowSpacingCm: rowSpacingCm?.typical ?? 50,
+    thousandGrainWeightG: 1,
+    germinationPct: chance * 100,
+    fieldEmergencePct: 100,
+  });
+  return sown.ok ? sown.value.seedsPerM2 : Number.NaN;
 }
 
 function windowsWarmEnough({ kind, method }: ResolvedGuide, { zones }: Surroundings): string[] {

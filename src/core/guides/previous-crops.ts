@@ -14,7 +14,6 @@ export interface Leftover {
 
 export const LEFTOVERS: Record<string, Leftover> = {
   oats: { name: "oats", family: "Poaceae", nitrogenLeftKgPerHa: 5, residueCoverPct: 85, fragile: false },
-  maize: { name: "maize", family: "Poaceae", nitrogenLeftKgPerHa: 5, residueCoverPct: 90, fragile: false },
   oilseedRape: {
     name: "oilseed rape",
     family: "Brassicaceae",
@@ -26,7 +25,6 @@ export const LEFTOVERS: Record<string, Leftover> = {
   pea: { name: "pea", family: "Fabaceae", nitrogenLeftKgPerHa: 30, residueCoverPct: 50, fragile: true },
   fabaBean: { name: "faba bean", family: "Fabaceae", nitrogenLeftKgPerHa: 35, residueCoverPct: 60, fragile: true },
   cowpea: { name: "cowpea", family: "Fabaceae", nitrogenLeftKgPerHa: 25, residueCoverPct: 40, fragile: true },
-  groundnut: { name: "groundnut", family: "Fabaceae", nitrogenLeftKgPerHa: 20, residueCoverPct: 20, fragile: true },
   sugarBeet: {
     name: "sugar beet",
     family: "Amaranthaceae",

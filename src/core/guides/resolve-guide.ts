@@ -1,4 +1,5 @@
 import { type FieldError, failed, fieldError, ok, type Result } from "../result";
+import { waysOfKind } from "./fitting";
 import { merge } from "./merge";
 import type { Guide, Kind, PlantingMethod, Product } from "./schema";
 import { schoolsOf } from "./schools";
@@ -35,7 +36,7 @@ const resolvedOf = new WeakMap<Guide, Map<string, Result<ResolvedGuide>>>();
  * One complete guide for a kind, planting method and product: the guide with what the kind, then the method, then the
  * product, then the ways that were chosen of its schools, then the practice change of it. `origins` names the layer of each figure, task or threat that was changed or
  * removed, by path ("products.grain.targetTPerHa"). Absent choices take the first of the guide. Errors: an unknown kind,
- * method, product or way of a school; a school that this kind or method does not know is passed over.
+ * method, product or way of a school, or one that the kind is not grown by or for; a school that this kind or method does not know is passed over.
  *
  * Example: resolveGuide(wheat, { kind: "spring" }) has 5.5 t/ha as typical target, of origin "kind".
  */
@@ -57,10 +58,12 @@ function resolve(guide: Guide, selection: GuideSelection): Result<ResolvedGuide>
     return found ?? (list[0] as T);
   };
   const kind = pick("kind", guide.kinds, selection.kind);
-  const method = pick("method", guide.methods, selection.method);
-  const product = pick("product", guide.products, selection.product);
+  const ways = waysOfKind(guide, kind.id);
+  const method = pick("method", ways.methods, selection.method);
+  const product = pick("product", ways.products, selection.product);
   if (errors.length > 0) return failed(errors);
 
+  const again = <T extends { id: string }>(list: T[], id: string) => list.find((item) => item.id === id) as T;
   const origins: Record<string, Origin> = {};
   let whole: Guide = guide;
   const lay = (origin: Origin, patch: Record<string, unknown> | undefined) => {
@@ -68,12 +71,10 @@ function resolve(guide: Guide, selection: GuideSelection): Result<ResolvedGuide>
       origins[path] = origin;
     }) as Guide;
   };
-  for (const [origin, patch] of [
-    ["kind", kind.patch],
-    ["method", method.patch],
-    ["product", product.patch],
-  ] as const)
-    lay(origin, patch);
+  // what a kind changes of a method or product goes into that one's own changes
+  lay("kind", kind.patch);
+  lay("method", again(whole.methods, method.id).patch);
+  lay("product", again(whole.products, product.id).patch);
   for (const school of schoolsOf(whole, method.id)) {
     const chosen = selection.schools?.[school.id];
     const option = chosen === undefined ? school.options[0] : school.options.find((o) => o.id === chosen);
@@ -84,7 +85,6 @@ function resolve(guide: Guide, selection: GuideSelection): Result<ResolvedGuide>
     lay("school", option.patch);
   }
   lay("practice", selection.practice);
-  const again = <T extends { id: string }>(list: T[], id: string) => list.find((item) => item.id === id) as T;
   return ok({
     base: guide,
     guide: whole,

@@ -42,6 +42,9 @@ export const kind = z.strictObject({
     .strictObject({ criticalH: z.number(), saturatedH: z.number(), until: z.string(), source: z.string() })
     .optional(),
   endUses: z.array(z.string()).min(1),
+  /** planting methods it is grown by and products it is grown for, the usual one first; all of the guide's where absent */
+  methods: z.array(z.string()).min(1).optional(),
+  products: z.array(z.string()).min(1).optional(),
   note: z.string(),
   patch,
 });

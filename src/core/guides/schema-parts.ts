@@ -59,6 +59,8 @@ export const task = z.strictObject({
   reason: z.string(),
   work: work.optional(),
   needs: needs.optional(),
+  /** what is counted at it: the plants that stand */
+  counts: z.literal("stand").optional(),
   /** material that the job takes and that has no price here: named among what the cost leaves out */
   uses: z.string().optional(),
   /** what is harmed or lost if done wrong or late */

@@ -24,6 +24,8 @@ export * from "./schema-parts";
 export const product = z.strictObject({
   id,
   name: z.string(),
+  /** the product of the same crop whose tonne it is sold by */
+  soldAs: z.string().optional(),
   moisturePct: z.number(),
   /** kg of each nutrient that leaves the field with a tonne */
   removalKgPerT: z.strictObject({
@@ -36,6 +38,8 @@ export const product = z.strictObject({
   /** N taken up by the whole crop for each tonne of this product */
   nUptakeKgPerT: ranged,
   targetTPerHa: ranged,
+  /** picked over and over: days between two pickings, and how many there are in all */
+  picking: z.strictObject({ everyDays: ranged, times: ranged, what: z.string() }).optional(),
   /** share of straw or tops that leaves the field with it [%] */
   residueTakenPct: ranged.optional(),
   quality: z.array(
@@ -50,6 +54,23 @@ export const product = z.strictObject({
   ),
   patch,
 });
+
+/** A crop of a mixture: its stand where it grows alone, and the share of that which it has beside the others. */
+const mixtureComponent = z.strictObject({
+  id,
+  name: z.string(),
+  legume: z.boolean(),
+  /** of the straight rate [%] */
+  sharePct: ranged,
+  plantsPerM2: ranged,
+  thousandGrainWeightG: ranged,
+  germinationPct: ranged,
+  fieldEmergencePct: ranged,
+  depthCm: ranged,
+  /** of its dry matter when the mixture is cut [%] */
+  proteinPct: z.number().min(0).max(50),
+});
+export type MixtureComponent = z.infer<typeof mixtureComponent>;
 
 export const plantingMethod = z.strictObject({
   id,
@@ -85,11 +106,18 @@ export const plantingMethod = z.strictObject({
       /** mass that stands in the ground */
       handbookRateKgPerHa: ranged,
     }),
+    z.strictObject({
+      by: z.literal("mixture"),
+      components: z.array(mixtureComponent).min(2),
+      handbookRateKgPerHa: ranged,
+    }),
   ]),
   geometry: z.strictObject({
     rowSpacingCm: ranged.optional(),
     inRowSpacingCm: ranged.optional(),
     unitsPerStation: z.number().optional(),
+    /** plants left in a station that was sown with more; all that come up where absent */
+    leftPerStation: z.number().int().min(1).optional(),
   }),
   targetPlantsPerM2: ranged,
   /** moves of the target population by situation, per cent; each may be switched off or changed */
@@ -284,6 +312,8 @@ export const guideSchema = z.strictObject({
               name: z.string(),
               sharePct: z.number(),
               when: trigger,
+              /** where it is put, where that is not over the full width */
+              placement: z.string().optional(),
               conditional: z.string().optional(),
             }),
           ),
@@ -348,6 +378,8 @@ export const guideSchema = z.strictObject({
   growth: z.strictObject({
     rueGPerMj: sourced,
     harvestIndex: ranged,
+    /** what half of the full stand yields of what it yields [%]: 50 where no plant makes up for another */
+    halfStandYieldPct: ranged,
     components: z.array(z.strictObject({ name: z.string(), typical: z.number(), unit: z.string() })),
   }),
   /** what a site must be like, each with where it fails and where it is good or enough */

@@ -237,10 +237,13 @@ describe("plans of every guide", () => {
   it("sell grain at grain's price whatever leaves the field with it", () => {
     const guide = testGuide("wheat");
     const prices = { cropPerT: { "wheat.grain": 21_500 } };
-    expect(listedPrice(prices, guide, { id: "grainAndStraw" })).toBe(21_500);
+    const both = guide.products.find((p) => p.id === "grainAndStraw");
+    expect(listedPrice(prices, guide, both)).toBe(21_500);
+    expect(listedPrice({ cropPerT: { "wheat.grain": 1, "wheat.grainAndStraw": 2 } }, guide, both)).toBe(2);
+    // a whole crop is no grain: silage was offered at the price of maize
     expect(
-      listedPrice({ cropPerT: { "wheat.grain": 1, "wheat.grainAndStraw": 2 } }, guide, { id: "grainAndStraw" }),
-    ).toBe(2);
+      listedPrice({ cropPerT: { "maize.grain": 18_000 } }, testGuide("maize"), { id: "wholeCrop" }),
+    ).toBeUndefined();
     expect(listedPrice({ cropPerT: {} }, guide, { id: "grain" })).toBeUndefined();
   });
 });

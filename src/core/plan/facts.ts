@@ -55,6 +55,8 @@ export type FieldFacts = Pick<
   Pick<FarmRecord, "zone" | "handWork" | "contractor" | "machines" | "harvesters" | "hands"> & {
     id: string;
     farm: string;
+    /** of its boundary [m], for the page of one plan; absent where nobody drew it */
+    longSideM?: number;
   };
 
 export interface PreviousCrop {

@@ -22,10 +22,14 @@ export type FigureId =
   | "seed.unitMass"
   | "seed.rowSpacing"
   | "seed.inRowSpacing"
+  | "seed.plantsPerStation"
+  | "seed.stations"
+  | "seed.gaps"
   | "seed.depth"
   | "seed.seedsPerM2"
   | "seed.units"
   | "seed.planted"
+  | "seed.sources"
   | "seed.rate"
   | "seed.bought"
   | "seed.order"
@@ -33,6 +37,8 @@ export type FigureId =
   | "seed.gPerCoulter"
   | "seed.gInAll"
   | "seed.nurseryArea"
+  /** by component of a mixture */
+  | `seed.mix.${string}`
   | "feed.mineralN"
   | "feed.mineralisation"
   | "feed.recovery"

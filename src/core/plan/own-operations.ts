@@ -3,10 +3,13 @@ export const OWN = {
   plant: "planting",
   nursery: "nursery",
   harvest: "harvest",
+  lastPicking: "last-picking",
   lime: "lime",
   gypsum: "gypsum",
   manure: "manure",
   base: "base-feed",
+  hivesIn: "hives-in",
+  hivesOut: "hives-out",
 } as const;
 
 /** The event that the field is free: no operation of this plan, but its dates hang on it. */

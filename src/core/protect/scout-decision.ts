@@ -45,7 +45,14 @@ export function scoutDecision(input: { counts: number[]; threshold: number; conf
   function missing(): number | null {
     const gap = Math.abs(mean - threshold);
     const settled = (of: number) => (mean >= threshold ? half(of) <= gap : half(of) < gap);
-    for (let of = n + 1; of <= n + MOST_COUNTS; of++) if (settled(of)) return of - n;
-    return null;
+    // the interval narrows with every count: halved until the first that settles it is left
+    let [low, high] = [n, n + MOST_COUNTS];
+    if (!settled(high)) return null;
+    while (high - low > 1) {
+      const middle = Math.floor((low + high) / 2);
+      if (settled(middle)) high = middle;
+      else low = middle;
+    }
+    return high - n;
   }
 }

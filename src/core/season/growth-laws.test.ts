@@ -4,6 +4,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { ALL_GUIDES } from "../../../tests/support/guides";
 import { toDay } from "../dates";
+import { waysOfKind } from "../guides/fitting";
 import { resolveGuide } from "../guides/resolve-guide";
 import { unwrap } from "../result";
 import { DELTA, UPLAND_PLAIN } from "../weather/example-climates";
@@ -11,7 +12,7 @@ import { type DailyWeather, generateWeather } from "../weather/generator";
 import { CAUSES, growSeason, growthCrop, growthOf, OUT } from "./growth";
 
 const kinds = ALL_GUIDES.flatMap((g) =>
-  g.kinds.flatMap((k) => g.methods.map((m) => unwrap(resolveGuide(g, { kind: k.id, method: m.id })))),
+  g.kinds.flatMap((k) => waysOfKind(g, k.id).methods.map((m) => unwrap(resolveGuide(g, { kind: k.id, method: m.id })))),
 );
 const FIRST = toDay("2026-08-01");
 const TEXTURES = ["sand", "loam", "clay"] as const;

@@ -190,38 +190,50 @@ function seedTerms(plan: Plan): Term[] {
   const rate = value("seed.planted") ?? value("seed.rate") ?? 0;
   const term = (name: string, now: number | undefined, usual: number, inverse = false): Term[] =>
     now === undefined || now <= 0 ? [] : [{ name, effect: rate * (1 - (inverse ? now / usual : usual / now)) }];
-  return [
-    ...term(
-      `${round(plan.seed.targetPlantsPerM2, plan.seed.targetPlantsPerM2 < 20 ? 1 : 0)} plants/m²`,
-      plan.seed.targetPlantsPerM2,
-      method.targetPlantsPerM2.typical,
-    ),
-    ...(stock.by === "seed"
-      ? [
-          ...term(
-            `a thousand-grain weight of ${round(value("seed.tgw") ?? 0, 1)} g`,
-            value("seed.tgw"),
-            stock.thousandGrainWeightG.typical,
-          ),
-          ...term(
-            `a germination of ${round(value("seed.germination") ?? 0)} %`,
-            value("seed.germination"),
-            stock.germinationPct.typical,
-            true,
-          ),
-          ...term(
-            `a field emergence of ${round(value("seed.emergence") ?? 0)} %`,
-            value("seed.emergence"),
-            method.fieldEmergencePct.typical,
-            true,
-          ),
-        ]
-      : term(
+  const stand = term(
+    `${round(plan.seed.targetPlantsPerM2, plan.seed.targetPlantsPerM2 < 20 ? 1 : 0)} plants/m²`,
+    plan.seed.targetPlantsPerM2,
+    method.targetPlantsPerM2.typical,
+  );
+  switch (stock.by) {
+    case "seed":
+      return [
+        ...stand,
+        ...term(
+          `a thousand-grain weight of ${round(value("seed.tgw") ?? 0, 1)} g`,
+          value("seed.tgw"),
+          stock.thousandGrainWeightG.typical,
+        ),
+        ...term(
+          `a germination of ${round(value("seed.germination") ?? 0)} %`,
+          value("seed.germination"),
+          stock.germinationPct.typical,
+          true,
+        ),
+        ...term(
+          `a field emergence of ${round(value("seed.emergence") ?? 0)} %`,
+          value("seed.emergence"),
+          method.fieldEmergencePct.typical,
+          true,
+        ),
+      ];
+    case "unit":
+      return [
+        ...stand,
+        ...term(
           `a ${stock.unit} of ${round(value("seed.unitMass") ?? 0, 1)} g`,
           value("seed.unitMass"),
           stock.unitMassG.typical,
-        )),
-  ];
+        ),
+      ];
+    case "mixture":
+      return (plan.seed.mixture?.components ?? []).flatMap((c) => {
+        const usual = stock.components.find((u) => u.id === c.id)?.sharePct.typical ?? c.sharePct;
+        return [
+          { name: `${round(c.sharePct)} % of ${c.name.toLowerCase()}`, effect: c.kgPerHa * (1 - usual / c.sharePct) },
+        ];
+      });
+  }
 }
 
 /** All hours of a hectare, against what the crop usually takes by machine or by hand. */

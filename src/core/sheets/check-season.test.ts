@@ -50,7 +50,10 @@ describe("jobs after the crop is off", () => {
   it("are doubted, and can be left out", () => {
     const tooLate = wheat("winter");
     const { plan } = check(tooLate, EXAMPLE_FACTS);
-    const off = { ...plan, harvestDate: "2027-05-01" };
+    const off = {
+      ...plan,
+      operations: plan.operations.map((o) => (o.role === "harvest" ? { ...o, date: "2027-05-01" } : o)),
+    };
     const findings = checkPlan(off, EXAMPLE_FACTS, tooLate);
     expect(findings.filter((f) => f.id.startsWith("afterCrop.")).map((f) => f.id)).toEqual(["afterCrop.n3"]);
   });

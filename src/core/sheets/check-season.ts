@@ -3,6 +3,7 @@
 import { addDays, daysBetween, formatDay, type IsoDate } from "../dates";
 import type { OperationRole } from "../guides/roles";
 import type { PlanFacts } from "../plan/facts";
+import { offDate } from "../plan/off-date";
 import type { Operation } from "../plan/operation";
 import { sowingWindows } from "../plan/sowing-windows";
 import { type ReliableDays, reliableSpans } from "../season/work-window";
@@ -90,7 +91,7 @@ function betterDate(o: Operation, date: IsoDate, reliable: ReliableDays): IsoDat
 }
 
 function afterTheCrop(plan: Plan): Finding[] {
-  const off = plan.harvestDate;
+  const off = offDate(plan.operations);
   if (!off) return [];
   return plan.operations
     .filter((o) => FOR_THE_CROP.includes(o.role) && o.date && o.date > off && !o.doneOn)
@@ -138,7 +139,8 @@ function stagesAgainstTheYear(plan: Plan, facts: PlanFacts): Finding[] {
   }
   const custom = offByCustom(plan, facts);
   if (custom) findings.push(custom);
-  const inField = plan.plantingDate && plan.harvestDate ? daysBetween(plan.plantingDate, plan.harvestDate) : null;
+  const off = offDate(plan.operations);
+  const inField = plan.plantingDate && off ? daysBetween(plan.plantingDate, off) : null;
   const raised = plan.crop.method.nursery?.days ?? 0;
   if (inField !== null && !plan.operations.some((o) => o.role === "harvest" && o.doneOn)) {
     const { low, high } = kind.maturityDays;
@@ -156,7 +158,8 @@ function stagesAgainstTheYear(plan: Plan, facts: PlanFacts): Finding[] {
 
 /** A crop planted within a customary window that comes off the field well before or after what was sown in it does there. */
 function offByCustom(plan: Plan, facts: PlanFacts): Finding | null {
-  const { plantingDate: planted, harvestDate: off, crop } = plan;
+  const { plantingDate: planted, crop } = plan;
+  const off = offDate(plan.operations);
   const harvest = plan.operations.find((o) => o.role === "harvest");
   if (!planted || !off || harvest?.doneOn || harvest?.held) return null;
   const windows = sowingWindows(crop.kind, facts.field.zone, plan.season, {

@@ -3,6 +3,7 @@ import { describe, expect, it } from "vitest";
 import { ALL_GUIDES, testGuide } from "../../../tests/support/guides";
 import { MINERALISED } from "../../../tests/support/season-warmth";
 import { daysBetween } from "../dates";
+import { waysOfKind } from "../guides/fitting";
 import { EXAMPLE_FACTS } from "../plan/example-facts";
 import type { PlanFacts } from "../plan/facts";
 import type { FigureId } from "../plan/figure-ids";
@@ -232,16 +233,26 @@ describe("every guide drafts", () => {
       previousCrop: null,
     },
   };
+  /** early enough in the year for what is sown in August, after a crop that is off by then */
+  const intime: PlanFacts = {
+    ...EXAMPLE_FACTS,
+    today: "2026-03-01",
+    previousCrop: { ...EXAMPLE_FACTS.previousCrop!, harvest: "2026-07-10" },
+  };
   for (const guide of ALL_GUIDES)
     for (const kind of guide.kinds)
-      for (const method of guide.methods)
+      for (const method of waysOfKind(guide, kind.id).methods)
         it(`${kind.name}, ${method.name}`, () => {
-          const facts = { ...EXAMPLE_FACTS, ...here[guide.id] };
+          const facts = { ...intime, ...here[guide.id] };
           const decisions = change(freshDecisions(guide.id), ["crop/kindId", kind.id], ["crop/methodId", method.id]);
           const plan = draft(decisions, facts);
           expect(plan.conflicts).toEqual([]);
           expect(plan.problems).toEqual([]);
           expect(plan.operations.filter((o) => o.date === null).map((o) => o.id)).toEqual([]);
+          // gypsum for pegs stood in the guide and in no plan
+          const planned = new Set(plan.operations.map((o) => o.id));
+          const wanted = plan.crop.guide.tasks.filter((t) => t.needs !== "irrigation" || facts.field.irrigated);
+          expect(wanted.filter((t) => !planned.has(t.id)).map((t) => t.id)).toEqual([]);
           expect(plan.money.costPerHa).toBeGreaterThan(0);
           for (const figure of Object.values(plan.figures))
             expect(Number.isFinite(figure?.value), figure?.label).toBe(true);

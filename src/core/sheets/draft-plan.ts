@@ -1,4 +1,5 @@
 import { given } from "../figure";
+import { fitting } from "../guides/fitting";
 import { resolveGuide } from "../guides/resolve-guide";
 import type { Guide } from "../guides/schema";
 import { PlanContext } from "../plan/context";
@@ -66,7 +67,7 @@ function drafted(facts: PlanFacts, decisions: Decisions, season: number, guide: 
   const { guideId, kindId, methodId, productId, schools } = decisions.crop;
   if (guide.id !== guideId)
     return failed([fieldError("crop.guideId", guideId, `"${guide.id}", the guide that is drafted with`)]);
-  const crop = resolveGuide(guide, { kind: kindId, method: methodId, product: productId, schools });
+  const crop = resolveGuide(guide, fitting(guide, { kind: kindId, method: methodId, product: productId, schools }));
   if (!crop.ok) return crop;
   const context = new PlanContext(facts, decisions, crop.value, season);
   const draft: Draft = {
@@ -132,15 +133,21 @@ function target(context: PlanContext, decisions: Decisions): number {
 /** Without what was left out; what hung on that alone goes with it. Planting stays: all dates hang on it. */
 function kept({ context, decisions, facts }: Draft, planned: PlannedOperation[]): PlannedOperation[] {
   const skipped = decisions.skipped ?? {};
-  const left = planned.filter((item) => item.role === "plant" || !(item.id in skipped));
-  const anchors = new Set([
+  const always = new Set([
     "planting",
-    ...left.map((i) => i.id),
-    ...left.map((i) => i.role),
     ...context.crop.guide.stages.map((s) => s.id),
     ...(facts.previousCrop?.harvest ? [PREVIOUS_OFF] : []),
   ]);
-  return left.filter((item) => item.when.length === 0 || item.when.some((w) => anchors.has(w.from)));
+  let left = planned.filter((item) => item.role === "plant" || !(item.id in skipped));
+  for (;;) {
+    // by its id or its role, and nothing hangs on itself
+    const hangs = (item: PlannedOperation, from: string) =>
+      always.has(from) || left.some((other) => other !== item && (other.id === from || other.role === from));
+    const held = left.filter((item) => item.when.length === 0 || item.when.some((w) => hangs(item, w.from)));
+    if (held.length === left.length) return held;
+    // what hung on something that is gone goes too
+    left = held;
+  }
 }
 
 function stagesOf(solved: SolvedDates): Plan["stages"] {

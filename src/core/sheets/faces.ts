@@ -1,5 +1,7 @@
 /** The faces of the nine sheets, in their working order: for pages that show a plan before the sheets that draft it are there. */
 
+import { fitting, goodsOf, waysOfKind } from "../guides/fitting";
+import type { Guide } from "../guides/schema";
 import { SHEETS, type SheetId } from "../sheet-ids";
 import type { Change, DecisionPath } from "./decisions";
 import { feedFace } from "./feed/face";
@@ -9,7 +11,7 @@ import { keepFace } from "./keep/face";
 import { moneyFace } from "./money/face";
 import { protectFace } from "./protect/face";
 import { seedFace } from "./seed/face";
-import type { Face } from "./sheet";
+import type { Face, FallsBack } from "./sheet";
 import { soilFace } from "./soil/face";
 import { waterFace } from "./water/face";
 
@@ -30,8 +32,39 @@ export const SHEET_FACES: readonly Face[] = SHEETS.map((id) => BY_ID[id]);
 /** Decisions of no sheet that belong to one crop alone. */
 const OF_THE_CROP: DecisionPath[] = ["targetTPerHa", "dates", "relaxed", "skipped", "overrides"];
 
-/** What goes back to the guide when the crop, the kind or the planting method becomes another. */
-export function fallBack(what: "crop" | "kind" | "method"): Change[] {
+/** Those that another good of the same crop has in another measure. */
+const OF_THE_GOODS: DecisionPath[] = ["targetTPerHa", "overrides"];
+
+/** What goes back to the guide when the crop, the kind, the planting method or what is harvested becomes another. */
+export function fallBack(what: keyof FallsBack): Change[] {
   const paths = SHEET_FACES.flatMap((sheet) => sheet.fallsBack[what] ?? []);
-  return [...paths, ...(what === "crop" ? OF_THE_CROP : [])].map((path) => ({ path, value: undefined }));
+  return [...paths, ...(what === "crop" ? OF_THE_CROP : what === "product" ? OF_THE_GOODS : [])].map((path) => ({
+    path,
+    value: undefined,
+  }));
+}
+
+/**
+ * The changes by which a plan takes another kind, method or product of its crop: what was chosen for the one before goes back to the
+ * guide, and where other goods are harvested the target goes with it.
+ */
+export function takeAnother(
+  guide: Guide,
+  crop: { kindId?: string | undefined; methodId?: string | undefined; productId?: string | undefined },
+  what: "kind" | "method" | "product",
+  id: string,
+): Change[] {
+  const goods = (chosen: typeof crop) => {
+    const fit = fitting(guide, { kind: chosen.kindId, product: chosen.productId });
+    const { products } = waysOfKind(guide, chosen.kindId);
+    const product = products.find((p) => p.id === fit.product) ?? products[0];
+    return product ? goodsOf(product) : "";
+  };
+  const path = `${what}Id` as const;
+  const others = goods({ ...crop, [path]: id }) !== goods(crop);
+  return [
+    ...(what === "product" ? [] : fallBack(what)),
+    ...(others ? fallBack("product") : []),
+    { path: `crop/${path}`, value: id },
+  ];
 }

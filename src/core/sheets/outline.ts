@@ -7,6 +7,7 @@ import type { PlanFacts } from "../plan/facts";
 import type { Operation } from "../plan/operation";
 import { SHEETS, type SheetId } from "../sheet-ids";
 import type { Plan } from "./plan";
+import { STAND, sampleM2, standSample } from "./seed/stand";
 
 /** Counted up whenever what an outline holds, or how it is drafted, changes: kept outlines of before are drafted anew. */
 export const OUTLINE_VERSION = 7;
@@ -58,10 +59,21 @@ export type WeekOperation = Pick<
   // outlines that were kept before lack it
   Partial<Pick<Operation, "gift">> & {
     /** of a look: what may be counted then */
-    looks?: { id: string; name: string; number: number; unit: string; threshold: string }[];
+    looks?: Look[];
     /** of the harvest and the looks before it: what its ripeness is judged by */
     ripeness?: RipenessSigns;
   };
+
+/** What may be counted at a look. */
+export interface Look {
+  id: string;
+  name: string;
+  number: number;
+  unit: string;
+  threshold: string;
+  /** of plants that stand: ground of one place [m2], plants wanted and seeds or units put there [/m2] */
+  stand?: { sampleM2: number; wantedPerM2: number; sownPerM2: number };
+}
 
 /** Signs of ripeness, and what of the plan a look is held against. */
 export interface RipenessSigns {
@@ -129,7 +141,7 @@ export function outlinePlan(plan: Plan, facts: Pick<PlanFacts, "field">): PlanOu
                 done: o.doneOn !== null,
                 held: o.held,
                 resource: resourceOf(o, facts.field),
-                hours: Math.round(10 * o.hoursPerHa * facts.field.areaHa) / 10,
+                hours: Math.round((10 * o.hoursPerHa * facts.field.areaHa) / occasions(plan, o)) / 10,
               },
             ]
           : [],
@@ -151,6 +163,7 @@ export function outlinePlan(plan: Plan, facts: Pick<PlanFacts, "field">): PlanOu
       overdueDays: o.overdueDays,
       ...(o.gift ? { gift: o.gift } : {}),
       ...(o.role === "look" && o.sheet === "protect" ? { looks: looksOn(plan, o.date) } : {}),
+      ...(countsStand(plan, o.id) ? { looks: [standLook(plan)] } : {}),
       // one looks whether it is ripe before it is cut, and again on the day
       ...(o.sheet === "harvest" && (o.role === "look" || o.role === "harvest") ? { ripeness: ripenessOf(plan) } : {}),
     })),
@@ -175,11 +188,35 @@ function ripenessOf({ crop: { guide }, harvest, harvestDate }: Plan): RipenessSi
   };
 }
 
+/** Pickings over which the hours of a job are spread: its date is that of the first. */
+const occasions = ({ crop }: Plan, { role, sheet }: Pick<Operation, "role" | "sheet">): number =>
+  role === "harvest" || sheet === "keep" ? (crop.product.picking?.times.typical ?? 1) : 1;
+
+const countsStand = ({ crop, seed }: Plan, id: string): boolean =>
+  seed.unitsPerM2 !== null && crop.guide.tasks.some((t) => t.id === id && t.counts === "stand");
+
+/** Places in which a stand is counted at first: more where its interval is wide; assumption. */
+const STAND_PLACES = 10;
+
+/** The plants themselves as something to count. */
+function standLook({ seed }: Plan): Look {
+  const sample = standSample(seed.rowSpacingCm);
+  const area = sampleM2(sample);
+  return {
+    id: STAND,
+    name: "Plants that stand",
+    number: STAND_PLACES,
+    unit: "quadratM2" in sample ? `squares of ${sample.quadratM2} m²` : `pieces of row of ${sample.pieceM} m`,
+    threshold: "",
+    stand: { sampleM2: area, wantedPerM2: seed.targetPlantsPerM2, sownPerM2: seed.unitsPerM2 ?? 0 },
+  };
+}
+
 /** Days before and after its stages in which a threat is looked for too. */
 const LOOK_DAYS = 10;
 
 /** Threats whose time it is on a day; all of the crop's where it has none or none is due. */
-function looksOn({ crop, protect }: Plan, date: IsoDate | null): NonNullable<WeekOperation["looks"]> {
+function looksOn({ crop, protect }: Plan, date: IsoDate | null): Look[] {
   const planned = new Map(protect.threats.map((t) => [t.id, t]));
   const all = crop.guide.threats;
   const due = all.filter(({ id }) => {

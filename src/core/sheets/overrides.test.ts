@@ -34,7 +34,8 @@ const besides = (plan: Plan, id: string) =>
   ]);
 
 describe.each(ALL_GUIDES.map((g) => [g.id, g] as const))("figures of %s", (id, guide) => {
-  const decisions = freshDecisions(id);
+  // a target high enough for a crop that feeds itself to ask for something
+  const decisions = { ...freshDecisions(id), targetTPerHa: 3 * (guide.products[0]?.targetTPerHa.high ?? 0) };
   const plan = unwrap(draftPlan(POOR, decisions, 2027, guide));
   const put = (figure: string, value: number) =>
     unwrap(

@@ -9,7 +9,7 @@ import { SHEETS, type SheetId } from "../sheet-ids";
 import { comparePlans, summarisePlan } from "./compare";
 import { applyChanges, type Change, freshDecisions } from "./decisions";
 import { draftPlan } from "./draft-plan";
-import { fallBack, SHEET_FACES } from "./faces";
+import { fallBack, SHEET_FACES, takeAnother } from "./faces";
 import type { Plan } from "./plan";
 import { SHEET_PRINTS } from "./prints";
 import type { Words } from "./sheet";
@@ -120,7 +120,7 @@ describe("the ledger", () => {
 });
 
 describe("what falls back", () => {
-  const paths = (what: "crop" | "kind" | "method") => fallBack(what).map((c) => c.path);
+  const paths = (what: "crop" | "kind" | "method" | "product") => fallBack(what).map((c) => c.path);
   it("with the crop is everything that was decided for it", () => {
     expect(paths("crop")).toEqual([
       "ground",
@@ -141,17 +141,53 @@ describe("what falls back", () => {
     expect(fallBack("crop").every((c) => c.value === undefined)).toBe(true);
   });
   it("with the kind is the lot; with the way of planting what belongs to its stand and ground", () => {
-    expect(paths("kind")).toEqual(["seed/lotId", "harvest/endUse"]);
+    expect(paths("kind")).toEqual(["seed/lotId", "seed/mixture", "harvest/endUse"]);
     expect(paths("method")).toEqual([
       "ground/systemId",
       "ground/compareWith",
       "seed/rowSpacingCm",
       "seed/inRowSpacingCm",
       "seed/unitsPerStation",
+      "seed/leftPerStation",
       "seed/adjustments",
       "seed/targetPlantsPerM2",
       "harvest/methodId",
     ]);
+  });
+});
+
+describe("another kind, method or product of the same crop", () => {
+  const maize = testGuide("maize");
+  const paths = (what: "kind" | "method" | "product", id: string, crop = {}) =>
+    takeAnother(maize, crop, what, id).map((c) => `${c.path}${c.value === undefined ? "" : ` = ${c.value}`}`);
+  it("takes the target with it where other goods are harvested", () => {
+    expect(paths("product", "wholeCrop")).toEqual([
+      "harvest",
+      "keep",
+      "money/pricePerT",
+      "targetTPerHa",
+      "overrides",
+      "crop/productId = wholeCrop",
+    ]);
+    // a silage kind has no grain
+    expect(paths("kind", "silage")).toContain("targetTPerHa");
+    expect(paths("kind", "silage", { productId: "wholeCrop" })).not.toContain("targetTPerHa");
+  });
+  it("keeps it where the same goods leave the field in another way", () => {
+    const wheat = testGuide("wheat");
+    expect(takeAnother(wheat, {}, "product", "grainAndStraw")).toEqual([
+      { path: "crop/productId", value: "grainAndStraw" },
+    ]);
+    expect(paths("kind", "warm")).toEqual(["seed/lotId", "seed/mixture", "harvest/endUse", "crop/kindId = warm"]);
+  });
+  it("passes over a product that the kind is not grown for", () => {
+    const decisions = {
+      ...freshDecisions("maize"),
+      crop: { guideId: "maize", kindId: "silage", productId: "grain" },
+    };
+    const plan = unwrap(draftPlan(EXAMPLE_FACTS, decisions, 2027, maize));
+    expect(plan.crop.product.id).toBe("wholeCrop");
+    expect(plan.targetTPerHa).toBe(43);
   });
 });
 

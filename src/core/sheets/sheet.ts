@@ -87,8 +87,8 @@ export interface Print {
   text?: (plan: Plan, words: Words) => string[];
 }
 
-/** Decisions that go back to the guide when the crop, the kind or the planting method changes. */
-export type FallsBack = Partial<Record<"crop" | "kind" | "method", DecisionPath[]>>;
+/** Decisions that go back to the guide when the crop, the kind, the planting method or what is harvested changes. */
+export type FallsBack = Partial<Record<"crop" | "kind" | "method" | "product", DecisionPath[]>>;
 
 /** What a page needs of a sheet that drafts nothing itself. */
 export interface Face {

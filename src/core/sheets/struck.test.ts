@@ -80,7 +80,7 @@ describe("barley", () => {
     ]);
     const told = (kind: string) =>
       drafted(of("barley", kind)).plan.operations.find((o) => o.role === "harvest")?.detail ?? "";
-    expect(told("springMalting")).toContain("malting grain is alive");
+    expect(told("springMalting")).toContain("Malting grain is alive");
     expect(told("springFeed")).not.toContain("malting grain is alive");
   });
 });

@@ -208,7 +208,13 @@ describe("fall-backs to another crop or type", () => {
       { path: "dates", value: { planting: { date: "2026-11-10", held: true } } },
     ]);
     expect(of("wheat.winter").label).toBe("Winter wheat, later and thicker");
-    expect(of("wheat.spring").changes.map((c) => c.path)).toEqual(["seed/lotId", "harvest/endUse", "crop", "dates"]);
+    expect(of("wheat.spring").changes.map((c) => c.path)).toEqual([
+      "seed/lotId",
+      "seed/mixture",
+      "harvest/endUse",
+      "crop",
+      "dates",
+    ]);
     expect(of("potato.maincrop").changes[0]?.path).toBe("ground");
     expect(of("potato.maincrop").changes.at(-2)).toEqual({
       path: "crop",

@@ -101,6 +101,26 @@ const FORMULAS: Record<string, (v: number[]) => number> = {
   "hours x power": product,
   "9.81 x flow x head / 3600 / pump / motor": (v) =>
     (9.81 * at(v, 0) * at(v, 1)) / 3600 / (at(v, 2) / 100) / (at(v, 3) / 100),
+  // of n seeds x come up, no more than so many are left
+  "sum of chance x plants left, over 0 to all seeds that come up": ([
+    n = 0,
+    left = 0,
+    germination = 0,
+    emergence = 0,
+  ]) => {
+    const p = (germination / 100) * (emergence / 100);
+    const choose = (x: number) => Array.from({ length: x }, (_, i) => (n - i) / (i + 1)).reduce((a, b) => a * b, 1);
+    return sum(Array.from({ length: n + 1 }, (_, x) => choose(x) * p ** x * (1 - p) ** (n - x) * Math.min(x, left)));
+  },
+  "plants left a station / (target plants x row spacing)": (v) => (at(v, 0) / (at(v, 1) * at(v, 2))) * 1e4,
+  "10,000 / (row x in-row)": (v) => 1e8 / (at(v, 0) * at(v, 1)),
+  "(1 - chance of a seed)^seeds per station": (v) => 100 * (1 - (at(v, 1) / 100) * (at(v, 2) / 100)) ** at(v, 0),
+  "stations x seeds per station": (v) => (at(v, 0) * at(v, 1)) / 1e4,
+  "seeds x thousand-grain weight / 100": (v) => (at(v, 0) * at(v, 1)) / 100,
+  "units planted x (1 + reserve) / usable share / units from one": (v) =>
+    (at(v, 0) * (1 + at(v, 1) / 100)) / (at(v, 2) / 100) / at(v, 3),
+  "straight rate x share": (v) => (at(v, 0) * at(v, 1)) / 100,
+  "sum of the components": sum,
   "nursery seed / seed per m² of bed": (v) => (at(v, 0) * 1000) / at(v, 1),
 };
 /** Given by a table rather than computed. */

@@ -5,7 +5,7 @@ import dynamic from "next/dynamic";
 import type { CropLine } from "@/core/guides/crop-line";
 import { CRITERION_NAMES } from "@/core/plan/site-criteria";
 import { change as changeOf } from "@/core/sheets/decisions";
-import { fallBack } from "@/core/sheets/faces";
+import { fallBack, takeAnother } from "@/core/sheets/faces";
 import type { SitePart } from "@/core/sheets/site-part";
 import type { PlantingDraft } from "@/server/contracts";
 import { Button } from "@/ui/button";
@@ -73,7 +73,8 @@ export function PlanHead({
           onChange={(value) => {
             const [guideId, kindId] = value.split("/");
             // what belongs to the old crop or kind alone goes back to the guide
-            if (guideId === decisions.crop.guideId) change(...fallBack("kind"), changeOf("crop/kindId", kindId));
+            if (plan && kindId && guideId === decisions.crop.guideId)
+              change(...takeAnother(plan.crop.guide, decisions.crop, "kind", kindId));
             else if (guideId) change(...fallBack("crop"), changeOf("crop", { guideId, kindId }));
           }}
         />

@@ -1,26 +1,18 @@
 "use client";
 
-import { Camera, ListPlus } from "lucide-react";
-import { memo, useCallback, useMemo, useState } from "react";
+import { ListPlus } from "lucide-react";
+import { useCallback, useMemo, useState } from "react";
 import { scoutDecision } from "@/core/protect/scout-decision";
+import type { Look } from "@/core/sheets/outline";
 import { Button } from "@/ui/button";
 import { Dialog } from "@/ui/dialog";
-import { Pick } from "@/ui/pick";
 import { newId } from "../shared/new-id";
 import { useUnits } from "../shared/units";
+import { ActFrom, Chosen, CountPad, Extras, StandSoFar } from "./count-parts";
 import { type OutgoingPhoto, type OutgoingVisit, sendLog } from "./log-queue";
 import { smallPhoto } from "./small-photo";
 import { WalkMap } from "./walk-map";
 
-interface Countable {
-  id: string;
-  name: string;
-  number: number;
-  unit: string;
-  threshold: string;
-}
-
-const KEYS = ["1", "2", "3", "4", "5", "6", "7", "8", "9", "0"];
 const VERDICTS = {
   act: "Enough: it is over the threshold. Decide what to do.",
   wait: "Enough: it is under the threshold. Wait, and look again.",
@@ -36,7 +28,7 @@ export function CountForm({
 }: {
   planId: string;
   field: string;
-  looks: Countable[];
+  looks: Look[];
   today: string;
   onCounted: () => void;
 }) {
@@ -78,7 +70,7 @@ function Counter({
 }: {
   planId: string;
   field: string;
-  looks: Countable[];
+  looks: Look[];
   today: string;
   onDone: () => void;
 }) {
@@ -92,13 +84,14 @@ function Counter({
   const [problem, setProblem] = useState<string | null>(null);
   const [note, setNote] = useState("");
   const [photos, setPhotos] = useState<string[]>([]);
-  const take = async (files: File[]) => {
-    for (const file of files.slice(0, MOST_PHOTOS - photos.length)) {
+  const onTake = useCallback(async (files: File[]) => {
+    for (const file of files) {
       const small = await smallPhoto(file);
-      if (small) setPhotos((list) => [...list, small]);
+      if (small) setPhotos((list) => (list.length < MOST_PHOTOS ? [...list, small] : list));
       else setProblem(`Photo: ${file.name} given, allowed is a picture that this browser can read`);
     }
-  };
+  }, []);
+  const onLeaveOut = useCallback((place: number) => setPhotos((list) => list.filter((_, at) => at !== place)), []);
   const [kept, setKept] = useState<string | null>(null);
   const threat = looks.find((l) => l.id === threatId);
   const readLimit = (text: string) =>
@@ -187,28 +180,9 @@ function Counter({
     );
   return (
     <div className="grid gap-3">
-      <Pick
-        aria-label="What is counted"
-        value={threatId}
-        options={looks.map((l) => ({ value: l.id, label: l.name }))}
-        onChange={(event) => setThreatId(event.currentTarget.value)}
-      />
-      {threat && (
-        <p className="text-[13px] text-soft">
-          {threat.number} {threat.unit}. Act above: {threat.threshold}.
-        </p>
-      )}
+      <Chosen looks={looks} threat={threat} onChoose={setThreatId} />
       {threat && <WalkMap planId={planId} places={Math.min(threat.number, MOST_MAPPED)} at={counts.length} />}
-      <label className="flex items-baseline gap-3">
-        <span className="text-soft">Act from a mean of</span>
-        <input
-          aria-label="Act from"
-          className="writes w-20 text-right"
-          inputMode="decimal"
-          value={limit}
-          onChange={(event) => setLimitOf({ ...limitOf, [threatId]: event.currentTarget.value })}
-        />
-      </label>
+      {!threat?.stand && <ActFrom limit={limit} threatId={threatId} onLimit={setLimitOf} />}
       <CountPad key={threatId} place={counts.length + 1} onNext={onNext} onTakeBack={onTakeBack} />
       <p role="status">
         {counts.length} {counts.length === 1 ? "place" : "places"}
@@ -220,6 +194,7 @@ function Counter({
               ? "The mean lies on the threshold: no number of counts settles it."
               : `About ${found.value.moreCounts} more would settle it.`
             : VERDICTS[found.value.decision])}
+        {threat?.stand && counts.length > 1 && <StandSoFar counts={counts} stand={threat.stand} />}
       </p>
       {counts.length > 0 && <p className="text-[13px] text-soft">{counts.join(", ")}</p>}
       {problem && (
@@ -227,43 +202,7 @@ function Counter({
           {problem}
         </p>
       )}
-      <label className="flex items-baseline gap-3">
-        <span className="text-soft">Note</span>
-        <input
-          className="writes w-full text-left font-normal"
-          maxLength={2000}
-          value={note}
-          onChange={(event) => setNote(event.currentTarget.value)}
-        />
-      </label>
-      <div className="flex flex-wrap items-center gap-3">
-        <label className="touch inline-flex cursor-pointer items-center gap-2 text-action underline underline-offset-2">
-          <Camera size={16} aria-hidden /> Photo
-          <input
-            type="file"
-            accept="image/*"
-            capture="environment"
-            multiple
-            className="sr-only"
-            onChange={(event) => {
-              void take([...(event.currentTarget.files ?? [])]);
-              event.currentTarget.value = "";
-            }}
-          />
-        </label>
-        {photos.map((jpeg, i) => (
-          <button
-            // biome-ignore lint/suspicious/noArrayIndexKey: photos stand in the order in which they were taken
-            key={i}
-            type="button"
-            aria-label={`Leave out photo ${i + 1}`}
-            onClick={() => setPhotos((list) => list.filter((_, at) => at !== i))}
-          >
-            {/* biome-ignore lint/performance/noImgElement: a picture of this device, not of the site */}
-            <img src={`data:image/jpeg;base64,${jpeg}`} alt="" className="h-12 w-12 border border-line object-cover" />
-          </button>
-        ))}
-      </div>
+      <Extras note={note} onNote={setNote} photos={photos} onTake={onTake} onLeaveOut={onLeaveOut} />
       {photos.length > 0 && counted.length === 0 && (
         <p className="text-[13px] text-soft">A photo goes with a count: note at least one place, 0 where nothing is.</p>
       )}
@@ -278,58 +217,3 @@ function Counter({
     </div>
   );
 }
-
-/** The count of the place where one stands, with keys to press blindly; what is pressed is drawn here alone. */
-const CountPad = memo(function CountPad({
-  place,
-  onNext,
-  onTakeBack,
-}: {
-  place: number;
-  onNext: (count: number) => void;
-  onTakeBack: () => void;
-}) {
-  const [here, setHere] = useState("");
-  const press = useCallback((key: string) => setHere((h) => (h === "0" ? key : `${h}${key}`).slice(0, 6)), []);
-  return (
-    <>
-      <p className="text-center font-title text-3xl" aria-live="polite">
-        <span className="sr-only">Place {place}: </span>
-        {here === "" ? "0" : here}
-      </p>
-      <Keys onPress={press} />
-      <div className="grid grid-cols-2 gap-2">
-        <Button className="min-h-12" onClick={() => (here === "" ? onTakeBack() : setHere((h) => h.slice(0, -1)))}>
-          {here === "" ? "Take the last place back" : "Delete"}
-        </Button>
-        <Button
-          look="main"
-          className="min-h-12"
-          onClick={() => {
-            onNext(Number(here === "" ? 0 : here));
-            setHere("");
-          }}
-        >
-          Next place
-        </Button>
-      </div>
-    </>
-  );
-});
-
-const Keys = memo(function Keys({ onPress }: { onPress: (key: string) => void }) {
-  return (
-    <div className="grid grid-cols-5 gap-2">
-      {KEYS.map((key) => (
-        <button
-          key={key}
-          type="button"
-          className="touch min-h-12 rounded-field border border-line bg-sheet text-xl font-semibold active:bg-selected"
-          onClick={() => onPress(key)}
-        >
-          {key}
-        </button>
-      ))}
-    </div>
-  );
-});

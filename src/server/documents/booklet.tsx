@@ -4,6 +4,7 @@ import { SHEET_NAMES, SHEETS } from "@/core/sheet-ids";
 import type { IssuedPlan } from "@/core/sheets/issued-plan";
 import { formatNumber } from "@/core/units/format-quantity";
 import { plain, registerFonts, styles } from "./pdf-parts";
+import { SeasonPicture } from "./season-picture";
 import type { DocumentSource } from "./source";
 
 /** The package of practices as a booklet: figures with their working, operations with dates and cautions, by sheet. */
@@ -31,7 +32,7 @@ function Booklet(source: DocumentSource) {
           {issued.variety ? `, ${issued.variety}` : ""}, season {season}
         </Text>
         <Text style={styles.soft}>
-          {field.farm}, {issued.grower.name}. {formatNumber(field.areaHa)} ha. Target{" "}
+          {[...new Set([field.farm, issued.grower.name])].join(", ")}. {formatNumber(field.areaHa)} ha. Target{" "}
           {formatNumber(issued.targetTPerHa)} t/ha. {issued.crop.methodName}.
         </Text>
         <Text style={styles.soft}>
@@ -51,6 +52,11 @@ function Booklet(source: DocumentSource) {
               ))}
           </View>
         )}
+        <Text style={styles.heading}>The season at a glance</Text>
+        <SeasonPicture operations={operations} />
+        <Text style={styles.soft}>
+          A dot is the planned day, filled once it is done; the line is the time within which it can be done.
+        </Text>
         <Text style={styles.heading}>The season in order</Text>
         <View style={styles.headRow}>
           <Text style={{ width: "16%" }}>Date</Text>
@@ -110,49 +116,52 @@ function Booklet(source: DocumentSource) {
 function Chapter({ chapter, issued }: { chapter: IssuedPlan["chapters"][number]; issued: IssuedPlan }) {
   const operations = issued.operations.filter((o) => o.sheet === chapter.sheet);
   const figures = chapter.figures.flatMap((id) => issued.figures[id] ?? []);
+  const [first, ...others] = [
+    ...chapter.text.map((text) => <Text key={text}>{plain(text)}</Text>),
+    ...figures.map((f) => (
+      <View key={f.label} style={styles.row} wrap={false}>
+        <Text style={{ width: "30%" }}>{plain(f.label)}</Text>
+        <Text style={[styles.bold, { width: "20%", textAlign: "right", paddingRight: 10 }]}>
+          {formatNumber(f.value)} {plain(f.unit)}
+        </Text>
+        <Text style={[styles.soft, { width: "50%", fontSize: 7.5 }]}>
+          {plain(
+            f.override
+              ? `set by hand (${f.override.reason}); computed ${formatNumber(f.override.computed)}`
+              : f.formula
+                ? `${f.formula}: ${f.inputs.map((i) => `${i.label} ${typeof i.value === "number" ? formatNumber(i.value) : i.value}${i.unit ? ` ${i.unit}` : ""}`).join("; ")}`
+                : "text" in f.basis
+                  ? f.basis.text
+                  : "",
+          )}
+        </Text>
+      </View>
+    )),
+    ...operations.map((o) => (
+      <View key={o.id} style={{ marginTop: 4 }} wrap={false}>
+        <Text>
+          <Text style={styles.bold}>
+            {o.doneOn ? `done ${formatDay(o.doneOn)}` : o.date ? formatDay(o.date, true) : ""}{" "}
+          </Text>
+          {plain(o.name)}. {plain(o.detail)} <Text style={styles.soft}>{plain(o.reason)}.</Text>
+          {o.byDaysAndStage ? <Text style={styles.soft}> Planned by days and stage.</Text> : null}
+        </Text>
+        {o.cautions.map((c) => (
+          <Text key={c.topic} style={[styles.caution, { fontSize: 8 }]}>
+            {plain(c.text)}
+          </Text>
+        ))}
+      </View>
+    )),
+  ];
   return (
     <View>
-      <Text style={styles.heading} minPresenceAhead={60}>
-        {`${SHEETS.indexOf(chapter.sheet) + 1} ${SHEET_NAMES[chapter.sheet]}`}
-      </Text>
-      {chapter.text.map((text) => (
-        <Text key={text}>{plain(text)}</Text>
-      ))}
-      {figures.map((f) => (
-        <View key={f.label} style={styles.row} wrap={false}>
-          <Text style={{ width: "30%" }}>{plain(f.label)}</Text>
-          <Text style={[styles.bold, { width: "20%", textAlign: "right", paddingRight: 10 }]}>
-            {formatNumber(f.value)} {plain(f.unit)}
-          </Text>
-          <Text style={[styles.soft, { width: "50%", fontSize: 7.5 }]}>
-            {plain(
-              f.override
-                ? `set by hand (${f.override.reason}); computed ${formatNumber(f.override.computed)}`
-                : f.formula
-                  ? `${f.formula}: ${f.inputs.map((i) => `${i.label} ${typeof i.value === "number" ? formatNumber(i.value) : i.value}${i.unit ? ` ${i.unit}` : ""}`).join("; ")}`
-                  : "text" in f.basis
-                    ? f.basis.text
-                    : "",
-            )}
-          </Text>
-        </View>
-      ))}
-      {operations.map((o) => (
-        <View key={o.id} style={{ marginTop: 4 }} wrap={false}>
-          <Text>
-            <Text style={styles.bold}>
-              {o.doneOn ? `done ${formatDay(o.doneOn)}` : o.date ? formatDay(o.date, true) : ""}{" "}
-            </Text>
-            {plain(o.name)}. {plain(o.detail)} <Text style={styles.soft}>{plain(o.reason)}.</Text>
-            {o.byDaysAndStage ? <Text style={styles.soft}> Planned by days and stage.</Text> : null}
-          </Text>
-          {o.cautions.map((c) => (
-            <Text key={c.topic} style={[styles.caution, { fontSize: 8 }]}>
-              {plain(c.text)}
-            </Text>
-          ))}
-        </View>
-      ))}
+      {/* a heading never stands alone at the foot of a page: it goes with what it heads */}
+      <View wrap={false}>
+        <Text style={styles.heading}>{`${SHEETS.indexOf(chapter.sheet) + 1} ${SHEET_NAMES[chapter.sheet]}`}</Text>
+        {first}
+      </View>
+      {others}
     </View>
   );
 }

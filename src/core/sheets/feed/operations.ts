@@ -4,6 +4,8 @@ import { handWork, machineWork } from "../../money/field-work";
 import { bagged, type PlannedOperation } from "../../plan/operation";
 import { OWN, PREVIOUS_OFF } from "../../plan/own-operations";
 import type { Draft } from "../sheet";
+import { taskOperations } from "../task-operations";
+import { sentence } from "../words";
 
 /** Hours by hand to spread one hectare; assumption. */
 const HAND_SPREADING_H_PER_HA = 5;
@@ -45,7 +47,7 @@ export function feedOperations(draft: Draft): PlannedOperation[] {
       sheet: "feed",
       name: guide.base.name,
       mark: "P, K",
-      detail: guide.base.placement,
+      detail: sentence(guide.base.placement),
       reason: "phosphate and potash move little in the soil, so they go where roots will be",
       ...ahead(OWN.base, guide.base.name, guide.base.when),
       weight: 20,
@@ -64,7 +66,9 @@ export function feedOperations(draft: Draft): PlannedOperation[] {
       name: split.name,
       mark: "N",
       markKgPerHa: line.nKgPerHa,
-      detail: split.conditional ? `Only ${split.conditional}.` : "Even over the full width.",
+      detail: split.conditional
+        ? [sentence(split.placement ?? ""), `Only ${split.conditional}.`].filter(Boolean).join(" ")
+        : sentence(split.placement ?? "even over the full width"),
       reason: pattern?.why ?? "",
       ...ahead(split.id, split.name, split.when),
       weight: 20,
@@ -73,7 +77,7 @@ export function feedOperations(draft: Draft): PlannedOperation[] {
       ...spreading(draft, split.id),
     });
   }
-  return operations;
+  return [...operations, ...taskOperations(draft, "feed")];
 }
 
 /** The doses of an operation as inputs, one trip of the spreader each. */

@@ -59,6 +59,7 @@ function summarise(draft: Draft, system: TillageSystem, fit: SystemSummary["fit"
   const passes = system.passes
     // after a crop that nobody knows there may be straw
     .filter((pass) => !before || start >= (pass.fromCoverPct ?? 0))
+    .filter((pass) => !pass.notOver?.includes(context.crop.method.how))
     .flatMap((pass) => planPass(draft, system.id, changed(draft, pass)));
   const planting = plantingWork(draft, system);
   const plantingName = context.crop.method.name;

@@ -24,11 +24,9 @@ function checkWay({ plan, facts, add }: Check): void {
   const { methods } = plan.crop.guide.harvest;
   const way = methods.find((m) => m.id === plan.harvest.methodId);
   if (!way) return;
-  const against = againstWay(way, plan.crop.guide.harvest, facts.field);
+  const against = againstWay(way, plan.crop, facts.field);
   if (against.length === 0) return;
-  const better = methods.filter(
-    (m) => m.id !== way.id && againstWay(m, plan.crop.guide.harvest, facts.field).length === 0,
-  );
+  const better = methods.filter((m) => m.id !== way.id && againstWay(m, plan.crop, facts.field).length === 0);
   add(
     "advise",
     "harvest.way",

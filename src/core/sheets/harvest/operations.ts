@@ -1,18 +1,48 @@
-import { guideWork } from "../../money/field-work";
+import { guideWork, NO_WORK } from "../../money/field-work";
 import type { PlannedOperation } from "../../plan/operation";
 import { OWN } from "../../plan/own-operations";
 import type { Draft } from "../sheet";
 import { taskOperations } from "../task-operations";
-import { round } from "../words";
+import { round, sentence } from "../words";
 import { cartingCost } from "./carting";
 import { harvestWay } from "./chosen-way";
 
 const HARVEST_WEIGHT = 15;
 
+/** The end of a harvest that goes on: so many times after the first as there are. Its hours and costs stand with the first. */
+function lastPicking(
+  draft: Draft,
+  { everyDays, times }: NonNullable<Draft["context"]["crop"]["product"]["picking"]>,
+): PlannedOperation {
+  const after = (days: number, number: number) => Math.max(1, Math.round(days * (number - 1)));
+  return {
+    id: OWN.lastPicking,
+    role: "harvest",
+    sheet: "harvest",
+    name: "Last picking",
+    mark: "last picking",
+    detail: sentence(draft.context.crop.guide.harvest.care),
+    reason: "what comes later is small, poor or caught by the weather; the field is free after it",
+    when: [
+      {
+        from: OWN.harvest,
+        min: after(everyDays.low, times.low),
+        usual: after(everyDays.typical, times.typical),
+        max: after(everyDays.high, times.high),
+      },
+    ],
+    weight: 5,
+    cautions: [],
+    byDaysAndStage: false,
+    work: () => NO_WORK,
+  };
+}
+
 /** The guide's tasks up to the harvest, and the harvest itself. */
 export function harvestOperations(draft: Draft): PlannedOperation[] {
   const { context, facts, parts } = draft;
   const { harvest } = context.crop.guide;
+  const { picking } = context.crop.product;
   const { cutPct, shiftDays } = parts.harvest;
   const way = harvestWay(draft);
   const { at } = harvest;
@@ -22,9 +52,16 @@ export function harvestOperations(draft: Draft): PlannedOperation[] {
       id: OWN.harvest,
       role: "harvest",
       sheet: "harvest",
-      name: "Harvest",
+      name: picking ? "First picking" : "Harvest",
       mark: cutPct !== null ? `cut at ${round(cutPct, 1)} %` : "harvest",
-      detail: `${way.name}. ${harvest.signs.map((s) => `${s.observe}: ${s.readyWhen}`).join("; ")}. ${harvest.care}`,
+      detail: [
+        `${way.name}.`,
+        picking &&
+          `${sentence(picking.what)} Again every ${picking.everyDays.low} to ${picking.everyDays.high} days, about ${round(picking.times.typical)} times; hours are of all pickings.`,
+        `${sentence(harvest.signs.map((s) => `${s.observe}: ${s.readyWhen}`).join("; "))} ${sentence(harvest.care)}`,
+      ]
+        .filter(Boolean)
+        .join(" "),
       reason: "ripe and before waiting loses more than it gains",
       when: [
         {
@@ -39,5 +76,6 @@ export function harvestOperations(draft: Draft): PlannedOperation[] {
       byDaysAndStage: true,
       work: () => ({ ...guideWork(way.work, facts.field), extraCostPerHa: cartingCost(draft) }),
     },
+    ...(picking ? [lastPicking(draft, picking)] : []),
   ];
 }

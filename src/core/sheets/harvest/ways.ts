@@ -1,6 +1,6 @@
 /** Ways to cut or lift side by side on this field: for the page that shows them, not for every draft. */
 
-import type { Guide } from "../../guides/schema";
+import type { Guide, Product } from "../../guides/schema";
 import { guideWork, workCost } from "../../money/field-work";
 import type { PlanFacts } from "../../plan/facts";
 import type { Plan } from "../plan";
@@ -20,13 +20,17 @@ export const peopleOf = (
   { handWork, hands }: Pick<PlanFacts["field"], "handWork" | "hands">,
 ): number => (handWork && hands > 0 ? hands : way.people);
 
-/** Hours of a hectare, by whichever is slower: the machine, or the people at it together. */
+/** Hours of a hectare, by whichever is slower: the machine, or the people at it together; over all pickings. */
 export function hoursOfWay(way: HarvestWay, field: PlanFacts["field"]): number {
   const work = guideWork(way.work, field);
   const machine = work.implements.length > 0 ? work.hoursPerHa : 0;
   const hand = (work.implements.length > 0 ? 0 : work.hoursPerHa) + work.helperHoursPerHa;
   return Math.max(machine, hand / peopleOf(way, field));
 }
+
+/** Days that the whole field takes, once over: a crop that is picked again and again has its hours spread over the pickings. */
+const daysOnceOver = (way: HarvestWay, field: PlanFacts["field"], picking: Product["picking"]): number =>
+  (hoursOfWay(way, field) * field.areaHa) / HOURS_A_DAY / (picking?.times.typical ?? 1);
 
 export interface WayLine {
   id: string;
@@ -64,21 +68,27 @@ export function harvestWays(plan: Plan, facts: PlanFacts): WayLine[] {
       chosen: way.id === plan.harvest.methodId,
       machineHoursPerHa: machine,
       handHoursPerHa: hand,
-      days: (hoursOfWay(way, field) * field.areaHa) / HOURS_A_DAY,
+      days: daysOnceOver(way, field, plan.crop.product.picking),
       people: peopleOf(way, field),
       costPerHa: workCost(prices, work, field.contractor),
       lossPct: way.lossPct,
       lossPerHa: price === null ? null : (way.lossPct / 100) * expected * price,
       soilTPerHa: ((way.soilPct ?? 0) / 100) * expected,
-      against: againstWay(way, plan.crop.guide.harvest, field),
+      against: againstWay(way, plan.crop, field),
     };
   });
 }
 
 /** What of a field speaks against a way, in words. */
-export function againstWay(way: HarvestWay, harvest: Guide["harvest"], field: PlanFacts["field"]): string[] {
-  const days = (hoursOfWay(way, field) * field.areaHa) / HOURS_A_DAY;
-  const lastLosesPct = Math.max(0, days - harvest.lossFromDay) * harvest.lossPctPerDay.typical;
+export function againstWay(
+  way: HarvestWay,
+  { guide: { harvest }, product: { picking } }: Pick<Plan["crop"], "guide" | "product">,
+  field: PlanFacts["field"],
+): string[] {
+  const days = daysOnceOver(way, field, picking);
+  // what is picked again waits from one picking to the next as it is
+  const waits = Math.max(harvest.lossFromDay, picking?.everyDays.high ?? 0);
+  const lastLosesPct = Math.min(100, Math.max(0, days - waits) * harvest.lossPctPerDay.typical);
   const ha = (n: number) => `${round(n, 2)} ha`;
   return [
     field.slopePct !== null && field.slopePct > way.slopeToPct

@@ -4,7 +4,7 @@ import type { Face } from "../sheet";
 /** What pages need of this sheet without drafting it. */
 export const keepFace: Face = {
   id: "keep",
-  fallsBack: { crop: ["keep"] },
+  fallsBack: { crop: ["keep"], product: ["keep"] },
   present: {
     result: (plan, words) => jobsInWords(plan, "keep", words),
   },

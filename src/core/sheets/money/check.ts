@@ -24,6 +24,15 @@ export function checkMoney({ plan, facts, add }: Check): void {
       "They are not in the cost, and are not nothing: enter them in Settings.",
     );
   const { guide, product } = plan.crop;
+  const years = guide.productiveYears;
+  const stand = money.costBySheet.seed ?? 0;
+  if (years > 1 && stand > 0)
+    add(
+      "hint",
+      "money.years",
+      `The stand is for ${years} years; this year bears all of the ${round(stand / 100)} ${facts.prices.currency}/ha of planting it.`,
+      `Spread over ${years} years it is ${round(stand / years / 100)} a year: judge the planting by its years together. The later years bring the yield without that cost.`,
+    );
   if (money.pricePerT === null) {
     add(
       "advise",

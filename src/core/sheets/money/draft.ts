@@ -1,5 +1,6 @@
 import type { InputKind } from "../../cautions";
 import { computed } from "../../figure";
+import { goodsOf } from "../../guides/fitting";
 import { listedPrice } from "../../plan/listed-price";
 import type { InputLine, Operation } from "../../plan/operation";
 import { SHEET_NAMES, SHEETS, type SheetId } from "../../sheet-ids";
@@ -42,7 +43,10 @@ export function costedMoney(draft: Draft, operations: Operation[], inputs: Input
   const { guide, product } = context.crop;
   const entered = decisions.money?.pricePerT;
   // a price of grain with its straw has the straw in it: where straw is sold by itself, grain fetches grain's
-  const sold = parts.harvest.straw && parts.harvest.straw.worthPerHa > 0 ? guide.products[0] : product;
+  const sold =
+    parts.harvest.straw && parts.harvest.straw.worthPerHa > 0
+      ? guide.products.find((p) => p.id === goodsOf(product))
+      : product;
   const pricePerT = entered ?? listedPrice(facts.prices, guide, sold) ?? null;
   parts.money = {
     notPlanned: missing,

@@ -3,7 +3,7 @@ import type { Face } from "../sheet";
 /** What pages need of this sheet without drafting it. */
 export const moneyFace: Face = {
   id: "money",
-  fallsBack: { crop: ["money"] },
+  fallsBack: { crop: ["money"], product: ["money/pricePerT"] },
   present: {
     result: ({ money }, words) =>
       `${words.money(money.costPerHa)} cost${money.marginPerHa === null ? "" : `, ${words.money(money.marginPerHa)} margin`} ${words.currency}`,

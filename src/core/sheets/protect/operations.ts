@@ -1,6 +1,7 @@
 import { implementOf } from "../../ground/implements";
 import { guideWork, handWork } from "../../money/field-work";
 import type { PlannedOperation } from "../../plan/operation";
+import { OWN } from "../../plan/own-operations";
 import { isSpreadDry } from "../../records/product-forms";
 import type { ProtectionProduct } from "../../records/protection-product";
 import type { Draft } from "../sheet";
@@ -101,7 +102,7 @@ function hives({ context, facts }: Draft): PlannedOperation[] {
   });
   return [
     job(
-      "hives-in",
+      OWN.hivesIn,
       "Set out hives",
       "hives in",
       bloom[0],
@@ -109,7 +110,7 @@ function hives({ context, facts }: Draft): PlannedOperation[] {
       "the crop sets seed by bees; sooner, they learn other flowers",
     ),
     job(
-      "hives-out",
+      OWN.hivesOut,
       "Fetch the hives",
       "hives out",
       bloom[1],

@@ -1,11 +1,26 @@
 import { daysBetween, formatDay } from "../../dates";
+import { standYield } from "../../establish/stand-options";
 import { change } from "../decisions";
 import type { Check, Repair } from "../sheet";
 import { round, sentence } from "../words";
+import type { CountedStand, MixturePart } from "./part";
+import { standDecision } from "./stand-decision";
 import { plantedFromBought } from "./ways/by-unit";
 
 /** A handbook rate that misses the target by more than this is said [per cent]. */
 const SCHOOLS_APART_PCT = 15;
+
+/** Stations that miss the target by more than this are said [per cent]. */
+const STATIONS_APART_PCT = 10;
+
+/** Shares over which a mixture is said to be thick, and under which it is thin [% of the straight rates]; assumptions. */
+const MIXED_PCT = 105;
+const THIN_PCT = 85;
+/** Nitrogen that a cereal cut green stands alone with [kg/ha]; assumption. */
+const CEREAL_N_KG_PER_HA = 110;
+
+/** Of the target: a stand under it is said; assumption. */
+const THIN_STAND = 0.85;
 
 /** A germination test older than this at sowing is said [days]: seed laws ask for five to twelve months; nine taken, assumption. */
 const OLD_TEST_DAYS = 274;
@@ -39,6 +54,8 @@ export function checkSeed(check: Check): void {
         [{ label: "Rate by population", changes: [change("seed/school", undefined)] }],
       );
   }
+  if (seed.mixture) checkMixture(check, seed.mixture);
+  if (seed.stand && seed.stand.share < THIN_STAND) checkStand(check, seed.stand);
   const germination = plan.figures["seed.germination"]?.value;
   if (method.stock.by === "seed" && germination !== undefined && germination < method.stock.germinationPct.low)
     add(
@@ -76,6 +93,23 @@ export function checkSeed(check: Check): void {
         ? "Seed saved from a hybrid does not come true: uneven, weaker plants. Buy it anew each year."
         : "Seed-borne disease and mixed varieties are the risk; test before use, and check that the variety may be saved.",
     );
+  checkSwapped(check);
+  if (seed.stations && seed.inRowSpacingCm !== null) {
+    const off = (seed.stations.plantsPerM2 / seed.targetPlantsPerM2 - 1) * 100;
+    if (Math.abs(off) > STATIONS_APART_PCT)
+      add(
+        "advise",
+        "seed.stations",
+        `Stations ${round(seed.inRowSpacingCm, 1)} cm apart leave ${round(seed.stations.plantsPerM2, 1)} plants/m², ${round(Math.abs(off))} % ${off > 0 ? "over" : "under"} the target.`,
+        "Spacing, seeds a station and what is left after thinning make the stand together.",
+        [
+          {
+            label: "Spacing from the target",
+            changes: [change("seed/inRowSpacingCm", undefined), change("overrides/seed.inRowSpacing", undefined)],
+          },
+        ],
+      );
+  }
   if (seed.reconciliation && !seed.reconciliation.consistent)
     add(
       "stop",
@@ -83,6 +117,100 @@ export function checkSeed(check: Check): void {
       "Spacing, count and mass of the stock contradict each other.",
       sentence(seed.reconciliation.messages.join("; ")),
       contradictionRepairs(check),
+    );
+}
+
+/** Rows as close as plants stand in the row, and plants as far apart as rows: one was typed for the other. */
+function checkSwapped({ plan, decisions, add }: Check): void {
+  const { rowSpacingCm: row, inRowSpacingCm: inRow } = decisions.seed ?? {};
+  const usual = plan.crop.method.geometry;
+  if (row === undefined || inRow === undefined || !usual.rowSpacingCm || !usual.inRowSpacingCm) return;
+  const within = (value: number, { low, high }: { low: number; high: number }) =>
+    value >= low * 0.8 && value <= high * 1.2;
+  if (within(row, usual.rowSpacingCm) || !within(row, usual.inRowSpacingCm) || !within(inRow, usual.rowSpacingCm))
+    return;
+  add(
+    "advise",
+    "seed.swapped",
+    `Rows ${round(row, 1)} cm apart and ${round(inRow, 1)} cm in the row: is one typed for the other?`,
+    `Rows are usually ${usual.rowSpacingCm.low} to ${usual.rowSpacingCm.high} cm apart, ${usual.inRowSpacingCm.low} to ${usual.inRowSpacingCm.high} cm in the row. The number of plants is the same, hoe and planter are not.`,
+    [
+      {
+        label: `Rows ${round(inRow, 1)} cm, ${round(row, 1)} cm in the row`,
+        changes: [change("seed/rowSpacingCm", inRow), change("seed/inRowSpacingCm", row)],
+      },
+    ],
+  );
+}
+
+/** A stand that was counted thin: what leaving it costs, and whether filling or sowing again pays. */
+function checkStand({ plan, facts, add }: Check, stand: CountedStand): void {
+  const [best] = standDecision(plan, facts);
+  const half = plan.crop.guide.growth.halfStandYieldPct.typical;
+  const left = round(100 * standYield(stand.share, half));
+  const words = {
+    leave: "Leaving it is worth most",
+    fill: "Filling the gaps is worth most",
+    resow: "Sowing again is worth most",
+  };
+  const unsure = stand.ci95[1] >= THIN_STAND * plan.seed.targetPlantsPerM2;
+  add(
+    "advise",
+    "seed.stand",
+    `${round(stand.plantsPerM2, 1)} plants/m² stand, ${round(100 * stand.share)} % of the target; about ${left} % of the yield.`,
+    `${unsure ? `${stand.places} counts leave it between ${round(stand.ci95[0], 1)} and ${round(stand.ci95[1], 1)}: count more before you decide. ` : ""}${
+      best
+        ? `${words[best.id]}: see the options on this sheet.`
+        : "Compare leaving it with sowing again while the window is open."
+    }`,
+  );
+}
+
+/** Shares that are no mixture, seed that does not go together, nitrogen that smothers the legume. */
+function checkMixture({ plan, facts, add }: Check, mixture: MixturePart): void {
+  const { shareSumPct, apart, legumePct, components } = mixture;
+  if (components.length < 2)
+    add(
+      "advise",
+      "seed.mixture.alone",
+      "Only one crop is left of the mixture.",
+      "Give a second one a share, or plan that crop by itself.",
+    );
+  if (shareSumPct > MIXED_PCT)
+    add(
+      "hint",
+      "seed.mixture.shares",
+      `Shares make ${round(shareSumPct)} % of the straight rates.`,
+      "More than 100 % pays where the crops complement each other: one climbs or roots where the other does not. Over about 130 % they only crowd each other.",
+    );
+  else if (shareSumPct < THIN_PCT)
+    add(
+      "advise",
+      "seed.mixture.thin",
+      `Shares make only ${round(shareSumPct)} % of the straight rates.`,
+      "The ground stays open for weeds: raise a share.",
+    );
+  if (apart.length > 0)
+    add(
+      "hint",
+      "seed.mixture.passes",
+      "Two hoppers, or two passes, for this mixture.",
+      sentence(`${apart.join("; ")}: the large seed first and deep, the small one after it, shallow`),
+    );
+  const cap = round((1 - legumePct / 100) * CEREAL_N_KG_PER_HA, 0);
+  const planned = plan.figures["feed.n"]?.value ?? 0;
+  if (legumePct > 0 && planned > cap + 1)
+    add(
+      "advise",
+      "seed.mixture.nitrogen",
+      `${round(planned)} kg N/ha feeds the cereal until it smothers the legume: ${cap} kg/ha is about the most beside ${round(legumePct)} % of legumes.`,
+      `The legume makes its own and leaves some; ${facts.field.name} gets less nitrogen and more protein that way.`,
+      [
+        {
+          label: `${cap} kg N/ha`,
+          changes: [change("overrides/feed.n", { value: cap, reason: "mixed with a legume" })],
+        },
+      ],
     );
 }
 

@@ -16,9 +16,33 @@ export const seedDecisions = z.strictObject({
   adjustments: z
     .record(id, z.strictObject({ on: z.boolean(), changePct: z.number().min(-90).max(300).optional() }))
     .optional(),
+  /** of a mixture, by component */
+  mixture: z
+    .record(
+      id,
+      z.strictObject({
+        sharePct: z.number().min(0).max(300).optional(),
+        straightKgPerHa: positive.max(10_000).optional(),
+      }),
+    )
+    .optional(),
+  /** of the field as it is drawn: its sides, headland, tramlines and beds */
+  layout: z
+    .strictObject({
+      lengthM: positive.max(20_000).optional(),
+      widthM: positive.max(20_000).optional(),
+      headlandM: z.number().min(0).max(1000).optional(),
+      tramlineEveryM: positive.max(200).optional(),
+      beds: z.boolean().optional(),
+      bedWidthM: positive.max(100).optional(),
+      bedLengthM: positive.max(20_000).optional(),
+      pathM: z.number().min(0).max(100).optional(),
+    })
+    .optional(),
   rowSpacingCm: positive.max(1000).optional(),
   inRowSpacingCm: positive.max(1000).optional(),
   unitsPerStation: positive.max(100).optional(),
+  leftPerStation: z.number().int().min(1).max(100).optional(),
   unitMassG: positive.max(5000).optional(),
   /** mass that is bought for a hectare */
   stockKgPerHa: positive.max(100_000).optional(),

@@ -4,6 +4,8 @@ import { type SolvedDates, windowOfPlan } from "../../plan/dates";
 import type { PlanLot } from "../../plan/facts";
 import { OWN } from "../../plan/own-operations";
 import type { Draft } from "../sheet";
+import type { SeedPart } from "./part";
+import { countedStand } from "./stand";
 import { wayOf } from "./ways";
 
 /** Most that lateness moves the target population [per cent]. */
@@ -37,7 +39,7 @@ export function datedSeed(draft: Draft, solved: SolvedDates): void {
     "seed.depth",
     given("Depth", method.depthCm.typical, "cm", { kind: "source", text: context.source(method.depthCm.source) }),
   );
-  parts.seed = {
+  const part: SeedPart = {
     ...way.stock(draft, { lot, targetPlantsPerM2: target.value, rowSpacingCm: rowUsed, reservePct }),
     lotId: lot?.id ?? null,
     variety: lot?.variety ?? "",
@@ -47,6 +49,8 @@ export function datedSeed(draft: Draft, solved: SolvedDates): void {
     reservePct,
     depthCm: method.depthCm.typical,
   };
+  const stand = countedStand(draft.facts, part, planting);
+  parts.seed = stand ? { ...part, stand } : part;
 }
 
 /** The lot that is used: the chosen one, else a certified one of the kind, else any of it. */

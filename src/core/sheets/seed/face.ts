@@ -7,11 +7,12 @@ export const seedFace: Face = {
   id: "seed",
   fallsBack: {
     crop: ["seed"],
-    kind: ["seed/lotId"],
+    kind: ["seed/lotId", "seed/mixture"],
     method: [
       "seed/rowSpacingCm",
       "seed/inRowSpacingCm",
       "seed/unitsPerStation",
+      "seed/leftPerStation",
       "seed/adjustments",
       "seed/targetPlantsPerM2",
     ],

@@ -72,6 +72,20 @@ function stockInputs(draft: Draft): NonNullable<PlannedOperation["inputs"]> {
   return (logged) => {
     const lot = lotOf(draft);
     const { seed } = parts;
+    if (seed.mixture && logged === null)
+      return seed.mixture.components.map((c) =>
+        bagged(
+          {
+            kind: "seed",
+            id: `seed-${c.id}`,
+            name: `${c.name.toLowerCase()} seed`,
+            perHa: c.kgPerHa,
+            quantity: c.orderKg,
+            pricePerUnit: 0,
+          },
+          null,
+        ),
+      );
     const perHa = logged ?? seed.sownKgPerHa ?? seed.plantedKgPerHa ?? 0;
     return [
       bagged(

@@ -1,5 +1,41 @@
 /** Sheet 3: the stand aimed for, the stock that gives it, what to order and how to check it. */
 
+import type { IsoDate } from "../../dates";
+
+export interface CountedStand {
+  day: IsoDate;
+  person: string;
+  places: number;
+  plantsPerM2: number;
+  ci95: [low: number, high: number];
+  establishmentPct: number;
+  /** of the target, 0 and up */
+  share: number;
+}
+
+/** Crops that are sown together. */
+export interface MixturePart {
+  components: {
+    id: string;
+    name: string;
+    legume: boolean;
+    sharePct: number;
+    straightKgPerHa: number;
+    kgPerHa: number;
+    orderKg: number;
+    plantsPerM2: number;
+    depthCm: [low: number, high: number];
+    seedMg: number;
+  }[];
+  shareSumPct: number;
+  /** a depth that suits all, null where there is none; what speaks against one hopper and one pass */
+  depthCm: number | null;
+  apart: string[];
+  /** by shares: protein of the dry matter, and what of it is legumes [%] */
+  proteinPct: number;
+  legumePct: number;
+}
+
 export interface StockPlan {
   /** counted grains by mass, or units one by one */
   by: "seed" | "unit";
@@ -15,14 +51,24 @@ export interface StockPlan {
   /** seeds or units to a square metre */
   unitsPerM2: number | null;
   inRowSpacingCm: number | null;
+  /** of seed set in stations: how many to one, how many are left, and what that comes to */
+  stations?: {
+    seedsPerStation: number;
+    leftPerStation: number;
+    plantsPerM2: number;
+    thinnedPerHa: number;
+  } | null;
   /** plants that the handbook rate would give, or that this rate gives in the handbook school */
   plantsFromHandbook: number | null;
+  mixture?: MixturePart | null;
   drillCheck: { gPerCoulter: number; gInAll: number; coulters: number; runM: number } | null;
   reconciliation: { consistent: boolean; messages: string[] } | null;
   nurseryM2PerHa: number | null;
 }
 
 export interface SeedPart extends StockPlan {
+  /** as it was counted in the field; null where nobody has */
+  stand?: CountedStand | null;
   lotId: string | null;
   variety: string;
   targetPlantsPerM2: number;

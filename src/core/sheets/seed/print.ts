@@ -11,17 +11,28 @@ export const seedPrint: Print = {
     "seed.unitMass",
     "seed.rowSpacing",
     "seed.inRowSpacing",
+    "seed.plantsPerStation",
+    "seed.stations",
+    "seed.gaps",
     "seed.units",
     "seed.depth",
     "seed.rate",
     "seed.planted",
+    "seed.sources",
     "seed.nurseryArea",
     "seed.bought",
     "seed.order",
     "seed.gPerCoulter",
     "seed.gInAll",
   ],
-  text: ({ crop: { guide, kind, method } }) => [
+  text: ({ crop: { guide, kind, method }, seed: { mixture } }) => [
     `${kind.name} (${guide.scientificName}), ${method.name.toLowerCase()}.`,
+    ...(mixture
+      ? [
+          mixture.components
+            .map((c) => `${c.name} ${c.kgPerHa.toFixed(0)} kg/ha, ${c.sharePct.toFixed(0)} % of its straight rate`)
+            .join("; "),
+        ]
+      : []),
   ],
 };

@@ -9,6 +9,11 @@ import { unwrap } from "../../result";
 import { checkPlan } from "../check-plan";
 import { type Decisions, freshDecisions } from "../decisions";
 import { draftPlan } from "../draft-plan";
+import { outlinePlan } from "../outline";
+import { compareWays } from "./compare-ways";
+import { layoutOf, pegsAcross } from "./layout";
+import { STAND, sampleM2, standSample } from "./stand";
+import { standDecision } from "./stand-decision";
 import { plantedFromBought } from "./ways/by-unit";
 
 const made = (guideId: string, own: Partial<Decisions>, facts: PlanFacts) => {
@@ -172,5 +177,226 @@ describe("rice raised in a nursery", () => {
     const own = seeded("rice", { targetPlantsPerM2: 40, rowSpacingCm: 20, unitsPerStation: 2 }).plan;
     expect(own.seed.inRowSpacingCm).toBeCloseTo(25, 9);
     expect(plan.seed.sownKgPerHa).toBeCloseTo((seeds * 24.5) / 1e6, 4);
+  });
+});
+
+describe("the layout of a plan", () => {
+  it("lies along the longest side, with tramlines where a drill drives and none where hands sow", () => {
+    const decisions = freshDecisions("wheat");
+    const plan = unwrap(draftPlan(EXAMPLE_FACTS, decisions, 2027, testGuide("wheat")));
+    const facts = { ...EXAMPLE_FACTS, field: { ...EXAMPLE_FACTS.field, longSideM: 500 } };
+    const { input, layout, shape } = layoutOf(plan, facts, decisions);
+    // 14.2 ha along 500 m are 284 m wide; rows 12.5 cm; headland 12 m: 260 m and 10 tramlines of 24 m
+    expect(shape).toBe("longest side");
+    expect(input).toMatchObject({ lengthM: 500, widthM: 284, headlandM: 12, tramlineEveryM: 24 });
+    // 2,080 rows less two for each of ten tramlines, 476 m long
+    expect(unwrap(layout)).toMatchObject({ rows: 2060, rowMetres: 2060 * 476, plants: null });
+  });
+  it("takes beds and sides that were entered, and pegs out their edges", () => {
+    const decisions = {
+      ...freshDecisions("garlic"),
+      seed: {
+        layout: { lengthM: 26, widthM: 10, headlandM: 1, beds: true, bedWidthM: 1.2, bedLengthM: 12, pathM: 0.4 },
+      },
+    };
+    const plan = unwrap(draftPlan(EXAMPLE_FACTS, decisions, 2027, testGuide("garlic")));
+    const planned = layoutOf(plan, EXAMPLE_FACTS, decisions);
+    // across (8 + 0.4) / 1.6 = 5.25: 5; along (24 + 0.4) / 12.4 = 1.97: 1
+    expect(unwrap(planned.layout).beds).toBe(5);
+    expect(pegsAcross(planned, 4).map((m) => Number(m.toFixed(2)))).toEqual([1, 2.2, 2.6, 3.8]);
+  });
+  it("says that nobody knows the shape, and which side is wrong", () => {
+    const decisions = { ...freshDecisions("maize"), seed: { layout: { headlandM: 200 } } };
+    const plan = unwrap(draftPlan(EXAMPLE_FACTS, decisions, 2027, testGuide("maize")));
+    const planned = layoutOf(plan, EXAMPLE_FACTS, decisions);
+    // 14.2 ha twice as long as wide: 532.9 x 266.5 m
+    expect(planned.shape).toBe("assumed");
+    expect(planned.input.lengthM).toBeCloseTo(532.9, 1);
+    expect(planned.layout.ok ? "" : planned.layout.errors[0]?.field).toBe("headlandM");
+  });
+});
+
+describe("a mixture", () => {
+  const guide = testGuide("wholeCrop");
+  const draft = (seed: Decisions["seed"], schools = {}) => {
+    const decisions = {
+      ...freshDecisions("wholeCrop"),
+      crop: { guideId: "wholeCrop", schools },
+      ...(seed ? { seed } : {}),
+    };
+    const plan = unwrap(draftPlan(EXAMPLE_FACTS, decisions, 2027, guide));
+    return { plan, ids: checkPlan(plan, EXAMPLE_FACTS, decisions).map((f) => f.id) };
+  };
+  it("is each component's straight rate by its share", () => {
+    const { plan } = draft(undefined);
+    // barley 300 / 0.95 / 0.85 x 46 / 100 = 170.9, x 60 % = 102.5; pea 80 / 0.88 / 0.85 x 230 / 100 = 246.0, x 50 % = 123.0
+    const [barley, pea] = plan.seed.mixture!.components;
+    expect(barley!.kgPerHa).toBeCloseTo(102.5, 1);
+    expect(pea!.kgPerHa).toBeCloseTo(123, 1);
+    expect(plan.seed.sownKgPerHa).toBeCloseTo(225.5, 1);
+    expect(plan.seed.mixture).toMatchObject({ shareSumPct: 110, apart: [] });
+    // 4 to 5.5 cm suit both: 4.75; shares 60 and 50 of 110: legumes 45.5 %, protein 9.5 x 0.545 + 17.5 x 0.455 = 13.1
+    expect(plan.seed.mixture!.depthCm).toBeCloseTo(4.75, 9);
+    expect(plan.seed.mixture!.legumePct).toBeCloseTo(45.45, 2);
+    expect(plan.seed.mixture!.proteinPct).toBeCloseTo(13.14, 2);
+    // ordered by component: 102.5 x 1.05 x 14.2 ha
+    const sown = plan.operations.find((o) => o.role === "plant")!.inputs;
+    expect(sown.map((i) => [i.id, Math.round(i.quantity)])).toEqual([
+      ["seed-barley", 1529],
+      ["seed-pea", 1834],
+    ]);
+  });
+  it("needs two passes where fine seed goes under it, and says so", () => {
+    const { plan, ids } = draft(undefined, { undersown: "clover" });
+    expect(plan.seed.mixture!.depthCm).toBeNull();
+    expect(plan.seed.mixture!.apart).toEqual([
+      "no depth suits all of them",
+      "small seed sinks under large in one hopper",
+    ]);
+    expect(ids).toContain("seed.mixture.passes");
+  });
+  it("is thin, thick or no mixture by its shares", () => {
+    const shares = (barley: number, pea: number) =>
+      draft({ mixture: { barley: { sharePct: barley }, pea: { sharePct: pea } } }).ids.filter((id) =>
+        id.startsWith("seed.mixture"),
+      );
+    expect(shares(40, 30)).toEqual(["seed.mixture.thin"]);
+    expect(shares(50, 50)).toEqual([]);
+    expect(shares(80, 60)).toEqual(["seed.mixture.shares"]);
+    expect(shares(100, 0)).toEqual(["seed.mixture.alone"]);
+  });
+  it("is not fed like a cereal alone", () => {
+    const decisions = {
+      ...freshDecisions("wholeCrop"),
+      overrides: { "feed.n": { value: 90, reason: "as last year" } },
+    } as Decisions;
+    const plan = unwrap(draftPlan(EXAMPLE_FACTS, decisions, 2027, guide));
+    const found = checkPlan(plan, EXAMPLE_FACTS, decisions).find((f) => f.id === "seed.mixture.nitrogen");
+    // 110 x (1 - 0.4545) = 60
+    expect(found?.title).toContain("60 kg/ha is about the most beside 45 % of legumes");
+  });
+});
+
+describe("stations", () => {
+  it("say where an entered spacing misses the target", () => {
+    const decisions = { ...freshDecisions("maize"), seed: { inRowSpacingCm: 20 } };
+    const plan = unwrap(draftPlan(EXAMPLE_FACTS, decisions, 2027, testGuide("maize")));
+    // 10,000 / (75 x 20) x 0.855 = 5.7 of 8 plants: 29 % under
+    expect(plan.seed.stations!.plantsPerM2).toBeCloseTo(5.7, 9);
+    const found = checkPlan(plan, EXAMPLE_FACTS, decisions).find((f) => f.id === "seed.stations");
+    expect(found?.title).toContain("leave 5.7 plants/m², 29 % under the target");
+  });
+  it("leave no more than were sown, whatever the guide leaves", () => {
+    const decisions = {
+      ...freshDecisions("maize"),
+      crop: { guideId: "maize", methodId: "handStations" },
+      seed: { unitsPerStation: 1 },
+    };
+    const plan = unwrap(draftPlan(EXAMPLE_FACTS, decisions, 2027, testGuide("maize")));
+    expect(plan.seed.stations).toMatchObject({ seedsPerStation: 1, leftPerStation: 1 });
+    expect(plan.problems).toEqual([]);
+  });
+});
+
+describe("a stand that was counted", () => {
+  const visit = (counts: number[], day = "2026-10-12") => ({
+    id: "6a0a4c3e-4f0e-4ed7-9f3a-0d7f2f3f1a01",
+    threatId: STAND,
+    day,
+    counts,
+    threshold: null,
+    note: "",
+    person: "Noor Haldane",
+  });
+  const counted = (counts: number[], more: Partial<PlanFacts> = {}) => {
+    const facts: PlanFacts = {
+      ...EXAMPLE_FACTS,
+      today: "2026-10-12",
+      log: [{ operationId: "planting", doneOn: "2026-10-02", quantityPerHa: null, note: "" }],
+      scouting: [visit(counts)],
+      ...more,
+    };
+    const decisions = freshDecisions("wheat");
+    const plan = unwrap(draftPlan(facts, decisions, 2027, testGuide("wheat")));
+    return { plan, facts, found: checkPlan(plan, facts, decisions).find((f) => f.id === "seed.stand") };
+  };
+  it("stands against its target, with an interval", () => {
+    const { plan, found } = counted([33, 31, 35, 32, 34]);
+    // mean 33 on 1 m of rows 12.5 cm apart: 264 plants/m2
+    expect(plan.seed.stand).toMatchObject({ plantsPerM2: 264, places: 5, person: "Noor Haldane" });
+    expect(found).toBeUndefined();
+  });
+  it("is thin, and what can be done is weighed", () => {
+    const { plan, facts, found } = counted([14, 18, 16, 15, 17]);
+    // mean 16: 128 plants/m2
+    expect(plan.seed.stand!.plantsPerM2).toBe(128);
+    expect(found?.title).toContain("128 plants/m² stand");
+    const options = standDecision(plan, facts);
+    expect(options.map((o) => o.id).sort()).toEqual(["leave", "resow"]);
+    // wheat makes up for much, and sowing again costs seed, work and days
+    expect(options[0]!.id).toBe("leave");
+    expect(found?.why).toContain("Leaving it is worth most");
+    // nothing is sown again once its window is over
+    expect(standDecision(plan, { ...facts, today: "2026-12-20" }).map((o) => o.id)).toEqual(["leave"]);
+  });
+  it("asks for more counts where they do not say enough, and takes none from before planting", () => {
+    expect(counted([10, 45]).found?.why).toContain("count more before you decide");
+    expect(counted([10, 45], { scouting: [visit([10, 45], "2026-09-20")] }).plan.seed.stand).toBeUndefined();
+  });
+  it("is counted on longer pieces where rows are wide, and in squares where there are none", () => {
+    expect(sampleM2(standSample(12.5))).toBe(0.125);
+    expect(sampleM2(standSample(75))).toBe(3.75);
+    expect(sampleM2(standSample(null))).toBe(0.25);
+  });
+  it("can be counted at the look for it", () => {
+    const decisions = freshDecisions("maize");
+    const plan = unwrap(draftPlan(EXAMPLE_FACTS, decisions, 2027, testGuide("maize")));
+    const look = outlinePlan(plan, EXAMPLE_FACTS).week.find((o) => o.looks?.some((l) => l.id === STAND));
+    expect(look?.name).toBe("Count the stand");
+    expect(look?.looks?.[0]).toMatchObject({ unit: "pieces of row of 5 m", stand: { sampleM2: 3.75, wantedPerM2: 8 } });
+  });
+});
+
+describe("ways to establish", () => {
+  const decisions = freshDecisions("onion");
+  const lines = compareWays({ ...EXAMPLE_FACTS, climate: null }, decisions, 2027, testGuide("onion"));
+  it("are drafted each, the chosen one first, with their head start", () => {
+    expect(lines.map((l) => l.methodId)).toEqual(["drilled", "sets", "transplants", "handSets"]);
+    expect(lines.filter((l) => l.chosen).map((l) => l.methodId)).toEqual(["drilled"]);
+    // sown 25 March and ripe after 146 days: 18 August; sets on 3 April and 123 days: 4 August
+    expect(lines[0]).toMatchObject({ planting: "2027-03-25", harvest: "2027-08-18", aheadDays: 0 });
+    expect(lines[1]).toMatchObject({ planting: "2027-04-03", harvest: "2027-08-04", aheadDays: 14 });
+    // 0.88 x 0.74 = 65.1 of 100 seeds; sets 0.96 x 0.94 = 90.2
+    expect(lines[0]!.establishmentPct).toBeCloseTo(65.12, 2);
+    expect(lines[1]!.establishmentPct).toBeCloseTo(90.24, 2);
+    // seedlings 0.82 x 0.94 x 0.88 = 67.8 of 100 seeds
+    expect(lines[2]!.establishmentPct).toBeCloseTo(67.83, 2);
+    expect(lines[2]!.nurseryM2).toBeCloseTo(266.1 * 14.2, -1);
+    // by hand 320 + 60 + 6 + 14 hours and 6 for what bolts, before any harvest
+    expect(lines[2]!.hoursPerHa).toBeCloseTo(406, 6);
+  });
+  it("leave the plan's own decisions of its way as they are", () => {
+    const own = { ...decisions, seed: { rowSpacingCm: 20, reservePct: 12 } };
+    const [first, sets] = compareWays(EXAMPLE_FACTS, own, 2027, testGuide("onion"));
+    const plan = unwrap(draftPlan(EXAMPLE_FACTS, own, 2027, testGuide("onion")));
+    expect(first!.orderKg).toBeCloseTo(plan.seed.orderKg, 9);
+    // the reserve is of no way alone: 1,329.8 x 1.12 / 0.95 x 14.2 ha
+    expect(sets!.orderKg).toBeCloseTo(1329.79 * (1.12 / 0.95) * 14.2, -1);
+  });
+});
+
+describe("spacings typed the wrong way round", () => {
+  it("are asked about, and turned round", () => {
+    const { findings: found } = seeded("kale", { rowSpacingCm: 45, inRowSpacingCm: 62 });
+    // 45 is within the rows' 50 to 75 less a fifth: not told apart; 15 and 75 of maize are
+    expect(ids(found)).not.toContain("seed.swapped");
+    const maize = seeded("maize", { rowSpacingCm: 15, inRowSpacingCm: 75 }).findings.find(
+      (f) => f.id === "seed.swapped",
+    );
+    expect(maize?.title).toContain("Rows 15 cm apart and 75 cm in the row");
+    expect(maize?.repairs[0]?.changes.map((c) => [c.path, c.value])).toEqual([
+      ["seed/rowSpacingCm", 75],
+      ["seed/inRowSpacingCm", 15],
+    ]);
   });
 });

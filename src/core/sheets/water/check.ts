@@ -17,6 +17,9 @@ const SLOW = ["poor"];
 /** A dry season that asks for so much more than is planned is said; assumption. */
 const DRIER = 1.3;
 
+/** Yield by rain alone below which a plan says so [%]; assumption. */
+const RAIN_DOUBTED_PCT = 50;
+
 export function checkWater({ plan, facts, decisions, add }: Check): void {
   const { water, crop } = plan;
   const { field, today, log } = facts;
@@ -29,7 +32,16 @@ export function checkWater({ plan, facts, decisions, add }: Check): void {
       `${water.wetDays} days in a row more rain falls than the ground holds, in the season planned on.`,
       `Drainage is ${field.drainage}: roots go without air. Open furrows and outlets before; no machine on it meanwhile.`,
     );
-  if (!field.irrigated) return;
+  if (!field.irrigated) {
+    if (season && water.relativeYieldPct < RAIN_DOUBTED_PCT)
+      add(
+        "advise",
+        "water.rain",
+        `Rain alone lets the crop yield about ${round(water.relativeYieldPct)} % of what it would with plenty, in the season planned on.`,
+        "By the crop's response at each stage, which is severe where several dry out in turn; the yield to expect looks at the season's sum of water only. Compare with what this field has yielded; sow what roots deeper or ripens before the drought, or thinner, or water it at its critical stages.",
+      );
+    return;
+  }
   if (water.school !== "none" && water.limitNetMm !== null && season && water.limitNetMm < water.dryNetMm) {
     // too little is left of it for one more gift
     const median = water.limitNetMm - water.netMm < system.leastMm;

@@ -4,6 +4,7 @@ import { area, curveMonotoneX, line } from "d3-shape";
 import { memo } from "react";
 import { addDays, type IsoDate, isoDate, monthName, toDay } from "@/core/dates";
 import { LIKELIHOODS } from "@/core/guides/threat-words";
+import { offDate } from "@/core/plan/off-date";
 import type { PlannedThreat } from "@/core/sheets/protect/part";
 import type { WaterPart } from "@/core/sheets/water/part";
 import { type Climate, dailyValue, meanPreservingNodes, monthPlace } from "@/core/weather/climate";
@@ -107,7 +108,7 @@ function tensOfDays(climate: Climate, from: IsoDate, to: IsoDate, x: DayScale): 
 /** Canopy above the ground line and roots below it, from the stages computed for this planting date. */
 export function Growth({ x }: { x: DayScale }) {
   const { plan } = usePlanModel();
-  const end = plan?.harvestDate ?? plan?.stages.at(-1)?.date;
+  const end = (plan && offDate(plan.operations)) ?? plan?.stages.at(-1)?.date;
   if (!plan?.plantingDate || !end) return null;
   const last = plan.stages.at(-1);
   const deepest = Math.max(...plan.stages.map((s) => s.rootCm));

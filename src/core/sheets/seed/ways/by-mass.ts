@@ -3,7 +3,7 @@ import { populationFromRate, sowingRate } from "../../../establish/sowing-rate";
 import { given, withBases } from "../../../figure";
 import type { Draft } from "../../sheet";
 import type { StockPlan } from "../part";
-import { emergenceFigure, lotFigures, order, type StandWanted, type Way } from "./way";
+import { emergenceFigure, lotFigures, orderWithReserve, type StandWanted, type Way } from "./way";
 
 const USUAL_COULTERS = 24;
 const USUAL_RUN_M = 20;
@@ -59,15 +59,7 @@ function drilledSeed(draft: Draft, { lot, targetPlantsPerM2, rowSpacingCm, reser
     sownKgPerHa: kgPerHa,
     unitsPerM2: rate?.value.seedsPerM2 ?? null,
     plantsFromHandbook: population?.value.plantsPerM2 ?? null,
-    ...order(draft, {
-      perHa: kgPerHa * (1 + reservePct / 100),
-      formula: "rate x (1 + reserve)",
-      inputs: [
-        { label: "rate", value: kgPerHa, unit: "kg/ha" },
-        { label: "reserve", value: reservePct, unit: "%" },
-      ],
-      lot,
-    }),
+    ...orderWithReserve(draft, kgPerHa, reservePct, lot),
     inRowSpacingCm: null,
     drillCheck: check ? { ...check.value, coulters, runM } : null,
     reconciliation: null,

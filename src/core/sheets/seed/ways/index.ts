@@ -1,10 +1,12 @@
 import type { PlantingMethod } from "../../../guides/schema";
 import { byMass } from "./by-mass";
+import { byMixture } from "./by-mixture";
 import { byNursery } from "./by-nursery";
+import { byStation } from "./by-station";
 import { byUnit } from "./by-unit";
 import type { Way } from "./way";
 
-const WAYS: readonly Way[] = [byNursery, byUnit, byMass];
+const WAYS: readonly Way[] = [byMixture, byNursery, byUnit, byStation, byMass];
 
 /** The way in which a planting method establishes a stand. */
 export function wayOf(method: PlantingMethod): Way {

@@ -115,3 +115,15 @@ export function order(
   );
   return { boughtKgPerHa, orderKg, bags: lot ? wholeBags(orderKg, lot.bagKg) : null };
 }
+
+/** What is ordered where the rate is sown as it is and the reserve is bought on top: 180 kg/ha with 5 % make 189 kg/ha. */
+export const orderWithReserve = (draft: Draft, kgPerHa: number, reservePct: number, lot: PlanLot | null) =>
+  order(draft, {
+    perHa: kgPerHa * (1 + reservePct / 100),
+    formula: "rate x (1 + reserve)",
+    inputs: [
+      { label: "rate", value: kgPerHa, unit: "kg/ha" },
+      { label: "reserve", value: reservePct, unit: "%" },
+    ],
+    lot,
+  });

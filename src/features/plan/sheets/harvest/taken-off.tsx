@@ -1,9 +1,11 @@
 "use client";
 
+import { waysOfKind } from "@/core/guides/fitting";
 import { NUTRIENTS } from "@/core/nutrients";
+import { takeAnother } from "@/core/sheets/faces";
 import { USUAL_BALE_KG } from "@/core/sheets/harvest/usual-figures";
+import { Choice } from "@/ui/choice";
 import { useUnits } from "../../../shared/units";
-import { DecidedChoice } from "../../decided-choice";
 import { DecidedMoney } from "../../decided-money";
 import { DecidedNumber } from "../../decided-number";
 import { DecisionLine } from "../../decision-line";
@@ -12,14 +14,14 @@ import { FigureValue } from "../../working";
 
 /** What leaves the field: straw in bales, what they fetch, and the nutrients that go with them. */
 export function TakenOff() {
-  const { plan, facts, decisions } = usePlanModel();
+  const { plan, facts, decisions, change, editable } = usePlanModel();
   const { number, show } = useUnits();
   if (!plan) return null;
-  const { guide, product } = plan.crop;
-  // where some product takes straw along, it is a choice
-  if (!guide.products.some((p) => p.residueTakenPct)) return null;
+  const { guide, kind, product } = plan.crop;
+  const { products } = waysOfKind(guide, kind.id);
+  if (products.length < 2) return null;
   const { straw } = plan.harvest;
-  const [least] = [...guide.products].sort((a, b) => (a.removalKgPerT.k2o ?? 0) - (b.removalKgPerT.k2o ?? 0));
+  const [least] = [...products].sort((a, b) => (a.removalKgPerT.k2o ?? 0) - (b.removalKgPerT.k2o ?? 0));
   const more = NUTRIENTS.flatMap((n) => {
     const kg = ((product.removalKgPerT[n.id] ?? 0) - (least?.removalKgPerT[n.id] ?? 0)) * plan.targetTPerHa;
     return kg > 0.5 ? [`${show(kg, "massPerArea", 0)} ${n.label}`] : [];
@@ -28,12 +30,12 @@ export function TakenOff() {
     <DecisionLine
       what="Taken off the field"
       value={
-        <DecidedChoice
-          path="crop/productId"
+        <Choice
           label="Taken off the field"
           value={product.id}
-          usual={guide.products[0]?.id as string}
-          options={guide.products.map((p) => ({ value: p.id, label: p.name }))}
+          disabled={!editable}
+          options={products.map((p) => ({ value: p.id, label: p.name }))}
+          onChange={(id) => change(...takeAnother(guide, decisions.crop, "product", id))}
         />
       }
       leads={
@@ -63,7 +65,7 @@ export function TakenOff() {
               <span className="text-soft">takes {more.join(", ")} more, which the next crops miss</span>
             )}
           </span>
-        ) : (
+        ) : !products.some((p) => p.residueTakenPct) ? null : (
           <span className="text-soft">straw is chopped and stays: it feeds soil and next crops</span>
         )
       }

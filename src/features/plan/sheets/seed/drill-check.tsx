@@ -1,63 +1,105 @@
 "use client";
 
+import { useState } from "react";
+import { drillSetting } from "@/core/establish/drill-setting";
 import { WrittenValue } from "@/ui/written-value";
+
 import { useUnits } from "../../../shared/units";
 import { DecidedNumber } from "../../decided-number";
+import { DecidedWhole } from "../../decided-whole";
 import { DecisionLine } from "../../decision-line";
 import { usePlanModel } from "../../plan-context";
 import { FigureValue } from "../../working";
 
+/** A catch this near to what is wanted is right [%]; assumption. */
+const WITHIN_PCT = 2;
+
 /** What one coulter and all of them must let fall over a run, for the ways of sowing that a drill is checked for. */
 export function DrillCheck() {
-  const { plan, set, editable } = usePlanModel();
-  const { split } = useUnits();
+  const { plan } = usePlanModel();
+  const { split, read, number } = useUnits();
+  const [caught, setCaught] = useState<number | null>(null);
+  const [setting, setSetting] = useState<number | null>(null);
   const seed = plan?.seed;
   if (!seed?.drillCheck) return null;
+  const next =
+    caught === null || setting === null
+      ? null
+      : drillSetting({ setting, caughtG: caught, wantedG: seed.drillCheck.gInAll });
   return (
-    <DecisionLine
-      what="Drill check"
-      hint="turn by hand or drive the run, weigh what falls"
-      value={
-        <span className="inline-flex flex-wrap justify-end gap-x-3">
-          <DecidedNumber
-            path="seed/rowSpacingCm"
-            label="Row spacing"
-            value={seed.rowSpacingCm ?? 0}
-            dimension="length"
-            limits={{ above: 0, max: 300 }}
-            suffix={`${split(1, "length").unit} rows`}
-            width="3em"
-          />
-          <DecidedNumber
-            path="seed/checkRunM"
-            label="Length of the run"
-            value={seed.drillCheck.runM}
-            dimension="distance"
-            limits={{ above: 0, max: 1000 }}
-            width="2.6em"
-          />
-          <WrittenValue
-            label="Coulters"
-            text={String(seed.drillCheck.coulters)}
-            suffix="coulters"
-            width="2.4em"
-            disabled={!editable}
-            read={(typed) =>
-              /^\d{1,3}$/.test(typed.trim()) && Number(typed) >= 1 && Number(typed) <= 200
-                ? { ok: true, value: Number(typed) }
-                : { ok: false, message: `Coulters: ${typed} given, allowed is a whole number from 1 to 200` }
-            }
-            onValue={(v) => set("seed/coulters", v)}
-            onClear={() => set("seed/coulters", undefined)}
-          />
-        </span>
-      }
-      leads={
-        <span>
-          catch <FigureValue id="seed.gPerCoulter" decimals={1} /> a coulter,{" "}
-          <FigureValue id="seed.gInAll" decimals={0} /> in all
-        </span>
-      }
-    />
+    <>
+      <DecisionLine
+        what="Drill check"
+        hint="turn by hand or drive the run, weigh what falls"
+        value={
+          <span className="inline-flex flex-wrap justify-end gap-x-3">
+            <DecidedNumber
+              path="seed/rowSpacingCm"
+              label="Row spacing"
+              value={seed.rowSpacingCm ?? 0}
+              dimension="length"
+              limits={{ above: 0, max: 300 }}
+              suffix={`${split(1, "length").unit} rows`}
+              width="3em"
+            />
+            <DecidedNumber
+              path="seed/checkRunM"
+              label="Length of the run"
+              value={seed.drillCheck.runM}
+              dimension="distance"
+              limits={{ above: 0, max: 1000 }}
+              width="2.6em"
+            />
+            <DecidedWhole
+              path="seed/coulters"
+              label="Coulters"
+              value={seed.drillCheck.coulters}
+              most={200}
+              suffix="coulters"
+            />
+          </span>
+        }
+        leads={
+          <span>
+            catch <FigureValue id="seed.gPerCoulter" decimals={1} /> a coulter,{" "}
+            <FigureValue id="seed.gInAll" decimals={0} /> in all
+          </span>
+        }
+      />
+      <DecisionLine
+        what="Caught, and set at"
+        hint="grams in all, and where the scale stood"
+        value={
+          <span className="inline-flex flex-wrap justify-end gap-x-3">
+            <WrittenValue
+              label="Caught"
+              text={caught === null ? "" : number(caught, 0)}
+              suffix="g"
+              width="4em"
+              read={read("Caught", "seedMass", { above: 0, max: 1_000_000 })}
+              onValue={setCaught}
+              onClear={() => setCaught(null)}
+            />
+            <WrittenValue
+              label="Set at"
+              text={setting === null ? "" : number(setting, 1)}
+              width="3.4em"
+              read={read("Set at", "count", { above: 0, max: 1_000_000 })}
+              onValue={setSetting}
+              onClear={() => setSetting(null)}
+            />
+          </span>
+        }
+        leads={
+          next?.ok ? (
+            <span role="status">
+              {Math.abs(next.value.offPct) <= WITHIN_PCT
+                ? "right: leave it"
+                : `${number(Math.abs(next.value.offPct), 1)} % ${next.value.offPct > 0 ? "too much" : "short"}: set it to ${number(next.value.setting, 1)} and catch again`}
+            </span>
+          ) : null
+        }
+      />
+    </>
   );
 }

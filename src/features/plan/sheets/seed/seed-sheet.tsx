@@ -1,9 +1,11 @@
 "use client";
 
-import { change as changeOf } from "@/core/sheets/decisions";
-import { fallBack } from "@/core/sheets/faces";
+import dynamic from "next/dynamic";
+import { waysOfKind } from "@/core/guides/fitting";
+import { takeAnother } from "@/core/sheets/faces";
 import { Button } from "@/ui/button";
 import { Choice } from "@/ui/choice";
+import { Disclosure } from "@/ui/disclosure";
 import { WrittenValue } from "@/ui/written-value";
 import { useUnits } from "../../../shared/units";
 import { DecidedNumber } from "../../decided-number";
@@ -13,6 +15,16 @@ import { PlannedDate } from "../../planned-date";
 import { FigureValue } from "../../working";
 import { DrillCheck } from "./drill-check";
 import { EmergenceInput } from "./emergence-input";
+import { EmergenceLine } from "./emergence-line";
+import { Mixture } from "./mixture";
+import { Spacing } from "./spacing";
+import { CountedStandLine } from "./stand";
+import { Stations } from "./stations";
+
+/** The field to scale: fetched beside the sheet, nobody waits for it. */
+const Layout = dynamic(() => import("./layout").then((m) => m.Layout));
+/** Drafts the plan with each way: fetched when somebody compares. */
+const WaysTable = dynamic(() => import("./ways").then((m) => m.WaysTable));
 
 /** Sheet 3: the stand aimed for, the lot that gives it, and what to order and catch. */
 export function SeedSheet() {
@@ -22,6 +34,7 @@ export function SeedSheet() {
   if (!plan) return null;
   const { seed } = plan;
   const { guide, kind, method } = plan.crop;
+  const { methods } = waysOfKind(guide, kind.id);
   const lots = facts.seedLots.filter((l) => l.guideId === guide.id && l.kindId === kind.id);
   const lot = lots.find((l) => l.id === seed.lotId);
   const sowing = plan.operations.find((o) => o.role === "plant");
@@ -35,7 +48,7 @@ export function SeedSheet() {
         title="Seed"
         about={method ? `${method.name.toLowerCase()}, from target plants, lot and losses` : ""}
       />
-      {guide.methods.length > 1 && (
+      {methods.length > 1 && (
         <DecisionLine
           what="Establish by"
           value={
@@ -43,14 +56,19 @@ export function SeedSheet() {
               label="Planting method"
               value={method.id}
               disabled={!editable}
-              options={guide.methods.map((m) => ({ value: m.id, label: m.name }))}
+              options={methods.map((m) => ({ value: m.id, label: m.name }))}
               onChange={(id) =>
                 // another way of planting asks for another way of working the ground and for its own spacing
-                change(...fallBack("method"), changeOf("crop/methodId", id))
+                change(...takeAnother(guide, decisions.crop, "method", id))
               }
             />
           }
         />
+      )}
+      {methods.length > 1 && (
+        <Disclosure first={false} summary="Compare the ways" className="py-1 text-[13px] text-action">
+          <WaysTable />
+        </Disclosure>
       )}
       <DecisionLine
         what={unitwise ? "Plant about" : method?.nursery ? "Transplant about" : "Sow about"}
@@ -86,37 +104,40 @@ export function SeedSheet() {
           }
         />
       )}
-      <DecisionLine
-        what="Aim for"
-        hint={
-          method
-            ? `usual ${show(method.targetPlantsPerM2.low, "countPerArea", plantDecimals)} to ${show(method.targetPlantsPerM2.high, "countPerArea", plantDecimals)}`
-            : ""
-        }
-        value={
-          <WrittenValue
-            label="Target plants"
-            text={split(seed.targetPlantsPerM2, "countPerArea", plantDecimals).number}
-            suffix={`plants${split(1, "countPerArea").unit}`}
-            width="5em"
-            disabled={!editable}
-            read={read("Target plants", "countPerArea", { above: 0, max: 20000 })}
-            onValue={(v) => set("seed/targetPlantsPerM2", v)}
-            onClear={() => set("seed/targetPlantsPerM2", undefined)}
-          />
-        }
-        leads={
-          <span>
-            <FigureValue id="seed.targetPlants" decimals={plantDecimals} />
-            {!unitwise && plan.figures["seed.seedsPerM2"] && (
-              <>
-                {" "}
-                from <FigureValue id="seed.seedsPerM2" decimals={0} /> seeds
-              </>
-            )}
-          </span>
-        }
-      />
+      {/* a mixture's stand is what its shares make */}
+      {!seed.mixture && (
+        <DecisionLine
+          what="Aim for"
+          hint={
+            method
+              ? `usual ${show(method.targetPlantsPerM2.low, "countPerArea", plantDecimals)} to ${show(method.targetPlantsPerM2.high, "countPerArea", plantDecimals)}`
+              : ""
+          }
+          value={
+            <WrittenValue
+              label="Target plants"
+              text={split(seed.targetPlantsPerM2, "countPerArea", plantDecimals).number}
+              suffix={`plants${split(1, "countPerArea").unit}`}
+              width="5em"
+              disabled={!editable}
+              read={read("Target plants", "countPerArea", { above: 0, max: 20000 })}
+              onValue={(v) => set("seed/targetPlantsPerM2", v)}
+              onClear={() => set("seed/targetPlantsPerM2", undefined)}
+            />
+          }
+          leads={
+            <span>
+              <FigureValue id="seed.targetPlants" decimals={plantDecimals} />
+              {!unitwise && plan.figures["seed.seedsPerM2"] && (
+                <>
+                  {" "}
+                  from <FigureValue id="seed.seedsPerM2" decimals={plantDecimals} /> seeds
+                </>
+              )}
+            </span>
+          }
+        />
+      )}
       {seed.adjustments.length > 0 && (
         <div className="border-b border-line py-1.5">
           <p className="text-[12px] text-soft">The usual target, moved by</p>
@@ -182,31 +203,14 @@ export function SeedSheet() {
           leads={method?.nursery ? null : <EmergenceInput />}
         />
       )}
-      {bySpacing ? (
+      {seed.mixture ? (
+        <Mixture />
+      ) : seed.stations ? (
+        <Stations />
+      ) : bySpacing ? (
         <DecisionLine
           what={unitwise ? "Set in rows" : "Hills"}
-          value={
-            <span className="inline-flex flex-wrap justify-end gap-x-2">
-              <DecidedNumber
-                path="seed/rowSpacingCm"
-                label="Row spacing"
-                value={seed.rowSpacingCm ?? 0}
-                dimension="length"
-                limits={{ above: 0, max: 1000 }}
-                suffix=""
-                width="3.4em"
-              />
-              ×
-              <DecidedNumber
-                path="seed/inRowSpacingCm"
-                label="Spacing in the row"
-                value={seed.inRowSpacingCm ?? 0}
-                dimension="length"
-                limits={{ above: 0, max: 1000 }}
-                width="3.4em"
-              />
-            </span>
-          }
+          value={<Spacing />}
           leads={
             unitwise ? (
               <span>
@@ -256,7 +260,7 @@ export function SeedSheet() {
           }
         />
       )}
-      {decisions.seed?.school === "handbook" && !bySpacing && (
+      {decisions.seed?.school === "handbook" && !bySpacing && !seed.stations && !seed.mixture && (
         <DecisionLine
           what="Handbook rate"
           value={
@@ -302,6 +306,11 @@ export function SeedSheet() {
             <span>
               <FigureValue id="seed.bought" decimals={0} /> bought, of which{" "}
               <FigureValue id="seed.planted" decimals={0} /> planted
+              {plan.figures["seed.sources"] && (
+                <>
+                  , from <FigureValue id="seed.sources" decimals={0} /> that are parted
+                </>
+              )}
             </span>
           }
         />
@@ -322,12 +331,15 @@ export function SeedSheet() {
         }
         leads={
           <span>
-            <FigureValue id="seed.order" decimals={0} />
+            <FigureValue id="seed.order" decimals={seed.orderKg < 10 ? 2 : 0} />
             {seed.bags !== null && lot && ` = ${seed.bags} bags of ${number(lot.bagKg)} kg`}
           </span>
         }
       />
+      <EmergenceLine />
+      <CountedStandLine />
       <DrillCheck />
+      <Layout />
     </div>
   );
 }

@@ -1,0 +1,137 @@
+import { PER_CENT, readNumber } from "../args";
+import { computed } from "../figure";
+import { type FieldError, failed, fieldError, ok, type Result } from "../result";
+
+/**
+ * Seeds sown in stations, several to one, of which the best plants are left when they are thinned.
+ *
+ * Each seed gives a plant with p = germination x field emergence. Of n seeds the number that come up is binomial; more than are left are
+ * pulled, so a station carries on average the sum over x of P(x) x min(x, left). Stations per hectare = plants wanted / that; seed =
+ * stations x n x thousand-grain weight. Stations where none of the seeds comes up, (1 - p)^n, are gaps.
+ *
+ * Errors: more plants left than seeds are sown; figures out of range, by name.
+ *
+ * Example: 7 plants/m2 in rows 75 cm apart, one seed a station, 95 % and 90 %: p = 0.855; 7 / 0.855 = 8.19 stations/m2, 16.3 cm apart,
+ * at 320 g a thousand 26.2 kg/ha. Two seeds thinned to one, p = 0.8: 1 - 0.2 x 0.2 = 0.96 plants a station.
+ */
+export function stationSowing(input: {
+  targetPlantsPerM2: number;
+  seedsPerStation: number;
+  /** plants left in a station; all that come up where absent */
+  leftPerStation?: number | undefined;
+  thousandGrainWeightG: number;
+  germinationPct: number;
+  fieldEmergencePct: number;
+  rowSpacingCm: number;
+  /** as it was decided; from the plants wanted where absent */
+  inRowSpacingCm?: number | undefined;
+}): Result<{
+  plantsPerStation: number;
+  stationsPerHa: number;
+  inRowSpacingCm: number;
+  plantsPerM2: number;
+  seedsPerM2: number;
+  kgPerHa: number;
+  /** stations where nothing comes up [%], and plants pulled by thinning [/ha] */
+  gapsPct: number;
+  thinnedPerHa: number;
+}> {
+  const errors: FieldError[] = [];
+  const target = readNumber(errors, "targetPlantsPerM2", input.targetPlantsPerM2, {
+    above: 0,
+    max: 20_000,
+    unit: "/m2",
+  });
+  const seeds = readNumber(errors, "seedsPerStation", input.seedsPerStation, { min: 1, max: 100, integer: true });
+  const left = readNumber(errors, "leftPerStation", input.leftPerStation, {
+    min: 1,
+    max: 100,
+    integer: true,
+    fallback: seeds,
+  });
+  if (left > seeds) errors.push(fieldError("leftPerStation", left, `a whole number from 1 to the ${seeds} sown`));
+  const tgw = readNumber(errors, "thousandGrainWeightG", input.thousandGrainWeightG, {
+    above: 0,
+    max: 5000,
+    unit: "g",
+  });
+  const germination = readNumber(errors, "germinationPct", input.germinationPct, PER_CENT);
+  const emergence = readNumber(errors, "fieldEmergencePct", input.fieldEmergencePct, PER_CENT);
+  const row = readNumber(errors, "rowSpacingCm", input.rowSpacingCm, { above: 0, max: 1000, unit: "cm" });
+  const decided = readNumber(errors, "inRowSpacingCm", input.inRowSpacingCm, {
+    above: 0,
+    max: 1000,
+    unit: "cm",
+    fallback: 0,
+  });
+  if (errors.length > 0) return failed(errors);
+  const p = (germination / 100) * (emergence / 100);
+  const plantsPerStation = expectedLeft(seeds, left, p);
+  const inRowSpacingCm = decided > 0 ? decided : (plantsPerStation * 10_000) / (target * row);
+  const stationsPerHa = 1e8 / (row * inRowSpacingCm);
+  const seedsPerM2 = (stationsPerHa * seeds) / 10_000;
+  const value = {
+    plantsPerStation,
+    stationsPerHa,
+    inRowSpacingCm,
+    plantsPerM2: (stationsPerHa * plantsPerStation) / 10_000,
+    seedsPerM2,
+    kgPerHa: (seedsPerM2 * tgw) / 100,
+    gapsPct: (1 - p) ** seeds * 100,
+    thinnedPerHa: stationsPerHa * (seeds * p - plantsPerStation),
+  };
+  const comeUp = [
+    { label: "germination", value: germination, unit: "%" },
+    { label: "field emergence", value: emergence, unit: "%" },
+  ];
+  const perStation = { label: "seeds per station", value: seeds };
+  return ok(value, {
+    plantsPerStation: computed(
+      "Plants left a station",
+      plantsPerStation,
+      "",
+      "sum of chance x plants left, over 0 to all seeds that come up",
+      [perStation, { label: "left after thinning", value: left }, ...comeUp],
+    ),
+    inRowSpacingCm: computed(
+      "In the row",
+      inRowSpacingCm,
+      "cm",
+      "plants left a station / (target plants x row spacing)",
+      [
+        { label: "plants left a station", value: plantsPerStation },
+        { label: "target plants", value: target, unit: "/m²" },
+        { label: "row spacing", value: row, unit: "cm" },
+      ],
+    ),
+    stationsPerHa: computed("Stations", stationsPerHa, "/ha", "10,000 / (row x in-row)", [
+      { label: "row", value: row, unit: "cm" },
+      { label: "in the row", value: inRowSpacingCm, unit: "cm" },
+    ]),
+    seedsPerM2: computed("Seeds", seedsPerM2, "/m²", "stations x seeds per station", [
+      { label: "stations", value: stationsPerHa, unit: "/ha" },
+      perStation,
+    ]),
+    kgPerHa: computed("Seed rate", value.kgPerHa, "kg/ha", "seeds x thousand-grain weight / 100", [
+      { label: "seeds", value: seedsPerM2, unit: "/m²" },
+      { label: "thousand-grain weight", value: tgw, unit: "g" },
+    ]),
+    gapsPct: computed("Stations that stay empty", value.gapsPct, "%", "(1 - chance of a seed)^seeds per station", [
+      perStation,
+      ...comeUp,
+    ]),
+  });
+}
+
+/** Plants that a station carries on average: of n seeds with the chance p each, no more than `left`. */
+function expectedLeft(n: number, left: number, p: number): number {
+  let mean = 0;
+  // P(x) from P(x - 1), from none upwards; for p = 1 all come up
+  if (p >= 1) return Math.min(n, left);
+  let chance = (1 - p) ** n;
+  for (let x = 1; x <= n; x++) {
+    chance *= ((n - x + 1) / x) * (p / (1 - p));
+    mean += chance * Math.min(x, left);
+  }
+  return mean;
+}

@@ -1,0 +1,84 @@
+"use client";
+
+import { formatDay } from "@/core/dates";
+import { takeAnother } from "@/core/sheets/faces";
+import { compareWays } from "@/core/sheets/seed/compare-ways";
+import { Button } from "@/ui/button";
+import { useUnits } from "../../../shared/units";
+import { usePlanModel } from "../../plan-context";
+
+/** Each way of establishing the crop on this field: dates, stock, hours, cost; the plan is drafted with each. */
+export function WaysTable() {
+  const { plan, facts, decisions, season, change, editable } = usePlanModel();
+  const { number, show, currency } = useUnits();
+  if (!plan) return null;
+  const lines = compareWays(facts, decisions, season, plan.crop.base);
+  return (
+    <div className="overflow-x-auto">
+      <table className="w-full text-[13px]">
+        <thead className="text-left text-soft">
+          <tr>
+            <th className="pr-3 font-normal">Way</th>
+            <th className="pr-3 font-normal">Planted</th>
+            <th className="pr-3 font-normal">Harvest</th>
+            <th className="pr-3 text-right font-normal">Plants</th>
+            <th className="pr-3 text-right font-normal">To order</th>
+            <th className="pr-3 text-right font-normal">Hours/ha</th>
+            <th className="pr-3 text-right font-normal">{currency}/ha</th>
+            <th className="pr-3 text-right font-normal">Margin</th>
+            <th className="font-normal" />
+          </tr>
+        </thead>
+        <tbody>
+          {lines.map((l) => (
+            <tr key={l.methodId} className={`border-t border-line align-top ${l.chosen ? "font-semibold" : ""}`}>
+              <td className="pr-3">
+                {l.name}
+                <span className="block text-[12px] font-normal text-soft">
+                  {number(l.establishmentPct, 0)} of 100 become plants
+                  {l.nurseryM2 !== null && `; ${number(l.nurseryM2, 0)} m² of nursery`}
+                  {l.stops > 0 && `; ${l.stops} findings stop it`}
+                </span>
+              </td>
+              <td className="whitespace-nowrap pr-3">{l.planting ? formatDay(l.planting) : ""}</td>
+              <td className="pr-3">
+                {l.harvest ? formatDay(l.harvest) : ""}
+                {!l.chosen && l.aheadDays !== null && l.aheadDays !== 0 && (
+                  <span className="text-soft">
+                    , {Math.abs(l.aheadDays)} days {l.aheadDays > 0 ? "sooner" : "later"}
+                  </span>
+                )}
+              </td>
+              <td className="whitespace-nowrap pr-3 text-right">
+                {show(l.plantsPerM2, "countPerArea", l.plantsPerM2 < 20 ? 1 : 0)}
+              </td>
+              <td className="pr-3 text-right">
+                {show(l.orderKg, "mass", l.orderKg < 10 ? 1 : 0)}
+                {l.leftOverKg !== null && l.leftOverKg >= 0.05 && (
+                  <span className="text-soft">, {show(l.leftOverKg, "mass", 1)} left of whole bags</span>
+                )}
+              </td>
+              <td className="pr-3 text-right">{number(l.hoursPerHa, l.hoursPerHa < 10 ? 1 : 0)}</td>
+              <td className="pr-3 text-right">{number(l.seedCostPerHa / 100, 0)}</td>
+              <td className="pr-3 text-right">{l.marginPerHa === null ? "" : number(l.marginPerHa / 100, 0)}</td>
+              <td>
+                {!l.chosen && editable && (
+                  <Button
+                    look="quiet"
+                    onClick={() => change(...takeAnother(plan.crop.guide, decisions.crop, "method", l.methodId))}
+                  >
+                    Take it
+                  </Button>
+                )}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="text-[12px] text-soft">
+        Hours and cost of a hectare are those of this sheet. The yield is taken as the same for all: size of the product
+        and losses differ by more than this table knows.
+      </p>
+    </div>
+  );
+}
