@@ -121,11 +121,17 @@ export async function signedInPage(
 /** Opens the plan of a field from the list of fields. */
 export async function openPlan(page: Page, field: string): Promise<void> {
   await page.goto("/fields");
-  await page
+  const plan = await page
     .getByRole("row", { name: new RegExp(field) })
     .getByRole("link", { name: /20\d\d/ })
-    .click();
-  await page.waitForSelector("[data-operation=planting]");
+    .getAttribute("href");
+  const answer = await page.goto(plan as string);
+  await page.waitForSelector("[data-operation=planting]").catch(async (late: Error) => {
+    const shown = await page.locator("body").textContent();
+    throw new Error(`${page.url()} answered ${answer?.status()} and shows no plan: ${shown?.slice(0, 600)}`, {
+      cause: late,
+    });
+  });
   await page.waitForLoadState("networkidle");
   // a link that is pressed before its page listens loads the plan anew; a key pressed before that listens is lost
   await page.waitForFunction(() =>

@@ -31,6 +31,7 @@ const ROOMS: [room: string, allowed: string[]][] = [
   ["src/server/contracts.ts", ["src/server/answers.ts", "src/core/"]],
   ["src/server/", ["src/server/", "src/core/"]],
   ["src/features/", ["src/features/", "src/ui/", "src/core/", "src/workers/", "src/server/contracts.ts"]],
+  ["src/instrumentation-client.ts", ["src/features/"]],
   ["src/app/", ["src/app/", "src/features/", "src/server/", "src/core/"]],
 ];
 const GROUPS: Record<string, string[]> = {

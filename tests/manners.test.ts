@@ -13,6 +13,18 @@ beforeAll(async () => {
 afterAll(() => browser.close());
 
 describe("by keyboard alone", () => {
+  it("opens a plan from the list of fields", async () => {
+    const page = await signedIn(browser);
+    await page.goto("/fields");
+    await page.waitForLoadState("networkidle");
+    await page
+      .getByRole("row", { name: /Long Ricks/ })
+      .getByRole("link", { name: /20\d\d/ })
+      .click();
+    await page.waitForSelector("[data-operation=planting]");
+    await page.context().close();
+  });
+
   it("finds a plan, edits a decision, moves a date, reads the finding, undoes", async () => {
     const page = await signedIn(browser);
     await page.goto("/fields");
@@ -222,6 +234,32 @@ describe("nothing typed is lost", () => {
       () => (document.querySelector("[aria-label='Target yield']") as HTMLInputElement | null)?.value === "39",
     );
     await again.getByText(/, saved$/).waitFor();
+    await page.context().close();
+  });
+
+  it("hands on what was typed before the page's scripts ran", async () => {
+    // what the device keeps would be there at once
+    const page = await signedIn(browser, undefined, { serviceWorkers: "block" });
+    await openPlan(page, "Long Ricks");
+    const target = page.getByRole("textbox", { name: "Target yield", exact: true });
+    const before = await target.inputValue();
+    let open = () => {};
+    const opened = new Promise<void>((resolve) => {
+      open = resolve;
+    });
+    await page.route("**/_next/static/**/*.js", async (route) => {
+      await opened;
+      await route.continue();
+    });
+    await page.reload({ waitUntil: "commit" });
+    await target.fill("47");
+    open();
+    await page.getByText(/, saved$/).waitFor();
+    await page.reload();
+    await page.waitForLoadState("networkidle");
+    expect(await target.inputValue()).toBe("47");
+    await target.fill(before);
+    await page.getByText(/, saved$/).waitFor();
     await page.context().close();
   });
 

@@ -18,7 +18,10 @@ interface UnitChoice {
 const Units = createContext<UnitChoice>({ unitSet: "metric", decimal: "point", currency: "cr" });
 
 export function UnitsProvider({ choice, children }: { choice: UnitChoice; children: ReactNode }) {
-  return <Units.Provider value={choice}>{children}</Units.Provider>;
+  const { unitSet, decimal, currency, bushelCrop } = choice;
+  // the same choice is the same object: else a page that is fetched anew draws every cell of its tables from nothing
+  const kept = useMemo(() => ({ unitSet, decimal, currency, bushelCrop }), [unitSet, decimal, currency, bushelCrop]);
+  return <Units.Provider value={kept}>{children}</Units.Provider>;
 }
 
 /** What a limit allows, to be named when it is passed. Both in the internal unit. */
