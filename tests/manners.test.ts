@@ -253,8 +253,11 @@ describe("nothing typed is lost", () => {
     });
     await page.reload({ waitUntil: "commit" });
     await target.fill("47");
+    const saved = page.waitForResponse(
+      (r) => r.url().includes("/api/plans/") && r.request().method() !== "GET" && r.ok(),
+    );
     open();
-    await page.getByText(/, saved$/).waitFor();
+    await saved;
     await page.reload();
     await page.waitForLoadState("networkidle");
     expect(await target.inputValue()).toBe("47");

@@ -122,6 +122,18 @@ describe("stationSowing", () => {
     expect(two.inRowSpacingCm).toBeCloseTo(40, 9);
     expect(two.kgPerHa).toBeCloseTo(6, 9);
     expect(two.gapsPct).toBeCloseTo(4, 9);
+    // of a hundred seeds of which nearly all come up, none coming up is a chance too small for a number
+    const many = unwrap(
+      stationSowing({
+        targetPlantsPerM2: 5,
+        seedsPerStation: 100,
+        thousandGrainWeightG: 60,
+        germinationPct: 99.95,
+        fieldEmergencePct: 100,
+        rowSpacingCm: 50,
+      }),
+    );
+    expect(many.plantsPerStation).toBeCloseTo(99.95, 9);
     expect(two.thinnedPerHa).toBeCloseTo(32_000, 6);
     // three seeds, two left, p = 0.5: 1 x 3/8 + 2 x (3/8 + 1/8) = 1.375
     const three = unwrap(

@@ -126,8 +126,15 @@ export function stationSowing(input: {
 /** Plants that a station carries on average: of n seeds with the chance p each, no more than `left`. */
 function expectedLeft(n: number, left: number, p: number): number {
   let mean = 0;
-  // P(x) from P(x - 1), from none upwards; for p = 1 all come up
-  if (p >= 1) return Math.min(n, left);
+  // P(x) from its neighbour, from the end that is likely: the chance of the other is too small for a number to hold
+  if (p > 0.5) {
+    let chance = p ** n;
+    for (let x = n; x >= 1; x--) {
+      mean += chance * Math.min(x, left);
+      chance *= (x / (n - x + 1)) * ((1 - p) / p);
+    }
+    return mean;
+  }
   let chance = (1 - p) ** n;
   for (let x = 1; x <= n; x++) {
     chance *= ((n - x + 1) / x) * (p / (1 - p));
