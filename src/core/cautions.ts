@@ -1,9 +1,9 @@
 /** Which cautions an operation carries by what it uses. */
 
-export type InputKind = "seed" | "fertiliser" | "lime" | "gypsum" | "manure" | "protection";
+export type InputKind = "seed" | "fertiliser" | "lime" | "gypsum" | "manure" | "protection" | "material";
 
-/** The topic that every operation with this input carries. */
-export const INPUT_CAUTIONS: Record<InputKind, string> = {
+/** The topic that every operation with this input carries; straw, string and nets carry none by themselves. */
+export const INPUT_CAUTIONS: Partial<Record<InputKind, string>> = {
   seed: "dressed seed",
   fertiliser: "fertiliser",
   lime: "lime dust",

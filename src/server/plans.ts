@@ -182,6 +182,7 @@ export async function issuePlan(
   const issued = issuedPlan(
     plan,
     loaded.facts,
+    loaded.decisions,
     findings,
     { ...access, grower: grower ?? { name: "", unitSet: null } },
     await keepRevision(client, access, loaded.guide),

@@ -73,6 +73,24 @@ describe("laws", () => {
       /sulphurKgPerT: 40 kg for a tonne of grain/,
     ],
     [
+      "straw by the centimetre where none lies",
+      {
+        tasks: {
+          dry: {
+            materials: {
+              straw: {
+                name: "straw",
+                per: "cmMulch",
+                unit: "t",
+                amount: { low: 1, typical: 1, high: 1, source: "assumption" },
+              },
+            },
+          },
+        },
+      },
+      /dry: takes so much a centimetre/,
+    ],
+    [
       "a kind that is grown by a way nobody knows",
       { kinds: { winter: { methods: ["drilled", "sprinkled"] } } },
       /winter.methods: no method "sprinkled"/,

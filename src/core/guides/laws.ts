@@ -80,12 +80,25 @@ function lawsOf(resolved: ResolvedGuide, around: Surroundings): string[] {
       return sum === 100 ? [] : [`feed.patterns.${p.id}: splits make ${sum} %, not 100`];
     }),
     ...sulphurFitsTheTonne(resolved),
+    ...sizeFitsTheTarget(resolved),
     ...((product.removalKgPerT.n ?? 0) > product.nUptakeKgPerT.typical
       ? [
           `products.${product.id}: removes ${product.removalKgPerT.n} kg N/t but takes up ${product.nUptakeKgPerT.typical}`,
         ]
       : []),
   ];
+}
+
+/** The usual target from the usual stand makes bulbs or tubers of a usual mass. */
+function sizeFitsTheTarget({ product, method }: ResolvedGuide): string[] {
+  const { size, targetTPerHa } = product;
+  if (!size) return [];
+  const unitG = (targetTPerHa.typical * 100) / (method.targetPlantsPerM2.typical * size.unitsPerPlant.typical);
+  return unitG < size.unitG.low || unitG > size.unitG.high
+    ? [
+        `products.${product.id}.size: ${targetTPerHa.typical} t/ha from ${method.targetPlantsPerM2.typical} plants make ${size.unit}s of ${Math.round(unitG)} g, not ${size.unitG.low} to ${size.unitG.high} g`,
+      ]
+    : [];
 }
 
 /** Sulphur is given by the tonne of what is harvested: between what leaves with it and five times that. */
@@ -157,6 +170,8 @@ function anchorsExist(guide: Guide, standing: boolean, nursery: boolean): string
     look(`tasks.${task.id}`, task.when);
     if (task.needs === "standingWater" && !standing) broken.push(`tasks.${task.id}: needs standing water`);
     if (task.needs === "nursery" && !nursery) broken.push(`tasks.${task.id}: needs a nursery`);
+    if (!guide.water.mulch && Object.values(task.materials ?? {}).some((m) => m.per === "cmMulch"))
+      broken.push(`tasks.${task.id}: takes so much a centimetre of a mulch that does not lie here`);
   }
   for (const t of guide.threats) for (const o of t.options) if (o.when) look(`threats.${t.id}.options.${o.id}`, o.when);
   for (const p of guide.feed.patterns) for (const s of p.splits) look(`feed.patterns.${p.id}.${s.id}`, s.when);

@@ -46,6 +46,18 @@ export type GuideWork = z.infer<typeof work>;
 /** What a task needs of the planting method, or of the field. */
 export const needs = z.enum(["standingWater", "nursery", "irrigation"]);
 
+/** What an amount of material is counted by. */
+export const MATERIAL_PER = ["ha", "kgSeed", "kgLegumeSeed", "plant", "rowM", "cmMulch"] as const;
+
+/** Material that a job takes, by hectare, seed, plant, metre of row or centimetre of mulch. */
+export const material = z.strictObject({
+  name: z.string(),
+  per: z.enum(MATERIAL_PER),
+  amount: ranged,
+  unit: z.enum(["kg", "t", "L", "units", "m", "m2"]),
+});
+export type Material = z.infer<typeof material>;
+
 /** A task of the guide that becomes a dated operation of a plan. */
 export const task = z.strictObject({
   id,
@@ -61,8 +73,9 @@ export const task = z.strictObject({
   needs: needs.optional(),
   /** what is counted at it: the plants that stand */
   counts: z.literal("stand").optional(),
-  /** material that the job takes and that has no price here: named among what the cost leaves out */
+  /** material in an amount that nobody knows beforehand: named among what the cost leaves out */
   uses: z.string().optional(),
+  materials: z.record(id, material).optional(),
   /** what is harmed or lost if done wrong or late */
   ifNot: z.string().optional(),
   /** topics of the cautions that hold for it */

@@ -3,7 +3,7 @@
 import { z } from "zod";
 import { DRAINAGES } from "../soil/drainage";
 import { TEXTURE_CLASSES } from "../soil/texture";
-import { id, ranged, trigger, work } from "./schema-parts";
+import { id, material, ranged, trigger, work } from "./schema-parts";
 import { LIKELIHOODS, OPTION_KINDS } from "./threat-words";
 
 const threatOption = z.strictObject({
@@ -14,8 +14,9 @@ const threatOption = z.strictObject({
   efficacyPct: ranged.optional(),
   /** one time over a hectare */
   work: work.optional(),
-  /** material that has no price here */
+  /** material in an amount that nobody knows beforehand */
   uses: z.string().optional(),
+  materials: z.record(id, material).optional(),
   /** what it costs besides money: roots that a hoe cuts, days of sowing, bees, helpers */
   harms: z.string().optional(),
   /** when it is done; what has none is a choice of variety, date, ground */

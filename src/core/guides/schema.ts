@@ -40,6 +40,24 @@ export const product = z.strictObject({
   targetTPerHa: ranged,
   /** picked over and over: days between two pickings, and how many there are in all */
   picking: z.strictObject({ everyDays: ranged, times: ranged, what: z.string() }).optional(),
+  /** bulbs, tubers, heads: how many a plant makes, what one weighs at the usual stand from usual stock, and what moves both */
+  size: z
+    .strictObject({
+      unit: z.string(),
+      unitsPerPlant: ranged,
+      unitG: ranged,
+      /** exponents: of the number by the mass of the stock, of the mass by it, of the mass by the room of a plant */
+      numberByStock: z.number().min(0).max(1).optional(),
+      massByStock: z.number().min(0).max(1).optional(),
+      massBySpacing: z.number().min(0).max(0.9),
+      gPerCm3: z.number().positive(),
+      /** standard deviation of diameters [% of the mean] */
+      spreadPct: z.number().positive(),
+      source: z.string(),
+    })
+    .optional(),
+  /** cut once and sold fresh: days that it stands fit to be cut */
+  standsDays: ranged.optional(),
   /** share of straw or tops that leaves the field with it [%] */
   residueTakenPct: ranged.optional(),
   quality: z.array(
@@ -140,6 +158,10 @@ export const plantingMethod = z.strictObject({
       seedGPerM2: z.number(),
       survivalPct: ranged,
       fieldSurvivalPct: ranged,
+      /** raised in trays instead of a bed: cells of a tray, and what fills one [mL] */
+      trays: z
+        .strictObject({ cells: z.number().int().positive(), cellMl: z.number().positive(), source: z.string() })
+        .optional(),
       /** water on the bed from a day after sowing on, how tall seedlings are about then, and why */
       water: z
         .array(

@@ -25,6 +25,13 @@ export const commonDecisions = {
   /** waits and windows widened by some days */
   relaxed: z.record(id, z.strictObject({ days: z.number().int().min(1).max(400), reason })).optional(),
   skipped: z.record(id, z.strictObject({ reason })).optional(),
+  /** how much material a task takes on a hectare, by "task.material"; what a unit of it costs in minor money, by material */
+  materials: z
+    .strictObject({
+      perHa: z.record(z.string().min(1).max(161), z.number().min(0).max(1_000_000)).optional(),
+      price: z.record(id, z.number().min(0).max(1e9)).optional(),
+    })
+    .optional(),
   /** by figure */
   overrides: z.record(id, z.strictObject({ value: overridden, reason })).optional(),
 };

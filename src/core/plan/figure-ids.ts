@@ -37,6 +37,12 @@ export type FigureId =
   | "seed.gPerCoulter"
   | "seed.gInAll"
   | "seed.nurseryArea"
+  | "seed.trays"
+  | "seed.unitHarvested"
+  | "seed.unitUsual"
+  | "seed.diameter"
+  | "seed.grade"
+  | "seed.substrate"
   /** by component of a mixture */
   | `seed.mix.${string}`
   | "feed.mineralN"

@@ -16,7 +16,7 @@ export interface OperationInput {
   kind: InputKind;
   id: string;
   name: string;
-  unit: "kg" | "t" | "units" | "L";
+  unit: "kg" | "t" | "L" | "units" | "m" | "m2";
   /** what goes on or into a hectare */
   perHa: number;
   /** for the whole field, with reserve: what is bought */
@@ -25,6 +25,8 @@ export interface OperationInput {
   bagKg: number | null;
   /** minor money units for one unit */
   pricePerUnit: number;
+  /** how the amount came about, where no figure of the plan shows it */
+  how?: string | undefined;
 }
 
 /** What a sheet plans to be done, before it has a date. */
@@ -176,7 +178,7 @@ function cautionsOf(
   const own = context.crop.guide.cautions;
   const topics = [
     ...(machine ? [MACHINE_CAUTION] : []),
-    ...inputs.map((i) => INPUT_CAUTIONS[i.kind]),
+    ...inputs.flatMap((i) => INPUT_CAUTIONS[i.kind] ?? []),
     ...item.cautions,
   ];
   return [...new Set(topics)].flatMap((topic) => {

@@ -93,7 +93,7 @@ describe("draftPlan", () => {
           const findings = checkPlan(plan.value, facts, parsed.data);
           outlinePlan(plan.value, facts);
           outlineHolds(plan.value, facts.today);
-          issuedPlan(plan.value, facts, findings, ISSUER as never, null, WORDS as never);
+          issuedPlan(plan.value, facts, parsed.data, findings, ISSUER as never, null, WORDS as never);
         }),
         { numRuns: RUNS },
       );

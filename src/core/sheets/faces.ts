@@ -30,7 +30,7 @@ const BY_ID: Record<SheetId, Face> = {
 export const SHEET_FACES: readonly Face[] = SHEETS.map((id) => BY_ID[id]);
 
 /** Decisions of no sheet that belong to one crop alone. */
-const OF_THE_CROP: DecisionPath[] = ["targetTPerHa", "dates", "relaxed", "skipped", "overrides"];
+const OF_THE_CROP: DecisionPath[] = ["targetTPerHa", "dates", "relaxed", "skipped", "materials", "overrides"];
 
 /** Those that another good of the same crop has in another measure. */
 const OF_THE_GOODS: DecisionPath[] = ["targetTPerHa", "overrides"];

@@ -26,7 +26,15 @@ const WORDS: Words = {
 };
 const decisions = applyChanges(freshDecisions("wheat"), [{ path: "targetTPerHa", value: 8.5 }]);
 const plan = unwrap(draftPlan(EXAMPLE_FACTS, decisions, 2027, testGuide("wheat")));
-const issued = issuedPlan(plan, EXAMPLE_FACTS, checkPlan(plan, EXAMPLE_FACTS, decisions), issuer, "abc", WORDS);
+const issued = issuedPlan(
+  plan,
+  EXAMPLE_FACTS,
+  decisions,
+  checkPlan(plan, EXAMPLE_FACTS, decisions),
+  issuer,
+  "abc",
+  WORDS,
+);
 
 describe("an issued version", () => {
   it("comes back from storage as it was", () => {

@@ -9,8 +9,10 @@ import { OPERATION_ROLES, type OperationRole } from "../guides/roles";
 import type { PlanFacts } from "../plan/facts";
 import { SHEETS, type SheetId } from "../sheet-ids";
 import type { UnitSet } from "../units/units";
+import type { Decisions } from "./decisions";
 import type { Plan } from "./plan";
 import { SHEET_PRINTS } from "./prints";
+import { printedLayout } from "./seed/layout";
 import type { Finding, Words } from "./sheet";
 
 export const ISSUED_VERSION = 2;
@@ -38,14 +40,15 @@ const figure = z.object({
   override: z.object({ value: z.number(), reason: z.string(), computed: z.number() }).optional(),
 });
 const input = z.object({
-  kind: z.enum(["seed", "fertiliser", "lime", "gypsum", "manure", "protection"]),
+  kind: z.enum(["seed", "fertiliser", "lime", "gypsum", "manure", "protection", "material"]),
   id: z.string(),
   name: z.string(),
-  unit: z.enum(["kg", "t", "units", "L"]),
+  unit: z.enum(["kg", "t", "L", "units", "m", "m2"]),
   perHa: z.number(),
   quantity: z.number(),
   bags: z.number().nullable(),
   bagKg: z.number().nullable(),
+  how: z.string().optional(),
 });
 const caution = z.object({ topic: z.string(), text: z.string() });
 
@@ -95,6 +98,33 @@ export const issuedPlanSchema = z.object({
   cautions: z.array(caution),
   sources: z.array(z.string()),
   signs: z.array(z.object({ observe: z.string(), readyWhen: z.string() })),
+  /** rows, beds and pegs to scale; absent where nobody knows the field's shape, and in versions of before */
+  layout: z
+    .object({
+      lengthM: z.number(),
+      widthM: z.number(),
+      headlandM: z.number(),
+      bed: z.object({ widthM: z.number(), lengthM: z.number(), pathM: z.number() }).nullable(),
+      tramlineEveryM: z.number().nullable(),
+      rowSpacingCm: z.number().nullable(),
+      inRowSpacingCm: z.number().nullable(),
+      beds: z.number(),
+      rows: z.number().nullable(),
+      rowMetres: z.number().nullable(),
+      plants: z.number().nullable(),
+      croppedAreaPct: z.number(),
+      pegsM: z.array(z.number()),
+      pieces: z.array(
+        z.object({
+          kind: z.enum(["headland", "bed", "cropped", "tramline"]),
+          xM: z.number(),
+          yM: z.number(),
+          widthM: z.number(),
+          lengthM: z.number(),
+        }),
+      ),
+    })
+    .optional(),
 });
 
 export type IssuedPlan = z.infer<typeof issuedPlanSchema>;
@@ -111,6 +141,7 @@ export interface Issuer {
 export function issuedPlan(
   plan: Plan,
   facts: PlanFacts,
+  decisions: Decisions,
   findings: Finding[],
   issuer: Issuer,
   revision: string | null,
@@ -146,6 +177,7 @@ export function issuedPlan(
       (s) => `${s.title || "Not looked up"} (${s.evidence}; holds: ${s.holds})`,
     ),
     signs: guide.harvest.signs,
+    layout: printedLayout(plan, facts, decisions) ?? undefined,
   });
 }
 

@@ -136,18 +136,21 @@ describe("what falls back", () => {
       "dates",
       "relaxed",
       "skipped",
+      "materials",
       "overrides",
     ]);
     expect(fallBack("crop").every((c) => c.value === undefined)).toBe(true);
   });
   it("with the kind is the lot; with the way of planting what belongs to its stand and ground", () => {
-    expect(paths("kind")).toEqual(["seed/lotId", "seed/mixture", "harvest/endUse"]);
+    expect(paths("kind")).toEqual(["seed/lotId", "seed/haveKg", "seed/moreLots", "seed/mixture", "harvest/endUse"]);
     expect(paths("method")).toEqual([
       "ground/systemId",
       "ground/compareWith",
       "seed/rowSpacingCm",
       "seed/inRowSpacingCm",
       "seed/unitsPerStation",
+      "seed/raisedIn",
+      "seed/cellsPerTray",
       "seed/leftPerStation",
       "seed/adjustments",
       "seed/targetPlantsPerM2",
@@ -178,7 +181,14 @@ describe("another kind, method or product of the same crop", () => {
     expect(takeAnother(wheat, {}, "product", "grainAndStraw")).toEqual([
       { path: "crop/productId", value: "grainAndStraw" },
     ]);
-    expect(paths("kind", "warm")).toEqual(["seed/lotId", "seed/mixture", "harvest/endUse", "crop/kindId = warm"]);
+    expect(paths("kind", "warm")).toEqual([
+      "seed/lotId",
+      "seed/haveKg",
+      "seed/moreLots",
+      "seed/mixture",
+      "harvest/endUse",
+      "crop/kindId = warm",
+    ]);
   });
   it("passes over a product that the kind is not grown for", () => {
     const decisions = {

@@ -180,7 +180,7 @@ describe("a cost", () => {
     const under = (id: string) => ({ ...of(id), crop: { guideId: id, methodId: "underStraw" } });
     for (const id of ["potato", "garlic"]) {
       const { plan, findings } = drafted(under(id));
-      expect(plan.money.notPlanned, id).toContain("straw");
+      expect(plan.money.notPlanned, id).toContain("straw without seed");
       const told = plan.operations.map((o) => o.detail).join(" ");
       expect(told, id).not.toMatch(/worked in|mixed in by the passes/);
       // only what mows and spreads drives there: nothing works the ground or the crop

@@ -2,6 +2,7 @@ import type { Task } from "../guides/schema";
 import { guideWork } from "../money/field-work";
 import type { PlannedOperation } from "../plan/operation";
 import type { SheetId } from "../sheet-ids";
+import { materialsOf } from "./materials";
 import type { Draft } from "./sheet";
 
 /** How much the usual date of a task counts when dates compete. */
@@ -14,7 +15,7 @@ export function taskOperations(draft: Draft, sheet: SheetId): PlannedOperation[]
     .map((t) => taskOperation(draft, t));
 }
 
-export function taskOperation({ facts }: Draft, task: Task): PlannedOperation {
+export function taskOperation(draft: Draft, task: Task): PlannedOperation {
   return {
     id: task.id,
     role: task.role,
@@ -27,6 +28,7 @@ export function taskOperation({ facts }: Draft, task: Task): PlannedOperation {
     weight: TASK_WEIGHT,
     cautions: task.cautions ?? [],
     byDaysAndStage: true,
-    work: () => guideWork(task.work, facts.field),
+    ...materialsOf(draft, task.id, task.materials),
+    work: () => guideWork(task.work, draft.facts.field),
   };
 }

@@ -210,6 +210,8 @@ describe("fall-backs to another crop or type", () => {
     expect(of("wheat.winter").label).toBe("Winter wheat, later and thicker");
     expect(of("wheat.spring").changes.map((c) => c.path)).toEqual([
       "seed/lotId",
+      "seed/haveKg",
+      "seed/moreLots",
       "seed/mixture",
       "harvest/endUse",
       "crop",

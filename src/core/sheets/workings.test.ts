@@ -22,6 +22,34 @@ const at = (v: number[], n: number): number => {
 
 const FORMULAS: Record<string, (v: number[]) => number> = {
   "sum of the passes, planting included": sum,
+  "sum over the lots of rate x area, each as far as it goes": (v) =>
+    sum(v.flatMap((rate, i) => (i % 2 === 0 ? [rate * at(v, i + 1)] : []))),
+  "seeds x area x (1 + reserve) / cells of a tray, whole ones": (v) =>
+    Math.ceil((at(v, 0) * at(v, 1) * (1 + at(v, 2) / 100)) / at(v, 3) - 1e-9),
+  "trays x cells x what fills one": (v) => product(v) / 1000,
+  // a heavier stock stands last, as a factor of the plants' units with its own exponent
+  "target yield / (plants x units a plant)": (v) => (at(v, 0) * 100) / (at(v, 1) * at(v, 2)),
+  "usual mass x (usual plants / plants)^a x (stock / usual stock)^b": (v) =>
+    at(v, 0) * at(v, 1) ** -at(v, 2) * (v.length > 3 ? at(v, 3) ** at(v, 4) : 1),
+  "10 x (6 x mass / (pi x density))^(1/3), as if it were round": (v) =>
+    10 * Math.cbrt((6 * at(v, 0)) / (Math.PI * at(v, 1))),
+  "share of a normal spread within the buyer's limits, by number": (v) => {
+    // by Simpson over the density, from the least to the most that is taken
+    const [mean, sd] = [at(v, 0), (at(v, 0) * at(v, 1)) / 100];
+    const [from, to] = [v[2] ?? mean - 8 * sd, v[3] ?? mean + 8 * sd];
+    const density = (d: number) => Math.exp(-(((d - mean) / sd) ** 2) / 2) / (sd * Math.sqrt(2 * Math.PI));
+    const steps = 2000;
+    const h = (to - from) / steps;
+    return (
+      ((100 * h) / 3) *
+      sum(
+        Array.from(
+          { length: steps + 1 },
+          (_, i) => density(from + i * h) * (i === 0 || i === steps ? 1 : i % 2 ? 4 : 2),
+        ),
+      )
+    );
+  },
   "sum of 1 / work rate": sum,
   "sum of diesel, driver and machine (or contractor, or hands) over the passes": sum,
   "cover at the start x share left by each pass": product,

@@ -18,6 +18,7 @@ export const DIMENSIONS = [
   "yield",
   "dressing",
   "countPerArea",
+  "piecesPerArea",
   "count",
   "temperature",
   "volume",
@@ -43,6 +44,8 @@ export const INTERNAL_UNIT: Record<Dimension, string> = {
   // lime, gypsum, manure: tonnes over the ground, never bushels
   dressing: "t/ha",
   countPerArea: "/m2",
+  // pieces, metres, square metres of material on a hectare
+  piecesPerArea: "/ha",
   count: "",
   temperature: "C",
   volume: "L",
@@ -174,6 +177,8 @@ const COUNT_WORDS = [
   "units",
 ];
 
+const PIECES = ["", "pieces", "units", "m", "m2"];
+
 function massKg(unit: string, context: UnitContext): number | null {
   if (unit === "bu" || unit === "bushel" || unit === "bushels") return bushelKg(context);
   if (unit === "cwt") return (context.unitSet === "usCustomary" ? 100 : 112) * KG_PER_LB;
@@ -239,6 +244,8 @@ export function conversion(unit: string, dimension: Dimension, context: UnitCont
         perArea(unit, (n) => (COUNT_WORDS.includes(n) ? 1 : null)),
         1e-4,
       );
+    case "piecesPerArea":
+      return times(perArea(unit, (n) => (PIECES.includes(n) ? 1 : null)));
     case "count":
       return COUNT_WORDS.includes(unit) ? times(1) : null;
     case "volume":
@@ -277,6 +284,7 @@ const US: DisplayUnits = {
   yield: "bu/ac",
   dressing: "ton/ac",
   countPerArea: "/ac",
+  piecesPerArea: "/ac",
   temperature: "F",
   volume: "gal",
   volumePerArea: "gal/ac",
@@ -299,6 +307,7 @@ const SOUTH_ASIAN: DisplayUnits = {
   yield: "qtl/ac",
   dressing: "t/ac",
   countPerArea: "/ac",
+  piecesPerArea: "/ac",
   volumePerArea: "L/ac",
 };
 
@@ -326,6 +335,7 @@ export const EXAMPLE_UNITS: Record<Dimension, string> = {
   massPerArea: "kg/ha, t/ha, g/m2, lb/ac, qtl/ac",
   dressing: "t/ha, kg/ha, ton/ac, t/ac",
   yield: "t/ha, kg/ha, bu/ac, qtl/ac, lb/ac",
+  piecesPerArea: "/ha, m/ha, m2/ha, /ac",
   countPerArea: "/m2, plants/m2, seeds/ac, M/ac, k/ha",
   count: "a plain count, k, M",
   temperature: "C, F",

@@ -6,16 +6,16 @@ import type { Operation } from "@/core/plan/operation";
 import { Button } from "@/ui/button";
 import { Popover } from "@/ui/popover";
 import { WrittenValue } from "@/ui/written-value";
-import { inputDimension } from "../shared/input-dimension";
 import { useUnits } from "../shared/units";
 import { LogForm } from "../week/log-form";
+import { InputOfOperation } from "./input-of-operation";
 import { usePlanModel } from "./plan-context";
 import { PlannedDate } from "./planned-date";
 
 /** What there is to know and to do about one operation. */
 export function OperationDetail({ operation }: { operation: Operation }) {
   const { plan, set, editable, decisions, planId, facts, setLog } = usePlanModel();
-  const { money, currency, number, show } = useUnits();
+  const { money, currency, number } = useUnits();
   const [reason, setReason] = useState("");
   const wish = decisions.dates?.[operation.id];
   const waits = plan?.waits.filter((w) => w.to === operation.id || w.from === operation.id) ?? [];
@@ -25,11 +25,7 @@ export function OperationDetail({ operation }: { operation: Operation }) {
       <p>{operation.detail}</p>
       <p className="text-soft">{operation.reason}.</p>
       {operation.inputs.map((input) => (
-        <p key={input.id}>
-          {input.name}: {show(input.perHa, inputDimension(input.unit))},{" "}
-          {number(input.quantity, input.unit === "kg" ? 0 : 1)} {input.unit} for the field
-          {input.bags ? `, ${input.bags} bags of ${number(input.bagKg ?? 0)} kg` : ""}
-        </p>
+        <InputOfOperation key={input.id} input={input} at={operation.id} done={operation.doneOn !== null} />
       ))}
       <p className="text-soft">
         {operation.hoursPerHa > 0 && `${number(operation.hoursPerHa)} h/ha`}

@@ -5,8 +5,7 @@ import { useState } from "react";
 import { formatDay } from "@/core/dates";
 import type { Operation } from "@/core/plan/operation";
 import type { SheetId } from "@/core/sheet-ids";
-import { inputDimension } from "../shared/input-dimension";
-import { useUnits } from "../shared/units";
+import { useInputWords } from "../shared/input-dimension";
 import { useMovingDates } from "./moving-dates";
 import { usePlanModel } from "./plan-context";
 
@@ -76,7 +75,7 @@ function OperationLine({
   const { nudge } = useMovingDates();
   const [stopped, setStopped] = useState<string | null>(null);
   const movable = editable && !operation.doneOn && operation.date !== null;
-  const { show } = useUnits();
+  const { per } = useInputWords();
   return (
     <li
       className="grid grid-cols-[minmax(0,1fr)_auto] items-center gap-x-3 border-b border-line py-1"
@@ -92,7 +91,7 @@ function OperationLine({
           {operation.name}
         </button>
         <span className="ml-2 text-[12px] text-soft">
-          {operation.inputs.map((i) => `${i.name} ${show(i.perHa, inputDimension(i.unit))}`).join(" + ")}
+          {operation.inputs.map((i) => `${i.name} ${per(i)}`).join(" + ")}
           {operation.byDaysAndStage ? ` planned by days and stage (${operation.tiedTo})` : ""}
         </span>
         {operation.overdueDays > 0 && (

@@ -8,9 +8,8 @@ import { daysBetween, formatDay, toDay } from "@/core/dates";
 import type { DueOperation } from "@/server/contracts";
 import { Button } from "@/ui/button";
 import { AnchoredPopover } from "@/ui/popover";
-import { inputDimension } from "../shared/input-dimension";
+import { useInputWords } from "../shared/input-dimension";
 import { SheetMark } from "../shared/sheet-mark";
-import { useUnits } from "../shared/units";
 import { WrittenDate } from "../shared/written-date";
 import { CountForm } from "./count-form";
 import { LogForm } from "./log-form";
@@ -36,7 +35,7 @@ export function DueLine({
   onMove: ((date: string) => void) | null;
   onLogged: (doneOn: string | null, sent: boolean) => void;
 }) {
-  const { show, number } = useUnits();
+  const inputWords = useInputWords();
   const { setNodeRef, listeners, transform, isDragging } = useDraggable({ id: jobKey(o), disabled: !onMove });
   const moved = o.issuedDate && o.date && !o.doneOn ? daysBetween(o.issuedDate, o.date) : 0;
   return (
@@ -79,9 +78,7 @@ export function DueLine({
         </p>
         {o.inputs.map((input) => (
           <p key={input.id} className="text-[13px]">
-            {input.name}: {show(input.perHa, inputDimension(input.unit))},{" "}
-            {number(input.quantity, input.unit === "kg" ? 0 : 1)} {input.unit} in all
-            {input.bags ? `, ${input.bags} bags of ${number(input.bagKg ?? 0)} kg` : ""}
+            {input.name}: {inputWords.per(input)}, {inputWords.inAll(input)} in all
           </p>
         ))}
         {!o.doneOn &&

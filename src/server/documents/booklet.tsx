@@ -3,6 +3,7 @@ import { formatDay } from "@/core/dates";
 import { SHEET_NAMES, SHEETS } from "@/core/sheet-ids";
 import type { IssuedPlan } from "@/core/sheets/issued-plan";
 import { formatNumber } from "@/core/units/format-quantity";
+import { LayoutPicture } from "./layout-picture";
 import { plain, registerFonts, styles } from "./pdf-parts";
 import { SeasonPicture } from "./season-picture";
 import type { DocumentSource } from "./source";
@@ -57,6 +58,7 @@ function Booklet(source: DocumentSource) {
         <Text style={styles.soft}>
           A dot is the planned day, filled once it is done; the line is the time within which it can be done.
         </Text>
+        {issued.layout && <LayoutPicture layout={issued.layout} />}
         <Text style={styles.heading}>The season in order</Text>
         <View style={styles.headRow}>
           <Text style={{ width: "16%" }}>Date</Text>
@@ -76,7 +78,7 @@ function Booklet(source: DocumentSource) {
             <Text style={{ width: "64%" }}>
               {plain(o.name)}
               {o.inputs.length > 0
-                ? `: ${o.inputs.map((i) => `${plain(i.name)} ${formatNumber(i.perHa)} ${i.unit}/ha`).join(", ")}`
+                ? `: ${o.inputs.map((i) => `${plain(i.name)} ${formatNumber(i.perHa)} ${i.unit === "units" ? "" : i.unit}/ha`).join(", ")}`
                 : ""}
             </Text>
           </View>

@@ -3,6 +3,7 @@
 import { createEvents, type EventAttributes } from "ics";
 import { addDays, type IsoDate } from "@/core/dates";
 import type { OperationInput } from "@/core/plan/operation";
+import { formatNumber } from "@/core/units/format-quantity";
 import type { DocumentSource } from "./source";
 
 /** Changes of one version's dates that are told apart in SEQUENCE. */
@@ -54,8 +55,7 @@ export function writeEvents(name: string, operations: CalendarOperation[], stamp
         description: [
           o.detail,
           ...o.inputs.map(
-            (i) =>
-              `${i.name}: ${i.perHa.toFixed(i.unit === "t" ? 1 : i.unit === "L" ? 2 : 0)} ${i.unit}/ha${i.bags ? `, ${i.bags} bags` : ""}.`,
+            (i) => `${i.name}: ${formatNumber(i.perHa)} ${i.unit}/ha${i.bags ? `, ${i.bags} bags` : ""}.`,
           ),
           o.earliest && o.latest && !o.doneOn ? `Window ${o.earliest} to ${o.latest}.` : "",
           ...o.cautions.map((c) => `Caution: ${c.text}`),

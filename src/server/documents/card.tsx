@@ -4,6 +4,7 @@ import { fieldMeasures } from "@/core/feed/field-measures";
 import type { OperationInput } from "@/core/plan/operation";
 import { formatNumber, formatQuantity } from "@/core/units/format-quantity";
 import type { Dimension, UnitContext, UnitSet } from "@/core/units/units";
+import { layoutInWords } from "./layout-picture";
 import { plain, registerFonts, styles } from "./pdf-parts";
 import type { DocumentSource } from "./source";
 
@@ -44,6 +45,9 @@ function Card({ issued, season, number, issuedAt, unitSet: practiceUnits, decima
             <Text style={{ width: "87%" }}>
               <Text style={styles.bold}>{plain(o.name)}. </Text>
               {o.inputs.map((i) => inWords(i, issued.rowSpacingCm, units)).join(" ")}
+              {o.role === "plant" && issued.layout?.plants
+                ? ` ${layoutInWords(issued.layout).slice(0, -1).join(" ")}`
+                : ""}
               {o.latest && o.latest !== o.date ? ` By ${formatDay(o.latest)} at the latest.` : ""}
             </Text>
           </View>
@@ -80,11 +84,13 @@ function inWords(input: Omit<OperationInput, "pricePerUnit">, rowSpacingCm: numb
     return `${name}: ${show(input.perHa, "dressing", units)}, ${formatNumber(input.quantity, { decimals: 1 })} t in all.`;
   if (input.unit === "L")
     return `${name}: ${show(input.perHa, "volumePerArea", units)}; ${formatNumber(input.perHa * 10, { decimals: 0 })} mL to 100 square metres; ${formatNumber(input.quantity, { decimals: 2 })} L in all.`;
+  if (input.unit !== "kg")
+    return `${name}: ${show(input.perHa, "piecesPerArea", units)}; ${formatNumber(input.quantity, { decimals: 0 })} ${input.unit} in all.`;
   const hand = fieldMeasures(input.perHa, input.kind === "seed" ? rowSpacingCm : null, input.bagKg);
   const row =
     hand.gPerRowMetre === null ? "" : `, ${formatNumber(hand.gPerRowMetre, { decimals: 1 })} g to the metre of row`;
   const bags = input.bags && input.bagKg ? `, ${input.bags} bags of ${formatNumber(input.bagKg)} kg` : "";
-  return `${name}: ${show(input.perHa, "massPerArea", units)}, ${formatNumber(hand.gPerM2, { decimals: 1 })} g to the square metre${row}; ${formatNumber(input.quantity, { decimals: 0 })} kg in all${bags}.`;
+  return `${name}: ${show(input.perHa, "massPerArea", units)}, ${formatNumber(hand.gPerM2, { decimals: 1 })} g to the square metre${row}; ${formatNumber(input.quantity, input.quantity < 10 ? {} : { decimals: 0 })} kg in all${bags}.`;
 }
 
 /** A quantity in the card's units, as printed. */

@@ -34,6 +34,7 @@ function source(decisions: Decisions = wheat, facts: PlanFacts = EXAMPLE_FACTS, 
   const issued = issuedPlan(
     plan,
     facts,
+    decisions,
     checkPlan(plan, facts, decisions),
     person,
     "abc",
@@ -169,6 +170,44 @@ describe("booklet", () => {
   it("prints for every crop", async () => {
     expect((await text("booklet.pdf", source(freshDecisions("potato")))).text).toContain("Seed tubers in ridges");
     expect((await text("booklet.pdf", source(...rice))).text).toContain("Sow the nursery");
+  });
+});
+
+describe("the field to scale", () => {
+  const maize = (methodId: string, own: Partial<Decisions> = {}): Decisions => ({
+    ...freshDecisions("maize"),
+    crop: { guideId: "maize", methodId },
+    ...own,
+  });
+  const known: PlanFacts = {
+    ...EXAMPLE_FACTS,
+    field: { ...EXAMPLE_FACTS.field, areaHa: 0.6, longSideM: 100, handWork: true },
+  };
+  it("stands in the booklet with rows, places and pegs, and in short on the card", async () => {
+    // 100 x 60 m, headlands of half a metre: 59 m / 0.75 m = 78 rows of 99 m
+    const from = source(maize("handStations", { seed: { rowSpacingCm: 75 } }), known);
+    const { layout } = from.issued;
+    expect([layout!.lengthM, layout!.widthM, layout!.rows]).toEqual([100, 60, 78]);
+    // the first row half a spacing inside of the headland
+    expect(layout!.pegsM.slice(0, 2)).toEqual([0.875, 1.625]);
+    const { text: booklet } = await text("booklet.pdf", from);
+    const flat = booklet.replace(/\s+/g, " ");
+    expect(flat).toContain("The field to scale 100 m along the rows, 60 m across, headlands of 0.5 m.");
+    expect(flat).toContain("78 rows 75 cm apart, 7722 m in all");
+    expect(flat).toContain("Pegs across, from the corner [m]: 0.88, 1.63,");
+    const { text: card, pages } = await text("card.pdf", from);
+    expect(pages).toBe(1);
+    expect(card.replace(/\s+/g, " ")).toContain("78 rows 75 cm apart");
+  });
+  it("is not drawn where nobody knows its shape", () => {
+    const from = source(maize("handStations"), { ...known, field: { ...EXAMPLE_FACTS.field, areaHa: 0.6 } });
+    expect(from.issued.layout).toBeUndefined();
+  });
+  it("keeps no more beds than can be drawn", () => {
+    const beds = source(maize("handStations", { seed: { layout: { beds: true, bedLengthM: 2 } } }), known).issued
+      .layout!;
+    expect(beds.beds).toBeGreaterThan(400);
+    expect(beds.pieces.every((p) => p.kind === "headland")).toBe(true);
   });
 });
 

@@ -18,6 +18,14 @@ export const harvestDecisions = z.strictObject({
       moisturePct: z.number().min(1).max(95).optional(),
     })
     .optional(),
+  /** so much a week, from a day to a day, of what is picked or sold fresh */
+  wish: z
+    .strictObject({
+      kgPerWeek: z.number().min(0.1).max(10_000_000).optional(),
+      from: z.iso.date().optional(),
+      to: z.iso.date().optional(),
+    })
+    .optional(),
   /** carting to store or buyer */
   haul: z
     .strictObject({

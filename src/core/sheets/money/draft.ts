@@ -1,22 +1,11 @@
-import type { InputKind } from "../../cautions";
 import { computed } from "../../figure";
 import { goodsOf } from "../../guides/fitting";
 import { listedPrice } from "../../plan/listed-price";
-import type { InputLine, Operation } from "../../plan/operation";
+import { type InputLine, listInputs, type Operation } from "../../plan/operation";
 import { SHEET_NAMES, SHEETS, type SheetId } from "../../sheet-ids";
 import type { Draft } from "../sheet";
 import { joinNames } from "../words";
 import type { MoneyPart } from "./part";
-
-/** The sheet on which an input's cost stands. */
-const SHEET_OF_INPUT: Record<InputKind, SheetId> = {
-  seed: "seed",
-  fertiliser: "feed",
-  manure: "feed",
-  lime: "soil",
-  gypsum: "soil",
-  protection: "protect",
-};
 
 /** Cost by sheet, output at the target, margin, and the yield and price at which the crop breaks even. */
 export function costedMoney(draft: Draft, operations: Operation[], inputs: InputLine[]): void {
@@ -24,7 +13,7 @@ export function costedMoney(draft: Draft, operations: Operation[], inputs: Input
   const missing = notPlanned(draft, inputs);
   const { currency } = facts.prices;
   const unit = `${currency}/ha`;
-  const costBySheet = costsBySheet(draft, operations, inputs);
+  const costBySheet = costsBySheet(draft, operations);
   const lines = SHEETS.filter((sheet) => (costBySheet[sheet] ?? 0) > 0);
   const costPerHa =
     100 *
@@ -129,17 +118,14 @@ export function costedMoney(draft: Draft, operations: Operation[], inputs: Input
 }
 
 /** Work and what is bought, by sheet, each with its working. */
-function costsBySheet(
-  { context, facts, decisions }: Draft,
-  operations: Operation[],
-  inputs: InputLine[],
-): MoneyPart["costBySheet"] {
+function costsBySheet({ context, facts, decisions }: Draft, operations: Operation[]): MoneyPart["costBySheet"] {
   const unit = `${facts.prices.currency}/ha`;
   const { areaHa } = facts.field;
   const costBySheet: MoneyPart["costBySheet"] = {};
   for (const sheet of SHEETS) {
-    const own = operations.filter((o) => o.sheet === sheet && o.costPerHa > 0);
-    const bought = inputs.filter((i) => SHEET_OF_INPUT[i.kind] === sheet);
+    const all = operations.filter((o) => o.sheet === sheet);
+    const own = all.filter((o) => o.costPerHa > 0);
+    const bought = listInputs(all, areaHa);
     const other = sheet === "money" ? (decisions.money?.otherCostPerHa ?? 0) : 0;
     const cost =
       own.reduce((sum, o) => sum + o.costPerHa, 0) + bought.reduce((sum, i) => sum + i.cost / areaHa, 0) + other;

@@ -4,6 +4,7 @@ import type { PlannedOperation } from "../../plan/operation";
 import { OWN } from "../../plan/own-operations";
 import { isSpreadDry } from "../../records/product-forms";
 import type { ProtectionProduct } from "../../records/protection-product";
+import { materialsOf } from "../materials";
 import type { Draft } from "../sheet";
 import { taskOperations } from "../task-operations";
 import { round, sentence } from "../words";
@@ -121,7 +122,8 @@ function hives({ context, facts }: Draft): PlannedOperation[] {
 }
 
 /** What was chosen of the options without a product. */
-function measures({ context, facts, parts }: Draft): PlannedOperation[] {
+function measures(draft: Draft): PlannedOperation[] {
+  const { context, facts, parts } = draft;
   const { guide } = context.crop;
   return parts.protect.measures.flatMap(({ id, threatId, option }): PlannedOperation[] => {
     const threat = guide.threats.find((t) => t.id === threatId);
@@ -141,6 +143,7 @@ function measures({ context, facts, parts }: Draft): PlannedOperation[] {
         weight: MEASURE_WEIGHT,
         cautions: option.cautions ?? [],
         byDaysAndStage: true,
+        ...materialsOf(draft, id, option.materials),
         work: () => guideWork(option.work, facts.field),
       },
     ];

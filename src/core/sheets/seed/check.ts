@@ -10,6 +10,8 @@ import { plantedFromBought } from "./ways/by-unit";
 /** A handbook rate that misses the target by more than this is said [per cent]. */
 const SCHOOLS_APART_PCT = 15;
 
+/** A share in grade under this is said [%]; assumption. */
+const LEAST_IN_GRADE_PCT = 60;
 /** Stations that miss the target by more than this are said [per cent]. */
 const STATIONS_APART_PCT = 10;
 
@@ -93,6 +95,8 @@ export function checkSeed(check: Check): void {
         ? "Seed saved from a hybrid does not come true: uneven, weaker plants. Buy it anew each year."
         : "Seed-borne disease and mixed varieties are the risk; test before use, and check that the variety may be saved.",
     );
+  checkLots(check);
+  checkSize(check);
   checkSwapped(check);
   if (seed.stations && seed.inRowSpacingCm !== null) {
     const off = (seed.stations.plantsPerM2 / seed.targetPlantsPerM2 - 1) * 100;
@@ -117,6 +121,91 @@ export function checkSeed(check: Check): void {
       "Spacing, count and mass of the stock contradict each other.",
       sentence(seed.reconciliation.messages.join("; ")),
       contradictionRepairs(check),
+    );
+}
+
+/** A target that asks of each bulb or tuber what none weighs at this stand, or far less. */
+function checkSize({ plan, decisions, add }: Check): void {
+  const { size, targetPlantsPerM2 } = plan.seed;
+  if (!size) return;
+  const { unit, unitG, usualG, gradePct } = size;
+  const [low, high] = usualG;
+  const { low: fewest, high: most } = plan.crop.method.targetPlantsPerM2;
+  const grams = (g: number) => round(g, g < 10 ? 1 : 0);
+  if (unitG <= high && unitG >= low) {
+    if (gradePct !== null && gradePct < LEAST_IN_GRADE_PCT)
+      add(
+        "hint",
+        "seed.grade",
+        `About ${round(gradePct)} % of the ${unit}s would be in grade for ${decisions.harvest?.endUse ?? plan.crop.kind.endUses[0]}.`,
+        `At ${grams(unitG)} g they are ${round(plan.figures["seed.diameter"]?.value ?? 0)} mm across: fewer plants make larger ones, more make smaller ones, at the same yield.`,
+      );
+    return;
+  }
+  const heavy = unitG > high;
+  // at this stand such a one is as heavy or as light as they come
+  const exact = (10 * plan.targetTPerHa * (heavy ? high : low)) / unitG;
+  const target = (heavy ? Math.floor(exact) : Math.ceil(exact)) / 10;
+  // more plants make each lighter, by what is asked of it and by the room that it has
+  const byRoom = plan.crop.product.size?.massBySpacing ?? 0;
+  const plants = targetPlantsPerM2 * (unitG / ((low + high) / 2)) ** (1 / (1 - byRoom));
+  add(
+    heavy ? "advise" : "hint",
+    "seed.size",
+    `${round(plan.targetTPerHa, 1)} t/ha from ${round(targetPlantsPerM2, targetPlantsPerM2 < 20 ? 1 : 0)} plants/m² asks for ${unit}s of ${grams(unitG)} g; here they usually weigh ${grams(low)} to ${grams(high)} g.`,
+    heavy
+      ? "The target is high for this stand, or the stand is thin for the target."
+      : "They would be small for this stand: the target is low, or fewer plants would do.",
+    [
+      ...(plants >= fewest && plants <= most
+        ? [
+            {
+              label: `${round(plants, plants < 20 ? 1 : 0)} plants/m²`,
+              changes: [change("seed/targetPlantsPerM2", round(plants, 1))],
+            },
+          ]
+        : []),
+      { label: `Aim for ${target} t/ha`, changes: [change("targetTPerHa", target)] },
+    ],
+  );
+}
+
+/** Lots that do not reach over the field, and varieties that stand beside each other. */
+function checkLots({ plan, facts, decisions, add }: Check): void {
+  const { lots, shortHa = 0, targetPlantsPerM2 } = plan.seed;
+  if (!lots) return;
+  const { areaHa, name } = facts.field;
+  const least = plan.crop.method.targetPlantsPerM2.low;
+  // all rates fall together, so that what is in hand covers the field
+  const thinner = (targetPlantsPerM2 * (areaHa - shortHa)) / areaHa;
+  const last = lots.at(-1) as (typeof lots)[number];
+  const path = last.id === plan.seed.lotId ? ("seed/haveKg" as const) : (`seed/moreLots/${last.id}/haveKg` as const);
+  if (shortHa > 0)
+    add(
+      "stop",
+      "seed.short",
+      `The seed in hand sows ${round(areaHa - shortHa, 1)} of ${round(areaHa, 1)} ha: ${round(shortHa, 1)} ha of ${name} stay empty.`,
+      "Buy the rest, let another lot follow, or sow all of it thinner.",
+      [
+        { label: `Buy the rest of ${last.variety}`, changes: [change(path, undefined)] },
+        ...(thinner >= least && decisions.seed?.school !== "handbook"
+          ? [
+              {
+                label: `Aim for ${round(thinner, thinner < 20 ? 1 : 0)} plants/m² on all of it`,
+                // a little less than it reaches for, so that rounding leaves no strip
+                changes: [change("seed/targetPlantsPerM2", Math.floor(thinner * 100) / 100)],
+              },
+            ]
+          : []),
+      ],
+    );
+  const varieties = new Set(lots.filter((l) => l.areaHa > 0).map((l) => l.variety));
+  if (varieties.size > 1)
+    add(
+      "hint",
+      "seed.varieties",
+      `${[...varieties].join(" and ")} stand beside each other.`,
+      "They may ripen days apart and are kept apart where a buyer wants one variety: sow them where a combine or lifter can part them.",
     );
 }
 

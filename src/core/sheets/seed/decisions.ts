@@ -6,6 +6,12 @@ const positive = z.number().min(0.01);
 
 export const seedDecisions = z.strictObject({
   lotId: id.optional(),
+  /** what there is of the lot; as much as is needed where it is not said */
+  haveKg: z.number().min(0).max(1e7).optional(),
+  /** lots that follow where it ends */
+  moreLots: z
+    .record(id, z.strictObject({ follows: z.literal(true), haveKg: z.number().min(0).max(1e7).optional() }))
+    .optional(),
   school: z.enum(["population", "handbook"]).optional(),
   handbookRateKgPerHa: positive.max(10_000).optional(),
   targetPlantsPerM2: positive.max(20_000).optional(),
@@ -41,6 +47,9 @@ export const seedDecisions = z.strictObject({
     .optional(),
   rowSpacingCm: positive.max(1000).optional(),
   inRowSpacingCm: positive.max(1000).optional(),
+  /** where seedlings are raised, and cells of the trays that there are */
+  raisedIn: z.enum(["bed", "trays"]).optional(),
+  cellsPerTray: z.number().int().min(4).max(1000).optional(),
   unitsPerStation: positive.max(100).optional(),
   leftPerStation: z.number().int().min(1).max(100).optional(),
   unitMassG: positive.max(5000).optional(),

@@ -1,10 +1,12 @@
 import { daysBetween, type IsoDate } from "../../dates";
 import { computed, given, type Input } from "../../figure";
 import { type SolvedDates, windowOfPlan } from "../../plan/dates";
-import type { PlanLot } from "../../plan/facts";
 import { OWN } from "../../plan/own-operations";
 import type { Draft } from "../sheet";
+import { lotsOnField } from "./lots";
 import type { SeedPart } from "./part";
+import { lotOf } from "./pick-lot";
+import { sizeOfProduct } from "./size";
 import { countedStand } from "./stand";
 import { wayOf } from "./ways";
 
@@ -39,8 +41,12 @@ export function datedSeed(draft: Draft, solved: SolvedDates): void {
     "seed.depth",
     given("Depth", method.depthCm.typical, "cm", { kind: "source", text: context.source(method.depthCm.source) }),
   );
+  const stock = way.stock(draft, { lot, targetPlantsPerM2: target.value, rowSpacingCm: rowUsed, reservePct });
+  const shared = lotsOnField(draft, lot, stock);
   const part: SeedPart = {
-    ...way.stock(draft, { lot, targetPlantsPerM2: target.value, rowSpacingCm: rowUsed, reservePct }),
+    ...stock,
+    size: sizeOfProduct(draft, target.value),
+    ...(shared ? { ...shared, orderKg: shared.lots.reduce((sum, l) => sum + l.orderKg, 0), bags: null } : {}),
     lotId: lot?.id ?? null,
     variety: lot?.variety ?? "",
     targetPlantsPerM2: target.value,
@@ -51,13 +57,6 @@ export function datedSeed(draft: Draft, solved: SolvedDates): void {
   };
   const stand = countedStand(draft.facts, part, planting);
   parts.seed = stand ? { ...part, stand } : part;
-}
-
-/** The lot that is used: the chosen one, else a certified one of the kind, else any of it. */
-export function lotOf({ context, facts, decisions }: Draft): PlanLot | null {
-  const { guide, kind } = context.crop;
-  const lots = facts.seedLots.filter((l) => l.guideId === guide.id && l.kindId === kind.id);
-  return lots.find((l) => l.id === decisions.seed?.lotId) ?? lots.find((l) => l.certified) ?? lots[0] ?? null;
 }
 
 /** The guide's target, moved by lateness and by the situations that are switched on; each step a line of the working. */

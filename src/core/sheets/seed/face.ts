@@ -7,11 +7,13 @@ export const seedFace: Face = {
   id: "seed",
   fallsBack: {
     crop: ["seed"],
-    kind: ["seed/lotId", "seed/mixture"],
+    kind: ["seed/lotId", "seed/haveKg", "seed/moreLots", "seed/mixture"],
     method: [
       "seed/rowSpacingCm",
       "seed/inRowSpacingCm",
       "seed/unitsPerStation",
+      "seed/raisedIn",
+      "seed/cellsPerTray",
       "seed/leftPerStation",
       "seed/adjustments",
       "seed/targetPlantsPerM2",

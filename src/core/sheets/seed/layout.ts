@@ -67,6 +67,31 @@ export function layoutOf(plan: Plan, facts: PlanFacts, decisions: Decisions): Pl
   };
 }
 
+/** More beds than these are a grey ground on paper, not lines. */
+const MOST_PRINTED = 400;
+/** Pegs that a sheet of paper names. */
+const PEGS_PRINTED = 40;
+
+/** What a booklet keeps of the layout; null where nobody knows the field's shape, or it does not fit. */
+export function printedLayout(plan: Plan, facts: PlanFacts, decisions: Decisions) {
+  const planned = layoutOf(plan, facts, decisions);
+  const { input, layout, shape } = planned;
+  if (!layout.ok || shape === "assumed") return null;
+  const { pieces, ...counts } = layout.value;
+  return {
+    lengthM: input.lengthM,
+    widthM: input.widthM,
+    headlandM: input.headlandM,
+    bed: input.bed ?? null,
+    tramlineEveryM: input.tramlineEveryM ?? null,
+    rowSpacingCm: input.rows?.spacingCm ?? null,
+    inRowSpacingCm: input.inRowSpacingCm ?? null,
+    ...counts,
+    pegsM: pegsAcross(planned, PEGS_PRINTED),
+    pieces: pieces.length > MOST_PRINTED ? pieces.filter((p) => p.kind !== "bed") : pieces,
+  };
+}
+
 /**
  * Where pegs go in along a side [m from the corner]: both edges of each bed, or each so many rows the string of the first of them.
  *

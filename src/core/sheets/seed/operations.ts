@@ -1,11 +1,12 @@
 import type { PlantingMethod } from "../../guides/schema";
 import { NO_WORK } from "../../money/field-work";
-import { bagged, type PlannedOperation } from "../../plan/operation";
+import { bagged, type OperationInput, type PlannedOperation } from "../../plan/operation";
 import { OWN } from "../../plan/own-operations";
 import { plantingWork } from "../planting-work";
 import type { Draft } from "../sheet";
 import { taskOperations } from "../task-operations";
-import { lotOf } from "./draft";
+import { round } from "../words";
+import { lotOf } from "./pick-lot";
 import { wayOf } from "./ways";
 
 /** What planting is called, and its mark, by the way a method plants. */
@@ -28,6 +29,7 @@ export function seedOperations(draft: Draft): PlannedOperation[] {
   const { method } = context.crop;
   const way = wayOf(method);
   const { nursery } = method;
+  const trays = draft.decisions.seed?.raisedIn === "trays" && nursery?.trays;
   const [name, mark] = PLANTING[method.how];
   const stockAt = (role: PlannedOperation["role"]) => (role === way.usedAt ? { inputs: stockInputs(draft) } : {});
   const operations: PlannedOperation[] = [
@@ -52,9 +54,11 @@ export function seedOperations(draft: Draft): PlannedOperation[] {
       id: OWN.nursery,
       role: "nursery",
       sheet: "seed",
-      name: "Sow the nursery",
+      name: trays ? "Sow the trays" : "Sow the nursery",
       mark: "nursery",
-      detail: `${nursery.seedGPerM2} g of seed to the m² of bed; water shallow and clear.`,
+      detail: trays
+        ? "One seed to the cell; watered from above by a fine rose, never dry, never standing."
+        : `${nursery.seedGPerM2} g of seed to the m² of bed; water shallow and clear.`,
       reason: `seedlings are set at about ${nursery.days} days`,
       when: [{ from: "planting", min: -nursery.days - 7, usual: -nursery.days, max: -nursery.days + 4 }],
       weight: 30,
@@ -86,7 +90,45 @@ function stockInputs(draft: Draft): NonNullable<PlannedOperation["inputs"]> {
           null,
         ),
       );
+    if (seed.lots && logged === null)
+      return seed.lots
+        .filter((l) => l.areaHa > 0)
+        .map((l) =>
+          bagged(
+            {
+              kind: "seed",
+              id: l.id,
+              name: `${l.variety}, on ${round(l.areaHa, 1)} ha`,
+              perHa: l.sownKgPerHa,
+              quantity: l.orderKg,
+              pricePerUnit: l.pricePerT / 1000,
+            },
+            l.bagKg,
+          ),
+        );
     const perHa = logged ?? seed.sownKgPerHa ?? seed.plantedKgPerHa ?? 0;
+    const { areaHa } = facts.field;
+    const piece = { kind: "material", bags: null, bagKg: null, pricePerUnit: 0 } as const;
+    const trays: OperationInput[] = seed.trays
+      ? [
+          {
+            ...piece,
+            id: "trays",
+            name: `trays of ${seed.trays.cells} cells`,
+            unit: "units",
+            perHa: seed.trays.count / areaHa,
+            quantity: seed.trays.count,
+          },
+          {
+            ...piece,
+            id: "substrate",
+            name: "substrate for the trays",
+            unit: "L",
+            perHa: seed.trays.substrateL / areaHa,
+            quantity: seed.trays.substrateL,
+          },
+        ]
+      : [];
     return [
       bagged(
         {
@@ -99,6 +141,7 @@ function stockInputs(draft: Draft): NonNullable<PlannedOperation["inputs"]> {
         },
         lot?.bagKg ?? null,
       ),
+      ...trays,
     ];
   };
 }

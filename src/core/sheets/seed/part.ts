@@ -1,6 +1,7 @@
 /** Sheet 3: the stand aimed for, the stock that gives it, what to order and how to check it. */
 
 import type { IsoDate } from "../../dates";
+import type { LotOnField } from "./lots";
 
 export interface CountedStand {
   day: IsoDate;
@@ -36,6 +37,14 @@ export interface MixturePart {
   legumePct: number;
 }
 
+/** One bulb or tuber: what it must weigh for the target, what it usually does here, and how many are in grade. */
+export interface SizePart {
+  unit: string;
+  unitG: number;
+  usualG: [low: number, high: number];
+  gradePct: number | null;
+}
+
 export interface StockPlan {
   /** counted grains by mass, or units one by one */
   by: "seed" | "unit";
@@ -64,11 +73,17 @@ export interface StockPlan {
   drillCheck: { gPerCoulter: number; gInAll: number; coulters: number; runM: number } | null;
   reconciliation: { consistent: boolean; messages: string[] } | null;
   nurseryM2PerHa: number | null;
+  /** seedlings raised in trays: how many for the field, of how many cells, and what fills them [L] */
+  trays?: { count: number; cells: number; substrateL: number } | null;
 }
 
 export interface SeedPart extends StockPlan {
   /** as it was counted in the field; null where nobody has */
   stand?: CountedStand | null;
+  size?: SizePart | null;
+  /** several lots, or one of which there is only so much, each on its part; and where none of them reaches [ha] */
+  lots?: LotOnField[];
+  shortHa?: number;
   lotId: string | null;
   variety: string;
   targetPlantsPerM2: number;

@@ -20,13 +20,28 @@ export const seedPrint: Print = {
     "seed.planted",
     "seed.sources",
     "seed.nurseryArea",
+    "seed.trays",
+    "seed.unitHarvested",
+    "seed.diameter",
+    "seed.grade",
+    "seed.substrate",
     "seed.bought",
     "seed.order",
     "seed.gPerCoulter",
     "seed.gInAll",
   ],
-  text: ({ crop: { guide, kind, method }, seed: { mixture } }) => [
+  text: ({ crop: { guide, kind, method }, seed: { mixture, lots } }) => [
     `${kind.name} (${guide.scientificName}), ${method.name.toLowerCase()}.`,
+    ...(lots
+      ? [
+          lots
+            .map(
+              (l) =>
+                `${l.variety}: ${l.sownKgPerHa.toFixed(0)} kg/ha on ${l.areaHa.toFixed(1)} ha, ${l.orderKg.toFixed(0)} kg`,
+            )
+            .join("; "),
+        ]
+      : []),
     ...(mixture
       ? [
           mixture.components

@@ -1,6 +1,6 @@
 import { nurserySeed } from "../../../establish/planting-stock";
 import { reconcilePlanting } from "../../../establish/reconcile-planting";
-import { computed, given } from "../../../figure";
+import { type Basis, computed, given } from "../../../figure";
 import type { Draft } from "../../sheet";
 import type { StockPlan } from "../part";
 import { agreement, lotFigures, order, type StandWanted, type Way } from "./way";
@@ -61,19 +61,24 @@ function nurseryStock(draft: Draft, { lot, targetPlantsPerM2, rowSpacingCm: row,
       ],
     ),
   );
-  const nurseryM2 = (kgPerHa * 1000) / nursery.seedGPerM2;
-  context.show(
-    "seed.nurseryArea",
-    computed("Nursery", nurseryM2, "m² per ha", "nursery seed / seed per m² of bed", [
-      { label: "nursery seed", value: kgPerHa, unit: "kg/ha" },
-      {
-        label: "seed on the bed",
-        value: nursery.seedGPerM2,
-        unit: "g/m²",
-        basis: { kind: "source", text: context.source(nursery.source) },
-      },
-    ]),
-  );
+  const trays =
+    seed.raisedIn === "trays" && nursery.trays
+      ? inTrays(draft, nursery.trays, need?.value.seeds ?? 0, reservePct)
+      : null;
+  const nurseryM2 = trays ? null : (kgPerHa * 1000) / nursery.seedGPerM2;
+  if (nurseryM2 !== null)
+    context.show(
+      "seed.nurseryArea",
+      computed("Nursery", nurseryM2, "m² per ha", "nursery seed / seed per m² of bed", [
+        { label: "nursery seed", value: kgPerHa, unit: "kg/ha" },
+        {
+          label: "seed on the bed",
+          value: nursery.seedGPerM2,
+          unit: "g/m²",
+          basis: { kind: "source", text: context.source(nursery.source) },
+        },
+      ]),
+    );
   const reconciled = context.take(
     "seed",
     reconcilePlanting({
@@ -102,5 +107,50 @@ function nurseryStock(draft: Draft, { lot, targetPlantsPerM2, rowSpacingCm: row,
     drillCheck: null,
     reconciliation: reconciled && agreement(reconciled.value),
     nurseryM2PerHa: nurseryM2,
+    trays,
   };
 }
+
+/** Trays for the field, a seed to the cell, the reserve with them; whole ones. */
+function inTrays(
+  { context, decisions, facts }: Draft,
+  usual: NonNullable<NonNullable<Draft["context"]["crop"]["method"]["nursery"]>["trays"]>,
+  seedsPerHa: number,
+  reservePct: number,
+): NonNullable<StockPlan["trays"]> {
+  const cells = decisions.seed?.cellsPerTray ?? usual.cells;
+  const { areaHa } = facts.field;
+  const basis: Basis =
+    decisions.seed?.cellsPerTray === undefined
+      ? { kind: "source", text: context.source(usual.source) }
+      : { kind: "decided", text: "your trays" };
+  const needed = seedsPerHa * areaHa * (1 + reservePct / 100);
+  const count = Math.ceil(needed / cells - SLACK);
+  context.show(
+    "seed.trays",
+    computed("Trays for the field", count, "", "seeds x area x (1 + reserve) / cells of a tray, whole ones", [
+      { label: "seeds, one to a cell", value: seedsPerHa, unit: "/ha" },
+      { label: "area", value: areaHa, unit: "ha" },
+      { label: "reserve", value: reservePct, unit: "%" },
+      { label: "cells of a tray", value: cells, basis },
+    ]),
+  );
+  const substrateL = (count * cells * usual.cellMl) / 1000;
+  context.show(
+    "seed.substrate",
+    computed("Substrate for the trays", substrateL, "L", "trays x cells x what fills one", [
+      { label: "trays", value: count },
+      { label: "cells of a tray", value: cells, basis },
+      {
+        label: "fills one",
+        value: usual.cellMl,
+        unit: "mL",
+        basis: { kind: "source", text: context.source(usual.source) },
+      },
+    ]),
+  );
+  return { count, cells, substrateL };
+}
+
+/** What rounding adds fills no tray. */
+const SLACK = 1e-9;

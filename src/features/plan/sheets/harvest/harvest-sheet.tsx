@@ -1,5 +1,6 @@
 "use client";
 
+import dynamic from "next/dynamic";
 import Link from "next/link";
 import { addDays, formatDay } from "@/core/dates";
 import { limitInWords } from "@/core/guides/quality-measures";
@@ -14,6 +15,9 @@ import { HarvestWays } from "./harvest-ways";
 import { HarvestWindow } from "./harvest-window";
 import { SampledYield } from "./sampled-yield";
 import { TakenOff } from "./taken-off";
+
+/** Walks the stages of each planting: fetched where a product is picked or sold fresh. */
+const Batches = dynamic(() => import("./batches").then((m) => m.Batches));
 
 /** Sheet 7: what for, how moist, which way, which day, and the signs that say so. */
 export function HarvestSheet() {
@@ -100,6 +104,7 @@ export function HarvestSheet() {
         />
       )}
       <TakenOff />
+      {(product.picking || product.standsDays) && <Batches />}
       <Carting />
       <HarvestWays />
       <h3 className="mt-2 border-b border-line pb-1 text-base">The day</h3>

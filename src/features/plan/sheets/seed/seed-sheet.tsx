@@ -16,7 +16,10 @@ import { FigureValue } from "../../working";
 import { DrillCheck } from "./drill-check";
 import { EmergenceInput } from "./emergence-input";
 import { EmergenceLine } from "./emergence-line";
+import { LotsInHand } from "./lots";
 import { Mixture } from "./mixture";
+import { RaisedIn } from "./raised-in";
+import { SizeOfProduct } from "./size";
 import { Spacing } from "./spacing";
 import { CountedStandLine } from "./stand";
 import { Stations } from "./stations";
@@ -218,8 +221,12 @@ export function SeedSheet() {
               </span>
             ) : (
               <span>
-                <FigureValue id="seed.inRowSpacing" decimals={1} /> for the target; nursery{" "}
-                <FigureValue id="seed.nurseryArea" decimals={0} />
+                <FigureValue id="seed.inRowSpacing" decimals={1} /> for the target
+                {!seed.trays && (
+                  <>
+                    ; nursery <FigureValue id="seed.nurseryArea" decimals={0} />
+                  </>
+                )}
               </span>
             )
           }
@@ -260,6 +267,7 @@ export function SeedSheet() {
           }
         />
       )}
+      {method.nursery?.trays && <RaisedIn usual={method.nursery.trays.cells} />}
       {decisions.seed?.school === "handbook" && !bySpacing && !seed.stations && !seed.mixture && (
         <DecisionLine
           what="Handbook rate"
@@ -336,6 +344,8 @@ export function SeedSheet() {
           </span>
         }
       />
+      <LotsInHand />
+      <SizeOfProduct />
       <EmergenceLine />
       <CountedStandLine />
       <DrillCheck />

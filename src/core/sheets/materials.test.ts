@@ -1,0 +1,98 @@
+/** Material that jobs take, by hand: a hectare, then the 14.2 ha of the field. */
+
+import { describe, expect, it } from "vitest";
+import { testGuide } from "../../../tests/support/guides";
+import { EXAMPLE_FACTS } from "../plan/example-facts";
+import type { PlanFacts } from "../plan/facts";
+import { unwrap } from "../result";
+import { applyChanges, type Change, change, freshDecisions } from "./decisions";
+import { decisionsSchema } from "./decisions-schema";
+import { draftPlan } from "./draft-plan";
+
+const of = (guideId: string, crop: Record<string, string>, changes: Change[] = [], facts: PlanFacts = EXAMPLE_FACTS) =>
+  unwrap(
+    draftPlan(
+      facts,
+      applyChanges({ ...freshDecisions(guideId), crop: { guideId, ...crop } }, changes),
+      2027,
+      testGuide(guideId),
+    ),
+  );
+const materials = (plan: ReturnType<typeof of>, task: string) =>
+  plan.operations.find((o) => o.id === task)!.inputs.map((i) => [i.name, i.perHa, i.unit, i.quantity] as const);
+
+describe("straw over garlic", () => {
+  const crop = { methodId: "underStraw" };
+  it("weighs so much for each centimetre that lies, on the field and in the order", () => {
+    const plan = of("garlic", crop);
+    // 12 cm x 0.9 t; x 14.2 ha
+    const [[, perHa, unit, inAll]] = materials(plan, "lay-straw") as [readonly [string, number, string, number]];
+    expect(unit).toBe("t");
+    expect(perHa).toBeCloseTo(10.8, 9);
+    expect(inAll).toBeCloseTo(153.36, 9);
+    const bought = plan.inputs.find((i) => i.kind === "material")!;
+    expect(bought.quantity).toBeCloseTo(153.36, 9);
+    expect(bought.how).toMatch(/^0.9 t \(0.7 to 1.2\) for 1 cm of mulch x 12 cm; /);
+    // what it costs nobody knows
+    expect(plan.money.notPlanned).toContain("straw without seed");
+  });
+  it("is less where less is laid, and as much as somebody says", () => {
+    expect(materials(of("garlic", crop, [change("water/mulch", { kind: "straw", depthCm: 5 })]), "lay-straw")[0]![1])
+      // 5 x 0.9
+      .toBeCloseTo(4.5, 9);
+    const own = of("garlic", crop, [
+      change("materials/perHa/lay-straw.straw", 8),
+      change("materials/price/straw", 6000),
+    ]);
+    expect(materials(own, "lay-straw")[0]![1]).toBe(8);
+    // 8 t x 60.00 on the sheet of the task
+    const without = of("garlic", crop, [change("materials/perHa/lay-straw.straw", 8)]);
+    expect(own.money.costPerHa - without.money.costPerHa).toBeCloseTo(48_000, 6);
+    expect(own.money.costBySheet.seed! - without.money.costBySheet.seed!).toBeCloseTo(48_000, 6);
+    expect(own.money.notPlanned).not.toContain("straw without seed");
+  });
+  it("is what was laid, once that is logged", () => {
+    const log = [
+      { operationId: "lay-straw", doneOn: "2026-10-20", quantityPerHa: 9, note: "", by: "Imre Castellan" },
+    ] as unknown as PlanFacts["log"];
+    const done = of("garlic", crop, [], { ...EXAMPLE_FACTS, log });
+    expect(materials(done, "lay-straw")[0]).toEqual(["straw without seed", 9, "t", 9 * 14.2]);
+  });
+});
+
+describe("what goes with the seed and along the row", () => {
+  it("sticks inoculant to the groundnut's seed", () => {
+    const plan = of("groundnut", {});
+    const kg = plan.seed.sownKgPerHa!;
+    expect(materials(plan, "inoculate")).toEqual([
+      ["inoculant powder", expect.closeTo(kg * 0.005, 9), "kg", expect.closeTo(kg * 0.005 * 14.2, 9)],
+      ["sugar as a sticker", expect.closeTo(kg * 0.0025, 9), "kg", expect.closeTo(kg * 0.0025 * 14.2, 9)],
+    ]);
+  });
+  it("inoculates only the legume of a mixture", () => {
+    const plan = of("wholeCrop", {});
+    const legumes = plan.seed.mixture!.components.filter((c) => c.legume).reduce((sum, c) => sum + c.kgPerHa, 0);
+    expect(legumes).toBeLessThan(plan.seed.sownKgPerHa!);
+    expect(materials(plan, "inoculate")[0]![1]).toBeCloseTo(legumes * 0.005, 9);
+  });
+  it("sets posts and strings along the rows of tuberose", () => {
+    const plan = of("tuberose", {});
+    // 10,000 m2 / the distance of rows, a post to 3 m and two strings with their knots
+    const rowM = 10_000 / (plan.seed.rowSpacingCm! / 100);
+    expect(materials(plan, "stake")).toEqual([
+      ["posts", expect.closeTo(rowM * 0.34, 6), "units", expect.closeTo(rowM * 0.34 * 14.2, 4)],
+      ["string", expect.closeTo(rowM * 2.1, 6), "m", expect.closeTo(rowM * 2.1 * 14.2, 4)],
+    ]);
+  });
+});
+
+describe("an amount that cannot be", () => {
+  it("is refused with its place", () => {
+    const decisions = { ...freshDecisions("garlic"), materials: { perHa: { "lay-straw.straw": -1 } } };
+    expect(decisionsSchema.safeParse(decisions).error?.issues[0]?.path).toEqual([
+      "materials",
+      "perHa",
+      "lay-straw.straw",
+    ]);
+  });
+});

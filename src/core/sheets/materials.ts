@@ -1,0 +1,85 @@
+/** Material that jobs take: straw, string, nets, inoculant; how much for this stand and this field. */
+
+import type { Material } from "../guides/schema-parts";
+import type { OperationInput, PlannedOperation } from "../plan/operation";
+import { formatNumber } from "../units/format-quantity";
+import type { Draft } from "./sheet";
+import { mulchOf } from "./water/coefficients";
+
+/** What a hectare of this plan has of what an amount is counted by, and how that reads. */
+const COUNTED_BY: Record<Material["per"], { of: (draft: Draft) => number; each: string; unit: string }> = {
+  ha: { of: () => 1, each: "a hectare", unit: "" },
+  kgSeed: { of: ({ parts }) => sownKg(parts.seed), each: "1 kg of seed", unit: "kg/ha" },
+  kgLegumeSeed: {
+    of: ({ parts }) =>
+      parts.seed.mixture
+        ? parts.seed.mixture.components.reduce((sum, c) => sum + (c.legume ? c.kgPerHa : 0), 0)
+        : sownKg(parts.seed),
+    each: "1 kg of legume seed",
+    unit: "kg/ha",
+  },
+  plant: { of: ({ parts }) => parts.seed.targetPlantsPerM2 * 10_000, each: "a plant", unit: "plants/ha" },
+  rowM: {
+    of: ({ parts }) => (parts.seed.rowSpacingCm ? 1_000_000 / parts.seed.rowSpacingCm : 0),
+    each: "1 m of row",
+    unit: "m/ha",
+  },
+  cmMulch: { of: (draft) => mulchOf(draft).depthCm ?? 0, each: "1 cm of mulch", unit: "cm" },
+};
+
+const sownKg = (seed: Draft["parts"]["seed"]): number => seed.sownKgPerHa ?? seed.plantedKgPerHa ?? 0;
+
+/**
+ * The materials of a job as inputs, as the guide counts them or as decided; what comes to nothing here is left out.
+ *
+ * Example: 5 g of inoculant for 1 kg of seed, 80 kg/ha of seed, 2.4 ha: 0.4 kg/ha, 0.96 kg for the field.
+ */
+export function materialsOf(
+  draft: Draft,
+  at: string,
+  materials: Record<string, Material> | undefined,
+): Pick<PlannedOperation, "inputs"> {
+  if (!materials) return {};
+  return {
+    inputs: (logged) =>
+      Object.entries(materials).flatMap(([id, material], _, all) => {
+        const input = materialInput(draft, at, id, material, all.length === 1 ? logged : null);
+        return input.perHa > 0 ? [input] : [];
+      }),
+  };
+}
+
+function materialInput(
+  draft: Draft,
+  at: string,
+  id: string,
+  material: Material,
+  logged: number | null,
+): OperationInput {
+  const { context, decisions, facts } = draft;
+  const own = decisions.materials?.perHa?.[`${at}.${id}`];
+  const { amount, unit } = material;
+  const by = COUNTED_BY[material.per];
+  const count = by.of(draft);
+  const perHa = logged ?? own ?? count * amount.typical;
+  const usual = `${number(amount.typical)} ${unit} (${number(amount.low)} to ${number(amount.high)}) for ${by.each}`;
+  return {
+    kind: "material",
+    id,
+    name: material.name,
+    unit,
+    perHa,
+    quantity: perHa * facts.field.areaHa,
+    bags: null,
+    bagKg: null,
+    pricePerUnit: decisions.materials?.price?.[id] ?? 0,
+    how:
+      logged !== null
+        ? "as logged"
+        : own !== undefined
+          ? `decided; usual is ${usual}`
+          : `${usual}${by.unit ? ` x ${number(count)} ${by.unit}` : ""}; ${context.source(amount.source)}`,
+  };
+}
+
+const number = (value: number): string => formatNumber(value);

@@ -1,0 +1,94 @@
+import { G, Line, Rect, Svg, Text, View } from "@react-pdf/renderer";
+import type { IssuedPlan } from "@/core/sheets/issued-plan";
+import { formatNumber } from "@/core/units/format-quantity";
+import { styles } from "./pdf-parts";
+
+/** Millimetres of paper that the drawing is high at most. */
+const HIGH = 150;
+const WIDE = 500;
+/** More rows than these are a ground, not lines. */
+const MOST_ROWS = 120;
+const FILL = { headland: "#ddd", bed: "#fff", cropped: "#fff", tramline: "#888" };
+
+/** The field to scale in black and white, what its rows and beds come to, and where the pegs go. */
+export function LayoutPicture({ layout }: { layout: NonNullable<IssuedPlan["layout"]> }) {
+  const { lengthM, widthM, pieces, rowSpacingCm, bed, rows } = layout;
+  const scale = Math.min(WIDE / lengthM, HIGH / widthM);
+  const spacing = (rowSpacingCm ?? 0) / 100;
+  const lines =
+    spacing > 0 && rows !== null && rows <= MOST_ROWS
+      ? pieces.flatMap((p) =>
+          p.kind !== "cropped"
+            ? []
+            : Array.from({ length: Math.floor(p.widthM / spacing + 1e-9) }, (_, i) => ({
+                y: p.xM + (i + 0.5) * spacing,
+                from: p.yM,
+                to: p.yM + p.lengthM,
+              })),
+        )
+      : [];
+  return (
+    <View wrap={false}>
+      <Text style={styles.heading}>The field to scale</Text>
+      <Svg
+        viewBox={`0 0 ${lengthM * scale} ${widthM * scale}`}
+        style={{ width: lengthM * scale, height: widthM * scale, marginVertical: 4 }}
+      >
+        {pieces.map((p) => (
+          <Rect
+            key={`${p.kind} ${p.xM} ${p.yM}`}
+            x={p.yM * scale}
+            y={p.xM * scale}
+            width={p.lengthM * scale}
+            height={p.widthM * scale}
+            fill={FILL[p.kind]}
+            stroke="#111"
+            strokeWidth={p.kind === "bed" ? 0.4 : 0}
+          />
+        ))}
+        <G>
+          {lines.map((l) => (
+            <Line
+              key={l.y}
+              x1={l.from * scale}
+              x2={l.to * scale}
+              y1={l.y * scale}
+              y2={l.y * scale}
+              stroke="#111"
+              strokeWidth={0.35}
+            />
+          ))}
+        </G>
+        <Rect x={0} y={0} width={lengthM * scale} height={widthM * scale} fill="none" stroke="#111" strokeWidth={0.8} />
+      </Svg>
+      <Text>{layoutInWords(layout).join(" ")}</Text>
+      {layout.pegsM.length > 0 && (
+        <Text style={styles.soft}>
+          Pegs across, from the corner [m]: {layout.pegsM.map((m) => formatNumber(m, { decimals: 2 })).join(", ")}
+          {(bed ? layout.beds > layout.pegsM.length / 2 : (rows ?? 0) > layout.pegsM.length) ? " and so on" : ""}.
+        </Text>
+      )}
+    </View>
+  );
+}
+
+/** The layout in sentences, in metres. */
+export function layoutInWords(layout: NonNullable<IssuedPlan["layout"]>): string[] {
+  const { bed, beds, rows, rowMetres, plants, rowSpacingCm, inRowSpacingCm, tramlineEveryM } = layout;
+  const n = (value: number, most = 0) => formatNumber(value, { decimals: Number.isInteger(value) ? 0 : most });
+  return [
+    `${n(layout.lengthM)} m along the rows, ${n(layout.widthM)} m across, headlands of ${n(layout.headlandM, 1)} m.`,
+    ...(bed
+      ? [`${n(beds)} beds of ${n(bed.widthM, 2)} x ${n(bed.lengthM, 1)} m, paths of ${n(bed.pathM, 2)} m.`]
+      : tramlineEveryM
+        ? [`A tramline every ${n(tramlineEveryM, 1)} m.`]
+        : []),
+    ...(rows !== null && rowSpacingCm !== null && rowMetres !== null
+      ? [`${n(rows)} rows ${n(rowSpacingCm, 1)} cm apart, ${n(rowMetres)} m in all.`]
+      : []),
+    ...(plants !== null && inRowSpacingCm !== null
+      ? [`A place every ${n(inRowSpacingCm, 1)} cm: ${n(plants)}; the string is knotted at that distance.`]
+      : []),
+    `The crop has ${n(layout.croppedAreaPct, 1)} % of the ground.`,
+  ];
+}
