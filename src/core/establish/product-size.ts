@@ -4,8 +4,8 @@ import { type FieldError, failed, ok, type Result } from "../result";
 /**
  * Mass and diameter of one bulb, tuber or head, that a yield asks of the plants that stand.
  *
- * Mass [g] = yield [t/ha] x 10^6 / (plants/m2 x 10,000 x units a plant); diameter [mm] of a ball of that mass at `gPerCm3`:
- * 10 x (6 m / (pi rho))^(1/3).
+ * Mass [g] = yield [t/ha] x 10^6 / (plants/m2 x 10,000 x units a plant); diameter [mm] by the mass over the volume of a ball as
+ * wide, `gPerCm3` (about 1 for what is round, less for what is flat or hollow, more for what is long): 10 x (6 m / (pi g))^(1/3).
  *
  * Errors: figures that are not over 0.
  *

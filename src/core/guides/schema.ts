@@ -50,6 +50,7 @@ export const product = z.strictObject({
       numberByStock: z.number().min(0).max(1).optional(),
       massByStock: z.number().min(0).max(1).optional(),
       massBySpacing: z.number().min(0).max(0.9),
+      /** mass over the volume of a ball as wide as it is [g/cm3] */
       gPerCm3: z.number().positive(),
       /** standard deviation of diameters [% of the mean] */
       spreadPct: z.number().positive(),

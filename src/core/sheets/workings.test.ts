@@ -31,8 +31,7 @@ const FORMULAS: Record<string, (v: number[]) => number> = {
   "target yield / (plants x units a plant)": (v) => (at(v, 0) * 100) / (at(v, 1) * at(v, 2)),
   "usual mass x (usual plants / plants)^a x (stock / usual stock)^b": (v) =>
     at(v, 0) * at(v, 1) ** -at(v, 2) * (v.length > 3 ? at(v, 3) ** at(v, 4) : 1),
-  "10 x (6 x mass / (pi x density))^(1/3), as if it were round": (v) =>
-    10 * Math.cbrt((6 * at(v, 0)) / (Math.PI * at(v, 1))),
+  "10 x (6 x mass / (pi x mass over the ball))^(1/3)": (v) => 10 * Math.cbrt((6 * at(v, 0)) / (Math.PI * at(v, 1))),
   "share of a normal spread within the buyer's limits, by number": (v) => {
     // by Simpson over the density, from the least to the most that is taken
     const [mean, sd] = [at(v, 0), (at(v, 0) * at(v, 1)) / 100];

@@ -92,7 +92,9 @@ function OperationLine({
         </button>
         <span className="ml-2 text-[12px] text-soft">
           {operation.inputs.map((i) => `${i.name} ${per(i)}`).join(" + ")}
-          {operation.byDaysAndStage ? ` planned by days and stage (${operation.tiedTo})` : ""}
+          {operation.byDaysAndStage
+            ? `${operation.inputs.length > 0 ? ";" : ""} planned by days and stage (${operation.tiedTo})`
+            : ""}
         </span>
         {operation.overdueDays > 0 && (
           <span className="ml-2 text-[12px] font-semibold text-advise">▲ {operation.overdueDays} days overdue</span>

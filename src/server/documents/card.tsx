@@ -45,7 +45,7 @@ function Card({ issued, season, number, issuedAt, unitSet: practiceUnits, decima
             <Text style={{ width: "87%" }}>
               <Text style={styles.bold}>{plain(o.name)}. </Text>
               {o.inputs.map((i) => inWords(i, issued.rowSpacingCm, units)).join(" ")}
-              {o.role === "plant" && issued.layout?.plants
+              {o.role === "plant" && issued.layout?.plants && issued.layout.pegsM.length > 0
                 ? ` ${layoutInWords(issued.layout).slice(0, -1).join(" ")}`
                 : ""}
               {o.latest && o.latest !== o.date ? ` By ${formatDay(o.latest)} at the latest.` : ""}

@@ -1,13 +1,13 @@
 import { G, Line, Rect, Svg, Text, View } from "@react-pdf/renderer";
 import type { IssuedPlan } from "@/core/sheets/issued-plan";
 import { formatNumber } from "@/core/units/format-quantity";
-import { styles } from "./pdf-parts";
+import { plain, styles } from "./pdf-parts";
 
 /** Millimetres of paper that the drawing is high at most. */
 const HIGH = 150;
 const WIDE = 500;
-/** More rows than these are a ground, not lines. */
-const MOST_ROWS = 120;
+/** More lines than these run into each other on paper: then a line stands for several rows. */
+const MOST_LINES = 60;
 const FILL = { headland: "#ddd", bed: "#fff", cropped: "#fff", tramline: "#888" };
 
 /** The field to scale in black and white, what its rows and beds come to, and where the pegs go. */
@@ -15,13 +15,14 @@ export function LayoutPicture({ layout }: { layout: NonNullable<IssuedPlan["layo
   const { lengthM, widthM, pieces, rowSpacingCm, bed, rows } = layout;
   const scale = Math.min(WIDE / lengthM, HIGH / widthM);
   const spacing = (rowSpacingCm ?? 0) / 100;
+  const each = Math.max(1, Math.ceil((rows ?? 0) / MOST_LINES));
   const lines =
-    spacing > 0 && rows !== null && rows <= MOST_ROWS
+    spacing > 0
       ? pieces.flatMap((p) =>
           p.kind !== "cropped"
             ? []
-            : Array.from({ length: Math.floor(p.widthM / spacing + 1e-9) }, (_, i) => ({
-                y: p.xM + (i + 0.5) * spacing,
+            : Array.from({ length: Math.floor(p.widthM / spacing / each + 1e-9) }, (_, i) => ({
+                y: p.xM + (i + 0.5) * spacing * each,
                 from: p.yM,
                 to: p.yM + p.lengthM,
               })),
@@ -61,7 +62,10 @@ export function LayoutPicture({ layout }: { layout: NonNullable<IssuedPlan["layo
         </G>
         <Rect x={0} y={0} width={lengthM * scale} height={widthM * scale} fill="none" stroke="#111" strokeWidth={0.8} />
       </Svg>
-      <Text>{layoutInWords(layout).join(" ")}</Text>
+      <Text>
+        {layoutInWords(layout).join(" ")}
+        {lines.length > 0 && each > 1 ? ` A line of the drawing is ${each} rows.` : ""}
+      </Text>
       {layout.pegsM.length > 0 && (
         <Text style={styles.soft}>
           Pegs across, from the corner [m]: {layout.pegsM.map((m) => formatNumber(m, { decimals: 2 })).join(", ")}
@@ -74,8 +78,8 @@ export function LayoutPicture({ layout }: { layout: NonNullable<IssuedPlan["layo
 
 /** The layout in sentences, in metres. */
 export function layoutInWords(layout: NonNullable<IssuedPlan["layout"]>): string[] {
-  const { bed, beds, rows, rowMetres, plants, rowSpacingCm, inRowSpacingCm, tramlineEveryM } = layout;
-  const n = (value: number, most = 0) => formatNumber(value, { decimals: Number.isInteger(value) ? 0 : most });
+  const { bed, beds, rows, rowMetres, plants, rowSpacingCm, inRowSpacingCm, tramlineEveryM, pegsM } = layout;
+  const n = (value: number, most = 0) => plain(formatNumber(value, { decimals: Number.isInteger(value) ? 0 : most }));
   return [
     `${n(layout.lengthM)} m along the rows, ${n(layout.widthM)} m across, headlands of ${n(layout.headlandM, 1)} m.`,
     ...(bed
@@ -87,7 +91,9 @@ export function layoutInWords(layout: NonNullable<IssuedPlan["layout"]>): string
       ? [`${n(rows)} rows ${n(rowSpacingCm, 1)} cm apart, ${n(rowMetres)} m in all.`]
       : []),
     ...(plants !== null && inRowSpacingCm !== null
-      ? [`A place every ${n(inRowSpacingCm, 1)} cm: ${n(plants)}; the string is knotted at that distance.`]
+      ? [
+          `A place every ${n(inRowSpacingCm, 1)} cm: ${n(plants)}${pegsM.length > 0 ? "; the string is knotted at that distance" : ""}.`,
+        ]
       : []),
     `The crop has ${n(layout.croppedAreaPct, 1)} % of the ground.`,
   ];

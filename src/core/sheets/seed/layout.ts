@@ -30,6 +30,8 @@ export type LayoutField =
 export interface PlannedLayout {
   input: FieldLayoutInput;
   layout: ReturnType<typeof fieldLayout>;
+  /** pegged and strung by people */
+  byHand: boolean;
   /** where length and width come from */
   shape: "entered" | "longest side" | "assumed";
 }
@@ -63,6 +65,7 @@ export function layoutOf(plan: Plan, facts: PlanFacts, decisions: Decisions): Pl
   return {
     input,
     layout: fieldLayout(input),
+    byHand: !byMachine,
     shape: own.lengthM !== undefined ? "entered" : field.longSideM ? "longest side" : "assumed",
   };
 }
@@ -75,7 +78,7 @@ const PEGS_PRINTED = 40;
 /** What a booklet keeps of the layout; null where nobody knows the field's shape, or it does not fit. */
 export function printedLayout(plan: Plan, facts: PlanFacts, decisions: Decisions) {
   const planned = layoutOf(plan, facts, decisions);
-  const { input, layout, shape } = planned;
+  const { input, layout, shape, byHand } = planned;
   if (!layout.ok || shape === "assumed") return null;
   const { pieces, ...counts } = layout.value;
   return {
@@ -87,7 +90,7 @@ export function printedLayout(plan: Plan, facts: PlanFacts, decisions: Decisions
     rowSpacingCm: input.rows?.spacingCm ?? null,
     inRowSpacingCm: input.inRowSpacingCm ?? null,
     ...counts,
-    pegsM: pegsAcross(planned, PEGS_PRINTED),
+    pegsM: byHand ? pegsAcross(planned, PEGS_PRINTED) : [],
     pieces: pieces.length > MOST_PRINTED ? pieces.filter((p) => p.kind !== "bed") : pieces,
   };
 }

@@ -49,16 +49,10 @@ export function sizeOfProduct(draft: Draft, plantsPerM2: number): SizePart | nul
   );
   context.show(
     "seed.diameter",
-    computed(
-      `Diameter of one ${size.unit}`,
-      diameterMm,
-      "mm",
-      "10 x (6 x mass / (pi x density))^(1/3), as if it were round",
-      [
-        { label: "mass", value: unitG, unit: "g" },
-        { label: "density", value: size.gPerCm3, unit: "g/cm³", basis: source(size.source) },
-      ],
-    ),
+    computed(`Diameter of one ${size.unit}`, diameterMm, "mm", "10 x (6 x mass / (pi x mass over the ball))^(1/3)", [
+      { label: "mass", value: unitG, unit: "g" },
+      { label: "mass over the ball", value: size.gPerCm3, unit: "g/cm³", basis: source(size.source) },
+    ]),
   );
   const endUse = kind.endUses.find((use) => use === decisions.harvest?.endUse) ?? kind.endUses[0];
   const grade = product.quality.find((q) => q.endUse === endUse && (q.what === "diameter" || q.what === "size"));

@@ -37,25 +37,19 @@ export function Batches() {
         what="Wished each week"
         hint="plantings in turn are worked out for it"
         value={
-          <span className="inline-flex flex-wrap items-baseline justify-end gap-x-2">
-            <DecidedNumber
-              path="harvest/wish/kgPerWeek"
-              label="Wished each week"
-              value={wish.kgPerWeek}
-              dimension="mass"
-              limits={{ min: 0.1, max: 1e7 }}
-              width="4.5em"
-            />
-            from {day("from", from)} to {day("to", to)}
-          </span>
+          <DecidedNumber
+            path="harvest/wish/kgPerWeek"
+            label="Wished each week"
+            value={wish.kgPerWeek}
+            dimension="mass"
+            limits={{ min: 0.1, max: 1e7 }}
+            width="4.5em"
+          />
         }
         leads={
-          made?.ok ? (
-            <span>
-              {made.value.batches.length} {made.value.batches.length === 1 ? "planting" : "plantings"},{" "}
-              {show(made.value.areaHa, "area")} of this field&apos;s {show(plan.areaHa, "area")}
-            </span>
-          ) : null
+          <span className="grid grid-cols-[auto_1fr] items-baseline gap-x-2">
+            from {day("from", from)} to {day("to", to)}
+          </span>
         }
       />
       {made && !made.ok && (
@@ -97,6 +91,10 @@ export function Batches() {
               ))}
             </tbody>
           </table>
+          <p className="mt-1 text-[13px]">
+            {made.value.batches.length} {made.value.batches.length === 1 ? "planting" : "plantings"} on{" "}
+            {show(made.value.areaHa, "area")} of this field&apos;s {show(plan.areaHa, "area")}.
+          </p>
           {made.value.gaps.map((g) => (
             <p key={g.from} className="mt-1 border-l-[3px] border-advise pl-2 text-[13px]">
               Nothing from {formatDay(g.from)} to {formatDay(g.to)}: no planting inside of the window is ready then.
