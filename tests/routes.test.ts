@@ -230,6 +230,7 @@ const TABLE: Record<string, Row> = {
   "GET /api/treatments/file": { may: "oag", path: () => "/api/treatments/file?season=2027" },
   "GET /api/season": { may: "oa", path: () => "/api/season?season=2027" },
   "PUT /api/settings": { may: "o", path: () => "/api/settings", body: () => ({}) },
+  "GET /api/varieties": { may: "oa", path: () => "/api/varieties?guide=wheat&kind=winter" },
   "GET /api/site": { may: "oa", path: () => "/api/site?guide=wheat&kind=winter" },
   "POST /api/rain": {
     may: "oag",

@@ -174,6 +174,11 @@ export interface WaterShares {
 }
 
 /** Varieties of a kind of a crop, compared, with what their lists say. */
+/** What lists and trials say of the varieties of one kind. */
+export interface KnownVarieties {
+  varieties: Variety[];
+  groups: VarietyComparison[];
+}
 export interface VarietyTable {
   crop: string;
   groups: (Omit<VarietyComparison, "means"> & {

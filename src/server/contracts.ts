@@ -22,6 +22,7 @@ import type {
   FieldName,
   ImportLine,
   ImportLook,
+  KnownVarieties,
   MoveResult,
   OutlineProgress,
   OutlookRisk,
@@ -214,6 +215,8 @@ export const BODIES = {
 export interface Answers {
   "GET /api/fields": { fields: FieldName[] };
   /** suitability of every field for one kind of a crop, by the field's id */
+  /** what lists and trials say of the varieties of one kind */
+  "GET /api/varieties": KnownVarieties;
   "GET /api/site": { fields: Record<string, SiteLine> };
   "GET /api/guides": { guides: Guide[] };
   "GET /api/guides/{id}": { guide: Guide };

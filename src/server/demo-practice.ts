@@ -18,6 +18,8 @@ import { seedLotRecord } from "@/core/records/seed-lot";
 import { soilTestRecord } from "@/core/records/soil-test";
 import { storeRecord } from "@/core/records/store";
 import { storeReadingRecord } from "@/core/records/store-reading";
+import { varietyRecord } from "@/core/records/variety";
+import { varietyTrialRecord } from "@/core/records/variety-trial";
 
 const demoPlan = z.strictObject({
   season: z.number().int(),
@@ -72,6 +74,8 @@ const demoPractice = z.strictObject({
   /** made up, and called so by their names */
   protectionProducts: z.array(protectionProductRecord).default([]),
   cropOffers: z.array(cropOfferRecord).default([]),
+  varieties: z.array(varietyRecord).default([]),
+  varietyTrials: z.array(varietyTrialRecord).default([]),
   stores: z.array(storeRecord.extend({ farm: name })).default([]),
   /** fields and stores by their names */
   loads: z

@@ -22,6 +22,7 @@ import { protectionProductTable } from "./records/protection-products";
 import { insertSeedLot } from "./records/seed-lots";
 import { insertSoilTest } from "./records/soil-tests";
 import { loadTable, storeReadingTable, storeTable } from "./records/stores";
+import { varietyTable, varietyTrialTable } from "./records/varieties";
 import { noteVisit } from "./scouting";
 import { signTreatment } from "./sign-treatments";
 
@@ -125,6 +126,9 @@ async function loadCatalogueRows(client: Client, practiceId: string, demo: Pract
   for (const l of demo.limes) await insertLimeProduct(client, practiceId, l);
   for (const p of demo.protectionProducts) await protectionProductTable.insert(client, { practice_id: practiceId }, p);
   for (const o of demo.cropOffers) await cropOfferTable.insert(client, { practice_id: practiceId }, o);
+  for (const v of demo.varieties) await varietyTable.insert(client, { practice_id: practiceId }, v);
+  for (const t of demo.varietyTrials)
+    await varietyTrialTable.insert(client, { practice_id: practiceId, id: randomUUID() }, t);
   for (const s of demo.seedLots) await insertSeedLot(client, practiceId, s);
 }
 

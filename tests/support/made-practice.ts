@@ -23,6 +23,8 @@ export async function makePractice(ownerUrl: string, name: string): Promise<stri
     loads: [],
     storeReadings: [],
     cropOffers: [],
+    varieties: [],
+    varietyTrials: [],
   });
   await loadDemo(owner, made, MADE_PASSWORD, name);
   await owner.end();

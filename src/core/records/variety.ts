@@ -12,6 +12,7 @@ const RATED = [
   { value: "rust", label: "Rust" },
   { value: "mildew", label: "Mildew" },
   { value: "blight", label: "Blight" },
+  { value: "stem disease", label: "Stem disease" },
   { value: "root disease", label: "Root disease" },
   { value: "virus", label: "Virus" },
   { value: "nematodes", label: "Nematodes" },

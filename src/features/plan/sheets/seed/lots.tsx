@@ -7,6 +7,9 @@ import { DecidedNumber } from "../../decided-number";
 import { DecisionLine } from "../../decision-line";
 import { usePlanModel } from "../../plan-context";
 
+/** No further lot; ids of lots are words with a dash between them. */
+const NONE: string = "-";
+
 /** How far the lot goes of which there is only so much, and the lots that follow it. */
 export function LotsInHand() {
   const { plan, facts, decisions, set, editable } = usePlanModel();
@@ -72,9 +75,9 @@ export function LotsInHand() {
           value={
             <Choice
               label="Another lot follows"
-              value={"" as string}
-              options={free.map((l) => ({ value: l.id, label: l.variety }))}
-              onChange={(id) => set(`seed/moreLots/${id}`, { follows: true })}
+              value={NONE}
+              options={[{ value: NONE, label: "none" }, ...free.map((l) => ({ value: l.id, label: l.variety }))]}
+              onChange={(id) => id !== NONE && set(`seed/moreLots/${id}`, { follows: true })}
             />
           }
         />

@@ -26,6 +26,8 @@ import { Stations } from "./stations";
 
 /** The field to scale: fetched beside the sheet, nobody waits for it. */
 const Layout = dynamic(() => import("./layout").then((m) => m.Layout));
+/** Fetches lists and trials: when somebody asks for them. */
+const Shortlist = dynamic(() => import("./shortlist").then((m) => m.Shortlist));
 /** Drafts the plan with each way: fetched when somebody compares. */
 const WaysTable = dynamic(() => import("./ways").then((m) => m.WaysTable));
 
@@ -106,6 +108,11 @@ export function SeedSheet() {
             ) : null
           }
         />
+      )}
+      {!seed.mixture && (
+        <Disclosure first={false} summary="Varieties for this field" className="py-1 text-[13px] text-action">
+          <Shortlist />
+        </Disclosure>
       )}
       {/* a mixture's stand is what its shares make */}
       {!seed.mixture && (
