@@ -10,4 +10,6 @@ const minor = z
 export const moneyDecisions = z.strictObject({
   pricePerT: minor.optional(),
   otherCostPerHa: minor.optional(),
+  /** what a tonne is worth on the farm itself, in the place of feed that is bought */
+  homeWorthPerT: minor.optional(),
 });

@@ -1,12 +1,17 @@
 "use client";
 
+import dynamic from "next/dynamic";
 import { SHEET_NAMES, SHEETS } from "@/core/sheet-ids";
+import { Disclosure } from "@/ui/disclosure";
 import { WrittenValue } from "@/ui/written-value";
 import { SheetMark, sheetColour } from "../../../shared/sheet-mark";
 import { useUnits } from "../../../shared/units";
 import { DecisionLine, SheetHead } from "../../decision-line";
 import { usePlanModel } from "../../plan-context";
 import { FigureValue } from "../../working";
+
+/** Drafts the plan for each outlet: fetched when somebody compares. */
+const Outlets = dynamic(() => import("./outlets").then((m) => m.Outlets));
 
 /** Sheet 9: cost by sheet, margin, and where the crop breaks even. */
 export function MoneySheet() {
@@ -53,6 +58,9 @@ export function MoneySheet() {
           />
         }
       />
+      <Disclosure first={false} summary="Outlets compared" className="py-1 text-[13px] text-action">
+        <Outlets />
+      </Disclosure>
       <table className="mt-2 w-full border-collapse">
         <caption className="sr-only">Cost by sheet</caption>
         <tbody>

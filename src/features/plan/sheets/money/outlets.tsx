@@ -1,0 +1,99 @@
+"use client";
+
+import { useEffect, useState } from "react";
+import { limitInWords } from "@/core/guides/quality-measures";
+import type { CropOffer } from "@/core/records/crop-offer";
+import { outletsOf } from "@/core/sheets/money/outlets";
+import { Button } from "@/ui/button";
+import { figures, TableHead } from "@/ui/table-head";
+import { send } from "../../../shared/send";
+import { useUnits } from "../../../shared/units";
+import { DecidedMoney } from "../../decided-money";
+import { usePlanModel } from "../../plan-context";
+
+/** What the field could be grown and sold for instead, each with its money and what it asks. */
+export function Outlets() {
+  const { plan, facts, decisions, season, change, editable } = usePlanModel();
+  const { number, money, show, currency } = useUnits();
+  const [offers, setOffers] = useState<CropOffer[] | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  useEffect(() => {
+    const stop = new AbortController();
+    void send("GET /api/records/{kind}", { path: { kind: "crop-offers" }, signal: stop.signal }).then((reply) => {
+      if (stop.signal.aborted) return;
+      if (reply.ok) setOffers(reply.value.rows.flatMap((r) => (r.retired ? [] : [r.values as unknown as CropOffer])));
+      else setProblem(`Offers could not be fetched. ${reply.reason}`);
+    });
+    return () => stop.abort();
+  }, []);
+  if (!plan) return null;
+  const lines = outletsOf(facts, decisions, season, plan.crop.base, offers ?? []);
+  return (
+    <div className="overflow-x-auto pb-1">
+      {problem && (
+        <p role="alert" className="py-1 text-[13px] text-stop">
+          {problem}
+        </p>
+      )}
+      <p className="py-1 text-[13px]">
+        A tonne kept for your own stock replaces feed worth{" "}
+        <DecidedMoney
+          path="money/homeWorthPerT"
+          label="Worth of a tonne at home"
+          value={decisions.money?.homeWorthPerT}
+          per="t"
+        />
+      </p>
+      <table className="w-full text-[13px]" aria-label="Outlets compared">
+        <TableHead
+          columns={[
+            "Outlet",
+            ...figures("Target", "Price", `Cost, ${currency}/ha`, "Margin", "To expect", "Pays as much from"),
+            { name: "Take it", hidden: true },
+          ]}
+        />
+        <tbody>
+          {lines.map((l) => (
+            <tr key={l.id} className={`border-t border-line align-top ${l.chosen ? "font-semibold" : ""}`}>
+              <th scope="row" className="py-1 text-left font-[inherit]">
+                {l.name}
+                {l.chosen && ", as planned"}
+                <span className="block text-[12px] font-normal text-soft">
+                  {[
+                    l.coversHa !== null && l.coversHa < plan.areaHa ? `takes ${show(l.coversHa, "area")} of it` : "",
+                    ...l.limits.map((q) =>
+                      limitInWords({ what: q.what, atLeast: q.atLeast ?? undefined, atMost: q.atMost ?? undefined }),
+                    ),
+                    l.stops > 0 ? `${l.stops} ${l.stops === 1 ? "finding stops" : "findings stop"} it` : "",
+                  ]
+                    .filter(Boolean)
+                    .join("; ")}
+                </span>
+              </th>
+              <td className="py-1 text-right">{show(l.targetTPerHa, "yield")}</td>
+              <td className="py-1 text-right">{l.pricePerT === null ? "none" : money(l.pricePerT)}</td>
+              <td className="py-1 text-right">{money(l.costPerHa)}</td>
+              <td className="py-1 text-right">{l.marginPerHa === null ? "" : money(l.marginPerHa)}</td>
+              <td className="py-1 text-right">{l.marginExpectedPerHa === null ? "" : money(l.marginExpectedPerHa)}</td>
+              <td className="py-1 text-right">
+                {l.chosen || l.equalPricePerT === null ? "" : `${number(l.equalPricePerT / 100, 0)} ${currency}/t`}
+              </td>
+              <td className="py-1 text-right">
+                {editable && !l.chosen && l.kind !== "home" && (
+                  <Button look="quiet" onClick={() => change(...l.changes)}>
+                    Take it
+                  </Button>
+                )}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="mt-1 text-[12px] text-soft">
+        Each is planned with its own work, target and costs; margin at the target, then at the yield to expect. Pays as
+        much from: the price at which it earns what the plan does now. What a crop must show to be taken stands under
+        its buyer; what a miss costs stands with the lots in Season, Stores.
+      </p>
+    </div>
+  );
+}
