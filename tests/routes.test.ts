@@ -246,6 +246,7 @@ const TABLE: Record<string, Row> = {
     toOther: 404,
   },
   "GET /api/plans/[id]/walk": { may: "oag", path: () => `/api/plans/${ids.plan}/walk?places=10`, toOther: 404 },
+  "GET /api/store-looks": { may: "oag", path: () => "/api/store-looks?by=2026-09-01" },
   "GET /api/outlook-risks": { may: "oag", path: () => "/api/outlook-risks" },
   "POST /api/scouting/photos": {
     may: "oag",

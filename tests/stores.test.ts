@@ -5,14 +5,16 @@ import type pg from "pg";
 import type { Browser, Page } from "playwright-core";
 import { describe, expect, inject, it } from "vitest";
 import { ZodError } from "zod";
+import { addDays } from "@/core/dates";
 import type { Access } from "@/server/access";
 import type { Received } from "@/server/contracts";
 import { inPractice, row } from "@/server/db";
 import { lookAtImport, takeImport } from "@/server/import/imports";
 import { addRecord, changeRecord, loadRecord, recordList } from "@/server/records/keep-records";
-import { loadStores } from "@/server/stores";
+import { loadStores, storeLooksDue } from "@/server/stores";
 import { signedInPage } from "../scripts/app-under-test";
 import { expectAccessible } from "./support/accessible";
+import { testGuide } from "./support/guides";
 import { onScene } from "./support/scene";
 
 const PRACTICE = "Barnwell";
@@ -123,6 +125,16 @@ describe("stores and loads", () => {
     ]);
   });
 
+  it("are to be looked at again so many days after the last look, as the crop asks", async () => {
+    const every = testGuide("wheat").keep.inspectEveryDays;
+    const dueOn = addDays("2026-08-11", every);
+    const due = (by: string, who = owner) => inPractice(who, (c) => storeLooksDue(c, who, by));
+    expect((await due(addDays(dueOn, -1))).map((d) => d.storeId)).not.toContain(store);
+    const [look] = (await due(dueOn)).filter((d) => d.storeId === store);
+    expect(look).toMatchObject({ name: "Great Barn", dueOn, lastLookOn: "2026-08-11", holds: "29 t of wheat" });
+    expect(look?.worst?.text).toContain("It heats: 7 °C more");
+  });
+
   it("come in from a weighbridge's file, once", async () => {
     const text = `Date,Ticket,Field,Crop,Net,Moisture,To store,To,Season\n2026-08-03,73,${field.name},wheat,12.5,15.5,Great Barn,Into a store,2026\n2026-08-03,74,${field.name},wheat,11.9,15.1,Great Barn,Into a store,2026\n`;
     const asked: Received<"POST /api/imports"> = {
@@ -161,6 +173,8 @@ describe("the page of stores", () => {
   let page: Page;
   it("shows lots and what is amiss, and a yield is taken into the field's history", async () => {
     page = await signedInPage(browser, inject("base"), `owner@${PRACTICE.toLowerCase()}.example`);
+    await page.goto("/week?from=2026-12-07");
+    await page.getByRole("region", { name: "Stores to look at" }).getByText("Great Barn").waitFor();
     await page.goto("/season/stores");
     const barn = page.getByRole("region", { name: "Great Barn" });
     await barn.getByText(/It heats: 7 °C more/).waitFor();

@@ -2,7 +2,7 @@
 
 import type { IsoDate } from "@/core/dates";
 import type { ContractState } from "@/core/keep/contract-deliveries";
-import type { StoreState } from "@/core/keep/store-state";
+import type { StoreNote, StoreState } from "@/core/keep/store-state";
 
 /** Fields of a season that are still to be cut or lifted, by farm and machine. Money in minor units. */
 export interface HarvestQueueSheet {
@@ -39,6 +39,17 @@ export interface HarvestGroup {
 }
 
 /** Stores of a practice with what stands in them, what came off fields, what left. Money in minor units. */
+/** A store that is to be looked at, and the worst that is to be said of it. */
+export interface StoreLookDue {
+  storeId: string;
+  name: string;
+  farm: string;
+  dueOn: IsoDate;
+  lastLookOn: IsoDate | null;
+  /** what stands in it, in words */
+  holds: string;
+  worst: StoreNote | null;
+}
 export interface StoresSheet {
   stores: (StoreState & {
     id: string;

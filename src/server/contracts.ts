@@ -35,6 +35,7 @@ import type {
   SaveResult,
   SessionLine,
   SiteLine,
+  StoreLookDue,
   WeatherAnswer,
 } from "./answers";
 
@@ -242,6 +243,8 @@ export interface Answers {
   "DELETE /api/ripeness": Done;
   "DELETE /api/scouting": Done;
   "POST /api/scouting/photos": Done;
+  /** stores to look at by a day */
+  "GET /api/store-looks": { due: StoreLookDue[] };
   /** what the weather of the coming days lets in */
   "GET /api/outlook-risks": { risks: OutlookRisk[] };
   /** where to walk on a plan's field; null where it has no boundary */

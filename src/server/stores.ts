@@ -1,5 +1,6 @@
 /** Stores with what stands in them, run from the loads; yields of fields; what left and what it brought. */
 
+import type { IsoDate } from "@/core/dates";
 import { contractDeliveries } from "@/core/keep/contract-deliveries";
 import { fieldYield, type LedgerLoad, runLedger } from "@/core/keep/store-ledger";
 import {
@@ -13,7 +14,7 @@ import {
   storeState,
 } from "@/core/keep/store-state";
 import type { Access } from "./access";
-import type { HarvestedField, LotOffer, StoresSheet } from "./contracts";
+import type { HarvestedField, LotOffer, StoreLookDue, StoresSheet } from "./contracts";
 import { type Client, rows } from "./db";
 import { groupBy } from "./group-by";
 import { cropNames, guideOf } from "./guides";
@@ -132,6 +133,28 @@ export async function loadStores(client: Client, access: Access): Promise<Stores
     })),
     loads: read.length,
   };
+}
+
+/** Stores that are to be looked at by a day, the most urgent first. */
+export async function storeLooksDue(client: Client, access: Access, by: IsoDate): Promise<StoreLookDue[]> {
+  const { stores } = await loadStores(client, access);
+  return stores
+    .flatMap(({ id, name, farm, lots, lookDueOn, lastLookOn, notes }): StoreLookDue[] =>
+      lookDueOn === null || lookDueOn > by
+        ? []
+        : [
+            {
+              storeId: id,
+              name,
+              farm,
+              dueOn: lookDueOn,
+              lastLookOn,
+              holds: lots.map((l) => `${l.massT.toFixed(0)} t of ${l.name.toLowerCase()}`).join(", "),
+              worst: notes.find((n) => n.weight === "stop") ?? notes.find((n) => n.weight === "advise") ?? null,
+            },
+          ],
+    )
+    .sort((a, b) => (a.dueOn < b.dueOn ? -1 : a.dueOn > b.dueOn ? 1 : a.name.localeCompare(b.name)));
 }
 
 /** What the guides of these crops know of keeping them. */

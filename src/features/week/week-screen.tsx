@@ -27,6 +27,7 @@ import { CalendarAddress } from "./calendar-address";
 import { DueLine, jobKey } from "./due-line";
 import { OutlookStrip } from "./outlook-strip";
 import { RainForm } from "./rain-form";
+import { StoreLooks } from "./store-looks";
 import { WaterOfWeek } from "./water-of-week";
 
 const DAYS = ["Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday"];
@@ -189,6 +190,7 @@ export function WeekScreen({
         )}
         <div className="max-sm:order-2">
           <WaterOfWeek due={inWeek} />
+          <StoreLooks by={addDays(from, 6)} today={today} mayRead={mayRead} />
         </div>
         {DAYS.map((name, i) => {
           const date = addDays(from, i);

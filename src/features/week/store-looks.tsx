@@ -1,0 +1,52 @@
+"use client";
+
+import Link from "next/link";
+import { useEffect, useState } from "react";
+import { formatDay, type IsoDate } from "@/core/dates";
+import type { StoreLookDue } from "@/server/contracts";
+import { send } from "../shared/send";
+
+/** Stores to look at by the end of the week, the most urgent first; nothing where there are none, or no network. */
+export function StoreLooks({ by, today, mayRead }: { by: IsoDate; today: IsoDate; mayRead: boolean }) {
+  const [due, setDue] = useState<StoreLookDue[]>([]);
+  useEffect(() => {
+    const stop = new AbortController();
+    void send("GET /api/store-looks", { query: { by }, signal: stop.signal }).then((reply) => {
+      if (!stop.signal.aborted && reply.ok) setDue(reply.value.due);
+    });
+    return () => stop.abort();
+  }, [by]);
+  if (due.length === 0) return null;
+  return (
+    <section aria-label="Stores to look at" className="mb-4 border border-line bg-sheet px-4 py-2">
+      <h2 className="text-base">Stores to look at</h2>
+      <ul>
+        {due.map((s) => (
+          <li key={s.storeId} className="border-t border-line py-1.5 first:border-0">
+            <span className="font-semibold">{s.name}</span>, {s.farm}: {s.holds}
+            <span className={`block text-[13px] ${s.dueOn < today ? "text-advise" : "text-soft"}`}>
+              {s.dueOn < today ? `▲ due since ${formatDay(s.dueOn)}` : `due ${formatDay(s.dueOn)}`}
+              {s.lastLookOn ? `, last looked at on ${formatDay(s.lastLookOn)}` : ", not looked at yet"}
+            </span>
+            {s.worst && (
+              <span className={`block text-[13px] ${s.worst.weight === "stop" ? "text-stop" : "text-advise"}`}>
+                {s.worst.weight === "stop" ? "■" : "▲"} {s.worst.text}
+              </span>
+            )}
+          </li>
+        ))}
+      </ul>
+      {mayRead && (
+        <p className="text-[13px]">
+          <Link href="/records/store-readings?add" className="text-action underline underline-offset-2">
+            Write down a look
+          </Link>{" "}
+          or see{" "}
+          <Link href="/season/stores" className="text-action underline underline-offset-2">
+            all stores
+          </Link>
+        </p>
+      )}
+    </section>
+  );
+}
