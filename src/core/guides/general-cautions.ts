@@ -28,6 +28,10 @@ export const GENERAL_CAUTIONS: Record<string, string> = {
     "Long hand work: shade, water each half hour, rests in the heat; backs and knees spared by turns; blades carried covered.",
   haulage:
     "Loaded trailers: brakes, lights and hitch checked, no riders, no mobile phone; tip on level ground away from overhead lines and people.",
+  "grain acid":
+    "Grain acid burns skin and eyes and its fumes choke: goggles, face shield, acid gloves, apron, water to rinse beside it; the label goes first. It eats metal and concrete.",
+  "sealed store":
+    "A sealed store of moist grain holds no air to breathe: nobody enters it, nor a pit below it; aired and measured first, a second person outside with a line.",
   heaters:
     "Heaters and fans: fumes kill in closed rooms and dust burns; clear chaff daily, tend the fire, keep an extinguisher by.",
   "yard drying":

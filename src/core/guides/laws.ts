@@ -199,6 +199,7 @@ const topicsOf = (guide: Guide): string[] => [
   ...guide.harvest.cautions,
   ...guide.tasks.flatMap((t: Task) => t.cautions ?? []),
   ...guide.threats.flatMap((t) => t.options.flatMap((o) => o.cautions ?? [])),
+  ...guide.keep.ways.flatMap((w) => w.cautions ?? []),
 ];
 
 function cautionsHaveTexts(guide: Guide): string[] {

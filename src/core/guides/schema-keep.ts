@@ -13,11 +13,11 @@ const safeDays = z
   .refine((t) => t.rows.every((r) => r.days.length === t.tempsC.length), "as many days in a row as temperatures");
 export type SafeDays = z.infer<typeof safeDays>;
 
-/** A way to dry or cure: in the sun, in the shade, by unheated or heated air. */
+/** A way to dry, cure or keep moist: in the sun, in the shade, by unheated or heated air; by what is mixed in, or without air. */
 const way = z.strictObject({
   id,
   name: z.string(),
-  by: z.enum(["sun", "shade", "air", "heat"]),
+  by: z.enum(["sun", "shade", "air", "heat", "additive", "airtight"]),
   /** how deep it lies [cm] */
   layerCm: z.number().positive().optional(),
   /** air, at most, by end use where uses differ [C]; above it germination, baking or skins suffer */
@@ -36,6 +36,23 @@ const way = z.strictObject({
   paidByPoint: z.boolean().optional(),
   /** rain ends it: covered or taken in */
   rainStopsIt: z.boolean().optional(),
+  /** kept as moist as this instead of dried: for which uses, and what it takes a tonne, by moisture [%, amount] */
+  moist: z
+    .strictObject({
+      fromPct: z.number(),
+      toPct: z.number(),
+      uses: z.array(z.string()).min(1),
+      dose: z
+        .strictObject({
+          name: z.string(),
+          unit: z.enum(["kg", "L"]),
+          byPct: z.array(z.tuple([z.number(), z.number().positive()])).min(1),
+          source: z.string(),
+        })
+        .optional(),
+    })
+    .refine((m) => m.fromPct < m.toPct, "from drier to moister")
+    .optional(),
   detail: z.string(),
   why: z.string(),
   cautions: z.array(z.string()).optional(),

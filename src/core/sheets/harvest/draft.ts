@@ -1,4 +1,5 @@
 import { computed, given } from "../../figure";
+import { keepsToPct, keepWay } from "../keep/way";
 import type { Draft } from "../sheet";
 import { carting } from "./carting";
 import { harvestWay } from "./chosen-way";
@@ -15,7 +16,7 @@ export function draftHarvest(draft: Draft): void {
   const typed = moisture ? own.cutPct : undefined;
   const cutPct = typed ?? moisture?.cut ?? null;
   const endUse = kind.endUses.find((use) => use === own.endUse) ?? (kind.endUses[0] as string);
-  const safePct = moisture ? (moisture.safeByUse?.[endUse] ?? moisture.safe) : null;
+  const safePct = keepsToPct(guide.harvest, endUse, keepWay(draft));
   parts.harvest = {
     methodId: way.id,
     methodName: way.name,

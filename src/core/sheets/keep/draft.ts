@@ -1,6 +1,6 @@
 import { computed } from "../../figure";
-import type { KeepWay } from "../../guides/schema-keep";
 import type { Draft } from "../sheet";
+import { keepWay } from "./way";
 
 /** The way to dry or cure, and the masses that a hectare's harvest goes through: dry matter stays, water goes. */
 export function draftKeep(draft: Draft): void {
@@ -62,12 +62,4 @@ export function draftKeep(draft: Draft): void {
       "For the whole field at its target; with room to walk and for air besides.",
     ),
   );
-}
-
-/** The one that was chosen; else where the farm works by hand the first that needs no machine; else the guide's first. */
-export function keepWay({ context, decisions, facts }: Pick<Draft, "context" | "decisions" | "facts">): KeepWay | null {
-  const { ways } = context.crop.guide.keep;
-  const chosen = ways.find((w) => w.id === decisions.keep?.wayId);
-  const byHand = facts.field.handWork ? ways.find((w) => w.by === "sun" || w.by === "shade") : undefined;
-  return chosen ?? byHand ?? ways[0] ?? null;
 }

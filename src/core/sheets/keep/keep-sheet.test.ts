@@ -10,8 +10,9 @@ import type { PlanFacts } from "../../plan/facts";
 import { unwrap } from "../../result";
 import { emptyWeather } from "../../weather/generator";
 import { checkPlan } from "../check-plan";
-import { applyChanges, type Change, change, freshDecisions } from "../decisions";
+import { applyChanges, type Change, change, type Decisions, freshDecisions } from "../decisions";
 import { draftPlan } from "../draft-plan";
+import { moistDose } from "./way";
 import { keepWays, safeDaysTable } from "./ways";
 
 const looked = (guideId: string, facts: Partial<PlanFacts> = {}, ...changes: Change[]) => {
@@ -175,4 +176,103 @@ it("what is sold at once is neither cured nor stored for months", () => {
   expect(early.keep.wayId).toBeNull();
   expect(early.crop.guide.keep.months.high).toBeLessThan(1);
   expect(early.operations.filter((o) => o.role === "cure" || o.role === "store")).toEqual([]);
+});
+
+describe("grain kept moist", () => {
+  const kept = (wayId: string, cutPct: number, endUse = "feed") => {
+    const decisions: Decisions = {
+      ...freshDecisions("barley"),
+      crop: { guideId: "barley", kindId: "springFeed" },
+      targetTPerHa: 6,
+      harvest: { cutPct, endUse },
+      keep: { wayId },
+    };
+    const plan = unwrap(draftPlan(EXAMPLE_FACTS, decisions, 2027, testGuide("barley")));
+    return { plan, decisions, findings: checkPlan(plan, EXAMPLE_FACTS, decisions) };
+  };
+  it("is not dried: it is stored as moist as it is cut, with so much acid a tonne", () => {
+    const { plan } = kept("acid", 22);
+    // 6 t at the guide's moisture, as cut at 22 %
+    const { moisturePct } = plan.crop.product;
+    const asCut = (6 * (100 - moisturePct)) / 78;
+    expect(plan.keep.asCutTPerHa).toBeCloseTo(asCut, 9);
+    expect(plan.keep.storedTPerHa).toBeCloseTo(asCut, 9);
+    expect(plan.keep.waterTPerHa).toBeCloseTo(0, 9);
+    expect(plan.harvest.pointsToDry).toBe(0);
+    const treated = plan.operations.find((o) => o.role === "dry")!;
+    expect(treated.name).toBe("Kept moist with acid");
+    expect(treated.detail).not.toMatch(/^To /);
+    // 6.5 L a tonne at 22 %
+    expect(treated.inputs[0]!.perHa).toBeCloseTo(6.5 * asCut, 9);
+    expect(treated.inputs[0]!.quantity).toBeCloseTo(6.5 * asCut * 14.2, 6);
+    expect(treated.cautions.map((c) => c.topic)).toContain("grain acid");
+    // a dryer beside it still would have to take the water off
+    expect(keepWays(plan, EXAMPLE_FACTS).find((w) => w.id === "heated")!.costPerHa).toBeCloseTo(
+      asCut *
+        (22 -
+          (testGuide("barley").harvest.moisturePct!.safeByUse?.feed ?? testGuide("barley").harvest.moisturePct!.safe)) *
+        EXAMPLE_FACTS.prices.dryingPerTPoint,
+      6,
+    );
+  });
+  it("takes more acid the moister it is, between the lines of the table", () => {
+    // 7.5 L at 24 %, 8.5 L at 26 %
+    expect(
+      moistDose(
+        {
+          byPct: [
+            [24, 7.5],
+            [26, 8.5],
+          ],
+        },
+        25,
+      ),
+    ).toBe(8);
+    expect(
+      moistDose(
+        {
+          byPct: [
+            [24, 7.5],
+            [26, 8.5],
+          ],
+        },
+        30,
+      ),
+    ).toBe(8.5);
+    expect(
+      moistDose(
+        {
+          byPct: [
+            [24, 7.5],
+            [26, 8.5],
+          ],
+        },
+        12,
+      ),
+    ).toBe(7.5);
+  });
+  it("is refused for another use, and doubted where it is too dry or too moist", () => {
+    const malt: Decisions = {
+      ...freshDecisions("barley"),
+      crop: { guideId: "barley", kindId: "springMalting" },
+      harvest: { cutPct: 20, endUse: "malting" },
+      keep: { wayId: "acid" },
+    };
+    const plan = unwrap(draftPlan(EXAMPLE_FACTS, malt, 2027, testGuide("barley")));
+    const found = checkPlan(plan, EXAMPLE_FACTS, malt).find((f) => f.id === "keep.moistUse")!;
+    expect(found.severity).toBe("stop");
+    expect(found.title).toBe("Kept moist with acid is for feed, not for malting.");
+    expect(kept("acid", 22).findings.map((f) => f.id)).not.toContain("keep.moistUse");
+    const dry = kept("airtight", 15);
+    const range = dry.findings.find((f) => f.id === "keep.moistRange")!;
+    expect(range.title).toContain("15 % is drier than it takes, 18 to 30 %");
+    for (const repair of range.repairs) {
+      const mended = applyChanges(dry.decisions, repair.changes) as Decisions;
+      const after = unwrap(draftPlan(EXAMPLE_FACTS, mended, 2027, testGuide("barley")));
+      expect(
+        checkPlan(after, EXAMPLE_FACTS, mended).map((f) => f.id),
+        repair.label,
+      ).not.toContain("keep.moistRange");
+    }
+  });
 });

@@ -1,9 +1,11 @@
 import { computed } from "../../figure";
+import type { KeepWay } from "../../guides/schema-keep";
 import { handWork } from "../../money/field-work";
 import type { PlannedOperation } from "../../plan/operation";
+import { formatNumber } from "../../units/format-quantity";
 import type { Draft } from "../sheet";
 import { taskOperations } from "../task-operations";
-import { keepWay } from "./draft";
+import { keepWay, moistDose } from "./way";
 
 /**
  * The guide's tasks after the harvest. Drying and curing are done by the way of this plan: paid by the point of moisture where it takes a dryer,
@@ -18,10 +20,11 @@ export function keepOperations(draft: Draft): PlannedOperation[] {
     if (operation.role !== "dry" && operation.role !== "cure") return operation;
     const named = chosen && way ? { name: way.name, detail: way.detail, reason: way.why } : {};
     const { safePct, endUse } = draft.parts.harvest;
-    const aim = operation.role === "dry" && safePct !== null ? `To ${safePct} % for ${endUse}. ` : "";
+    const aim = operation.role === "dry" && safePct !== null && !way?.moist ? `To ${safePct} % for ${endUse}. ` : "";
     return {
       ...operation,
       ...named,
+      ...(operation.role === "dry" ? moistInputs(draft, way) : {}),
       cautions: [...new Set([...operation.cautions, ...(way?.cautions ?? [])])],
       detail: `${aim}${sentence(named.detail ?? operation.detail)}`,
       work: (inputs) => ({
@@ -30,6 +33,31 @@ export function keepOperations(draft: Draft): PlannedOperation[] {
       }),
     };
   });
+}
+
+/** What is mixed into grain that is kept moist: so much a tonne as it is cut, by its moisture. */
+function moistInputs(draft: Draft, way: KeepWay | null): Pick<PlannedOperation, "inputs"> {
+  const dose = way?.moist?.dose;
+  const { cutPct } = draft.parts.harvest;
+  if (!way || !dose || cutPct === null) return {};
+  const perT = moistDose(dose, cutPct);
+  const perHa = perT * draft.parts.keep.asCutTPerHa;
+  return {
+    inputs: (logged) => [
+      {
+        kind: "material",
+        id: way.id,
+        name: dose.name,
+        unit: dose.unit,
+        perHa: logged ?? perHa,
+        quantity: (logged ?? perHa) * draft.facts.field.areaHa,
+        bags: null,
+        bagKg: null,
+        pricePerUnit: draft.decisions.materials?.price?.[way.id] ?? 0,
+        how: `${formatNumber(perT)} ${dose.unit} for a tonne at ${formatNumber(cutPct)} % x ${formatNumber(draft.parts.keep.asCutTPerHa)} t/ha; ${draft.context.source(dose.source)}; the label's figure goes before it`,
+      },
+    ],
+  };
 }
 
 const sentence = (text: string) => `${text.charAt(0).toUpperCase()}${text.slice(1)}`;

@@ -6,6 +6,7 @@ import { safeStorageDays } from "../../keep/safe-storage";
 import type { PlanFacts } from "../../plan/facts";
 import { seasonWeather } from "../../weather/season-weather";
 import type { Plan } from "../plan";
+import { keepsToPct } from "./way";
 
 export interface KeepLine {
   id: string;
@@ -31,8 +32,10 @@ export function keepWays(plan: Plan, facts: PlanFacts): KeepLine[] {
   const { guide } = plan.crop;
   const { keep } = guide;
   const cut = plan.operations.find((o) => o.role === "harvest")?.date ?? null;
-  const { cutPct, endUse, pointsToDry, safePct: safe } = plan.harvest;
+  const { cutPct, endUse } = plan.harvest;
   return keep.ways.map((way) => {
+    const safe = keepsToPct(guide.harvest, endUse, way);
+    const pointsToDry = cutPct !== null && safe !== null ? Math.max(0, cutPct - safe) : 0;
     const drying =
       way.pctPerDay && cut && facts.climate && cutPct !== null && safe !== null && cutPct > safe
         ? dryingSeasons(
