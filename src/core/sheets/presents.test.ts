@@ -148,6 +148,7 @@ describe("what falls back", () => {
       "ground/compareWith",
       "seed/rowSpacingCm",
       "seed/inRowSpacingCm",
+      "seed/unitDiameterCm",
       "seed/unitsPerStation",
       "seed/raisedIn",
       "seed/cellsPerTray",

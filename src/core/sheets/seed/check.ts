@@ -309,6 +309,19 @@ function contradictionRepairs({ plan, decisions }: Check): Repair[] {
   const { stock } = plan.crop.method;
   const unitMassG = plan.figures["seed.unitMass"]?.value;
   const row = plan.seed.rowSpacingCm;
+  // of mass and diameter one was measured wrongly: a ball of water weighs what it does
+  const across = decisions.seed?.unitDiameterCm;
+  const byDiameter: Repair[] =
+    across === undefined || plan.seed.reconciliation?.messages.some((m) => m.includes(" cm across ")) !== true
+      ? []
+      : [
+          { label: "Without the diameter", changes: [change("seed/unitDiameterCm", undefined)] },
+          {
+            label: `${round((Math.PI / 6) * across ** 3, 1)} g, as a ball that wide weighs`,
+            changes: [change("seed/unitMassG", round((Math.PI / 6) * across ** 3, 1))],
+          },
+        ];
+  if (byDiameter.length > 0) return byDiameter;
   const toTarget: Repair = {
     label: "Spacing from the target",
     changes: [change("seed/inRowSpacingCm", undefined)],

@@ -53,6 +53,8 @@ export const seedDecisions = z.strictObject({
   unitsPerStation: positive.max(100).optional(),
   leftPerStation: z.number().int().min(1).max(100).optional(),
   unitMassG: positive.max(5000).optional(),
+  /** as it was measured, to be held against the mass of one */
+  unitDiameterCm: positive.max(50).optional(),
   /** mass that is bought for a hectare */
   stockKgPerHa: positive.max(100_000).optional(),
   reservePct: z.number().min(0).max(200).optional(),

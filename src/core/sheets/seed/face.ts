@@ -11,6 +11,7 @@ export const seedFace: Face = {
     method: [
       "seed/rowSpacingCm",
       "seed/inRowSpacingCm",
+      "seed/unitDiameterCm",
       "seed/unitsPerStation",
       "seed/raisedIn",
       "seed/cellsPerTray",

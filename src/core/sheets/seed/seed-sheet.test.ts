@@ -7,7 +7,7 @@ import { EXAMPLE_FACTS } from "../../plan/example-facts";
 import type { PlanFacts } from "../../plan/facts";
 import { unwrap } from "../../result";
 import { checkPlan } from "../check-plan";
-import { type Decisions, freshDecisions } from "../decisions";
+import { applyChanges, type Decisions, freshDecisions } from "../decisions";
 import { draftPlan } from "../draft-plan";
 import { outlinePlan } from "../outline";
 import { compareWays } from "./compare-ways";
@@ -398,5 +398,26 @@ describe("spacings typed the wrong way round", () => {
       ["seed/rowSpacingCm", 75],
       ["seed/inRowSpacingCm", 15],
     ]);
+  });
+});
+
+describe("bulbs that were measured", () => {
+  it("cannot weigh what their diameter does not carry, and say what would", () => {
+    // a tuber 3 cm across weighs 0.9 to 1.1 g/cm3 x pi/6 x 27 cm3, up to twice as long: 12.7 to 31.1 g, not 60
+    const bad = seeded("potato", { unitMassG: 60, unitDiameterCm: 3 });
+    const found = bad.findings.find((f) => f.id === "seed.contradiction")!;
+    expect(found.severity).toBe("stop");
+    expect(found.why).toContain("3 cm across weighs");
+    // pi/6 x 3^3 = 14.1 g
+    expect(found.repairs.map((r) => r.label)).toEqual(["Without the diameter", "14.1 g, as a ball that wide weighs"]);
+    for (const { changes, label } of found.repairs) {
+      const decisions = applyChanges(
+        { ...freshDecisions("potato"), seed: { unitMassG: 60, unitDiameterCm: 3 } },
+        changes,
+      );
+      expect(ids(made("potato", decisions, EXAMPLE_FACTS).findings), label).not.toContain("seed.contradiction");
+    }
+    // 4.5 cm: 42.9 to 105 g
+    expect(ids(seeded("potato", { unitMassG: 60, unitDiameterCm: 4.5 }).findings)).not.toContain("seed.contradiction");
   });
 });

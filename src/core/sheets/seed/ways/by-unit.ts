@@ -101,6 +101,7 @@ function unitStock(draft: Draft, { lot, targetPlantsPerM2, rowSpacingCm: row, re
       inRowSpacingCm: inRow ?? undefined,
       unitsPerStation: perStation,
       unitMassG,
+      unitDiameterCm: seed.unitDiameterCm,
       massKgPerHa: typed === undefined ? undefined : plantedFromBought(typed, usablePct, reservePct),
     }),
   );

@@ -295,7 +295,7 @@ export function SeedSheet() {
       {unitwise && (
         <DecisionLine
           what="Mass of one, and mass bought"
-          hint="leave the mass empty to have it computed"
+          hint="diameter only to check it; leave the mass bought empty to have it computed"
           value={
             <span className="inline-flex flex-wrap justify-end gap-x-3">
               <DecidedNumber
@@ -306,6 +306,14 @@ export function SeedSheet() {
                 limits={{ above: 0, max: 5000 }}
                 suffix="g"
                 width="3.4em"
+              />
+              <DecidedNumber
+                path="seed/unitDiameterCm"
+                label="Diameter of one"
+                value={decisions.seed?.unitDiameterCm}
+                dimension="length"
+                limits={{ above: 0, max: 50 }}
+                width="3em"
               />
               <DecidedNumber
                 path="seed/stockKgPerHa"
