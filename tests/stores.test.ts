@@ -178,6 +178,12 @@ describe("the page of stores", () => {
     await page.goto("/season/stores");
     const barn = page.getByRole("region", { name: "Great Barn" });
     await barn.getByText(/It heats: 7 °C more/).waitFor();
+    // some of it is next season's seed: a lot of its own, to be tested before it is sown
+    await barn.getByRole("button", { name: "Keep some as seed" }).click();
+    const form = page.getByRole("dialog");
+    await form.waitFor();
+    expect(await form.getByLabel("Variety and lot").inputValue()).toBe("Wheat of 2026, own seed");
+    await page.keyboard.press("Escape");
     const line = page.getByRole("row", { name: new RegExp(`${field.name}.*Wheat, 2026`) });
     await line.getByRole("button", { name: "Take this yield" }).click();
     await line.getByText(/as of 3 Aug/).waitFor();

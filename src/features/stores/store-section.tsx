@@ -13,9 +13,12 @@ const SIGN = { stop: "■", advise: "▲", hint: "●" } as const;
 export function StoreSection({
   store,
   offers,
+  onSeed,
 }: {
   store: StoresSheet["stores"][number];
   offers: StoresSheet["offers"];
+  /** makes a lot of seed of what stands there; absent for those who may not */
+  onSeed?: ((lot: StoresSheet["stores"][number]["lots"][number]) => void) | undefined;
 }) {
   const { number, money, currency } = useUnits();
   const kind = STORE_KINDS[store.kind as keyof typeof STORE_KINDS];
@@ -51,6 +54,15 @@ export function StoreSection({
                     <th scope="row" className="py-1 text-left font-normal">
                       {lot.name}, {lot.season}
                       {lot.lot && <b> {lot.lot}</b>}
+                      {onSeed && (
+                        <button
+                          type="button"
+                          className="block text-[12px] text-action underline underline-offset-2 print:hidden"
+                          onClick={() => onSeed(lot)}
+                        >
+                          Keep some as seed
+                        </button>
+                      )}
                     </th>
                     <td className="text-right">{number(lot.massT, 1)} t</td>
                     <td className="text-right">{lot.moisturePct === null ? "" : `${number(lot.moisturePct, 1)} %`}</td>

@@ -5,16 +5,20 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { formatDay } from "@/core/dates";
 import { LOAD_ENDS } from "@/core/records/load";
+import type { Values } from "@/core/records/values";
 import type { HarvestedField, StoresSheet } from "@/server/contracts";
 import { Button } from "@/ui/button";
 import { figures, TableHead } from "@/ui/table-head";
+import { RecordEditor } from "../records/record-editor";
 import { newId } from "../shared/new-id";
 import { send } from "../shared/send";
 import { useUnits } from "../shared/units";
 import { StoreSection } from "./store-section";
 
 /** What stands in stores, what came off fields, what left and what it brought. */
-export function StoresScreen({ sheet, editable }: { sheet: StoresSheet; editable: boolean }) {
+export function StoresScreen({ sheet, editable, today }: { sheet: StoresSheet; editable: boolean; today: string }) {
+  const router = useRouter();
+  const [seed, setSeed] = useState<Values | null>(null);
   const { number, money, currency } = useUnits();
   const seasons = [...new Set(sheet.gone.map((g) => g.season))].sort((a, b) => b - a);
   return (
@@ -66,7 +70,21 @@ export function StoresScreen({ sheet, editable }: { sheet: StoresSheet; editable
       )}
       <div className="mt-3 grid items-start gap-4 lg:grid-cols-2">
         {sheet.stores.map((store) => (
-          <StoreSection key={store.id} store={store} offers={sheet.offers.filter((o) => o.storeId === store.id)} />
+          <StoreSection
+            key={store.id}
+            store={store}
+            offers={sheet.offers.filter((o) => o.storeId === store.id)}
+            onSeed={
+              editable
+                ? (lot) =>
+                    setSeed({
+                      guideId: lot.crop,
+                      variety: `${lot.lot || lot.name} of ${lot.season}, own seed`,
+                      certified: false,
+                    })
+                : undefined
+            }
+          />
         ))}
       </div>
       {sheet.contracts.length > 0 && (
@@ -145,6 +163,19 @@ export function StoresScreen({ sheet, editable }: { sheet: StoresSheet; editable
             <p className="text-[13px] text-soft">{number(sheet.driedOffT, 1)} t of water were dried off on the way.</p>
           )}
         </section>
+      )}
+      {seed && (
+        <RecordEditor
+          kindId="seed-lots"
+          id={null}
+          given={seed}
+          today={today}
+          onClose={() => setSeed(null)}
+          onSaved={() => {
+            setSeed(null);
+            router.refresh();
+          }}
+        />
       )}
       <p className="mt-4 text-[12px] text-soft">
         {STORE_CAUTION} Room by the guide&apos;s bulk; days by its table, each day by the warmth of the last look before

@@ -9,5 +9,5 @@ export const metadata: Metadata = { title: "Stores" };
 export default async function StoresPage() {
   const access = await requirePage();
   const sheet = await inPractice(access, (client) => loadStores(client, access));
-  return <StoresScreen sheet={sheet} editable={may(access.role, "plan")} />;
+  return <StoresScreen sheet={sheet} editable={may(access.role, "plan")} today={access.today} />;
 }
