@@ -77,11 +77,12 @@ describe("what goes with the seed and along the row", () => {
   });
   it("sets posts and strings along the rows of tuberose", () => {
     const plan = of("tuberose", {});
-    // 10,000 m2 / the distance of rows, a post to 3 m and two strings with their knots
+    // rows 30 cm apart, beds of four with their path 1.6 m wide: 0.375 m of bed's side to a metre of row; a post to 3 m of it,
+    // two strings
     const rowM = 10_000 / (plan.seed.rowSpacingCm! / 100);
     expect(materials(plan, "stake")).toEqual([
-      ["posts", expect.closeTo(rowM * 0.34, 6), "units", expect.closeTo(rowM * 0.34 * 14.2, 4)],
-      ["string", expect.closeTo(rowM * 2.1, 6), "m", expect.closeTo(rowM * 2.1 * 14.2, 4)],
+      ["posts", expect.closeTo(rowM * 0.125, 6), "units", expect.closeTo(rowM * 0.125 * 14.2, 4)],
+      ["string", expect.closeTo(rowM * 0.75, 6), "m", expect.closeTo(rowM * 0.75 * 14.2, 4)],
     ]);
   });
 });

@@ -27,7 +27,8 @@ const FORMULAS: Record<string, (v: number[]) => number> = {
   "seeds x area x (1 + reserve) / cells of a tray, whole ones": (v) =>
     Math.ceil((at(v, 0) * at(v, 1) * (1 + at(v, 2) / 100)) / at(v, 3) - 1e-9),
   "trays x cells x what fills one": (v) => product(v) / 1000,
-  // a heavier stock stands last, as a factor of the plants' units with its own exponent
+  "target yield / (plants x usual units a plant x (stock / usual stock)^c)": (v) =>
+    (at(v, 0) * 100) / (at(v, 1) * at(v, 2) * at(v, 3) ** at(v, 4)),
   "target yield / (plants x units a plant)": (v) => (at(v, 0) * 100) / (at(v, 1) * at(v, 2)),
   "usual mass x (usual plants / plants)^a x (stock / usual stock)^b": (v) =>
     at(v, 0) * at(v, 1) ** -at(v, 2) * (v.length > 3 ? at(v, 3) ** at(v, 4) : 1),

@@ -25,12 +25,22 @@ export function sizeOfProduct(draft: Draft, plantsPerM2: number): SizePart | nul
   const stockInput = { label: "stock, against the usual", value: heavier, unit: "" };
   context.show(
     "seed.unitHarvested",
-    computed(`Mass of one ${size.unit}, for the target`, unitG, "g", "target yield / (plants x units a plant)", [
-      { label: "target yield", value: targetTPerHa, unit: "t/ha" },
-      { label: "plants", value: plantsPerM2, unit: "/m²" },
-      { label: "units a plant", value: unitsPerPlant, basis: source(size.unitsPerPlant.source) },
-      ...(size.numberByStock ? [stockInput] : []),
-    ]),
+    computed(
+      `Mass of one ${size.unit}, for the target`,
+      unitG,
+      "g",
+      size.numberByStock
+        ? "target yield / (plants x usual units a plant x (stock / usual stock)^c)"
+        : "target yield / (plants x units a plant)",
+      [
+        { label: "target yield", value: targetTPerHa, unit: "t/ha" },
+        { label: "plants", value: plantsPerM2, unit: "/m²" },
+        { label: "units a plant", value: size.unitsPerPlant.typical, basis: source(size.unitsPerPlant.source) },
+        ...(size.numberByStock
+          ? [stockInput, { label: "c", value: size.numberByStock, basis: source(size.source) }]
+          : []),
+      ],
+    ),
   );
   context.show(
     "seed.unitUsual",

@@ -55,7 +55,7 @@ export function Outlets() {
         <tbody>
           {lines.map((l) => (
             <tr key={l.id} className={`border-t border-line align-top ${l.chosen ? "font-semibold" : ""}`}>
-              <th scope="row" className="py-1 text-left font-[inherit]">
+              <th scope="row" className={`py-1 text-left ${l.chosen ? "" : "font-normal"}`}>
                 {l.name}
                 {l.chosen && ", as planned"}
                 <span className="block text-[12px] font-normal text-soft">
