@@ -10,7 +10,7 @@ import type { Plan } from "./plan";
 import { STAND, sampleM2, standSample } from "./seed/stand";
 
 /** Counted up whenever what an outline holds, or how it is drafted, changes: kept outlines of before are drafted anew. */
-export const OUTLINE_VERSION = 7;
+export const OUTLINE_VERSION = 8;
 
 const RESOURCES = ["tractors", "harvesters", "hands", "contractor"] as const;
 export type Resource = (typeof RESOURCES)[number];
