@@ -10,6 +10,7 @@ import type { Access } from "@/server/access";
 import type { Received } from "@/server/contracts";
 import { inPractice, row } from "@/server/db";
 import { lookAtImport, takeImport } from "@/server/import/imports";
+import { draftStale } from "@/server/outlines";
 import { addRecord, changeRecord, loadRecord, recordList } from "@/server/records/keep-records";
 import { loadStores, storeLooksDue } from "@/server/stores";
 import { signedInPage } from "../scripts/app-under-test";
@@ -133,6 +134,17 @@ describe("stores and loads", () => {
     const [look] = (await due(dueOn)).filter((d) => d.storeId === store);
     expect(look).toMatchObject({ name: "Great Barn", dueOn, lastLookOn: "2026-08-11", holds: "29 t of wheat" });
     expect(look?.worst?.text).toContain("It heats: 7 °C more");
+  });
+
+  it("have room for the harvests to come, each in one place or several, on its own farm", async () => {
+    await draftStale(owner);
+    const { coming, stores } = await inPractice(owner, (c) => loadStores(c, owner));
+    expect(coming.length).toBeGreaterThan(0);
+    expect(coming.map((c) => c.harvestOn)).toEqual([...coming.map((c) => c.harvestOn)].sort());
+    for (const c of coming) {
+      expect(c.parts.reduce((sum, p) => sum + p.massT, 0) + c.leftT, c.field).toBeCloseTo(c.massT, 3);
+      for (const { store: name } of c.parts) expect(stores.find((s) => s.name === name)?.farm, c.field).toBe(c.farm);
+    }
   });
 
   it("come in from a weighbridge's file, once", async () => {

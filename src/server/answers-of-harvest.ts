@@ -66,8 +66,23 @@ export interface StoresSheet {
   harvested: HarvestedField[];
   gone: { season: number; crop: string; end: string; massT: number; worth: number }[];
   driedOffT: number;
+  /** what the plans will bring into stores, by the day of harvest */
+  coming: ComingHarvest[];
   problems: { loadId: string; on: IsoDate; ticket: string | null; message: string }[];
   loads: number;
+}
+/** Where a coming harvest goes, and what finds no room. */
+export interface ComingHarvest {
+  planId: string;
+  field: string;
+  farm: string;
+  cropName: string;
+  harvestOn: IsoDate;
+  massT: number;
+  roomM3: number;
+  parts: { store: string; massT: number }[];
+  leftT: number;
+  barred: { store: string; why: string }[];
 }
 export interface LotOffer {
   buyer: string;

@@ -2,6 +2,7 @@
 
 import type { IsoDate } from "@/core/dates";
 import { contractDeliveries } from "@/core/keep/contract-deliveries";
+import { fillingPlan } from "@/core/keep/filling-plan";
 import { fieldYield, type LedgerLoad, runLedger } from "@/core/keep/store-ledger";
 import {
   type BlendLot,
@@ -13,11 +14,13 @@ import {
   type StoreLook,
   storeState,
 } from "@/core/keep/store-state";
+import { type OperationShape, type PackedSeason, unpackSeason } from "@/core/sheets/outline";
 import type { Access } from "./access";
-import type { HarvestedField, LotOffer, StoreLookDue, StoresSheet } from "./contracts";
+import type { ComingHarvest, HarvestedField, LotOffer, StoreLookDue, StoresSheet } from "./contracts";
 import { type Client, rows } from "./db";
 import { groupBy } from "./group-by";
 import { cropNames, guideOf } from "./guides";
+import { loadPlaces } from "./places";
 import { cropOfferTable } from "./records/crop-offers";
 import { loadTable, storeReadingTable, storeTable } from "./records/stores";
 
@@ -125,6 +128,7 @@ export async function loadStores(client: Client, access: Access): Promise<Stores
     harvested: await harvestedFields(client, access, ledger.harvested, nameOf),
     gone: ledger.gone.map((g) => ({ ...g, crop: nameOf(g.crop) })),
     driedOffT: ledger.driedOffT,
+    coming: await comingHarvests(client, access, sheets, nameOf),
     problems: ledger.problems.map(({ loadId, message }) => ({
       loadId,
       message,
@@ -133,6 +137,62 @@ export async function loadStores(client: Client, access: Access): Promise<Stores
     })),
     loads: read.length,
   };
+}
+
+/** Where the harvests of the plans to come find room, as the stores stand today. */
+async function comingHarvests(
+  client: Client,
+  access: Access,
+  stores: StoresSheet["stores"],
+  nameOf: (crop: string) => string,
+): Promise<ComingHarvest[]> {
+  if (stores.length === 0) return [];
+  const [places, outlines] = await Promise.all([
+    loadPlaces(client, access),
+    rows<{ planId: string; season: string; shape: string }>(
+      client,
+      `select plan_id as "planId", season, shape from plan_outline where practice_id = $1 and basis = 'draft' and season <> ''`,
+      [access.practiceId],
+    ),
+  ]);
+  const coming = outlines.flatMap(({ planId, season, shape }) => {
+    const place = places.get(planId);
+    const { guideId, harvest, operations, stored } = unpackSeason(
+      JSON.parse(shape) as OperationShape,
+      JSON.parse(season) as PackedSeason,
+    );
+    const cut = operations.some((o) => o.role === "harvest" && o.done);
+    return place && stored && harvest && harvest >= access.today && !cut
+      ? [{ id: planId, crop: guideId, harvestOn: harvest, ...stored, farm: place.farm, field: place.field }]
+      : [];
+  });
+  const crops = keptCrops(coming.map((c) => c.crop));
+  const names = new Map(stores.map((s) => [s.id, s.name]));
+  const byId = new Map(coming.map((c) => [c.id, c]));
+  return fillingPlan(
+    stores.map((s) => ({
+      id: s.id,
+      farm: s.farm,
+      freeM3: Math.max(0, s.capacityM3 - s.filledM3),
+      holds: [...new Set(s.lots.map((l) => l.crop))],
+    })),
+    coming,
+    (crop, other) => crops.get(crop)?.keep.apart.find((a) => a.crop === other)?.why ?? null,
+  ).map(({ id, parts, leftT, barred }): ComingHarvest => {
+    const c = byId.get(id) as (typeof coming)[number];
+    return {
+      planId: id,
+      field: c.field,
+      farm: c.farm,
+      cropName: nameOf(c.crop),
+      harvestOn: c.harvestOn,
+      massT: c.massT,
+      roomM3: (1000 * c.massT) / c.bulkKgPerM3,
+      parts: parts.map((p) => ({ store: names.get(p.storeId) ?? "", massT: p.massT })),
+      leftT,
+      barred: barred.map((b) => ({ store: names.get(b.storeId) ?? "", why: b.why })),
+    };
+  });
 }
 
 /** Stores that are to be looked at by a day, the most urgent first. */

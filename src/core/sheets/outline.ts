@@ -38,6 +38,8 @@ export interface SeasonOutline {
   conflicts: number;
   stages: { date: IsoDate; cover: number }[];
   operations: SeasonOperation[];
+  /** what goes into a store: the whole field's, and its mass as it lies; null where it is sold fresh */
+  stored: { massT: number; bulkKgPerM3: number } | null;
 }
 
 export type WeekOperation = Pick<
@@ -146,6 +148,12 @@ export function outlinePlan(plan: Plan, facts: Pick<PlanFacts, "field">): PlanOu
             ]
           : [],
       ),
+      stored: plan.operations.some((o) => o.role === "store")
+        ? {
+            massT: plan.keep.storedTPerHa * facts.field.areaHa,
+            bulkKgPerM3: plan.crop.guide.keep.bulkKgPerM3.typical,
+          }
+        : null,
     },
     week: plan.operations.map((o) => ({
       id: o.id,
@@ -249,6 +257,7 @@ export type PackedSeason = [
   conflicts: number,
   stages: [day: number, coverPct: number][],
   operations: [day: number, earliest: number | null, latest: number | null, flags: number, hours: number][],
+  stored?: [massT: number, bulkKgPerM3: number] | null,
 ];
 
 /** Packs an outline for sending hundreds of them; `unpackSeason` is its inverse. */
@@ -278,12 +287,13 @@ export function packSeason(outline: SeasonOutline): { shape: OperationShape; sea
         (o.done ? 1 : 0) + (o.held ? 2 : 0),
         o.hours,
       ]),
+      outline.stored ? [Math.round(100 * outline.stored.massT) / 100, outline.stored.bulkKgPerM3] : null,
     ],
   };
 }
 
 export function unpackSeason(shape: OperationShape, packed: PackedSeason): SeasonOutline {
-  const [crop, guideId, base, planting, harvest, conflicts, stages, operations] = packed;
+  const [crop, guideId, base, planting, harvest, conflicts, stages, operations, stored] = packed;
   const date = (day: number | null) => (day === null ? null : isoDate(base + day));
   return {
     crop,
@@ -308,5 +318,6 @@ export function unpackSeason(shape: OperationShape, packed: PackedSeason): Seaso
         hours,
       };
     }),
+    stored: stored ? { massT: stored[0], bulkKgPerM3: stored[1] } : null,
   };
 }

@@ -42,6 +42,7 @@ const row = (planId: string, operations: SeasonRow["operations"]): SeasonRow => 
   planting: null,
   harvest: null,
   conflicts: 0,
+  stored: null,
   stages: [],
   operations,
 });

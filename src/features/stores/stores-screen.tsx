@@ -87,6 +87,58 @@ export function StoresScreen({ sheet, editable, today }: { sheet: StoresSheet; e
           />
         ))}
       </div>
+      {sheet.coming.length > 0 && (
+        <section className="mt-5" aria-labelledby="coming">
+          <h2 id="coming" className="border-b border-line pb-1 text-lg">
+            Room for the coming harvest
+          </h2>
+          <div className="overflow-x-auto">
+            <table className="w-full border-collapse [&_td]:px-1.5">
+              <caption className="sr-only">Where each coming harvest goes</caption>
+              <TableHead
+                className="[&>th]:px-1.5"
+                columns={[
+                  "Field",
+                  "Crop",
+                  "Harvest",
+                  ...figures("Into store", "Room"),
+                  { name: "Where", className: "pl-4" },
+                ]}
+              />
+              <tbody>
+                {sheet.coming.map((c) => (
+                  <tr key={c.planId} className="border-t border-line align-baseline">
+                    <th scope="row" className="py-1 text-left font-normal">
+                      {c.field}, {c.farm}
+                    </th>
+                    <td>{c.cropName}</td>
+                    <td className="whitespace-nowrap">{formatDay(c.harvestOn, true)}</td>
+                    <td className="text-right whitespace-nowrap">{number(c.massT, 0)} t</td>
+                    <td className="text-right whitespace-nowrap">{number(c.roomM3, 0)} m³</td>
+                    <td className="pl-4">
+                      {c.parts.map((p) => `${p.store} ${number(p.massT, 0)} t`).join(", ")}
+                      {c.leftT > 0 && (
+                        <span className="block text-advise">
+                          ▲ no room for {number(c.leftT, 0)} t{c.parts.length === 0 ? "" : " of it"}
+                        </span>
+                      )}
+                      {c.barred.map((b) => (
+                        <span key={b.store} className="block text-[12px] text-soft">
+                          not into {b.store}: {b.why}
+                        </span>
+                      ))}
+                    </td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          </div>
+          <p className="text-[12px] text-soft">
+            At the plans&apos; targets, as moist as they are stored, by the day of harvest; room as the stores stand
+            today: an empty one first, then beside the same crop, never beside what it must not share.
+          </p>
+        </section>
+      )}
       {sheet.contracts.length > 0 && (
         <section className="mt-5" aria-labelledby="contracts">
           <h2 id="contracts" className="border-b border-line pb-1 text-lg">

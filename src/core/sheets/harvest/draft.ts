@@ -1,5 +1,5 @@
 import { computed, given } from "../../figure";
-import { keepsToPct, keepWay } from "../keep/way";
+import { keepsToPct, keepWay } from "../keep-way";
 import type { Draft } from "../sheet";
 import { carting } from "./carting";
 import { harvestWay } from "./chosen-way";

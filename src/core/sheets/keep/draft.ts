@@ -1,6 +1,6 @@
 import { computed } from "../../figure";
+import { keepWay } from "../keep-way";
 import type { Draft } from "../sheet";
-import { keepWay } from "./way";
 
 /** The way to dry or cure, and the masses that a hectare's harvest goes through: dry matter stays, water goes. */
 export function draftKeep(draft: Draft): void {

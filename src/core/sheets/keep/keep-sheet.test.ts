@@ -12,7 +12,7 @@ import { emptyWeather } from "../../weather/generator";
 import { checkPlan } from "../check-plan";
 import { applyChanges, type Change, change, type Decisions, freshDecisions } from "../decisions";
 import { draftPlan } from "../draft-plan";
-import { moistDose } from "./way";
+import { moistDose } from "../keep-way";
 import { keepWays, safeDaysTable } from "./ways";
 
 const looked = (guideId: string, facts: Partial<PlanFacts> = {}, ...changes: Change[]) => {

@@ -3,9 +3,9 @@ import type { KeepWay } from "../../guides/schema-keep";
 import { handWork } from "../../money/field-work";
 import type { PlannedOperation } from "../../plan/operation";
 import { formatNumber } from "../../units/format-quantity";
+import { keepWay, moistDose } from "../keep-way";
 import type { Draft } from "../sheet";
 import { taskOperations } from "../task-operations";
-import { keepWay, moistDose } from "./way";
 
 /**
  * The guide's tasks after the harvest. Drying and curing are done by the way of this plan: paid by the point of moisture where it takes a dryer,

@@ -5,8 +5,8 @@ import { type DryingAnswer, dryingSeasons } from "../../keep/drying-seasons";
 import { safeStorageDays } from "../../keep/safe-storage";
 import type { PlanFacts } from "../../plan/facts";
 import { seasonWeather } from "../../weather/season-weather";
+import { keepsToPct } from "../keep-way";
 import type { Plan } from "../plan";
-import { keepsToPct } from "./way";
 
 export interface KeepLine {
   id: string;

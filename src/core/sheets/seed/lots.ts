@@ -3,23 +3,8 @@ import { wholeBags } from "../../feed/dose-fertilisers";
 import { computed } from "../../figure";
 import type { PlanLot } from "../../plan/facts";
 import type { Draft } from "../sheet";
-import type { StockPlan } from "./part";
+import type { LotOnField, StockPlan } from "./part";
 import { lotsOfKind } from "./pick-lot";
-
-/** A lot on its part of the field. */
-export interface LotOnField {
-  id: string;
-  variety: string;
-  /** what goes into the ground of a hectare, and what is taken from the heap for it */
-  sownKgPerHa: number;
-  kgPerHa: number;
-  areaHa: number;
-  orderKg: number;
-  bags: number | null;
-  bagKg: number | null;
-  pricePerT: number;
-  inHandKg: number | null;
-}
 
 export interface LotsOnField {
   lots: LotOnField[];

@@ -1,7 +1,6 @@
 /** Sheet 3: the stand aimed for, the stock that gives it, what to order and how to check it. */
 
 import type { IsoDate } from "../../dates";
-import type { LotOnField } from "./lots";
 
 export interface CountedStand {
   day: IsoDate;
@@ -12,6 +11,21 @@ export interface CountedStand {
   establishmentPct: number;
   /** of the target, 0 and up */
   share: number;
+}
+
+/** A lot on its part of the field. */
+export interface LotOnField {
+  id: string;
+  variety: string;
+  /** what goes into the ground of a hectare, and what is taken from the heap for it */
+  sownKgPerHa: number;
+  kgPerHa: number;
+  areaHa: number;
+  orderKg: number;
+  bags: number | null;
+  bagKg: number | null;
+  pricePerT: number;
+  inHandKg: number | null;
 }
 
 /** Crops that are sown together. */

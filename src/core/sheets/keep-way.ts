@@ -1,5 +1,5 @@
-import type { KeepWay } from "../../guides/schema-keep";
-import type { Draft } from "../sheet";
+import type { KeepWay } from "../guides/schema-keep";
+import type { Draft } from "./sheet";
 
 type Asked = Pick<Draft, "context" | "decisions" | "facts">;
 
