@@ -9,70 +9,18 @@
 import { z } from "zod";
 import { NUTRIENT_IDS } from "../nutrients";
 import { SHEETS } from "../sheet-ids";
-import { QUALITY_MEASURE_IDS } from "./quality-measures";
 import { harvest } from "./schema-harvest";
 import { keep } from "./schema-keep";
 import { kind } from "./schema-kind";
 import { id, patch, ranged, sourced, task, trigger, work } from "./schema-parts";
+import { product } from "./schema-product";
 import { site, usual } from "./schema-site";
 import { threat } from "./schema-threats";
 import { water } from "./schema-water";
 
 export * from "./schema-kind";
 export * from "./schema-parts";
-
-export const product = z.strictObject({
-  id,
-  name: z.string(),
-  /** the product of the same crop whose tonne it is sold by */
-  soldAs: z.string().optional(),
-  moisturePct: z.number(),
-  /** kg of each nutrient that leaves the field with a tonne */
-  removalKgPerT: z.strictObject({
-    ...(Object.fromEntries(NUTRIENT_IDS.map((n) => [n, z.number().min(0).optional()])) as Record<
-      (typeof NUTRIENT_IDS)[number],
-      z.ZodOptional<z.ZodNumber>
-    >),
-    source: z.string(),
-  }),
-  /** N taken up by the whole crop for each tonne of this product */
-  nUptakeKgPerT: ranged,
-  targetTPerHa: ranged,
-  /** picked over and over: days between two pickings, and how many there are in all */
-  picking: z.strictObject({ everyDays: ranged, times: ranged, what: z.string() }).optional(),
-  /** bulbs, tubers, heads: how many a plant makes, what one weighs at the usual stand from usual stock, and what moves both */
-  size: z
-    .strictObject({
-      unit: z.string(),
-      unitsPerPlant: ranged,
-      unitG: ranged,
-      /** exponents: of the number by the mass of the stock, of the mass by it, of the mass by the room of a plant */
-      numberByStock: z.number().min(0).max(1).optional(),
-      massByStock: z.number().min(0).max(1).optional(),
-      massBySpacing: z.number().min(0).max(0.9),
-      /** mass over the volume of a ball as wide as it is [g/cm3] */
-      gPerCm3: z.number().positive(),
-      /** standard deviation of diameters [% of the mean] */
-      spreadPct: z.number().positive(),
-      source: z.string(),
-    })
-    .optional(),
-  /** cut once and sold fresh: days that it stands fit to be cut */
-  standsDays: ranged.optional(),
-  /** share of straw or tops that leaves the field with it [%] */
-  residueTakenPct: ranged.optional(),
-  quality: z.array(
-    z.strictObject({
-      endUse: z.string(),
-      what: z.enum(QUALITY_MEASURE_IDS),
-      atLeast: z.number().optional(),
-      atMost: z.number().optional(),
-      ifMissed: z.string(),
-      source: z.string(),
-    }),
-  ),
-  patch,
-});
+export * from "./schema-product";
 
 /** A crop of a mixture: its stand where it grows alone, and the share of that which it has beside the others. */
 const mixtureComponent = z.strictObject({
