@@ -1,21 +1,13 @@
 "use client";
 
 import Link from "next/link";
-import { useEffect, useState } from "react";
 import { formatDay, type IsoDate } from "@/core/dates";
-import type { StoreLookDue } from "@/server/contracts";
-import { send } from "../shared/send";
+import { useAnswer } from "../shared/use-answer";
 
 /** Stores to look at by the end of the week, the most urgent first; nothing where there are none, or no network. */
 export function StoreLooks({ by, today, mayRead }: { by: IsoDate; today: IsoDate; mayRead: boolean }) {
-  const [due, setDue] = useState<StoreLookDue[]>([]);
-  useEffect(() => {
-    const stop = new AbortController();
-    void send("GET /api/store-looks", { query: { by }, signal: stop.signal }).then((reply) => {
-      if (!stop.signal.aborted && reply.ok) setDue(reply.value.due);
-    });
-    return () => stop.abort();
-  }, [by]);
+  const { answer } = useAnswer("GET /api/store-looks", { query: { by } });
+  const due = answer?.due ?? [];
   if (due.length === 0) return null;
   return (
     <section aria-label="Stores to look at" className="mb-4 border border-line bg-sheet px-4 py-2">

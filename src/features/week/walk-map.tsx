@@ -1,21 +1,12 @@
 "use client";
 
-import { memo, useEffect, useState } from "react";
-import type { ScoutWalk } from "@/core/records/sampling-plan";
-import { send } from "../shared/send";
+import { memo } from "react";
+import { useAnswer } from "../shared/use-answer";
 
 /** The places of a walk drawn on the field's shape, the next one marked; nothing where the field has no boundary or the network is away. */
 export const WalkMap = memo(function WalkMap({ planId, places, at }: { planId: string; places: number; at: number }) {
-  const [walk, setWalk] = useState<ScoutWalk | null>(null);
-  useEffect(() => {
-    let gone = false;
-    void send("GET /api/plans/{id}/walk", { path: { id: planId }, query: { places: String(places) } }).then((reply) => {
-      if (!gone && reply.ok) setWalk(reply.value.walk);
-    });
-    return () => {
-      gone = true;
-    };
-  }, [planId, places]);
+  const { answer } = useAnswer("GET /api/plans/{id}/walk", { path: { id: planId }, query: { places: String(places) } });
+  const walk = answer?.walk;
   if (!walk) return null;
   const all = walk.outline.flat();
   const [xs, ys] = [all.map((p) => p[0]), all.map((p) => p[1])];

@@ -1,13 +1,12 @@
 "use client";
 
-import { useEffect, useState } from "react";
 import { limitInWords } from "@/core/guides/quality-measures";
 import type { CropOffer } from "@/core/records/crop-offer";
 import { outletsOf } from "@/core/sheets/money/outlets";
 import { Button } from "@/ui/button";
 import { figures, TableHead } from "@/ui/table-head";
-import { send } from "../../../shared/send";
 import { useUnits } from "../../../shared/units";
+import { useAnswer } from "../../../shared/use-answer";
 import { DecidedMoney } from "../../decided-money";
 import { usePlanModel } from "../../plan-context";
 
@@ -15,24 +14,15 @@ import { usePlanModel } from "../../plan-context";
 export function Outlets() {
   const { plan, facts, decisions, season, change, editable } = usePlanModel();
   const { number, money, show, currency } = useUnits();
-  const [offers, setOffers] = useState<CropOffer[] | null>(null);
-  const [problem, setProblem] = useState<string | null>(null);
-  useEffect(() => {
-    const stop = new AbortController();
-    void send("GET /api/records/{kind}", { path: { kind: "crop-offers" }, signal: stop.signal }).then((reply) => {
-      if (stop.signal.aborted) return;
-      if (reply.ok) setOffers(reply.value.rows.flatMap((r) => (r.retired ? [] : [r.values as unknown as CropOffer])));
-      else setProblem(`Offers could not be fetched. ${reply.reason}`);
-    });
-    return () => stop.abort();
-  }, []);
+  const { answer, problem } = useAnswer("GET /api/records/{kind}", { path: { kind: "crop-offers" } });
+  const offers = (answer?.rows ?? []).flatMap((r) => (r.retired ? [] : [r.values as unknown as CropOffer]));
   if (!plan) return null;
-  const lines = outletsOf(facts, decisions, season, plan.crop.base, offers ?? []);
+  const lines = outletsOf(facts, decisions, season, plan.crop.base, offers);
   return (
     <div className="overflow-x-auto pb-1">
       {problem && (
         <p role="alert" className="py-1 text-[13px] text-stop">
-          {problem}
+          Offers could not be fetched. {problem}
         </p>
       )}
       <p className="py-1 text-[13px]">

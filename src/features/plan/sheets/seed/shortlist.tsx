@@ -1,36 +1,23 @@
 "use client";
 
-import { useEffect, useState } from "react";
 import { shortlistOf } from "@/core/sheets/seed/shortlist";
-import type { KnownVarieties } from "@/server/contracts";
 import { Button } from "@/ui/button";
 import { figures, TableHead } from "@/ui/table-head";
-import { send } from "../../../shared/send";
 import { useUnits } from "../../../shared/units";
+import { useAnswer } from "../../../shared/use-answer";
 import { usePlanModel } from "../../plan-context";
 
 /** Varieties of this kind in the order in which they suit this field, each with its reasons; lots at hand are taken from here. */
 export function Shortlist() {
   const { plan, facts, set, editable } = usePlanModel();
   const { number, show } = useUnits();
-  const [known, setKnown] = useState<KnownVarieties | null>(null);
-  const [problem, setProblem] = useState<string | null>(null);
   const guide = plan?.crop.guide.id ?? "";
   const kind = plan?.crop.kind.id ?? "";
-  useEffect(() => {
-    const stop = new AbortController();
-    setProblem(null);
-    void send("GET /api/varieties", { query: { guide, kind }, signal: stop.signal }).then((reply) => {
-      if (stop.signal.aborted) return;
-      if (reply.ok) setKnown(reply.value);
-      else setProblem(`Varieties could not be fetched. ${reply.reason}`);
-    });
-    return () => stop.abort();
-  }, [guide, kind]);
+  const { answer: known, problem } = useAnswer("GET /api/varieties", { query: { guide, kind } });
   if (problem)
     return (
       <p role="alert" className="py-1 text-[13px] text-stop">
-        {problem}
+        Varieties could not be fetched. {problem}
       </p>
     );
   if (!plan || !known) return <p className="py-1 text-[13px] text-soft">Looking ...</p>;
