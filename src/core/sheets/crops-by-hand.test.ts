@@ -248,3 +248,33 @@ describe("a whole crop", () => {
     expect(figure(plan, "feed.n")).toBeCloseTo(35.4, 1);
   });
 });
+
+describe("an early potato under fleece", () => {
+  const early = (cover?: string) =>
+    unwrap(
+      draftPlan(
+        FACTS,
+        {
+          ...freshDecisions("potato"),
+          crop: { guideId: "potato", kindId: "early", methodId: "tubers", ...(cover ? { schools: { cover } } : {}) },
+        },
+        2027,
+        testGuide("potato"),
+      ),
+    );
+  it("is dug nine days sooner, under so much fleece, that is off before the ridges are drawn up", () => {
+    const [open, covered] = [early(), early("fleece")];
+    // half of the tuber mass after 70 days in the open, 61 under it
+    expect(days(open) - days(covered)).toBe(9);
+    const on = covered.operations.find((o) => o.id === "fleece-on")!;
+    const off = covered.operations.find((o) => o.id === "fleece-off")!;
+    // 11,500 m2/ha x 14.2 ha
+    expect(on.inputs.map((i) => [i.perHa, i.unit, i.quantity])).toEqual([[11_500, "m2", 163_300]]);
+    // up after 25 days, off three weeks later
+    expect(daysBetween(covered.plantingDate!, off.date!)).toBe(46);
+    expect(covered.operations.find((o) => o.id === "earth-up")!.date! >= off.date!).toBe(true);
+    expect(covered.operations.some((o) => o.id === "harrow-ridges")).toBe(false);
+    expect(covered.conflicts).toEqual([]);
+    expect(open.operations.some((o) => o.id.startsWith("fleece"))).toBe(false);
+  });
+});
