@@ -23,6 +23,7 @@ export interface VersionLine {
 const FILES: [string, string][] = [
   ["booklet.pdf", "Booklet"],
   ["card.pdf", "Grower's card"],
+  ["labels.pdf", "Labels for rows"],
   ["calendar.ics", "Calendar"],
   ["order.csv", "Input order, CSV"],
   ["order.xlsx", "Input order, XLSX"],

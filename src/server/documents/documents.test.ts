@@ -235,6 +235,31 @@ describe("the card in the grower's own units", () => {
   });
 });
 
+describe("labels", () => {
+  it("stand on a sheet for each lot, with its rows and its day", async () => {
+    const lots = [...EXAMPLE_FACTS.seedLots, { ...EXAMPLE_FACTS.seedLots[0]!, id: "own", variety: "Own saving" }];
+    const from = source(
+      { ...wheat, seed: { lotId: "lot1", haveKg: 1000, moreLots: { own: { follows: true } }, rowSpacingCm: 12.5 } },
+      { ...EXAMPLE_FACTS, seedLots: lots },
+    );
+    const { text: labels, pages } = await text("labels.pdf", from);
+    expect(pages).toBe(2);
+    const sheets = labels.split("\f").map((sheet) => sheet.replace(/\s+/g, " "));
+    // ten of each
+    expect(sheets[0]?.match(/Haldane Gold, on/g)).toHaveLength(10);
+    expect(sheets[1]?.match(/Own saving, on/g)).toHaveLength(10);
+    expect(sheets[0]).toContain("rows 12.5 cm");
+    expect(sheets[0]).toMatch(/Drill, planned \d+ Oct 2026/);
+    expect(sheets[0]).toContain("Coney Bank, 2027, version 1");
+  });
+  it("are made for a nursery and for what is set out of it", async () => {
+    const { text: labels, pages } = await text("labels.pdf", source(freshDecisions("kale")));
+    expect(pages).toBe(2);
+    expect(labels).toContain("Sow the nursery");
+    expect(labels).toContain("Transplant");
+  });
+});
+
 describe("other files", () => {
   it("are not made", async () => {
     expect(await writeDocument("secrets.txt", source())).toBeNull();

@@ -3,6 +3,7 @@
 import { bookletPdf } from "./booklet";
 import { versionCalendar } from "./calendar";
 import { cardPdf } from "./card";
+import { labelsPdf } from "./labels";
 import { orderCsv, orderXlsx } from "./order";
 import type { DocumentSource } from "./source";
 
@@ -21,6 +22,8 @@ export async function writeDocument(file: string, source: DocumentSource): Promi
       return { name: `${slug}-booklet.pdf`, type: "application/pdf", body: await bookletPdf(source) };
     case "card.pdf":
       return { name: `${slug}-card.pdf`, type: "application/pdf", body: await cardPdf(source) };
+    case "labels.pdf":
+      return { name: `${slug}-labels.pdf`, type: "application/pdf", body: await labelsPdf(source) };
     case "calendar.ics":
       return { name: `${slug}.ics`, type: "text/calendar; charset=utf-8", body: Buffer.from(versionCalendar(source)) };
     case "order.csv":

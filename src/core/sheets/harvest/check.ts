@@ -42,6 +42,7 @@ function checkMoisture({ plan, decisions, add }: Check): void {
   if (!moisturePct || cutPct === null || decisions.harvest?.cutPct === undefined) return;
   const back: Repair = { label: `Cut at ${moisturePct.cut} %`, changes: [change("harvest/cutPct", undefined)] };
   const given = `${round(cutPct, 1)} %`;
+  const keptMoist = plan.crop.guide.keep.ways.find((w) => w.id === plan.keep.wayId)?.moist !== undefined;
   if (cutPct >= moisturePct.physiological)
     add(
       "stop",
@@ -58,7 +59,8 @@ function checkMoisture({ plan, decisions, add }: Check): void {
       `Usual machines take up to ${dryDown.greatestPct} %: moister, grain is crushed and stays in the ear.`,
       [{ label: `Cut at ${dryDown.greatestPct} %`, changes: [change("harvest/cutPct", dryDown.greatestPct)] }, back],
     );
-  else if (cutPct < (plan.harvest.safePct ?? moisturePct.safe))
+  // what is kept moist is cut as moist as that on purpose
+  else if (!keptMoist && cutPct < (plan.harvest.safePct ?? moisturePct.safe))
     add(
       "hint",
       "harvest.dry",

@@ -58,7 +58,7 @@ export function seedOperations(draft: Draft): PlannedOperation[] {
       mark: "nursery",
       detail: trays
         ? "One seed to the cell; watered from above by a fine rose, never dry, never standing."
-        : `${nursery.seedGPerM2} g of seed to the m² of bed; water shallow and clear.`,
+        : `${nursery.seedGPerM2} g of seed to the m² of bed; ${nursery.water ? "water shallow and clear" : "kept moist, shaded until it is up"}.`,
       reason: `seedlings are set at about ${nursery.days} days`,
       when: [{ from: "planting", min: -nursery.days - 7, usual: -nursery.days, max: -nursery.days + 4 }],
       weight: 30,
