@@ -24,9 +24,10 @@ import { loadPlaces } from "./places";
 import { cropOfferTable } from "./records/crop-offers";
 import { loadTable, storeReadingTable, storeTable } from "./records/stores";
 
-export async function loadStores(client: Client, access: Access): Promise<StoresSheet> {
+/** The stores with what stands in them, run from the loads. */
+async function storeStates(client: Client, access: Access) {
   const scope = [access.practiceId];
-  const [stores, loads, looks, offers] = await Promise.all([
+  const [stores, loads, looks] = await Promise.all([
     rows<Record<string, unknown> & { id: string; farm: string }>(
       client,
       `select s.id, f.name as farm, ${storeTable.select("s")} from store s join farm f on f.practice_id = s.practice_id and f.id = s.farm_id
@@ -43,12 +44,6 @@ export async function loadStores(client: Client, access: Access): Promise<Stores
       client,
       `select r.store_id as "storeId", ${storeReadingTable.select("r")} from store_reading r
        where r.practice_id = $1 and r.retired_at is null order by r.read_on desc`,
-      scope,
-    ),
-    rows<Record<string, unknown>>(
-      client,
-      `select ${cropOfferTable.select("o")} from crop_offer o
-       where o.practice_id = $1 and o.retired_at is null and o.basis in ('contract', 'offer') order by o.said_on desc`,
       scope,
     ),
   ]);
@@ -76,6 +71,17 @@ export async function loadStores(client: Client, access: Access): Promise<Stores
     const { name, kind, air, capacityM3 } = store;
     return { ...state, id: s.id, farm: s.farm, name, kind, air, capacityM3, lastLookOn: own[0]?.readOn ?? null };
   });
+  return { sheets, ledger, read, nameOf };
+}
+
+export async function loadStores(client: Client, access: Access): Promise<StoresSheet> {
+  const { sheets, ledger, read, nameOf } = await storeStates(client, access);
+  const offers = await rows<Record<string, unknown>>(
+    client,
+    `select ${cropOfferTable.select("o")} from crop_offer o
+     where o.practice_id = $1 and o.retired_at is null and o.basis in ('contract', 'offer') order by o.said_on desc`,
+    [access.practiceId],
+  );
   const all = sheets.flatMap((s) => s.lots.map((lot) => ({ storeId: s.id, store: s.name, lot })));
   const blendLot = (lot: LotState, store: string): BlendLot => ({
     ...lot,
@@ -197,8 +203,8 @@ async function comingHarvests(
 
 /** Stores that are to be looked at by a day, the most urgent first. */
 export async function storeLooksDue(client: Client, access: Access, by: IsoDate): Promise<StoreLookDue[]> {
-  const { stores } = await loadStores(client, access);
-  return stores
+  const { sheets } = await storeStates(client, access);
+  return sheets
     .flatMap(({ id, name, farm, lots, lookDueOn, lastLookOn, notes }): StoreLookDue[] =>
       lookDueOn === null || lookDueOn > by
         ? []

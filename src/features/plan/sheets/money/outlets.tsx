@@ -1,5 +1,6 @@
 "use client";
 
+import { useMemo } from "react";
 import { limitInWords } from "@/core/guides/quality-measures";
 import type { CropOffer } from "@/core/records/crop-offer";
 import { outletsOf } from "@/core/sheets/money/outlets";
@@ -15,9 +16,17 @@ export function Outlets() {
   const { plan, facts, decisions, season, change, editable } = usePlanModel();
   const { number, money, show, currency } = useUnits();
   const { answer, problem } = useAnswer("GET /api/records/{kind}", { path: { kind: "crop-offers" } });
-  const offers = (answer?.rows ?? []).flatMap((r) => (r.retired ? [] : [r.values as unknown as CropOffer]));
+  const offers = useMemo(
+    () => (answer?.rows ?? []).flatMap((r) => (r.retired ? [] : [r.values as unknown as CropOffer])),
+    [answer],
+  );
+  const base = plan?.crop.base;
+  // each line is a draft of its own
+  const lines = useMemo(
+    () => (base ? outletsOf(facts, decisions, season, base, offers) : []),
+    [facts, decisions, season, base, offers],
+  );
   if (!plan) return null;
-  const lines = outletsOf(facts, decisions, season, plan.crop.base, offers);
   return (
     <div className="overflow-x-auto pb-1">
       {problem && (
