@@ -190,7 +190,6 @@ export function WeekScreen({
         )}
         <div className="max-sm:order-2">
           <WaterOfWeek due={inWeek} />
-          <StoreLooks by={addDays(from, 6)} today={today} mayRead={mayRead} />
         </div>
         {DAYS.map((name, i) => {
           const date = addDays(from, i);
@@ -208,6 +207,10 @@ export function WeekScreen({
             </Day>
           );
         })}
+        {/* it comes later than the rest of the page: what is above must not move under a hand that drags */}
+        <div className="max-sm:order-4">
+          <StoreLooks by={addDays(from, 6)} today={today} mayRead={mayRead} />
+        </div>
         <div className="max-sm:order-4">
           <Cards plans={sheet.plans} />
         </div>
