@@ -194,8 +194,20 @@ describe("the page of stores", () => {
     await barn.getByRole("button", { name: "Keep some as seed" }).click();
     const form = page.getByRole("dialog");
     await form.waitFor();
-    expect(await form.getByLabel("Variety and lot").inputValue()).toBe("Wheat of 2026, own seed");
-    await page.keyboard.press("Escape");
+    await form.getByLabel("Variety and lot").fill("Barn seed of 2026");
+    await form.getByLabel("Kind", { exact: true }).selectOption({ label: "Winter wheat" });
+    await form.getByLabel("Thousand-grain weight").fill("45");
+    await form.getByLabel("Germination").fill("92");
+    await form.getByLabel("Price").fill("300");
+    await form.getByLabel("Pack").fill("500");
+    await form.getByRole("button", { name: /^Add/ }).click();
+    await form.waitFor({ state: "detached" });
+    const own = await row<{ crop: string; certified: boolean }>(
+      admin as never,
+      "select guide_id as crop, certified from seed_lot where practice_id = $1 and variety = 'Barn seed of 2026'",
+      [owner.practiceId],
+    );
+    expect(own).toEqual({ crop: "wheat", certified: false });
     const line = page.getByRole("row", { name: new RegExp(`${field.name}.*Wheat, 2026`) });
     await line.getByRole("button", { name: "Take this yield" }).click();
     await line.getByText(/as of 3 Aug/).waitFor();

@@ -161,6 +161,7 @@ async function comingHarvests(
       [access.practiceId],
     ),
   ]);
+  const farms = new Set(stores.map((s) => s.farm));
   const coming = outlines.flatMap(({ planId, season, shape }) => {
     const place = places.get(planId);
     const { guideId, harvest, operations, stored } = unpackSeason(
@@ -168,7 +169,8 @@ async function comingHarvests(
       JSON.parse(season) as PackedSeason,
     );
     const cut = operations.some((o) => o.role === "harvest" && o.done);
-    return place && stored && harvest && harvest >= access.today && !cut
+    // a farm without a store of its own sells what it cuts, or has not said where it goes
+    return place && farms.has(place.farm) && stored && harvest && harvest >= access.today && !cut
       ? [{ id: planId, crop: guideId, harvestOn: harvest, ...stored, farm: place.farm, field: place.field }]
       : [];
   });

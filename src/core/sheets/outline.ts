@@ -12,6 +12,9 @@ import { STAND, sampleM2, standSample } from "./seed/stand";
 /** Counted up whenever what an outline holds, or how it is drafted, changes: kept outlines of before are drafted anew. */
 export const OUTLINE_VERSION = 8;
 
+/** What keeps for less is sold fresh and fills no store; assumption. */
+const STORED_MONTHS = 1;
+
 const RESOURCES = ["tractors", "harvesters", "hands", "contractor"] as const;
 export type Resource = (typeof RESOURCES)[number];
 
@@ -148,12 +151,13 @@ export function outlinePlan(plan: Plan, facts: Pick<PlanFacts, "field">): PlanOu
             ]
           : [],
       ),
-      stored: plan.operations.some((o) => o.role === "store")
-        ? {
-            massT: plan.keep.storedTPerHa * facts.field.areaHa,
-            bulkKgPerM3: plan.crop.guide.keep.bulkKgPerM3.typical,
-          }
-        : null,
+      stored:
+        plan.crop.guide.keep.months.typical >= STORED_MONTHS
+          ? {
+              massT: plan.keep.storedTPerHa * facts.field.areaHa,
+              bulkKgPerM3: plan.crop.guide.keep.bulkKgPerM3.typical,
+            }
+          : null,
     },
     week: plan.operations.map((o) => ({
       id: o.id,

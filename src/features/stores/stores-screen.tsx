@@ -77,11 +77,8 @@ export function StoresScreen({ sheet, editable, today }: { sheet: StoresSheet; e
             onSeed={
               editable
                 ? (lot) =>
-                    setSeed({
-                      guideId: lot.crop,
-                      variety: `${lot.lot || lot.name} of ${lot.season}, own seed`,
-                      certified: false,
-                    })
+                    // named and tested by whoever keeps it
+                    setSeed({ guideId: lot.crop, certified: false })
                 : undefined
             }
           />
