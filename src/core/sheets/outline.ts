@@ -154,7 +154,7 @@ export function outlinePlan(plan: Plan, facts: Pick<PlanFacts, "field">): PlanOu
       stored:
         plan.crop.guide.keep.months.typical >= STORED_MONTHS
           ? {
-              massT: plan.keep.storedTPerHa * facts.field.areaHa,
+              massT: Math.round(100 * plan.keep.storedTPerHa * facts.field.areaHa) / 100,
               bulkKgPerM3: plan.crop.guide.keep.bulkKgPerM3.typical,
             }
           : null,
@@ -291,7 +291,7 @@ export function packSeason(outline: SeasonOutline): { shape: OperationShape; sea
         (o.done ? 1 : 0) + (o.held ? 2 : 0),
         o.hours,
       ]),
-      outline.stored ? [Math.round(100 * outline.stored.massT) / 100, outline.stored.bulkKgPerM3] : null,
+      outline.stored ? [outline.stored.massT, outline.stored.bulkKgPerM3] : null,
     ],
   };
 }
