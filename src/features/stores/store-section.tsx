@@ -57,7 +57,7 @@ export function StoreSection({
                       {onSeed && (
                         <button
                           type="button"
-                          className="block text-[12px] text-action underline underline-offset-2 print:hidden"
+                          className="block text-left text-[12px] text-action underline underline-offset-2 print:hidden"
                           onClick={() => onSeed(lot)}
                         >
                           Keep some as seed

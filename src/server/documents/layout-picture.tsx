@@ -8,6 +8,8 @@ const HIGH = 150;
 const WIDE = 500;
 /** More lines than these run into each other on paper: then a line stands for several rows. */
 const MOST_LINES = 60;
+/** A line for more rows than these says nothing: tramlines and headlands stay. */
+const MOST_ROWS_A_LINE = 12;
 const FILL = { headland: "#ddd", bed: "#fff", cropped: "#fff", tramline: "#888" };
 
 /** The field to scale in black and white, what its rows and beds come to, and where the pegs go. */
@@ -17,7 +19,7 @@ export function LayoutPicture({ layout }: { layout: NonNullable<IssuedPlan["layo
   const spacing = (rowSpacingCm ?? 0) / 100;
   const each = Math.max(1, Math.ceil((rows ?? 0) / MOST_LINES));
   const lines =
-    spacing > 0
+    spacing > 0 && each <= MOST_ROWS_A_LINE
       ? pieces.flatMap((p) =>
           p.kind !== "cropped"
             ? []
@@ -55,8 +57,8 @@ export function LayoutPicture({ layout }: { layout: NonNullable<IssuedPlan["layo
               x2={l.to * scale}
               y1={l.y * scale}
               y2={l.y * scale}
-              stroke="#111"
-              strokeWidth={0.35}
+              stroke="#555"
+              strokeWidth={0.3}
             />
           ))}
         </G>
