@@ -53,32 +53,46 @@ function materialInput(
   draft: Draft,
   at: string,
   id: string,
-  material: Material,
+  { name, unit, amount, per }: Material,
   logged: number | null,
 ): OperationInput {
-  const { context, decisions, facts } = draft;
-  const own = decisions.materials?.perHa?.[`${at}.${id}`];
-  const { amount, unit } = material;
-  const by = COUNTED_BY[material.per];
+  const by = COUNTED_BY[per];
   const count = by.of(draft);
-  const perHa = logged ?? own ?? count * amount.typical;
   const usual = `${number(amount.typical)} ${unit} (${number(amount.low)} to ${number(amount.high)}) for ${by.each}`;
+  return materialAt(
+    draft,
+    at,
+    {
+      id,
+      name,
+      unit,
+      perHa: count * amount.typical,
+      how: `${usual}${by.unit ? ` x ${number(count)} ${by.unit}` : ""}; ${draft.context.source(amount.source)}`,
+    },
+    logged,
+  );
+}
+
+/** Material of a job as an input: as logged, else as decided for that job, else as it was worked out (`how`); priced where somebody did. */
+export function materialAt(
+  { decisions, facts }: Draft,
+  at: string,
+  { id, name, unit, perHa: usual, how }: Pick<OperationInput, "id" | "name" | "unit" | "perHa"> & { how: string },
+  logged: number | null,
+): OperationInput {
+  const own = decisions.materials?.perHa?.[`${at}.${id}`];
+  const perHa = logged ?? own ?? usual;
   return {
     kind: "material",
     id,
-    name: material.name,
+    name,
     unit,
     perHa,
     quantity: perHa * facts.field.areaHa,
     bags: null,
     bagKg: null,
     pricePerUnit: decisions.materials?.price?.[id] ?? 0,
-    how:
-      logged !== null
-        ? "as logged"
-        : own !== undefined
-          ? `decided; usual is ${usual}`
-          : `${usual}${by.unit ? ` x ${number(count)} ${by.unit}` : ""}; ${context.source(amount.source)}`,
+    how: logged !== null ? "as logged" : own !== undefined ? `decided; usual is ${how}` : how,
   };
 }
 

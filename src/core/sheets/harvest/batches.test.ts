@@ -71,6 +71,24 @@ describe("seedlings in trays", () => {
       ["material", trays * 3],
     ]);
   });
+  it("count and cost what somebody says of them", () => {
+    const own = made(
+      "kale",
+      {},
+      {
+        seed: { raisedIn: "trays" },
+        materials: { perHa: { "nursery.trays": 300 }, price: { trays: 120 } },
+      },
+    );
+    const trays = own.operations.find((o) => o.role === "nursery")!.inputs.find((i) => i.id === "trays")!;
+    // 300 on each of 14.2 ha, at 1.20
+    expect([trays.perHa, trays.quantity, trays.pricePerUnit]).toEqual([300, 4260, 120]);
+    expect(trays.how).toMatch(/^decided; usual is \d+ trays/);
+  });
+  it("stand in the cold store a picking at a time", () => {
+    // 24 t x 14.2 ha of 150 kg/m3, in twelve pickings
+    expect(made("kale", {}, { targetTPerHa: 24 }).keep.roomM3).toBeCloseTo((24 * 14.2 * 1000) / 150 / 12, 6);
+  });
   it("are raised in a bed where the guide knows no trays", () => {
     const rice = made("rice", {}, { seed: { raisedIn: "trays" } });
     expect(rice.seed.trays ?? null).toBeNull();

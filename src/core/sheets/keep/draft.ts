@@ -14,7 +14,9 @@ export function draftKeep(draft: Draft): void {
   const asCut = dried ? dryT / (1 - cutPct / 100) : targetTPerHa;
   const storedPct = dried ? Math.min(cutPct, safePct) : null;
   const stored = storedPct === null ? targetTPerHa : dryT / (1 - storedPct / 100);
-  const roomM3 = (1000 * stored * facts.field.areaHa) / keep.bulkKgPerM3.typical;
+  // what is picked over and over stands there a picking at a time
+  const pickings = product.picking?.times.typical ?? 1;
+  const roomM3 = (1000 * stored * facts.field.areaHa) / keep.bulkKgPerM3.typical / pickings;
   parts.keep = {
     wayId: way?.id ?? null,
     wayName: way?.name ?? "",
@@ -48,7 +50,9 @@ export function draftKeep(draft: Draft): void {
       "Room in store",
       roomM3,
       "m³",
-      "mass in store x area x 1000 / mass of a cubic metre",
+      pickings > 1
+        ? "mass in store x area x 1000 / mass of a cubic metre / pickings"
+        : "mass in store x area x 1000 / mass of a cubic metre",
       [
         { label: "mass in store", value: stored, unit: "t/ha" },
         { label: "area", value: facts.field.areaHa, unit: "ha" },
@@ -58,6 +62,7 @@ export function draftKeep(draft: Draft): void {
           unit: "kg/m³",
           basis: { kind: "source", text: context.source(keep.bulkKgPerM3.source) },
         },
+        ...(pickings > 1 ? [{ label: "pickings", value: pickings }] : []),
       ],
       "For the whole field at its target; with room to walk and for air besides.",
     ),

@@ -206,6 +206,11 @@ describe("grain kept moist", () => {
     expect(treated.inputs[0]!.perHa).toBeCloseTo(6.5 * asCut, 9);
     expect(treated.inputs[0]!.quantity).toBeCloseTo(6.5 * asCut * 14.2, 6);
     expect(treated.cautions.map((c) => c.topic)).toContain("grain acid");
+    // as the label has it, where somebody typed that
+    const { decisions } = kept("acid", 22);
+    const typed = applyChanges(decisions, [change("materials/perHa/dry.acid", 40)]) as Decisions;
+    const own = unwrap(draftPlan(EXAMPLE_FACTS, typed, 2027, testGuide("barley")));
+    expect(own.operations.find((o) => o.role === "dry")!.inputs[0]!.perHa).toBe(40);
     // a dryer beside it still would have to take the water off
     expect(keepWays(plan, EXAMPLE_FACTS).find((w) => w.id === "heated")!.costPerHa).toBeCloseTo(
       asCut *

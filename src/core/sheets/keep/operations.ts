@@ -4,6 +4,7 @@ import { handWork } from "../../money/field-work";
 import type { PlannedOperation } from "../../plan/operation";
 import { formatNumber } from "../../units/format-quantity";
 import { keepWay, moistDose } from "../keep-way";
+import { materialAt } from "../materials";
 import type { Draft } from "../sheet";
 import { taskOperations } from "../task-operations";
 
@@ -24,7 +25,7 @@ export function keepOperations(draft: Draft): PlannedOperation[] {
     return {
       ...operation,
       ...named,
-      ...(operation.role === "dry" ? moistInputs(draft, way) : {}),
+      ...(operation.role === "dry" ? moistInputs(draft, operation.id, way) : {}),
       cautions: [...new Set([...operation.cautions, ...(way?.cautions ?? [])])],
       detail: `${aim}${sentence(named.detail ?? operation.detail)}`,
       work: (inputs) => ({
@@ -36,26 +37,16 @@ export function keepOperations(draft: Draft): PlannedOperation[] {
 }
 
 /** What is mixed into grain that is kept moist: so much a tonne as it is cut, by its moisture. */
-function moistInputs(draft: Draft, way: KeepWay | null): Pick<PlannedOperation, "inputs"> {
+function moistInputs(draft: Draft, at: string, way: KeepWay | null): Pick<PlannedOperation, "inputs"> {
   const dose = way?.moist?.dose;
   const { cutPct } = draft.parts.harvest;
   if (!way || !dose || cutPct === null) return {};
+  const { asCutTPerHa } = draft.parts.keep;
   const perT = moistDose(dose, cutPct);
-  const perHa = perT * draft.parts.keep.asCutTPerHa;
+  const how = `${formatNumber(perT)} ${dose.unit} for a tonne at ${formatNumber(cutPct)} % x ${formatNumber(asCutTPerHa)} t/ha; ${draft.context.source(dose.source)}; the label's figure goes before it`;
   return {
     inputs: (logged) => [
-      {
-        kind: "material",
-        id: way.id,
-        name: dose.name,
-        unit: dose.unit,
-        perHa: logged ?? perHa,
-        quantity: (logged ?? perHa) * draft.facts.field.areaHa,
-        bags: null,
-        bagKg: null,
-        pricePerUnit: draft.decisions.materials?.price?.[way.id] ?? 0,
-        how: `${formatNumber(perT)} ${dose.unit} for a tonne at ${formatNumber(cutPct)} % x ${formatNumber(draft.parts.keep.asCutTPerHa)} t/ha; ${draft.context.source(dose.source)}; the label's figure goes before it`,
-      },
+      materialAt(draft, at, { id: way.id, name: dose.name, unit: dose.unit, perHa: perT * asCutTPerHa, how }, logged),
     ],
   };
 }

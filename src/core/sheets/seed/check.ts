@@ -312,7 +312,7 @@ function contradictionRepairs({ plan, decisions }: Check): Repair[] {
   // of mass and diameter one was measured wrongly: a ball of water weighs what it does
   const across = decisions.seed?.unitDiameterCm;
   const byDiameter: Repair[] =
-    across === undefined || plan.seed.reconciliation?.messages.some((m) => m.includes(" cm across ")) !== true
+    across === undefined || plan.seed.reconciliation?.figures.includes("unitDiameterCm") !== true
       ? []
       : [
           { label: "Without the diameter", changes: [change("seed/unitDiameterCm", undefined)] },

@@ -2,6 +2,7 @@ import type { PlantingMethod } from "../../guides/schema";
 import { NO_WORK } from "../../money/field-work";
 import { bagged, type OperationInput, type PlannedOperation } from "../../plan/operation";
 import { OWN } from "../../plan/own-operations";
+import { materialAt } from "../materials";
 import { plantingWork } from "../planting-work";
 import type { Draft } from "../sheet";
 import { taskOperations } from "../task-operations";
@@ -90,45 +91,27 @@ function stockInputs(draft: Draft): NonNullable<PlannedOperation["inputs"]> {
           null,
         ),
       );
+    const trays = trayInputs(draft);
     if (seed.lots && logged === null)
-      return seed.lots
-        .filter((l) => l.areaHa > 0)
-        .map((l) =>
-          bagged(
-            {
-              kind: "seed",
-              id: l.id,
-              name: `${l.variety}, on ${round(l.areaHa, 1)} ha`,
-              perHa: l.sownKgPerHa,
-              quantity: l.orderKg,
-              pricePerUnit: l.pricePerT / 1000,
-            },
-            l.bagKg,
+      return [
+        ...seed.lots
+          .filter((l) => l.areaHa > 0)
+          .map((l) =>
+            bagged(
+              {
+                kind: "seed",
+                id: l.id,
+                name: `${l.variety}, on ${round(l.areaHa, 1)} ha`,
+                perHa: l.sownKgPerHa,
+                quantity: l.orderKg,
+                pricePerUnit: l.pricePerT / 1000,
+              },
+              l.bagKg,
+            ),
           ),
-        );
+        ...trays,
+      ];
     const perHa = logged ?? seed.sownKgPerHa ?? seed.plantedKgPerHa ?? 0;
-    const { areaHa } = facts.field;
-    const piece = { kind: "material", bags: null, bagKg: null, pricePerUnit: 0 } as const;
-    const trays: OperationInput[] = seed.trays
-      ? [
-          {
-            ...piece,
-            id: "trays",
-            name: `trays of ${seed.trays.cells} cells`,
-            unit: "units",
-            perHa: seed.trays.count / areaHa,
-            quantity: seed.trays.count,
-          },
-          {
-            ...piece,
-            id: "substrate",
-            name: "substrate for the trays",
-            unit: "L",
-            perHa: seed.trays.substrateL / areaHa,
-            quantity: seed.trays.substrateL,
-          },
-        ]
-      : [];
     return [
       bagged(
         {
@@ -144,4 +127,37 @@ function stockInputs(draft: Draft): NonNullable<PlannedOperation["inputs"]> {
       ...trays,
     ];
   };
+}
+
+/** Trays and what fills them, where seedlings are raised in some. */
+function trayInputs(draft: Draft): OperationInput[] {
+  const { trays } = draft.parts.seed;
+  if (!trays) return [];
+  const { areaHa } = draft.facts.field;
+  return [
+    materialAt(
+      draft,
+      OWN.nursery,
+      {
+        id: "trays",
+        name: `trays of ${trays.cells} cells`,
+        unit: "units",
+        perHa: trays.count / areaHa,
+        how: `${trays.count} trays for the field, by its seeds and their reserve`,
+      },
+      null,
+    ),
+    materialAt(
+      draft,
+      OWN.nursery,
+      {
+        id: "substrate",
+        name: "substrate for the trays",
+        unit: "L",
+        perHa: trays.substrateL / areaHa,
+        how: `${trays.count} trays x ${trays.cells} cells x what fills one`,
+      },
+      null,
+    ),
+  ];
 }

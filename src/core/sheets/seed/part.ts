@@ -85,7 +85,8 @@ export interface StockPlan {
   plantsFromHandbook: number | null;
   mixture?: MixturePart | null;
   drillCheck: { gPerCoulter: number; gInAll: number; coulters: number; runM: number } | null;
-  reconciliation: { consistent: boolean; messages: string[] } | null;
+  /** whether spacing, count and mass agree; what does not, and which figures it is about */
+  reconciliation: { consistent: boolean; messages: string[]; figures: string[] } | null;
   nurseryM2PerHa: number | null;
   /** seedlings raised in trays: how many for the field, of how many cells, and what fills them [L] */
   trays?: { count: number; cells: number; substrateL: number } | null;

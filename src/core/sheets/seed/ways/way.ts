@@ -83,10 +83,11 @@ function lotFigure(
 /** Whether spacing, count and mass agree, and what to say where they do not. */
 export const agreement = (found: {
   consistent: boolean;
-  disagreements: { message: string }[];
+  disagreements: { figures: string[]; message: string }[];
 }): NonNullable<StockPlan["reconciliation"]> => ({
   consistent: found.consistent,
   messages: found.disagreements.map((d) => d.message),
+  figures: found.disagreements.flatMap((d) => d.figures),
 });
 
 /** What is bought for a hectare, and for the field in whole bags. */

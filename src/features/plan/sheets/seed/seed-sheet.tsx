@@ -111,7 +111,7 @@ export function SeedSheet() {
       )}
       {!seed.mixture && (
         <Disclosure first={false} summary="Varieties for this field" className="py-1 text-[13px] text-action">
-          <Shortlist />
+          <Shortlist key={kind.id} />
         </Disclosure>
       )}
       {/* a mixture's stand is what its shares make */}
