@@ -21,6 +21,12 @@ export function keepsToPct(
   return moisture ? (way?.moist?.toPct ?? moisture.safeByUse?.[endUse] ?? moisture.safe) : null;
 }
 
+/** The way that a drafted plan keeps its harvest moist by; null where it is dried or cured. */
+export const moistWayOf = (plan: {
+  crop: { guide: { keep: { ways: KeepWay[] } } };
+  keep: { wayId: string | null };
+}): KeepWay | null => plan.crop.guide.keep.ways.find((w) => w.id === plan.keep.wayId && w.moist) ?? null;
+
 /**
  * What keeps a tonne of this moisture, between the lines of the way's table; beyond them as at its ends.
  *

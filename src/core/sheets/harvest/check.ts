@@ -1,6 +1,7 @@
 import { addDays, daysBetween, formatDay } from "../../dates";
 import { daysToReady, readyInWords } from "../../harvest/days-to-ready";
 import { change } from "../decisions";
+import { moistWayOf } from "../keep-way";
 import type { Check, Repair } from "../sheet";
 import { round } from "../words";
 import { againstWay } from "./ways";
@@ -42,7 +43,7 @@ function checkMoisture({ plan, decisions, add }: Check): void {
   if (!moisturePct || cutPct === null || decisions.harvest?.cutPct === undefined) return;
   const back: Repair = { label: `Cut at ${moisturePct.cut} %`, changes: [change("harvest/cutPct", undefined)] };
   const given = `${round(cutPct, 1)} %`;
-  const keptMoist = plan.crop.guide.keep.ways.find((w) => w.id === plan.keep.wayId)?.moist !== undefined;
+  const keptMoist = moistWayOf(plan) !== null;
   if (cutPct >= moisturePct.physiological)
     add(
       "stop",

@@ -211,6 +211,8 @@ describe("grain kept moist", () => {
     const typed = applyChanges(decisions, [change("materials/perHa/dry.acid", 40)]) as Decisions;
     const own = unwrap(draftPlan(EXAMPLE_FACTS, typed, 2027, testGuide("barley")));
     expect(own.operations.find((o) => o.role === "dry")!.inputs[0]!.perHa).toBe(40);
+    // the table of days is of grain that nothing was done to
+    expect(safeDaysTable(plan)).toBeNull();
     // a dryer beside it still would have to take the water off
     expect(keepWays(plan, EXAMPLE_FACTS).find((w) => w.id === "heated")!.costPerHa).toBeCloseTo(
       asCut *

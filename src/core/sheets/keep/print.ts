@@ -1,14 +1,16 @@
+import { moistWayOf } from "../keep-way";
 import type { Print } from "../sheet";
 
 /** What the booklet prints of this sheet: drying or curing, what it makes of the mass, and the store. */
 export const keepPrint: Print = {
   figures: () => ["keep.asCut", "keep.water", "keep.drying", "keep.room"],
-  text: ({ crop: { guide }, keep, harvest }) => [
+  text: ({ crop, keep, harvest }) => [
     ...(keep.wayName
       ? [
-          `${keep.wayName}${keep.airToC === null ? "" : `, air up to ${keep.airToC} °C for ${harvest.endUse}`}: ${guide.keep.ways.find((w) => w.id === keep.wayId)?.detail ?? ""}.`,
+          `${keep.wayName}${keep.airToC === null ? "" : `, air up to ${keep.airToC} °C for ${harvest.endUse}`}: ${crop.guide.keep.ways.find((w) => w.id === keep.wayId)?.detail ?? ""}.`,
         ]
       : []),
-    `Store: ${guide.keep.store}. Every ${guide.keep.inspectEveryDays} days: ${guide.keep.inspect}.`,
+    // what dry grain asks of a store does not hold for what is kept moist
+    `${moistWayOf({ crop, keep }) ? "" : `Store: ${crop.guide.keep.store}. `}Every ${crop.guide.keep.inspectEveryDays} days: ${crop.guide.keep.inspect}.`,
   ],
 };

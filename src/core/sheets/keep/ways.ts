@@ -5,7 +5,7 @@ import { type DryingAnswer, dryingSeasons } from "../../keep/drying-seasons";
 import { safeStorageDays } from "../../keep/safe-storage";
 import type { PlanFacts } from "../../plan/facts";
 import { seasonWeather } from "../../weather/season-weather";
-import { keepsToPct } from "../keep-way";
+import { keepsToPct, moistWayOf } from "../keep-way";
 import type { Plan } from "../plan";
 
 export interface KeepLine {
@@ -75,13 +75,16 @@ export function keepWays(plan: Plan, facts: PlanFacts): KeepLine[] {
   });
 }
 
-/** Days that this plan's harvest keeps at some moistures and warmths, for the sheet's small table; null without a table. */
+/**
+ * Days that this plan's harvest keeps at some moistures and warmths, for the sheet's small table; null without a table, and where what is
+ * mixed in or kept out keeps it: the table is of grain that nothing was done to.
+ */
 export function safeDaysTable(
   plan: Plan,
 ): { tempsC: number[]; rows: { moisturePct: number; days: number[] }[] } | null {
   const { safeDays } = plan.crop.guide.keep;
   const { cutPct, safePct: safe } = plan.harvest;
-  if (!safeDays || safe === null) return null;
+  if (!safeDays || safe === null || moistWayOf(plan)) return null;
   // drier than the table begins it keeps at least as long
   const moistures = [...new Set([safe, safe + 2, ...(cutPct === null ? [] : [Math.round(cutPct)])])].sort(
     (a, b) => a - b,

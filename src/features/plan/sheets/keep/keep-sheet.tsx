@@ -1,6 +1,7 @@
 "use client";
 
 import Link from "next/link";
+import { moistWayOf } from "@/core/sheets/keep-way";
 import { SheetHead } from "../../decision-line";
 import { usePlanModel } from "../../plan-context";
 import { FigureValue } from "../../working";
@@ -14,6 +15,7 @@ export function KeepSheet() {
   if (!plan) return null;
   const { keep } = plan.crop.guide;
   const { tempC, humidityPct } = keep;
+  const moist = moistWayOf(plan);
   return (
     <div>
       <SheetHead title="Keep" about="dry or cure, store, look, sell" />
@@ -38,13 +40,20 @@ export function KeepSheet() {
       </p>
       <KeepWays />
       <h3 className="mt-2 border-b border-line pb-1 text-base">In store</h3>
-      <p className="py-1">
-        {keep.store}. {tempC.from} to {tempC.to} °C
-        {humidityPct && `, ${humidityPct.from} to ${humidityPct.to} % humidity`}; keeps{" "}
-        {keep.months.typical < 1
-          ? `${Math.round(keep.months.low * 30)} to ${Math.round(keep.months.high * 30)} days.`
-          : `${keep.months.low} to ${keep.months.high} months, ${keep.months.typical} as a rule.`}
-      </p>
+      {moist ? (
+        <p className="py-1">
+          {moist.name}: as the label or the tower&apos;s maker says, for as long as they say. How dry grain is stored,
+          and for how many days, does not hold for it.
+        </p>
+      ) : (
+        <p className="py-1">
+          {keep.store}. {tempC.from} to {tempC.to} °C
+          {humidityPct && `, ${humidityPct.from} to ${humidityPct.to} % humidity`}; keeps{" "}
+          {keep.months.typical < 1
+            ? `${Math.round(keep.months.low * 30)} to ${Math.round(keep.months.high * 30)} days.`
+            : `${keep.months.low} to ${keep.months.high} months, ${keep.months.typical} as a rule.`}
+        </p>
+      )}
       <SafeDays />
       <p className="py-1">
         Every {keep.inspectEveryDays} days: {keep.inspect}.
