@@ -38,7 +38,8 @@ const MOST_PIECES = 50_000;
  * spacing). The cropped share is of the gross area: that of the beds, or the usable area x rows left / rows. Rows, row metres and
  * plants are null without their inputs.
  *
- * Errors: headlands that leave nothing, a bed that does not fit, rows wider than the bed or the field, more rows in a bed than fit.
+ * Errors: headlands that leave nothing, a bed that does not fit, rows wider than the bed or the field, more rows in a bed than fit,
+ * tramlines with no row between them.
  *
  * Example: 100 x 60 m, headland 6 m, beds 1.2 x 20 m with paths of 0.4 m: (48 + 0.4) / 1.6 = 30 across, (88 + 0.4) / 20.4 = 4 along:
  * 120 beds, 120 x 24 / 6000 = 48 % cropped; 4 rows a bed 30 cm apart: 120 rows of 80 m, 9,600 m; at 15 cm 64,000 plants.
@@ -134,6 +135,11 @@ export function fieldLayout(input: FieldLayoutInput): Result<{
     : usable.width * usable.length * (drawn ? (rows as number) / drawn : 1);
   if (across * along > MOST_PIECES)
     return failed([fieldError("bed", `${across} x ${along} beds`, `at most ${MOST_PIECES} beds`)]);
+  const leastM = Math.max(TRAMLINE_ROWS * (spacing ?? 0), usable.width / MOST_PIECES);
+  if (!bed && every !== null && every <= leastM)
+    return failed([
+      fieldError("tramlineEveryM", every, `more than the ${round(leastM)} m that a tramline takes itself`),
+    ]);
   return ok({
     beds: across * along,
     rows,

@@ -271,6 +271,12 @@ describe("fieldLayout", () => {
         fieldLayout({ ...field, bed: { widthM: 1, lengthM: 10, pathM: 0.3 }, rows: { spacingCm: 25, perBed: 6 } }),
       ),
     ).toEqual(["rows.perBed: 6 given, allowed is at most 5 rows 25 cm apart on a bed of 100 cm"]);
+    // two rows of 50 cm are the tramline: nothing would stand between them. So small a one made 50 million strips
+    for (const tramlineEveryM of [1, 1e-6])
+      expect(refused(fieldLayout({ ...field, rows: { spacingCm: 50 }, tramlineEveryM }))).toEqual([
+        `tramlineEveryM: ${tramlineEveryM} given, allowed is more than the 1 m that a tramline takes itself`,
+      ]);
+    expect(refused(fieldLayout({ ...field, tramlineEveryM: 1e-6 }))[0]).toContain("tramlineEveryM");
     expect(refused(fieldLayout({ ...field, rows: { spacingCm: 50 }, inRowSpacingCm: 1999 }))).toEqual([]);
     expect(refused(fieldLayout({ ...field, lengthM: 10, rows: { spacingCm: 50 }, inRowSpacingCm: 800 }))[0]).toContain(
       "inRowSpacingCm",

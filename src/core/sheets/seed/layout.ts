@@ -70,7 +70,7 @@ export function layoutOf(plan: Plan, facts: PlanFacts, decisions: Decisions): Pl
   };
 }
 
-/** More beds than these are a grey ground on paper, not lines. */
+/** More beds or strips than these are a grey ground on paper, not lines. */
 const MOST_PRINTED = 400;
 /** Pegs that a sheet of paper names. */
 const PEGS_PRINTED = 40;
@@ -91,7 +91,7 @@ export function printedLayout(plan: Plan, facts: PlanFacts, decisions: Decisions
     inRowSpacingCm: input.inRowSpacingCm ?? null,
     ...counts,
     pegsM: byHand ? pegsAcross(planned, PEGS_PRINTED) : [],
-    pieces: pieces.length > MOST_PRINTED ? pieces.filter((p) => p.kind !== "bed") : pieces,
+    pieces: pieces.length > MOST_PRINTED ? pieces.filter((p) => p.kind === "headland") : pieces,
   };
 }
 
