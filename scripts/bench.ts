@@ -33,6 +33,7 @@ import { DEMO_FIELDS, everyPlan } from "../tests/support/every-plan";
 import { ALL_GUIDES, testGuide } from "../tests/support/guides";
 import { launchChromium, signedInPage, startApp } from "./app-under-test";
 import { benchFiles } from "./bench-files";
+import { benchQueue } from "./bench-queue";
 import { compileFolder, SURROUNDINGS } from "./guide-files";
 import { LARGE_EMAIL } from "./large-practice";
 import { freePort } from "./local-database.mjs";
@@ -333,6 +334,7 @@ const windowMs = time(5, () => {
 });
 report("sowing window, 60 dates x 100 seasons, weather and all", windowMs, 400, "ms");
 report("the same against a bare loop of its arithmetic", windowMs / time(5, bareLoop), 4, "times");
+benchQueue(report);
 
 /** Generation left out: only the daily sums of 60 x 100 x 285 days, in the plainest loop over typed arrays. */
 function bareLoop(): void {

@@ -176,6 +176,34 @@ describe("the order of fields for a machine", () => {
     await combine.getByRole("button", { name: "Take these dates" }).click();
     await combine.getByText(/moved\.|already/).waitFor();
   });
+  it("waits for a machine that is hired, as the farm's record says, and for the dryer", async () => {
+    await page.goto("/records/farms");
+    await page.getByRole("button", { name: "Pennick Farm" }).first().click();
+    await page.getByRole("button", { name: "Add a line" }).click();
+    const line = (of: string) => page.getByLabel(new RegExp(`^${of}, line`)).last();
+    await page.getByRole("dialog").locator("select").last().selectOption("combine");
+    await line("Hired from").fill("Harl Threshing");
+    await line("Comes on").fill("2027-08-20");
+    await line("Goes on").fill("2027-08-18");
+    await page.getByLabel("Dryer", { exact: true }).fill("0.5");
+    await page.getByRole("button", { name: "Save" }).click();
+    await page.getByText("no earlier than the day on which it comes").waitFor();
+    await line("Goes on").fill("2027-08-25");
+    await page.getByRole("button", { name: "Save" }).click();
+    await page.getByRole("dialog").waitFor({ state: "detached" });
+    await page.goto("/season/harvest?season=2027");
+    const hired = page.getByRole("region", { name: "Harl Threshing, combine" });
+    await hired.getByText("the best of all orders").waitFor();
+    await hired.getByText("there from 20 Aug until 25 Aug").waitFor();
+    const starts = await hired.locator("tbody tr td:nth-child(5)").allInnerTexts();
+    expect(starts[0]).toContain("20 Aug");
+    // 0.5 t/h at 5 points, 20 h a day: a few tonnes, less than a hectare
+    await hired
+      .getByText(/^dryer: \d/)
+      .first()
+      .waitFor();
+    expect(await page.getByRole("region", { name: "Pennick Farm, combine" }).count()).toBe(0);
+  });
   it("has no violation that axe finds, and fits the phone", async () => {
     await expectAccessible(page);
     await page.close();

@@ -14,8 +14,12 @@ export interface HarvestQueueSheet {
 }
 export interface HarvestGroup {
   id: string;
+  /** the farm; of a machine that is hired, whose it is */
   farm: string;
   machine: string;
+  hired: boolean;
+  /** days on which a hired machine is there, both counted in; empty: whenever it is wanted */
+  spans: { from: IsoDate | null; to: IsoDate | null }[];
   /** what one machine, or the gang, does in an hour and a day; the usual figures */
   haPerHour: number;
   hoursADay: number;
@@ -35,6 +39,9 @@ export interface HarvestGroup {
     lossPerHaPerDay: number;
     lossPctPerDay: number;
     priced: boolean;
+    farm: string;
+    /** what a dryer has to do for it: tonnes as cut in an hour that it takes, and tonnes of a hectare; null where nothing waits for one */
+    dryer: { tPerHour: number; tPerHa: number; points: number } | null;
   }[];
 }
 

@@ -5,6 +5,7 @@ import { type ImplementId, implementOf, usualWorkRate } from "@/core/ground/impl
 import { NO_HARVEST_RAIN_MM } from "@/core/harvest/harvest-seasons";
 import { ownRate } from "@/core/money/field-work";
 import { listedPrice } from "@/core/plan/listed-price";
+import { DRYER_POINTS, type FarmRecord, farmRecord } from "@/core/records/farm";
 import { type OperationShape, type PackedSeason, unpackSeason } from "@/core/sheets/outline";
 import type { Climate } from "@/core/weather/climate";
 import { seasonWeather } from "@/core/weather/season-weather";
@@ -28,8 +29,19 @@ interface Farm {
   harvesters: number;
   hands: number;
   dayHours: number;
-  machines: { implement: string; haPerHour: number | null }[];
+  machines: FarmRecord["machines"];
   stationId: string | null;
+  dryerTPerH: number | null;
+}
+
+/** Who cuts a field: a machine of the farm, or one that is hired, which works through all farms to which it comes on the same days. */
+function whoCuts(farm: Farm, implement: ImplementId | undefined) {
+  const hired = farm.machines.filter((m) => m.implement === implement && m.hiredFrom !== "");
+  const { hiredFrom } = hired[0] ?? { hiredFrom: "" };
+  const spans = hired
+    .filter((m) => m.hiredFrom === hiredFrom && (m.from !== null || m.to !== null))
+    .map(({ from, to }) => ({ from, to }));
+  return { hiredFrom, spans, id: JSON.stringify([hiredFrom || farm.id, implement ?? "hands", spans]) };
 }
 
 export async function loadHarvestQueues(client: Client, access: Access, wanted?: number): Promise<HarvestQueueSheet> {
@@ -56,7 +68,7 @@ export async function loadHarvestQueues(client: Client, access: Access, wanted?:
     ),
     rows<Farm>(
       client,
-      `select id, name, hand_work as "handWork", harvesters, hands, day_hours as "dayHours", machines, station_id as "stationId" from farm where practice_id = $1`,
+      `select id, name, hand_work as "handWork", harvesters, hands, day_hours as "dayHours", machines, station_id as "stationId", dryer_t_per_h::float8 as "dryerTPerH" from farm where practice_id = $1`,
       [access.practiceId],
     ),
     loadCatalogue(client, access),
@@ -66,7 +78,8 @@ export async function loadHarvestQueues(client: Client, access: Access, wanted?:
   const season =
     seasons.find((s) => s === wanted) ?? [...seasons].reverse().find((s) => s >= year) ?? seasons[0] ?? null;
   const outlineOf = new Map(outlines.map((o) => [o.planId, o]));
-  const farmOf = new Map(farms.map((f) => [f.id, f]));
+  // lines that were kept before a machine could be hired lack by whom
+  const farmOf = new Map(farms.map((f) => [f.id, { ...f, machines: farmRecord.shape.machines.parse(f.machines) }]));
   const found = plans
     .filter((p) => p.season === season)
     .flatMap((plan) => {
@@ -95,6 +108,7 @@ export async function loadHarvestQueues(client: Client, access: Access, wanted?:
           farm,
           guide,
           cut,
+          drying: drafted.drying,
           way,
           lossPct,
           worth: (lossPct / 100) * target * (price > 0 ? price : 1000),
@@ -105,28 +119,40 @@ export async function loadHarvestQueues(client: Client, access: Access, wanted?:
   const climates = await loadClimates(client, access.practiceId, [
     ...new Set(found.flatMap((f) => f.farm.stationId ?? [])),
   ]);
-  const groups = [...groupBy(found, (f) => `${f.farm.id} ${f.way.work.implement ?? "hands"}`)].map(
+  const groups = [...groupBy(found, (f) => whoCuts(f.farm, f.way.work.implement as ImplementId | undefined).id)].map(
     ([id, list]): HarvestGroup => {
       const { farm, way } = list[0]!;
       const implement = way.work.implement as ImplementId | undefined;
+      const { hiredFrom, spans } = whoCuts(farm, implement);
       const days = list.map((f) => toDay(f.cut.date));
       const climate = farm.stationId ? climates.get(farm.stationId) : undefined;
       return {
         id,
-        farm: farm.name,
+        farm: hiredFrom || farm.name,
+        hired: hiredFrom !== "",
+        spans,
         machine: implement ? implementOf(implement).name : "by hand",
         haPerHour: implement
           ? (ownRate(farm, implement) ?? way.work.haPerHour ?? usualWorkRate(implement))
           : (farm.hands || GANG) / (way.work.handHoursPerHa ?? 1),
         hoursADay: farm.dayHours,
-        machines: implement ? Math.max(1, farm.harvesters) : 1,
+        machines: machinesOf(farm, implement, hiredFrom),
         dryShare:
           climate && season !== null
             ? dryShare(climate, season, access.today, Math.min(...days), Math.max(...days) + 14)
             : null,
         fields: list
-          .map(({ plan, place, guide, cut, lossPct, worth, price }) => ({
+          .map(({ plan, place, farm: own, guide, cut, drying, lossPct, worth, price }) => ({
             planId: plan.id,
+            farm: own.name,
+            dryer:
+              drying && own.dryerTPerH
+                ? {
+                    tPerHour: (own.dryerTPerH * DRYER_POINTS) / drying.points,
+                    tPerHa: drying.massT / place.areaHa,
+                    points: drying.points,
+                  }
+                : null,
             operationId: cut.id,
             field: place.field,
             crop: guide.name,
@@ -148,6 +174,13 @@ export async function loadHarvestQueues(client: Client, access: Access, wanted?:
     groups: groups.sort((a, b) => b.fields.length - a.fields.length || a.farm.localeCompare(b.farm)),
     waiting: lines.filter((l) => !l.fresh).length,
   };
+}
+
+/** Machines that cut at the same time: of those hired as many as come, else the farm's harvesters. */
+function machinesOf(farm: Farm, implement: ImplementId | undefined, hiredFrom: string): number {
+  if (!implement) return 1;
+  const hired = farm.machines.find((m) => m.implement === implement && hiredFrom !== "" && m.hiredFrom === hiredFrom);
+  return Math.max(1, hired?.number ?? farm.harvesters);
 }
 
 /** Share of the days between two (numbers, both counted in) without rain that stops a harvest, over the seasons. */

@@ -1,12 +1,9 @@
 /** Orders fields for one machine away from the page. */
 
-import { harvestQueue, type QueueField } from "@/core/harvest/harvest-queue";
+import { harvestQueue, type QueueInput } from "@/core/harvest/harvest-queue";
 import { answering } from "./answering";
 
-export interface QueueAsked {
-  fields: QueueField[];
-  haPerDay: number;
-}
+export type QueueAsked = QueueInput;
 export interface QueueAnswer {
   ids: string[];
   loss: number;

@@ -24,9 +24,9 @@ export interface FieldLayoutInput {
 
 /** What rounding leaves of a whole number is not lost. */
 const SLACK = 1e-9;
-const TRAMLINE_ROWS = 2;
+export const TRAMLINE_ROWS = 2;
 /** More pieces than this nobody draws or pegs. */
-const MOST_PIECES = 50_000;
+export const MOST_PIECES = 50_000;
 
 /**
  * A rectangular field with its headlands, beds or rows and tramlines, to scale: x across the rows, y along them, from a corner.
@@ -155,8 +155,8 @@ export function fieldLayout(input: FieldLayoutInput): Result<{
   });
 }
 
-const whole = (value: number) => Math.floor(value + SLACK);
-const round = (value: number) => Number(value.toFixed(2));
+export const whole = (value: number) => Math.floor(value + SLACK);
+export const round = (value: number) => Number(value.toFixed(2));
 
 /** Two across the ends over the whole width, two along the sides between them. */
 function headlandPieces(length: number, width: number, headland: number): LayoutPiece[] {

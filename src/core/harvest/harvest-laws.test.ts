@@ -76,24 +76,29 @@ describe("an order of fields", () => {
     areaHa: between(0.5, 40),
     readyDay: fc.integer({ min: 0, max: 20 }),
     lossPerHaPerDay: between(0, 3000),
+    atMostHaPerDay: fc.option(between(1, 40), { nil: undefined }),
   });
+  const span = fc
+    .tuple(fc.integer({ min: -5, max: 25 }), fc.integer({ min: 0, max: 9 }))
+    .map(([from, days]) => ({ from, to: from + days }));
   const named = (list: Omit<QueueField, "id">[]): QueueField[] => list.map((f, i) => ({ ...f, id: `f${i}` }));
   it("that somebody chose never loses less than the best one, and the best one loses what its own order does", () => {
     fc.assert(
       fc.property(
         fc.array(field, { minLength: 1, maxLength: 7 }),
         between(2, 30),
+        fc.array(span, { maxLength: 3 }),
         fc.integer(),
-        (list, haPerDay, seed) => {
+        (list, haPerDay, spans, seed) => {
           const fields = named(list);
-          const best = unwrap(harvestQueue({ fields, haPerDay }));
+          const best = unwrap(harvestQueue({ fields, haPerDay, spans }));
           const turned = [
             ...fields.slice(Math.abs(seed) % fields.length),
             ...fields.slice(0, Math.abs(seed) % fields.length),
           ];
-          expect(queueInOrder({ fields: turned, haPerDay }).loss).toBeGreaterThanOrEqual(best.loss - 1e-6);
+          expect(queueInOrder({ fields: turned, haPerDay, spans }).loss).toBeGreaterThanOrEqual(best.loss - 1e-6);
           const own = best.order.map((o) => fields.find((f) => f.id === o.id) as QueueField);
-          expect(queueInOrder({ fields: own, haPerDay }).loss).toBeCloseTo(best.loss, 6);
+          expect(queueInOrder({ fields: own, haPerDay, spans }).loss).toBeCloseTo(best.loss, 6);
         },
       ),
       { numRuns: 80 },
@@ -101,9 +106,10 @@ describe("an order of fields", () => {
   });
   it("cuts one field after another and none before it is ready", () => {
     fc.assert(
-      fc.property(fc.array(field, { minLength: 2, maxLength: 12 }), between(2, 30), (list, haPerDay) => {
+      fc.property(fc.array(field, { minLength: 2, maxLength: 12 }), between(2, 30), span, (list, haPerDay, hired) => {
         const fields = named(list);
-        const { order } = queueInOrder({ fields, haPerDay });
+        const { order } = queueInOrder({ fields, haPerDay, spans: [hired] });
+        expect(order[0]?.startDay).toBeGreaterThanOrEqual(hired.from - 1e-9);
         order.forEach((o, i) => {
           expect(o.startDay).toBeGreaterThanOrEqual((fields[i] as QueueField).readyDay - 1e-9);
           if (i > 0) expect(o.startDay).toBeGreaterThanOrEqual((order[i - 1]?.endDay ?? 0) - 1e-9);

@@ -11,6 +11,13 @@ export interface QueueField {
   readyDay: number;
   /** of each hectare that stands a day longer, in money or tonnes */
   lossPerHaPerDay: number;
+  /** no more of this field in a day, because a dryer or a thresher takes no more */
+  atMostHaPerDay?: number | undefined;
+}
+/** Days on which the machine is there, both counted in. */
+export interface MachineSpan {
+  from: number;
+  to: number;
 }
 export interface QueuedField {
   id: string;
@@ -21,42 +28,54 @@ export interface QueuedField {
 
 /** Up to so many fields every order is looked at, but for those that cannot be better. */
 const EXACT_FIELDS = 8;
-/** Shaken orders that are improved again, of more fields. */
-const KICKS = 60;
+/** Shaken orders that are improved again, of more fields: as many as a second has time for, where 60 fields are 15 of them. */
+const kicksFor = (fields: number): number => Math.min(60, Math.max(8, Math.round(54_000 / fields ** 2)));
 const SEED = 4177;
+/** Days that differ by rounding only. */
+const SAME_DAY = 1e-9;
 
 /**
  * The order of fields for one machine that cuts so many hectares a day, one field after another and none before it is ready; what a field
- * loses goes by the mean day of its cutting. The least loss in sum: exact for up to 8 fields, else improved from four simple rules by moving
- * and swapping fields, which `exact` says. The same question gives the same answer. Errors name the field and its place.
+ * loses goes by the mean day of its cutting. With `spans` the machine works on those days only, and after the last of them as long as it
+ * takes (another has to come). The least loss in sum: exact for up to 8 fields, else improved from four simple rules by moving and swapping
+ * fields, which `exact` says. The same question gives the same answer. Errors name the field and its place.
  *
  * Example: a field of 10 ha ready on day 0 and one of 10 ha ready on day 0 that loses twice as much, at 10 ha a day: the second first,
- * 10 x 2 x 0.5 + 10 x 1 x 1.5 = 25.
+ * 10 x 2 x 0.5 + 10 x 1 x 1.5 = 25. Where the machine comes on day 3 only: 10 x 2 x 3.5 + 10 x 1 x 4.5 = 115.
  */
-export function harvestQueue(input: { fields: QueueField[]; haPerDay: number }): Result<{
+export function harvestQueue(input: QueueInput): Result<{
   order: QueuedField[];
   loss: number;
   exact: boolean;
 }> {
   const errors: FieldError[] = [];
-  const pace = readNumber(errors, "haPerDay", input?.haPerDay, { above: 0, max: 10_000, unit: "ha" });
+  const pace = readNumber(errors, "haPerDay", input?.haPerDay, PACE);
   const given = Array.isArray(input?.fields) ? input.fields : [];
   if (!Array.isArray(input?.fields)) errors.push(fieldError("fields", input?.fields, "a list of fields"));
   const fields = given.map((f, i) => ({
     id: String(f?.id ?? ""),
     areaHa: readNumber(errors, `fields.${i}.areaHa`, f?.areaHa, { above: 0, max: 100_000, unit: "ha" }),
-    readyDay: readNumber(errors, `fields.${i}.readyDay`, f?.readyDay, { min: -100_000, max: 1_000_000 }),
+    readyDay: readNumber(errors, `fields.${i}.readyDay`, f?.readyDay, DAY),
     lossPerHaPerDay: readNumber(errors, `fields.${i}.lossPerHaPerDay`, f?.lossPerHaPerDay, { min: 0 }),
+    atMostHaPerDay:
+      f?.atMostHaPerDay === undefined
+        ? undefined
+        : readNumber(errors, `fields.${i}.atMostHaPerDay`, f.atMostHaPerDay, PACE),
   }));
   const ids = fields.map((f) => f.id);
   ids.forEach((id, i) => {
     if (id === "" || ids.indexOf(id) !== i)
       errors.push(fieldError(`fields.${i}.id`, id, "a name that no other field has"));
   });
+  const spans = (input?.spans ?? []).map((span, i) => {
+    const from = readNumber(errors, `spans.${i}.from`, span?.from, DAY);
+    return { from, to: readNumber(errors, `spans.${i}.to`, span?.to, { ...DAY, min: from }) };
+  });
   if (errors.length > 0) return failed(errors);
+  const machine = new Machine(pace, spans);
   const exact = fields.length <= EXACT_FIELDS;
-  const best = exact ? bestOfAll(fields, pace) : improved(fields, pace);
-  return ok({ ...queued(best, pace), exact });
+  const best = exact ? bestOfAll(fields, machine) : improved(fields, machine);
+  return ok({ ...queued(best, machine), exact });
 }
 
 /**
@@ -64,43 +83,92 @@ export function harvestQueue(input: { fields: QueueField[]; haPerDay: number }):
  *
  * Example: two fields of 10 ha ready on day 0 at 10 ha a day lose 10 x (0.5 + 1.5) times what a hectare loses a day.
  */
-export function queueInOrder(input: { fields: QueueField[]; haPerDay: number }): {
+export function queueInOrder(input: QueueInput): {
   order: QueuedField[];
   loss: number;
 } {
-  return queued(input.fields, input.haPerDay);
+  return queued(input.fields, new Machine(input.haPerDay, input.spans));
+}
+
+export interface QueueInput {
+  fields: QueueField[];
+  haPerDay: number;
+  spans?: MachineSpan[] | undefined;
+}
+const PACE = { above: 0, max: 10_000, unit: "ha" };
+const DAY = { min: -100_000, max: 1_000_000 };
+
+/** The days of one machine: where a job of so many days begins, ends and lies in the mean. */
+class Machine {
+  start = 0;
+  end = 0;
+  /** mean day of the cutting: days on which the machine is away count nothing */
+  mean = 0;
+  private readonly spans: MachineSpan[];
+
+  constructor(
+    private readonly pace: number,
+    spans: readonly MachineSpan[] = [],
+  ) {
+    // a day counted in ends with the next one's beginning; what touches is one span
+    const merged: MachineSpan[] = [];
+    for (const { from, to } of [...spans].sort((a, b) => a.from - b.from)) {
+      const last = merged.at(-1);
+      if (last && from <= last.to) last.to = Math.max(last.to, to + 1);
+      else merged.push({ from, to: to + 1 });
+    }
+    const last = merged.at(-1);
+    if (last) last.to = Number.POSITIVE_INFINITY;
+    this.spans = merged;
+  }
+
+  daysFor({ areaHa, atMostHaPerDay }: QueueField): number {
+    return areaHa / Math.min(this.pace, atMostHaPerDay ?? this.pace);
+  }
+
+  /** A job of so many days from a day on, or as soon as the machine is there. */
+  work(from: number, days: number): void {
+    if (this.spans.length === 0) {
+      this.start = from;
+      this.end = from + days;
+      this.mean = (from + this.end) / 2;
+      return;
+    }
+    let left = days;
+    let weighted = 0;
+    let begun = false;
+    for (const span of this.spans) {
+      if (span.to <= from) continue;
+      const at = Math.max(from, span.from);
+      if (!begun) this.start = at;
+      begun = true;
+      const done = Math.min(left, span.to - at);
+      weighted += done * (at + done / 2);
+      left -= done;
+      this.end = at + done;
+      if (left <= 0) break;
+    }
+    this.mean = weighted / days;
+  }
 }
 
 /** Days and losses of fields in an order. */
-function queued(order: readonly QueueField[], pace: number): { order: QueuedField[]; loss: number } {
-  let free = Number.NEGATIVE_INFINITY;
+function queued(order: readonly QueueField[], machine: Machine): { order: QueuedField[]; loss: number } {
   let sum = 0;
+  machine.end = Number.NEGATIVE_INFINITY;
   const list = order.map((f): QueuedField => {
-    const startDay = Math.max(free, f.readyDay);
-    const endDay = startDay + f.areaHa / pace;
-    free = endDay;
-    const loss = f.lossPerHaPerDay * f.areaHa * ((startDay + endDay) / 2 - f.readyDay);
+    machine.work(Math.max(machine.end, f.readyDay), machine.daysFor(f));
+    const loss = f.lossPerHaPerDay * f.areaHa * (machine.mean - f.readyDay);
     sum += loss;
-    return { id: f.id, startDay, endDay, loss };
+    return { id: f.id, startDay: machine.start, endDay: machine.end, loss };
   });
   return { order: list, loss: sum };
 }
 
-function lossOf(order: readonly QueueField[], pace: number): number {
-  let free = Number.NEGATIVE_INFINITY;
-  let sum = 0;
-  for (const f of order) {
-    const start = Math.max(free, f.readyDay);
-    free = start + f.areaHa / pace;
-    sum += f.lossPerHaPerDay * f.areaHa * ((start + free) / 2 - f.readyDay);
-  }
-  return sum;
-}
-
 /** Every order, left off where it has lost as much as the best one already. */
-function bestOfAll(fields: QueueField[], pace: number): QueueField[] {
+function bestOfAll(fields: QueueField[], machine: Machine): QueueField[] {
   let best = [...fields].sort((a, b) => a.readyDay - b.readyDay);
-  let least = lossOf(best, pace);
+  let least = queued(best, machine).loss;
   const go = (done: QueueField[], left: QueueField[], free: number, sum: number): void => {
     if (sum >= least) return;
     if (left.length === 0) {
@@ -109,14 +177,12 @@ function bestOfAll(fields: QueueField[], pace: number): QueueField[] {
       return;
     }
     for (const f of left) {
-      const start = Math.max(free, f.readyDay);
-      const end = start + f.areaHa / pace;
-      const loss = f.lossPerHaPerDay * f.areaHa * ((start + end) / 2 - f.readyDay);
+      machine.work(Math.max(free, f.readyDay), machine.daysFor(f));
       go(
         [...done, f],
         left.filter((l) => l !== f),
-        end,
-        sum + loss,
+        machine.end,
+        sum + f.lossPerHaPerDay * f.areaHa * (machine.mean - f.readyDay),
       );
     }
   };
@@ -125,25 +191,25 @@ function bestOfAll(fields: QueueField[], pace: number): QueueField[] {
 }
 
 /** Orders by simple rules: by readiness, by what a hectare loses, by when it can be done, by what the whole field loses. */
-const rulesOf = (pace: number): ((a: QueueField, b: QueueField) => number)[] => [
+const rulesOf = (machine: Machine): ((a: QueueField, b: QueueField) => number)[] => [
   (a, b) => a.readyDay - b.readyDay,
   (a, b) => b.lossPerHaPerDay - a.lossPerHaPerDay,
-  (a, b) => a.readyDay + a.areaHa / pace - (b.readyDay + b.areaHa / pace),
+  (a, b) => a.readyDay + machine.daysFor(a) - (b.readyDay + machine.daysFor(b)),
   (a, b) => b.lossPerHaPerDay * b.areaHa - a.lossPerHaPerDay * a.areaHa,
 ];
 
-function improved(fields: QueueField[], pace: number): QueueField[] {
-  const descent = new Descent(fields, pace);
+function improved(fields: QueueField[], machine: Machine): QueueField[] {
+  const descent = new Descent(fields, machine);
   let best = fields.map((_, i) => i);
   let least = Number.POSITIVE_INFINITY;
   const take = (order: number[]) => {
     const better = descent.from(order);
     if (better.loss < least) [best, least] = [better.order, better.loss];
   };
-  for (const rule of rulesOf(pace))
+  for (const rule of rulesOf(machine))
     take(fields.map((_, i) => i).sort((a, b) => rule(fields[a] as QueueField, fields[b] as QueueField)));
   const random = new Random(SEED, fields.length);
-  for (let kick = 0; kick < KICKS; kick++) {
+  for (let kick = 0; kick < kicksFor(fields.length); kick++) {
     const shaken = [...best];
     for (let i = 0; i < 4; i++) {
       const [from] = shaken.splice(Math.floor(random.uniform() * shaken.length), 1);
@@ -169,9 +235,12 @@ class Descent {
   private end = 0;
   private lost = 0;
 
-  constructor(fields: readonly QueueField[], pace: number) {
+  constructor(
+    fields: readonly QueueField[],
+    private readonly machine: Machine,
+  ) {
     const n = fields.length;
-    this.days = Float64Array.from(fields, (f) => f.areaHa / pace);
+    this.days = Float64Array.from(fields, (f) => machine.daysFor(f));
     this.ready = Float64Array.from(fields, (f) => f.readyDay);
     this.weight = Float64Array.from(fields, (f) => f.lossPerHaPerDay * f.areaHa);
     this.free = new Float64Array(n + 1);
@@ -217,12 +286,18 @@ class Descent {
   }
   private cut(field: number): void {
     const ready = this.ready[field] as number;
-    const start = this.end > ready ? this.end : ready;
-    this.end = start + (this.days[field] as number);
-    this.lost += (this.weight[field] as number) * ((start + this.end) / 2 - ready);
+    this.machine.work(this.end > ready ? this.end : ready, this.days[field] as number);
+    this.end = this.machine.end;
+    this.lost += (this.weight[field] as number) * (this.machine.mean - ready);
   }
   private span(from: number, to: number, least: number): void {
     for (let k = from; k < to && this.lost < least; k++) this.cut(this.order[k] as number);
+  }
+  /** The places from `k` on: as before where the machine is free when it was before. */
+  private rest(k: number, least: number): void {
+    if (k < this.order.length && Math.abs(this.end - (this.free[k] as number)) < SAME_DAY)
+      this.lost += least - (this.lostBefore[k] as number);
+    else this.span(k, this.order.length, least);
   }
   /** Loss with the field of place i put in at place j; at least `least` where that is not less. */
   private lossMoved(i: number, j: number, least: number): number {
@@ -230,11 +305,11 @@ class Descent {
     if (i < j) {
       this.span(i + 1, j + 1, least);
       this.cut(this.order[i] as number);
-      this.span(j + 1, this.order.length, least);
+      this.rest(j + 1, least);
     } else {
       this.cut(this.order[i] as number);
       this.span(j, i, least);
-      this.span(i + 1, this.order.length, least);
+      this.rest(i + 1, least);
     }
     return this.lost;
   }
@@ -243,7 +318,7 @@ class Descent {
     this.cut(this.order[j] as number);
     this.span(i + 1, j, least);
     this.cut(this.order[i] as number);
-    this.span(j + 1, this.order.length, least);
+    this.rest(j + 1, least);
     return this.lost;
   }
   private move(i: number, j: number): void {

@@ -106,6 +106,42 @@ describe("the queue of fields", () => {
     expect(late.loss).toBeCloseTo(22.5, 9);
     expect(unwrap(harvestQueue({ fields: [], haPerDay: 10 }))).toMatchObject({ order: [], loss: 0 });
   });
+  it("cuts on the days of a hired machine only, and as long as it takes after the last of them", () => {
+    const two = [field("a", 10, 0, 1), field("b", 10, 0, 2)];
+    const hired = (...spans: [number, number][]) =>
+      unwrap(harvestQueue({ fields: two, haPerDay: 10, spans: spans.map(([from, to]) => ({ from, to })) }));
+    // it comes on day 3: b 10 x 2 x 3.5, a 10 x 1 x 4.5
+    expect(hired([3, 20])).toMatchObject({ loss: 115, exact: true });
+    // days 3 and 6 are its own: b on day 3, a on day 6, whether or not anything follows
+    expect(hired([3, 3], [6, 6]).order.map((o) => [o.id, o.startDay, o.endDay, o.loss])).toEqual([
+      ["b", 3, 4, 70],
+      ["a", 6, 7, 65],
+    ]);
+    // days 0 and 2, 20 ha in two halves: the mean of its cutting is (0.5 + 2.5) / 2
+    const halves = unwrap(
+      harvestQueue({
+        fields: [field("c", 20, 0, 1)],
+        haPerDay: 10,
+        spans: [
+          { from: 0, to: 0 },
+          { from: 2, to: 2 },
+        ],
+      }),
+    );
+    expect(halves.order[0]).toMatchObject({ startDay: 0, endDay: 3, loss: 30 });
+    // the machine has gone on day 1: what is left is cut from then on all the same
+    expect(hired([0, 0]).order.map((o) => o.endDay)).toEqual([1, 2]);
+    expect(fields(harvestQueue({ fields: two, haPerDay: 10, spans: [{ from: 5, to: 4 }] }))).toEqual(["spans.0.to"]);
+  });
+  it("goes no faster than the dryer of a field", () => {
+    // 10 ha at 4 ha a day are 2.5 days, mean 1.25
+    const slow = unwrap(harvestQueue({ fields: [{ ...field("a", 10, 0, 2), atMostHaPerDay: 4 }], haPerDay: 20 }));
+    expect(slow.order[0]).toMatchObject({ startDay: 0, endDay: 2.5, loss: 25 });
+    const quick = unwrap(harvestQueue({ fields: [{ ...field("a", 10, 0, 2), atMostHaPerDay: 40 }], haPerDay: 20 }));
+    expect(quick.order[0]?.endDay).toBe(0.5);
+    const none = { ...field("a", 10, 0, 2), atMostHaPerDay: 0 };
+    expect(fields(harvestQueue({ fields: [none], haPerDay: 20 }))).toEqual(["fields.0.atMostHaPerDay"]);
+  });
   it("is the best of all orders of few fields", () => {
     const orders = <T>(list: T[]): T[][] =>
       list.length < 2

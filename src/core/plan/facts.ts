@@ -1,6 +1,7 @@
 /** What a plan starts from: the field, its test and history, the climate, the catalogue, prices, what has been done. */
 
 import type { IsoDate } from "../dates";
+import type { FieldShape } from "../establish/shape-layout";
 import type { Leftover } from "../guides/previous-crops";
 import type { StageObservation } from "../phenology/stage-dates";
 import type { FarmRecord } from "../records/farm";
@@ -52,11 +53,14 @@ export type FieldFacts = Pick<
       | "housesM"
     >
   > &
-  Pick<FarmRecord, "zone" | "handWork" | "contractor" | "machines" | "harvesters" | "hands"> & {
+  Pick<FarmRecord, "zone" | "handWork" | "contractor" | "harvesters" | "hands"> & {
+    machines: Pick<FarmRecord["machines"][number], "implement" | "number" | "haPerHour">[];
     id: string;
     farm: string;
     /** of its boundary [m], for the page of one plan; absent where nobody drew it */
     longSideM?: number;
+    /** its boundary in metres with the rows along its longest side, for the page of one plan; absent where the plan has only a part of it */
+    shape?: FieldShape;
   };
 
 export interface PreviousCrop {

@@ -41,6 +41,38 @@ export function longestSideM(boundary: Boundary): number {
   return Math.max(0, ...sides);
 }
 
+/** More corners than these no page needs to lay out rows. */
+const MOST_CORNERS = 2000;
+
+/**
+ * A boundary in metres, turned so that its longest side stands at the left and rows lie along it: x across them, y along them, both from 0,
+ * to a centimetre. Null where it has too many corners.
+ *
+ * Example: a rectangle of 300 m by 100 m, however it lies, spans 100 m in x and 300 m in y.
+ */
+export function shapeAlongRows(boundary: Boundary): [x: number, y: number][][] | null {
+  const rings = polygonsOf(boundary).flat();
+  if (rings.flat().length > MOST_CORNERS) return null;
+  const frame = frameAt(middleOf(rings.flat()));
+  const grid = rings.map((ring) => ring.map(frame.toGrid));
+  let longest = 0;
+  let [ux, uy] = [0, 1];
+  for (const ring of grid)
+    for (let i = 1; i < ring.length; i++) {
+      const [dx, dy] = [0, 1].map((k) => (ring[i]?.[k] ?? 0) - (ring[i - 1]?.[k] ?? 0)) as [number, number];
+      const length = Math.hypot(dx, dy);
+      if (length <= longest) continue;
+      longest = length;
+      // outer rings turn against the clock: what lies inside is left of the side, here to the right of it as one looks back along it
+      [ux, uy] = [-dx / length, -dy / length];
+    }
+  const turned = grid.map((ring) => ring.map(([x, y]) => [x * uy - y * ux, x * ux + y * uy] as const));
+  const least = (axis: 0 | 1) => turned.flat().reduce((min, p) => Math.min(min, p[axis]), Number.POSITIVE_INFINITY);
+  const [left, low] = [least(0), least(1)];
+  const centimetres = (value: number) => Math.round(100 * value) / 100;
+  return turned.map((ring) => ring.map(([x, y]) => [centimetres(x - left), centimetres(y - low)]));
+}
+
 export interface Frame {
   /** metres east and north of the origin */
   toGrid: (position: Position) => [x: number, y: number];

@@ -1,7 +1,14 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { readBoundary } from "./boundary";
-import { type Boundary, boundaryAreaHa, frameAt, longestSideM, type Position } from "./boundary-measures";
+import {
+  type Boundary,
+  boundaryAreaHa,
+  frameAt,
+  longestSideM,
+  type Position,
+  shapeAlongRows,
+} from "./boundary-measures";
 
 const square = (lon: number, lat: number, w: number, h: number): Position[] => [
   [lon, lat],
@@ -15,6 +22,36 @@ const why = (given: unknown) => {
   const read = readBoundary(given);
   return read.ok ? "" : read.errors[0]?.message;
 };
+
+describe("a boundary along its rows", () => {
+  // a kite of metres around a place: its longest side from (0, 0) to (-300, 400), 500 m; what lies inside is on the left of it
+  const frame = frameAt([-30, 47]);
+  const corners: [number, number][] = [
+    [0, 0],
+    [-300, 400],
+    [-270, 110],
+    [0, 0],
+  ];
+  const kite = polygon(corners.map(frame.fromGrid));
+  it("stands with its longest side at the left, and keeps its area", () => {
+    const [ring = []] = shapeAlongRows(kite) ?? [];
+    // distance of (-270, 110) from the side: |-300 x 110 - 400 x -270| / 500 = 150 m
+    expect(Math.max(...ring.map(([x]) => x))).toBeCloseTo(150, 1);
+    expect(Math.max(...ring.map(([, y]) => y))).toBeCloseTo(500, 1);
+    expect(ring.filter(([x]) => x < 0.05).length).toBe(3);
+    const twice = ring.slice(1).reduce((sum, [x, y], i) => sum + ring[i]![0] * y - x * ring[i]![1], 0);
+    expect(Math.abs(twice / 2)).toBeCloseTo((500 * 150) / 2, -1);
+  });
+  it("is the same however it is turned, and none with too many corners", () => {
+    const turned = polygon(corners.map(([x, y]) => frame.fromGrid([-y, x])));
+    expect(Math.max(...(shapeAlongRows(turned) ?? []).flat().map(([x]) => x))).toBeCloseTo(150, 1);
+    const many = Array.from({ length: 2100 }, (_, i): Position => {
+      const at = (2 * Math.PI * i) / 2100;
+      return frame.fromGrid([100 * Math.cos(at), 100 * Math.sin(at)]);
+    });
+    expect(shapeAlongRows(polygon(many))).toBeNull();
+  });
+});
 
 describe("a boundary", () => {
   it("is measured by the ellipsoid's radii", () => {

@@ -1,7 +1,10 @@
 import { z } from "zod";
 import { IMPLEMENT_IDS, IMPLEMENTS } from "../ground/implements";
 import type { RecordKind } from "./describe";
-import { minor, name } from "./parts";
+import { isoDate, minor, name } from "./parts";
+
+/** Points of moisture by which what a dryer takes in an hour is told; twice as many halve it. */
+export const DRYER_POINTS = 5;
 
 /** A farm: its zone, and what it can do in a day. */
 export const farmRecord = z.strictObject({
@@ -18,14 +21,25 @@ export const farmRecord = z.strictObject({
   /** machines that can be had here, own or hired, with their own work rates; empty where nobody listed them */
   machines: z
     .array(
-      z.strictObject({
-        implement: z.enum(IMPLEMENT_IDS as [string, ...string[]]),
-        number: z.number().int().min(0).max(200).default(1),
-        haPerHour: z.number().positive().max(100).nullable().default(null),
-      }),
+      z
+        .strictObject({
+          implement: z.enum(IMPLEMENT_IDS as [string, ...string[]]),
+          number: z.number().int().min(0).max(200).default(1),
+          haPerHour: z.number().positive().max(100).nullable().default(null),
+          /** whose it is; empty: the farm's own. A machine that comes to several farms on the same days works through all of them */
+          hiredFrom: z.string().trim().max(120).default(""),
+          from: isoDate.nullable().default(null),
+          to: isoDate.nullable().default(null),
+        })
+        .refine((m) => m.from === null || m.to === null || m.from <= m.to, {
+          path: ["to"],
+          message: "no earlier than the day on which it comes",
+        }),
     )
     .default([]),
   dayHours: z.number().positive().max(24).default(9),
+  /** grain as cut that its dryer takes in an hour, with `DRYER_POINTS` of moisture taken off; null without a dryer that holds anybody up */
+  dryerTPerH: z.number().positive().max(1000).nullable().default(null),
 });
 export type FarmRecord = z.infer<typeof farmRecord>;
 
@@ -99,7 +113,19 @@ export const farmKind: RecordKind = {
         },
         { key: "number", label: "Number", input: "number", dimension: "count", empty: "default" },
         { key: "haPerHour", label: "Work rate", input: "number", dimension: "count", unit: "ha/h", empty: "null" },
+        { key: "hiredFrom", label: "Hired from", input: "text", empty: "default" },
+        { key: "from", label: "Comes on", input: "date", empty: "null" },
+        { key: "to", label: "Goes on", input: "date", empty: "null" },
       ],
+    },
+    {
+      key: "dryerTPerH",
+      label: "Dryer",
+      input: "number",
+      dimension: "count",
+      unit: "t/h",
+      empty: "null",
+      help: `grain as cut, with ${DRYER_POINTS} points of moisture taken off; the order of fields goes no faster than it. Empty: nothing waits for a dryer`,
     },
   ],
 };

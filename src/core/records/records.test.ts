@@ -87,6 +87,7 @@ describe("records", () => {
       hands: 2,
       machines: [],
       dayHours: 9,
+      dryerTPerH: null,
     });
     expect(fieldRecord.parse(field)).toMatchObject({
       drainage: "free",

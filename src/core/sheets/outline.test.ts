@@ -15,6 +15,18 @@ describe("outlines", () => {
     expect(unpackSeason(packed.shape, JSON.parse(JSON.stringify(packed.season)))).toEqual(season);
     expect(season.operations.length).toBeGreaterThan(15);
   });
+  it("hold what goes through a dryer, and nothing where grain is dried in the sun", () => {
+    const { drying } = outlinePlan(plan, EXAMPLE_FACTS).season;
+    expect(drying?.points).toBe(plan.harvest.pointsToDry);
+    // tonnes as cut, of 14.2 ha
+    expect(drying?.massT).toBeCloseTo(plan.keep.asCutTPerHa * 14.2, 1);
+    expect(
+      unpackSeason([], packSeason({ ...outlinePlan(plan, EXAMPLE_FACTS).season, operations: [] }).season).drying,
+    ).toEqual(drying);
+    const sun = plan.crop.guide.keep.ways.find((w) => w.by === "sun" || w.by === "air");
+    if (sun)
+      expect(outlinePlan({ ...plan, keep: { ...plan.keep, wayId: sun.id } }, EXAMPLE_FACTS).season.drying).toBeNull();
+  });
   it("hold the hours of the whole field", () => {
     const { season } = outlinePlan(plan, EXAMPLE_FACTS);
     const sowing = plan.operations.find((o) => o.role === "plant")!;

@@ -10,7 +10,7 @@ import type { Plan } from "./plan";
 import { STAND, sampleM2, standSample } from "./seed/stand";
 
 /** Counted up whenever what an outline holds, or how it is drafted, changes: kept outlines of before are drafted anew. */
-export const OUTLINE_VERSION = 8;
+export const OUTLINE_VERSION = 9;
 
 /** What keeps for less is sold fresh and fills no store; assumption. */
 const STORED_MONTHS = 1;
@@ -43,6 +43,8 @@ export interface SeasonOutline {
   operations: SeasonOperation[];
   /** what goes into a store: the whole field's, and its mass as it lies; null where it is sold fresh */
   stored: { massT: number; bulkKgPerM3: number } | null;
+  /** what goes through a dryer: the whole field's as cut, and the points of moisture that are taken off; null where nothing does */
+  drying: { massT: number; points: number } | null;
 }
 
 export type WeekOperation = Pick<
@@ -158,6 +160,7 @@ export function outlinePlan(plan: Plan, facts: Pick<PlanFacts, "field">): PlanOu
               bulkKgPerM3: plan.crop.guide.keep.bulkKgPerM3.typical,
             }
           : null,
+      drying: dryingOf(plan, facts),
     },
     week: plan.operations.map((o) => ({
       id: o.id,
@@ -179,6 +182,16 @@ export function outlinePlan(plan: Plan, facts: Pick<PlanFacts, "field">): PlanOu
       // one looks whether it is ripe before it is cut, and again on the day
       ...(o.sheet === "harvest" && (o.role === "look" || o.role === "harvest") ? { ripeness: ripenessOf(plan) } : {}),
     })),
+  };
+}
+
+/** What a dryer has to do for a plan; nothing where grain dries by itself or is kept moist. */
+function dryingOf({ crop, harvest, keep }: Plan, { field }: Pick<PlanFacts, "field">): SeasonOutline["drying"] {
+  const way = crop.guide.keep.ways.find((w) => w.id === keep.wayId);
+  if (way?.by !== "heat" || harvest.pointsToDry <= 0) return null;
+  return {
+    massT: Math.round(100 * keep.asCutTPerHa * field.areaHa) / 100,
+    points: Math.round(100 * harvest.pointsToDry) / 100,
   };
 }
 
@@ -262,6 +275,7 @@ export type PackedSeason = [
   stages: [day: number, coverPct: number][],
   operations: [day: number, earliest: number | null, latest: number | null, flags: number, hours: number][],
   stored?: [massT: number, bulkKgPerM3: number] | null,
+  drying?: [massT: number, points: number] | null,
 ];
 
 /** Packs an outline for sending hundreds of them; `unpackSeason` is its inverse. */
@@ -292,12 +306,13 @@ export function packSeason(outline: SeasonOutline): { shape: OperationShape; sea
         o.hours,
       ]),
       outline.stored ? [outline.stored.massT, outline.stored.bulkKgPerM3] : null,
+      outline.drying ? [outline.drying.massT, outline.drying.points] : null,
     ],
   };
 }
 
 export function unpackSeason(shape: OperationShape, packed: PackedSeason): SeasonOutline {
-  const [crop, guideId, base, planting, harvest, conflicts, stages, operations, stored] = packed;
+  const [crop, guideId, base, planting, harvest, conflicts, stages, operations, stored, drying] = packed;
   const date = (day: number | null) => (day === null ? null : isoDate(base + day));
   return {
     crop,
@@ -323,5 +338,6 @@ export function unpackSeason(shape: OperationShape, packed: PackedSeason): Seaso
       };
     }),
     stored: stored ? { massT: stored[0], bulkKgPerM3: stored[1] } : null,
+    drying: drying ? { massT: drying[0], points: drying[1] } : null,
   };
 }

@@ -348,8 +348,8 @@ function LineCell({
             ref={own.ref}
             aria-label={name}
             aria-invalid={problem !== undefined}
-            className="writes w-[4.6em] text-right"
-            inputMode="decimal"
+            className={`writes ${column.input === "number" || column.input === "money" ? "w-[4.6em] text-right" : "w-[8em] text-left"}`}
+            inputMode={column.input === "number" || column.input === "money" ? "decimal" : "text"}
             autoComplete="off"
             disabled={form.disabled}
             value={String(own.value ?? "")}

@@ -34,6 +34,7 @@ export function HarvestQueue({ group, editable }: { group: HarvestGroup; editabl
   const router = useRouter();
   const [hours, setHours] = useState(group.hoursADay);
   const [rate, setRate] = useState(group.haPerHour);
+  const [dryerHours, setDryerHours] = useState(DRYER_HOURS);
   const [own, setOwn] = useState<string[] | null>(null);
   const [said, setSaid] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
@@ -46,15 +47,16 @@ export function HarvestQueue({ group, editable }: { group: HarvestGroup; editabl
         areaHa: f.areaHa,
         readyDay: toDay(f.readyOn),
         lossPerHaPerDay: f.lossPerHaPerDay,
+        atMostHaPerDay: f.dryer ? (f.dryer.tPerHour * dryerHours) / f.dryer.tPerHa : undefined,
       }),
     );
-    return { fields, haPerDay };
-  }, [group, haPerDay]);
+    return { fields, haPerDay, spans: daysThere(group) };
+  }, [group, haPerDay, dryerHours]);
   const best = useWorker<QueueAsked, QueueAnswer>(make, asked, 100);
   const byId = new Map(asked.fields.map((f) => [f.id, f]));
   const lineOf = new Map(group.fields.map((f) => [f.planId, f]));
   const ids = own ?? best.answer?.ids ?? group.fields.map((f) => f.planId);
-  const shown = queueInOrder({ fields: ids.flatMap((id) => byId.get(id) ?? []), haPerDay });
+  const shown = queueInOrder({ ...asked, fields: ids.flatMap((id) => byId.get(id) ?? []) });
   const priced = group.fields.every((f) => f.priced);
   const amount = (n: number) => (priced ? `${money(n)} ${currency}` : `${number(n / 1000, 1)} t`);
   const dearer = best.answer && own ? shown.loss - best.answer.loss : 0;
@@ -68,6 +70,8 @@ export function HarvestQueue({ group, editable }: { group: HarvestGroup; editabl
   const onDragEnd = ({ active, over }: DragEndEvent) => {
     if (over && over.id !== active.id) put(String(active.id), ids.indexOf(String(over.id)));
   };
+  const leaves = asked.spans?.at(-1)?.to ?? null;
+  const several = new Set(group.fields.map((f) => f.farm)).size > 1;
   const named = (id: string | number) => lineOf.get(String(id))?.field ?? "";
   const announcements: Announcements = {
     onDragStart: ({ active }) => `${named(active.id)} is moved.`,
@@ -98,6 +102,7 @@ export function HarvestQueue({ group, editable }: { group: HarvestGroup; editabl
     <section className="min-w-0 border border-line bg-sheet p-3" aria-label={`${group.farm}, ${group.machine}`}>
       <div className="flex flex-wrap items-baseline gap-x-3">
         <h2 className="text-lg">
+          {group.hired && "Hired: "}
           {group.farm}, {group.machine}
         </h2>
         <span className="inline-flex flex-wrap items-baseline gap-x-2 text-[13px]">
@@ -120,6 +125,17 @@ export function HarvestQueue({ group, editable }: { group: HarvestGroup; editabl
           {group.machines > 1 && `${group.machines} of them, `}
           {group.dryShare !== null && `${number(100 * group.dryShare, 0)} % of the days dry: `}
           <b>{number(haPerDay, 1)} ha a day</b>
+          {group.fields.some((f) => f.dryer) && (
+            <WrittenValue
+              label="Hours of the dryer on a day"
+              text={number(dryerHours, 1)}
+              suffix="h a day of the dryer"
+              width="2.8em"
+              read={read("Hours of the dryer on a day", "count", { above: 0, max: 24 })}
+              onValue={setDryerHours}
+            />
+          )}
+          {group.spans.length > 0 && <span>there {group.spans.map(spanInWords).join(" and ")}</span>}
         </span>
         <span className="ml-auto text-[13px]" role="status">
           {best.progress !== null
@@ -142,6 +158,9 @@ export function HarvestQueue({ group, editable }: { group: HarvestGroup; editabl
                   key={o.id}
                   queued={o}
                   line={lineOf.get(o.id) as Line}
+                  farm={several}
+                  dryerHaPerDay={heldBy(byId.get(o.id), haPerDay)}
+                  leaves={leaves}
                   amount={amount}
                   first={i === 0}
                   last={i === shown.order.length - 1}
@@ -190,9 +209,29 @@ export function HarvestQueue({ group, editable }: { group: HarvestGroup; editabl
   );
 }
 
+/** Hours for which a dryer runs on a day of harvest where nobody says: through the night; assumption. */
+const DRYER_HOURS = 20;
+/** Days of a machine that comes or goes on no day that anybody knows. */
+const EVER = { from: -100_000, to: 900_000 };
+
+const daysThere = ({ spans }: HarvestGroup): QueueAsked["spans"] =>
+  spans.length === 0
+    ? undefined
+    : spans.map(({ from, to }) => ({ from: from ? toDay(from) : EVER.from, to: to ? toDay(to) : EVER.to }));
+
+const spanInWords = ({ from, to }: HarvestGroup["spans"][number]): string =>
+  [from && `from ${formatDay(from)}`, to && `until ${formatDay(to)}`].filter(Boolean).join(" ");
+
+/** Hectares of a field that its dryer takes in a day; null where the machine is what it waits for. */
+const heldBy = (field: QueueField | undefined, haPerDay: number): number | null =>
+  field?.atMostHaPerDay !== undefined && field.atMostHaPerDay < haPerDay ? field.atMostHaPerDay : null;
+
 function Row({
   queued,
   line,
+  farm,
+  dryerHaPerDay,
+  leaves,
   amount,
   first,
   last,
@@ -200,6 +239,11 @@ function Row({
 }: {
   queued: QueuedField;
   line: Line;
+  /** fields of several farms stand in the list */
+  farm: boolean;
+  dryerHaPerDay: number | null;
+  /** the last day of a hired machine */
+  leaves: number | null;
   amount: (n: number) => string;
   first: boolean;
   last: boolean;
@@ -213,6 +257,7 @@ function Row({
   const end = isoDate(Math.ceil(queued.endDay) - 1);
   const waits = Math.max(0, queued.startDay - toDay(line.readyOn));
   const late = line.latest !== null && end > line.latest;
+  const gone = leaves !== null && toDay(end) > leaves;
   return (
     <tr
       ref={drop.setNodeRef}
@@ -254,6 +299,7 @@ function Row({
           <Link href={`/plans/${line.planId}`} className="text-action underline underline-offset-2">
             {line.field}
           </Link>
+          {farm && <span className="text-soft">{line.farm}</span>}
         </span>
       </th>
       <td>{line.crop}</td>
@@ -270,6 +316,15 @@ function Row({
             title={`its window ends on ${formatDay(line.latest as string)}`}
           >
             past its window
+          </span>
+        )}
+        {gone && <span className="block text-[12px] text-advise">the machine has gone</span>}
+        {dryerHaPerDay !== null && line.dryer && (
+          <span
+            className="block text-[12px] text-soft"
+            title={`${number(line.dryer.tPerHour, 1)} t/h at ${number(line.dryer.points, 1)} points, ${number(line.dryer.tPerHa, 1)} t/ha as cut`}
+          >
+            dryer: {number(dryerHaPerDay, 1)} ha a day
           </span>
         )}
       </td>

@@ -43,6 +43,7 @@ const row = (planId: string, operations: SeasonRow["operations"]): SeasonRow => 
   harvest: null,
   conflicts: 0,
   stored: null,
+  drying: null,
   stages: [],
   operations,
 });

@@ -199,6 +199,27 @@ describe("the field to scale", () => {
     expect(pages).toBe(1);
     expect(card.replace(/\s+/g, " ")).toContain("78 rows 75 cm apart");
   });
+  it("follows the field's boundary, and says so", async () => {
+    // a triangle of 0.5 ha, headlands of half a metre
+    const shape: [number, number][][] = [
+      [
+        [0, 0],
+        [100, 0],
+        [0, 100],
+        [0, 0],
+      ],
+    ];
+    const field = { ...EXAMPLE_FACTS.field, areaHa: 0.5, longSideM: 141.4, shape };
+    const from = source(maize("handStations", { seed: { rowSpacingCm: 75 } }), { ...known, field });
+    const { layout } = from.issued;
+    expect(layout!.rings).toEqual(shape);
+    // 75 cm x the row metres on half a hectare, less the headlands: a belt of half a metre inside of 341.4 m
+    expect(layout!.rowMetres! * 0.75).toBeGreaterThan(4700);
+    expect(layout!.rowMetres! * 0.75).toBeLessThan(5000 - 0.5 * 330);
+    const { text: booklet } = await text("booklet.pdf", from);
+    expect(booklet.replace(/\s+/g, " ")).toContain("rows as long as the boundary lets them be");
+    expect(booklet).toContain("from the longest side");
+  });
   it("is not drawn where nobody knows its shape", () => {
     const from = source(maize("handStations"), { ...known, field: { ...EXAMPLE_FACTS.field, areaHa: 0.6 } });
     expect(from.issued.layout).toBeUndefined();

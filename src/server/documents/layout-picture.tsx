@@ -1,5 +1,6 @@
-import { G, Line, Rect, Svg, Text, View } from "@react-pdf/renderer";
+import { G, Line, Path, Rect, Svg, Text, View } from "@react-pdf/renderer";
 import type { IssuedPlan } from "@/core/sheets/issued-plan";
+import { outlinePath } from "@/core/sheets/seed/layout";
 import { formatNumber } from "@/core/units/format-quantity";
 import { plain, styles } from "./pdf-parts";
 
@@ -14,12 +15,14 @@ const FILL = { headland: "#ddd", bed: "#fff", cropped: "#fff", tramline: "#888" 
 
 /** The field to scale in black and white, what its rows and beds come to, and where the pegs go. */
 export function LayoutPicture({ layout }: { layout: NonNullable<IssuedPlan["layout"]> }) {
-  const { lengthM, widthM, pieces, rowSpacingCm, bed, rows } = layout;
+  const { lengthM, widthM, pieces, rowSpacingCm, bed, rows, rings } = layout;
   const scale = Math.min(WIDE / lengthM, HIGH / widthM);
   const spacing = (rowSpacingCm ?? 0) / 100;
-  const each = Math.max(1, Math.ceil((rows ?? 0) / MOST_LINES));
+  const strips = rings ? stripLines(pieces, spacing) : null;
+  const each = strips?.each ?? Math.max(1, Math.ceil((rows ?? 0) / MOST_LINES));
   const lines =
-    spacing > 0 && each <= MOST_ROWS_A_LINE
+    strips?.lines ??
+    (spacing > 0 && each <= MOST_ROWS_A_LINE
       ? pieces.flatMap((p) =>
           p.kind !== "cropped"
             ? []
@@ -29,7 +32,7 @@ export function LayoutPicture({ layout }: { layout: NonNullable<IssuedPlan["layo
                 to: p.yM + p.lengthM,
               })),
         )
-      : [];
+      : []);
   return (
     <View wrap={false}>
       <Text style={styles.heading}>The field to scale</Text>
@@ -37,6 +40,7 @@ export function LayoutPicture({ layout }: { layout: NonNullable<IssuedPlan["layo
         viewBox={`0 0 ${lengthM * scale} ${widthM * scale}`}
         style={{ width: lengthM * scale, height: widthM * scale, marginVertical: 4 }}
       >
+        {rings && <Path d={outlinePath(rings, scale)} fill={FILL.headland} stroke="#111" strokeWidth={0.8} />}
         {pieces.map((p) => (
           <Rect
             key={`${p.kind} ${p.xM} ${p.yM}`}
@@ -52,7 +56,7 @@ export function LayoutPicture({ layout }: { layout: NonNullable<IssuedPlan["layo
         <G>
           {lines.map((l) => (
             <Line
-              key={l.y}
+              key={`${l.y} ${l.from}`}
               x1={l.from * scale}
               x2={l.to * scale}
               y1={l.y * scale}
@@ -62,7 +66,17 @@ export function LayoutPicture({ layout }: { layout: NonNullable<IssuedPlan["layo
             />
           ))}
         </G>
-        <Rect x={0} y={0} width={lengthM * scale} height={widthM * scale} fill="none" stroke="#111" strokeWidth={0.8} />
+        {!rings && (
+          <Rect
+            x={0}
+            y={0}
+            width={lengthM * scale}
+            height={widthM * scale}
+            fill="none"
+            stroke="#111"
+            strokeWidth={0.8}
+          />
+        )}
       </Svg>
       <Text>
         {layoutInWords(layout).join(" ")}
@@ -70,7 +84,8 @@ export function LayoutPicture({ layout }: { layout: NonNullable<IssuedPlan["layo
       </Text>
       {layout.pegsM.length > 0 && (
         <Text style={styles.soft}>
-          Pegs across, from the corner [m]: {layout.pegsM.map((m) => formatNumber(m, { decimals: 2 })).join(", ")}
+          Pegs across, {rings ? "from the longest side" : "from the corner"} [m]:{" "}
+          {layout.pegsM.map((m) => formatNumber(m, { decimals: 2 })).join(", ")}
           {(bed ? layout.beds > layout.pegsM.length / 2 : (rows ?? 0) > layout.pegsM.length) ? " and so on" : ""}.
         </Text>
       )}
@@ -78,12 +93,32 @@ export function LayoutPicture({ layout }: { layout: NonNullable<IssuedPlan["layo
   );
 }
 
+/** Lines for the strips of a shape, some of them where there are more than paper can tell apart; each for so many rows. */
+function stripLines(
+  pieces: Pieces,
+  spacing: number,
+): { each: number; lines: { y: number; from: number; to: number }[] } {
+  const cropped = pieces.filter((p) => p.kind === "cropped");
+  const places = [...new Set(cropped.map((p) => p.xM))];
+  const every = Math.max(1, Math.ceil(places.length / MOST_LINES));
+  const drawn = new Set(places.filter((_, i) => i % every === 0));
+  const each = spacing > 0 ? Math.round(every * ((cropped[0]?.widthM ?? 0) / spacing)) : 0;
+  return {
+    each,
+    lines:
+      spacing > 0 && each <= MOST_ROWS_A_LINE
+        ? cropped.flatMap((p) => (drawn.has(p.xM) ? [{ y: p.xM + spacing / 2, from: p.yM, to: p.yM + p.lengthM }] : []))
+        : [],
+  };
+}
+type Pieces = NonNullable<IssuedPlan["layout"]>["pieces"];
+
 /** The layout in sentences, in metres. */
 export function layoutInWords(layout: NonNullable<IssuedPlan["layout"]>): string[] {
   const { bed, beds, rows, rowMetres, plants, rowSpacingCm, inRowSpacingCm, tramlineEveryM, pegsM } = layout;
   const n = (value: number, most = 0) => plain(formatNumber(value, { decimals: Number.isInteger(value) ? 0 : most }));
   return [
-    `${n(layout.lengthM)} m along the rows, ${n(layout.widthM)} m across, headlands of ${n(layout.headlandM, 1)} m.`,
+    `${n(layout.lengthM)} m along the rows, ${n(layout.widthM)} m across${layout.rings ? " at the most, rows as long as the boundary lets them be" : ""}, headlands of ${n(layout.headlandM, 1)} m.`,
     ...(bed
       ? [`${n(beds)} beds of ${n(bed.widthM, 2)} x ${n(bed.lengthM, 1)} m, paths of ${n(bed.pathM, 2)} m.`]
       : tramlineEveryM

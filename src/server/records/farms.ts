@@ -13,6 +13,7 @@ export const farmTable = recordTable("farm", farmRecord, {
   hands: "hands",
   machines: "machines",
   dayHours: "day_hours",
+  dryerTPerH: "dryer_t_per_h",
 });
 
 export const insertFarm = (

@@ -1,7 +1,9 @@
 /** Rows, beds and headlands of a plan's field to scale: for the page that draws them, not for every draft. */
 
 import { type FieldLayoutInput, fieldLayout } from "../../establish/field-layout";
+import { type FieldShape, shapeLayout } from "../../establish/shape-layout";
 import type { PlanFacts } from "../../plan/facts";
+import type { Result } from "../../result";
 import type { Decisions } from "../decisions";
 import type { Plan } from "../plan";
 
@@ -27,22 +29,30 @@ export type LayoutField =
   | "bed.lengthM"
   | "bed.pathM";
 
+/** What a layout comes to, of a rectangle and of any shape. */
+type Laid = ReturnType<typeof fieldLayout> extends Result<infer T> ? T : never;
+
 export interface PlannedLayout {
   input: FieldLayoutInput;
-  layout: ReturnType<typeof fieldLayout>;
+  layout: Result<Laid & { shortestRowM?: number | null; longestRowM?: number | null }>;
+  /** the field's outline, where rows follow it */
+  rings: FieldShape | null;
   /** pegged and strung by people */
   byHand: boolean;
   /** where length and width come from */
-  shape: "entered" | "longest side" | "assumed";
+  shape: "entered" | "boundary" | "longest side" | "assumed";
 }
 
-/** The layout of a plan: what was entered, else from the field's longest side and area, its rows and its way of working. */
+/** The layout of a plan: the sides that were entered, else the field's shape, else its longest side and area; its rows and its way of working. */
 export function layoutOf(plan: Plan, facts: PlanFacts, decisions: Decisions): PlannedLayout {
   const own = decisions.seed?.layout ?? {};
   const { field } = facts;
   const areaM2 = field.areaHa * 10_000;
-  const lengthM = own.lengthM ?? field.longSideM ?? Math.sqrt(areaM2 * LONGER);
-  const widthM = own.widthM ?? areaM2 / lengthM;
+  // who enters a side says that it is a rectangle
+  const rings = own.lengthM === undefined && own.widthM === undefined ? (field.shape ?? null) : null;
+  const across = (axis: 0 | 1) => rings?.flat().reduce((most, p) => Math.max(most, p[axis]), 0);
+  const lengthM = own.lengthM ?? across(1) ?? field.longSideM ?? Math.sqrt(areaM2 * LONGER);
+  const widthM = own.widthM ?? across(0) ?? areaM2 / lengthM;
   const narrow = Math.min(lengthM, widthM) * MOST_HEADLAND;
   const byMachine = plan.crop.method.work.implement !== undefined && !field.handWork;
   const usualBed = byMachine ? BED : BED_BY_HAND;
@@ -64,9 +74,10 @@ export function layoutOf(plan: Plan, facts: PlanFacts, decisions: Decisions): Pl
   };
   return {
     input,
-    layout: fieldLayout(input),
+    layout: rings ? shapeLayout(rings, input) : fieldLayout(input),
+    rings,
     byHand: !byMachine,
-    shape: own.lengthM !== undefined ? "entered" : field.longSideM ? "longest side" : "assumed",
+    shape: rings ? "boundary" : own.lengthM !== undefined ? "entered" : field.longSideM ? "longest side" : "assumed",
   };
 }
 
@@ -78,10 +89,11 @@ const PEGS_PRINTED = 40;
 /** What a booklet keeps of the layout; null where nobody knows the field's shape, or it does not fit. */
 export function printedLayout(plan: Plan, facts: PlanFacts, decisions: Decisions) {
   const planned = layoutOf(plan, facts, decisions);
-  const { input, layout, shape, byHand } = planned;
+  const { input, layout, shape, byHand, rings } = planned;
   if (!layout.ok || shape === "assumed") return null;
-  const { pieces, ...counts } = layout.value;
+  const { pieces, beds, rows, rowMetres, plants, croppedAreaPct } = layout.value;
   return {
+    ...(rings ? { rings: printedRings(rings) } : {}),
     lengthM: input.lengthM,
     widthM: input.widthM,
     headlandM: input.headlandM,
@@ -89,11 +101,30 @@ export function printedLayout(plan: Plan, facts: PlanFacts, decisions: Decisions
     tramlineEveryM: input.tramlineEveryM ?? null,
     rowSpacingCm: input.rows?.spacingCm ?? null,
     inRowSpacingCm: input.inRowSpacingCm ?? null,
-    ...counts,
+    beds,
+    rows,
+    rowMetres,
+    plants,
+    croppedAreaPct,
     pegsM: byHand ? pegsAcross(planned, PEGS_PRINTED) : [],
     pieces: pieces.length > MOST_PRINTED ? pieces.filter((p) => p.kind === "headland") : pieces,
   };
 }
+
+/** Corners of an outline that paper shows. */
+const MOST_CORNERS = 300;
+
+/** An outline with as many corners as paper shows: every second, third or fourth of more. */
+function printedRings(rings: FieldShape): FieldShape {
+  const each = Math.ceil(rings.flat().length / MOST_CORNERS);
+  return rings.map((ring) => ring.filter((_, i) => i % each === 0 || i === ring.length - 1));
+}
+
+/** An outline as the path of a drawing with rows from left to right: y of the shape to the right, x down; scaled. */
+export const outlinePath = (rings: FieldShape, scale = 1): string =>
+  rings
+    .map((ring) => `M${ring.map(([x, y]) => `${(y * scale).toFixed(2)},${(x * scale).toFixed(2)}`).join("L")}Z`)
+    .join("");
 
 /**
  * Where pegs go in along a side [m from the corner]: both edges of each bed, or each so many rows the string of the first of them.
@@ -102,10 +133,8 @@ export function printedLayout(plan: Plan, facts: PlanFacts, decisions: Decisions
  */
 export function pegsAcross({ input, layout }: PlannedLayout, most: number): number[] {
   if (!layout.ok) return [];
-  const edges = layout.value.pieces
-    .filter((p) => p.kind === "bed" && Math.abs(p.yM - input.headlandM) < 1e-9)
-    .flatMap((p) => [p.xM, p.xM + p.widthM]);
-  if (edges.length > 0) return edges.slice(0, most);
+  const strips = new Map(layout.value.pieces.flatMap((p) => (p.kind === "bed" ? [[p.xM, p.xM + p.widthM]] : [])));
+  if (strips.size > 0) return [...strips].flat().slice(0, most);
   const spacing = (input.rows?.spacingCm ?? 0) / 100;
   if (spacing <= 0) return [];
   const rows = Math.min(most, Math.floor((input.widthM - 2 * input.headlandM) / spacing + 1e-9));

@@ -192,6 +192,33 @@ describe("the layout of a plan", () => {
     // 2,080 rows less two for each of ten tramlines, 476 m long
     expect(unwrap(layout)).toMatchObject({ rows: 2060, rowMetres: 2060 * 476, plants: null });
   });
+  it("follows the boundary where there is one, until somebody enters a side", () => {
+    const decisions = freshDecisions("wheat");
+    const plan = unwrap(draftPlan(EXAMPLE_FACTS, decisions, 2027, testGuide("wheat")));
+    // a rectangle of 284 x 500 m with a corner cut off: 84 m x 100 m less half of that
+    const shape: [number, number][][] = [
+      [
+        [0, 0],
+        [284, 0],
+        [284, 400],
+        [200, 500],
+        [0, 500],
+        [0, 0],
+      ],
+    ];
+    const facts = { ...EXAMPLE_FACTS, field: { ...EXAMPLE_FACTS.field, longSideM: 500, shape } };
+    const planned = layoutOf(plan, facts, decisions);
+    expect(planned.shape).toBe("boundary");
+    expect(planned.input).toMatchObject({ lengthM: 500, widthM: 284 });
+    const { rowMetres, longestRowM, shortestRowM } = unwrap(planned.layout);
+    expect(longestRowM).toBeCloseTo(476, 3);
+    expect(shortestRowM).toBeLessThan(410);
+    // less than the rectangle's 2,060 rows of 476 m by about 0.42 ha in rows of 12.5 cm, 33,600 m
+    expect(rowMetres).toBeGreaterThan(2060 * 476 - 40_000);
+    expect(rowMetres).toBeLessThan(2060 * 476 - 27_000);
+    const entered = { ...decisions, seed: { layout: { lengthM: 500 } } };
+    expect(layoutOf(plan, facts, entered)).toMatchObject({ shape: "entered", rings: null });
+  });
   it("takes beds and sides that were entered, and pegs out their edges", () => {
     const decisions = {
       ...freshDecisions("garlic"),

@@ -1,7 +1,7 @@
 "use client";
 
 import type { DecisionPath } from "@/core/sheets/decisions";
-import { layoutOf, type PlannedLayout, pegsAcross } from "@/core/sheets/seed/layout";
+import { layoutOf, outlinePath, type PlannedLayout, pegsAcross } from "@/core/sheets/seed/layout";
 import { Disclosure } from "@/ui/disclosure";
 import { useUnits } from "../../../shared/units";
 import { DecidedNumber } from "../../decided-number";
@@ -39,11 +39,12 @@ export function Layout() {
       <DecisionLine
         what="Along the rows, and across"
         hint={
-          shape === "longest side"
-            ? "by the field's longest side and its area"
-            : shape === "assumed"
-              ? "no boundary: taken as twice as long as wide"
-              : "entered"
+          {
+            boundary: "at its longest and widest: rows follow the field's boundary, along its longest side",
+            "longest side": "by the field's longest side and its area",
+            assumed: "no boundary: taken as twice as long as wide",
+            entered: "entered: taken as a rectangle",
+          }[shape]
         }
         value={
           <span className="inline-flex flex-wrap justify-end gap-x-2">
@@ -86,19 +87,25 @@ export function Layout() {
             {found.beds > 0 && `${number(found.beds, 0)} beds; `}
             {found.rows !== null && `${number(found.rows, 0)} rows; `}
             {found.rowMetres !== null && `${number(found.rowMetres, 0)} row metres; `}
+            {found.shortestRowM != null &&
+              found.longestRowM != null &&
+              found.longestRowM - found.shortestRowM > 1 &&
+              `rows of ${show(found.shortestRowM, "distance", 0)} to ${show(found.longestRowM, "distance", 0)}; `}
             {found.plants !== null &&
               `${number(found.plants, 0)} ${perStation > 1 ? `stations, ${number(found.plants * perStation, 0)} seeds` : "places"}; `}
             crop on {number(found.croppedAreaPct, 1)} % of the ground.
           </p>
-          <p className="text-[12px] text-soft">
-            Pegs across, from the corner:{" "}
-            {pegsAcross(planned, MOST_PEGS)
-              .map((m) => show(m, "distance", 2))
-              .join(", ")}
-            {input.inRowSpacingCm !== undefined &&
-              `; string knotted every ${show(input.inRowSpacingCm, "length", 1)} from half of that behind the headland`}
-            .
-          </p>
+          {(planned.byHand || found.beds > 0) && (
+            <p className="text-[12px] text-soft">
+              Pegs across, {planned.rings ? "from the longest side" : "from the corner"}:{" "}
+              {pegsAcross(planned, MOST_PEGS)
+                .map((m) => show(m, "distance", 2))
+                .join(", ")}
+              {input.inRowSpacingCm !== undefined &&
+                `; string knotted every ${show(input.inRowSpacingCm, "length", 1)} from half of that behind the headland`}
+              .
+            </p>
+          )}
         </>
       ) : (
         <p role="alert" className="py-1 text-[13px] text-stop">
@@ -110,7 +117,7 @@ export function Layout() {
 }
 
 function Drawing({ planned }: { planned: PlannedLayout }) {
-  const { input, layout } = planned;
+  const { input, layout, rings } = planned;
   if (!layout.ok) return null;
   const { pieces, rows, beds } = layout.value;
   const { lengthM, widthM } = input;
@@ -139,6 +146,9 @@ function Drawing({ planned }: { planned: PlannedLayout }) {
       preserveAspectRatio="xMidYMid meet"
       className="my-2 max-h-64 w-full border border-line"
     >
+      {rings && (
+        <path d={outlinePath(rings)} fill={fill.headland} stroke="var(--ink)" vectorEffect="non-scaling-stroke" />
+      )}
       {drawn.map((p) => (
         <rect
           key={`${p.kind} ${p.xM} ${p.yM}`}
@@ -154,7 +164,7 @@ function Drawing({ planned }: { planned: PlannedLayout }) {
       ))}
       {lines.map((l) => (
         <line
-          key={l.at}
+          key={`${l.at} ${l.from}`}
           x1={l.from}
           x2={l.to}
           y1={l.at}
