@@ -28,8 +28,8 @@ export interface QueuedField {
 
 /** Up to so many fields every order is looked at, but for those that cannot be better. */
 const EXACT_FIELDS = 8;
-/** Shaken orders that are improved again, of more fields: as many as a second has time for, where 60 fields are 15 of them. */
-const kicksFor = (fields: number): number => Math.min(60, Math.max(8, Math.round(54_000 / fields ** 2)));
+/** Shaken orders that are improved again, of more fields: as many as a second has time for, where 60 fields are 8 of them. */
+const kicksFor = (fields: number): number => Math.min(60, Math.max(8, Math.round(28_000 / fields ** 2)));
 const SEED = 4177;
 /** Days that differ by rounding only. */
 const SAME_DAY = 1e-9;
