@@ -190,6 +190,45 @@ describe("plantings in turn", () => {
   });
 });
 
+describe("plans of one season after another", () => {
+  const start = (season: number, guideId: string) => within((c) => startPlan(c, access, { fieldId, season, guideId }));
+  it("begin from the plan of the season before, until somebody records what grew", async () => {
+    await start(2051, "potato");
+    const wheat = await start(2052, "wheat");
+    expect((await plan(wheat)).facts.previousCrop).toMatchObject({ crop: "potato", harvested: false });
+    expect((await plan(wheat)).facts.history[0]).toMatchObject({ season: 2051, crop: "potato" });
+    const fresh = async () =>
+      (await within((c) => outlineLines(c, access, "draft"))).find((l) => l.id === wheat)!.fresh;
+    while (!(await fresh())) await draftStale(access);
+    // a plan of the season before changes: what comes after it is drafted anew
+    const barley = await start(2051, "potato");
+    const { decisions, revision } = await plan(barley);
+    const later = applyChanges(decisions, [{ path: "targetTPerHa", value: 40 }]);
+    await within((c) => saveDecisions(c, access, barley, revision, later));
+    expect(await fresh()).toBe(false);
+    await owner.query(
+      "insert into crop_history (practice_id, field_id, season, crop) values ($1, $2, 2051, 'barley')",
+      [access.practiceId, fieldId],
+    );
+    expect((await plan(wheat)).facts.previousCrop?.crop).toBe("barley");
+    await owner.query("delete from crop_history where field_id = $1", [fieldId]);
+  });
+  it("go on with a planting that stands for years, and plant anew after its last one", async () => {
+    const first = await start(2061, "tuberose");
+    const { decisions, revision } = await plan(first);
+    expect(decisions.crop.methodId).toBeUndefined();
+    const double = applyChanges(decisions, [{ path: "crop/kindId", value: "double" }]);
+    await within((c) => saveDecisions(c, access, first, revision, double));
+    const second = await start(2062, "tuberose");
+    expect((await plan(second)).decisions.crop).toMatchObject({ kindId: "double", methodId: "second" });
+    expect((await plan(second)).facts.previousCrop?.crop).toBe("tuberose");
+    expect((await drafted(second)).inputs.filter((i) => i.kind === "seed")).toEqual([]);
+    const third = await start(2063, "tuberose");
+    expect((await plan(third)).decisions.crop).toMatchObject({ kindId: "double", methodId: "third" });
+    expect((await plan(await start(2064, "tuberose"))).decisions).toEqual(freshDecisions("tuberose"));
+  });
+});
+
 describe("drafts of a planting", () => {
   it("are up to four, of which one is chosen; issuing settles it", async () => {
     const first = await within((c) => startPlan(c, access, { fieldId, season: 2031, guideId: "barley" }));

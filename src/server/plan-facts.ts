@@ -264,16 +264,27 @@ interface Before {
   grown: Pick<GrownCrop, "season" | "crop" | "yieldTPerHa">;
 }
 
-/** The planting of each plan that has a part of its field or follows another one, by the plan's id. */
+/**
+ * The planting that a planting comes after: the one that it was said to follow; else the last one of the season before on the same
+ * ground, as long as nobody recorded what grew there in that season.
+ */
+const BEFORE = `coalesce(g.follows, (
+  select z.id from planting z where z.practice_id = g.practice_id and z.field_id = g.field_id and z.season = p.season - 1 and z.part = g.part
+    and not exists (select from planting y where y.practice_id = z.practice_id and y.follows = z.id and y.season = z.season)
+    and not exists (select from crop_history h where h.practice_id = g.practice_id and h.field_id = g.field_id and h.season = z.season
+      and h.retired_at is null)
+  limit 1))`;
+
+/** The planting of each plan that has a part of its field or comes after another one, by the plan's id. */
 async function loadPlantings(client: Client, practiceId: string, planIds: string[]): Promise<Map<string, Planting>> {
   const found = await rows<Planting>(
     client,
     `select p.id as "planId", g.part, g.area_ha as "areaHa", case when b.id is null then null else
        jsonb_build_object('id', b.id, 'fieldId', b.field_id, 'season', b.season, 'decisions', b.decisions) end as before
      from plan p join planting g on g.practice_id = p.practice_id and g.id = p.planting_id
-     left join lateral (select q.* from plan q where q.practice_id = g.practice_id and q.planting_id = g.follows and q.chosen
+     left join lateral (select q.* from plan q where q.practice_id = g.practice_id and q.planting_id = ${BEFORE} and q.chosen
        and q.season <= p.season order by q.season desc limit 1) b on true
-     where p.practice_id = $1 and p.id = any($2::uuid[]) and (g.part <> '' or g.follows is not null)`,
+     where p.practice_id = $1 and p.id = any($2::uuid[]) and (g.part <> '' or b.id is not null)`,
     [practiceId, planIds],
   );
   return new Map(found.map((p) => [p.planId, p]));

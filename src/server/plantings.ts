@@ -1,5 +1,6 @@
 /** Plantings: crops on a field or a part of it, side by side or in turn, each with its drafts. */
 
+import { nextYearOf } from "@/core/guides/fitting";
 import { type Decisions, freshDecisions } from "@/core/sheets/decisions";
 import { decisionsSchema } from "@/core/sheets/decisions-schema";
 import { type Access, Refused } from "./access";
@@ -56,6 +57,32 @@ export function listDrafts(client: Client, scope: Scope, planId: string): Promis
   );
 }
 
+/** What a plan begins with: the crop's usual way; where the planting of the season before stands for years, its next year. */
+async function firstDecisions(
+  client: Client,
+  access: Access,
+  { fieldId, season, guideId }: Received<"POST /api/plans">,
+  part: string,
+): Promise<Decisions> {
+  const fresh = freshDecisions(guideId);
+  const before = await row<{ crop: Decisions["crop"] }>(
+    client,
+    `select p.decisions->'crop' as crop from plan p join planting g on g.practice_id = p.practice_id and g.id = p.planting_id
+     where p.practice_id = $1 and p.field_id = $2 and p.season = $3 and p.guide_id = $4 and g.part = $5 and p.chosen`,
+    [access.practiceId, fieldId, season - 1, guideId, part],
+  );
+  const guide = guideOf(guideId);
+  if (!before || !guide) return fresh;
+  const { kindId, productId } = before.crop;
+  const next = nextYearOf(guide, before.crop);
+  return next
+    ? {
+        ...fresh,
+        crop: { ...fresh.crop, ...(kindId ? { kindId } : {}), ...(productId ? { productId } : {}), methodId: next.id },
+      }
+    : fresh;
+}
+
 /**
  * A first draft of a planting on a field: the whole of it, or a part that is free, at the start of a season or after
  * another planting. Where the very same planting stands already, its chosen draft. Refused: a part that is larger than
@@ -65,7 +92,7 @@ export async function startPlan(
   client: Client,
   access: Access,
   wanted: Received<"POST /api/plans">,
-  decisions: Decisions = freshDecisions(wanted.guideId),
+  decisions?: Decisions,
 ): Promise<string> {
   const { fieldId, season, guideId, part = null, follows = null } = wanted;
   if (!guideOf(guideId)) throw new Refused(404, `There is no guide of "${guideId}".`);
@@ -101,7 +128,7 @@ export async function startPlan(
     season,
     plantingId: planting.id,
     draft: 1,
-    decisions: decisionsSchema.parse(decisions),
+    decisions: decisionsSchema.parse(decisions ?? (await firstDecisions(client, access, wanted, ground?.name ?? ""))),
     action: "started",
   });
 }

@@ -227,6 +227,13 @@ export const TILLAGE_SYSTEMS: TillageSystem[] = [
     ],
   },
   {
+    id: "standing",
+    name: "Left as it is: the planting stands",
+    school: "no-till",
+    plantsUnworked: true,
+    passes: [],
+  },
+  {
     id: "underStraw",
     name: "Mow, leave the ground as it is, cover with straw",
     school: "no-till",

@@ -39,5 +39,22 @@ export function fitting<T extends Chosen>(guide: Pick<Guide, "kinds" | "methods"
   };
 }
 
+/** Which year of its planting a way of planting is: the first where something is planted. */
+export const yearOfStand = (method: PlantingMethod): number => (method.stock.by === "standing" ? method.stock.year : 1);
+
+/**
+ * The way in which a planting goes on after this one; undefined where it ends.
+ *
+ * Example: after bulbs planted last spring the second year of the planting.
+ */
+export function nextYearOf(
+  guide: Pick<Guide, "kinds" | "methods" | "products">,
+  crop: { kindId?: string | undefined; methodId?: string | undefined },
+): PlantingMethod | undefined {
+  const { methods } = waysOfKind(guide, crop.kindId);
+  const now = methods.find((m) => m.id === crop.methodId) ?? methods[0];
+  return now && methods.find((m) => yearOfStand(m) === yearOfStand(now) + 1);
+}
+
 /** The product whose tonne is sold: straw that goes along does not make grain another good. */
 export const goodsOf = (product: Pick<Product, "id" | "soldAs">): string => product.soldAs ?? product.id;

@@ -146,7 +146,8 @@ function referencesExist({ guide, kind, method }: ResolvedGuide, { crops }: Surr
     broken.push(
       `ground.systems: one default for each planting method, not ${own.filter((s) => s.fit === "default").length}`,
     );
-  if (own.length < 2) broken.push("ground.systems: two at least, to be compared");
+  // under plants that stand nothing is worked
+  if (own.length < 2 && method.stock.by !== "standing") broken.push("ground.systems: two at least, to be compared");
   for (const product of guide.products)
     for (const { endUse } of product.quality)
       if (!guide.kinds.some((k) => k.endUses.includes(endUse)))
@@ -230,6 +231,8 @@ function stockAgrees({ method }: ResolvedGuide): string[] {
   const broken: string[] = [];
   const { stock, geometry, nursery } = method;
   if (stock.by === "mixture") return mixtureAgrees(method, stock);
+  // nothing is planted that could disagree
+  if (stock.by === "standing") return broken;
   const rate = stock.handbookRateKgPerHa;
   const plants = method.targetPlantsPerM2.typical;
   const share = (pct: { typical: number }) => pct.typical / 100;

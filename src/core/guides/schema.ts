@@ -53,8 +53,9 @@ export const plantingMethod = z.strictObject({
     "sets",
     "tubers",
     "cuttings",
+    "standing",
   ]),
-  /** seed by mass of counted grains, or units planted one by one */
+  /** seed by mass of counted grains, units planted one by one, or plants of years ago that grow again */
   stock: z.discriminatedUnion("by", [
     z.strictObject({
       by: z.literal("seed"),
@@ -72,6 +73,13 @@ export const plantingMethod = z.strictObject({
       sproutingPct: ranged,
       /** mass that stands in the ground */
       handbookRateKgPerHa: ranged,
+    }),
+    z.strictObject({
+      by: z.literal("standing"),
+      /** which year of the planting it is */
+      year: z.number().int().min(2).max(40),
+      /** of the plants of a full stand that are still there [%] */
+      standsPct: ranged,
     }),
     z.strictObject({
       by: z.literal("mixture"),

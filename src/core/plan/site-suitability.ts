@@ -81,7 +81,8 @@ function seasonOf(facts: SiteFacts, { kind, method }: ResolvedGuide): SeasonSpan
   };
 }
 
-function rotation(facts: SiteFacts, { guide }: ResolvedGuide): Criterion {
+function rotation(facts: SiteFacts, { guide, method }: ResolvedGuide): Criterion {
+  if (method.stock.by === "standing") return { id: "rotation", score: 1, reason: "the same planting goes on" };
   const { gapYears, familyGapYears, bad } = guide.rotation;
   const season = facts.season ?? facts.history.reduce((year, h) => Math.max(year, h.season), 0) + 1;
   const years = (fits: (h: SiteFacts["history"][number]) => boolean) =>

@@ -93,13 +93,13 @@ function bandsOf(plan: Plan, facts: PlanFacts): Band[] {
       : [];
   });
   bands.push({ id: "soil.lime", sheet: "soil", unit: "t/ha", usual: USUAL_LIME, decimals: 1 });
-  const handbook = method.stock.handbookRateKgPerHa;
-  if (plan.seed.by === "seed" || plan.seed.by === "unit")
+  const { stock } = method;
+  if (stock.by !== "standing" && plan.seed.by !== "standing")
     bands.push({
       id: plan.figures["seed.planted"] ? "seed.planted" : "seed.rate",
       sheet: "seed",
       unit: "kg/ha",
-      usual: handbook,
+      usual: stock.handbookRateKgPerHa,
       terms: seedTerms(plan),
     });
   const { rowSpacingCm, inRowSpacingCm } = method.geometry;
@@ -226,6 +226,8 @@ function seedTerms(plan: Plan): Term[] {
           stock.unitMassG.typical,
         ),
       ];
+    case "standing":
+      return [];
     case "mixture":
       return (plan.seed.mixture?.components ?? []).flatMap((c) => {
         const usual = stock.components.find((u) => u.id === c.id)?.sharePct.typical ?? c.sharePct;

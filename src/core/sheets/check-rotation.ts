@@ -34,6 +34,8 @@ export function checkTargetAndRotation(plan: Plan, facts: PlanFacts): Finding[] 
       "What has changed since then?",
     );
 
+  // a planting that stands comes after itself
+  if (plan.seed.by === "standing") return findings;
   const { gapYears, familyGapYears, bad } = guide.rotation;
   const before = facts.history.filter((h) => h.season < plan.season);
   const lastOwn = Math.max(...before.filter((h) => h.crop === guide.id).map((h) => h.season));

@@ -80,7 +80,7 @@ export function PlanHead({
         />
         {!crop && <p className="text-stop">This crop is not known any more.</p>}
       </div>
-      {lots.length > 0 && (
+      {lots.length > 0 && plan?.seed.by !== "standing" && (
         <div>
           <p className="text-[12px] text-soft">Variety</p>
           <Choice

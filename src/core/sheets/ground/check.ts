@@ -39,7 +39,8 @@ export function checkGround({ plan, facts, add }: Check): void {
         : [],
     );
   }
-  if (guide.ground.shaping === "flat" && chosen.coverPct < CONSERVATION_COVER_PCT)
+  // under plants that stand leaves cover the ground, not residue
+  if (plan.seed.by !== "standing" && guide.ground.shaping === "flat" && chosen.coverPct < CONSERVATION_COVER_PCT)
     add(
       "hint",
       "ground.cover",

@@ -26,7 +26,7 @@ export function checkMoney({ plan, facts, add }: Check): void {
   const { guide, product } = plan.crop;
   const years = guide.productiveYears;
   const stand = money.costBySheet.seed ?? 0;
-  if (years > 1 && stand > 0)
+  if (years > 1 && stand > 0 && plan.seed.by !== "standing")
     add(
       "hint",
       "money.years",

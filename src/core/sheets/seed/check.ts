@@ -27,6 +27,21 @@ const THIN_STAND = 0.85;
 /** A germination test older than this at sowing is said [days]: seed laws ask for five to twelve months; nine taken, assumption. */
 const OLD_TEST_DAYS = 274;
 
+/** Plants of years ago must have been planted. */
+function checkStanding({ plan, facts, add }: Check): void {
+  const { guide, method } = plan.crop;
+  const before = facts.previousCrop;
+  if (before?.crop === guide.id || method.stock.by !== "standing") return;
+  const first = guide.methods.find((m) => m.stock.by !== "standing");
+  add(
+    "stop",
+    "seed.nothingStands",
+    `Year ${method.stock.year} of a planting, but ${before ? `${before.name.toLowerCase()} was here before` : "nobody knows what was here before"}.`,
+    "A planting goes on only where it stands: plan its first year, or enter what grew here.",
+    first ? [{ label: `Take ${first.name.toLowerCase()}`, changes: [change("crop/methodId", first.id)] }] : [],
+  );
+}
+
 export function checkSeed(check: Check): void {
   const { plan, facts, decisions, add } = check;
   const { seed } = plan;
@@ -67,7 +82,8 @@ export function checkSeed(check: Check): void {
       "Below the certification standard; vigour in cold ground falls faster than germination does.",
     );
   const lot = facts.seedLots.find((l) => l.id === seed.lotId);
-  if (!lot)
+  if (seed.by === "standing") checkStanding(check);
+  else if (!lot)
     add(
       "hint",
       "seed.noLot",

@@ -81,6 +81,7 @@ const seedHours = ({ operations }: Plan): number =>
 /** Plants for each seed or unit that is bought to be put there [%]. */
 function established({ seed, crop }: Plan): number {
   const { stock, nursery } = crop.method;
+  if (stock.by === "standing") return stock.standsPct.typical;
   const through = nursery ? (nursery.survivalPct.typical / 100) * (nursery.fieldSurvivalPct.typical / 100) : 1;
   const germinates = stock.by === "seed" ? stock.germinationPct.typical / 100 : 1;
   const put = nursery ? seed.targetPlantsPerM2 / (through * germinates) : (seed.unitsPerM2 ?? seed.targetPlantsPerM2);

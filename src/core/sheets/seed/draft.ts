@@ -19,7 +19,7 @@ export function datedSeed(draft: Draft, solved: SolvedDates): void {
   const { method } = context.crop;
   const seed = decisions.seed ?? {};
   const way = wayOf(method);
-  const lot = lotOf(draft);
+  const lot = way.usedAt === null ? null : lotOf(draft);
   const planting = solved.dates[OWN.plant]?.planned ?? null;
   const target = targetPlants(draft, planting, windowOfPlan(context, OWN.plant).best);
   const reservePct = seed.reservePct ?? way.usualReservePct;
@@ -37,10 +37,11 @@ export function datedSeed(draft: Draft, solved: SolvedDates): void {
             : { kind: "decided", text: "your drill or planter" },
         );
   const rowUsed = rowFigure ? context.use("seed.rowSpacing", rowFigure) : null;
-  context.show(
-    "seed.depth",
-    given("Depth", method.depthCm.typical, "cm", { kind: "source", text: context.source(method.depthCm.source) }),
-  );
+  if (way.usedAt !== null)
+    context.show(
+      "seed.depth",
+      given("Depth", method.depthCm.typical, "cm", { kind: "source", text: context.source(method.depthCm.source) }),
+    );
   const stock = way.stock(draft, { lot, targetPlantsPerM2: target.value, rowSpacingCm: rowUsed, reservePct });
   const shared = lotsOnField(draft, lot, stock);
   const part: SeedPart = {

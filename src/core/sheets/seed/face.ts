@@ -22,7 +22,7 @@ export const seedFace: Face = {
   },
   present: {
     result: ({ seed }, words) =>
-      `${words.quantity(seed.sownKgPerHa ?? seed.boughtKgPerHa, "massPerArea")}, ${words.quantity(seed.targetPlantsPerM2, "countPerArea", plantDecimals(seed.targetPlantsPerM2))}`,
+      `${seed.by === "standing" ? "standing" : words.quantity(seed.sownKgPerHa ?? seed.boughtKgPerHa, "massPerArea")}, ${words.quantity(seed.targetPlantsPerM2, "countPerArea", plantDecimals(seed.targetPlantsPerM2))}`,
     ledger: ({ seed }) => [
       { label: "Plants", figures: [{ id: "seed.targetPlants", decimals: plantDecimals(seed.targetPlantsPerM2) }] },
     ],

@@ -22,6 +22,7 @@ const PLANTING: Record<PlantingMethod["how"], [name: string, mark: string]> = {
   sets: ["Plant", "plant"],
   tubers: ["Plant", "plant"],
   cuttings: ["Plant", "plant"],
+  standing: ["New growth begins", "grows again"],
 };
 
 /** The nursery where there is one, planting itself, and the guide's tasks round the stand. */
@@ -40,7 +41,10 @@ export function seedOperations(draft: Draft): PlannedOperation[] {
       sheet: "seed",
       name,
       mark,
-      detail: `${method.depthCm.typical} cm deep.`,
+      detail:
+        method.stock.by === "standing"
+          ? `Year ${method.stock.year} of the same planting: nothing is planted.`
+          : `${method.depthCm.typical} cm deep.`,
       reason: "the date all others hang on",
       when: [],
       weight: 50,

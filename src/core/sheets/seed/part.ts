@@ -60,8 +60,8 @@ export interface SizePart {
 }
 
 export interface StockPlan {
-  /** counted grains by mass, or units one by one */
-  by: "seed" | "unit";
+  /** counted grains by mass, units one by one, or nothing: plants of years ago */
+  by: "seed" | "unit" | "standing";
   /** mass that lies in the ground of a hectare; null where seedlings are set */
   plantedKgPerHa: number | null;
   /** seed that is sown, in the field or in a nursery, for a hectare; null for what is planted by unit */

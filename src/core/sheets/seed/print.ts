@@ -15,6 +15,7 @@ export const seedPrint: Print = {
     "seed.stations",
     "seed.gaps",
     "seed.units",
+    "seed.stands",
     "seed.depth",
     "seed.rate",
     "seed.planted",

@@ -21,6 +21,7 @@ function drilledSeed(draft: Draft, { lot, targetPlantsPerM2, rowSpacingCm, reser
   const seed = decisions.seed ?? {};
   const figures = { ...lotFigures(draft, lot), fieldEmergencePct: emergenceFigure(draft) };
   const { stock } = context.crop.method;
+  if (stock.by !== "seed") throw new Error("drilling by mass needs counted seed");
   const usual = stock.handbookRateKgPerHa;
   const handbookRate = seed.handbookRateKgPerHa ?? usual.typical;
   const rate = context.take("seed", sowingRate({ targetPlantsPerM2, ...figures }));

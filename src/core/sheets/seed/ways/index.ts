@@ -4,9 +4,10 @@ import { byMixture } from "./by-mixture";
 import { byNursery } from "./by-nursery";
 import { byStation } from "./by-station";
 import { byUnit } from "./by-unit";
+import { standing } from "./standing";
 import type { Way } from "./way";
 
-const WAYS: readonly Way[] = [byMixture, byNursery, byUnit, byStation, byMass];
+const WAYS: readonly Way[] = [standing, byMixture, byNursery, byUnit, byStation, byMass];
 
 /** The way in which a planting method establishes a stand. */
 export function wayOf(method: PlantingMethod): Way {

@@ -20,8 +20,8 @@ export interface Way {
   fits: (method: PlantingMethod) => boolean;
   /** reserve where none is decided, per cent; assumption */
   usualReservePct: number;
-  /** the role of the operation that uses the stock */
-  usedAt: OperationRole;
+  /** the role of the operation that uses the stock; null where nothing is planted */
+  usedAt: OperationRole | null;
   stock: (draft: Draft, wanted: StandWanted) => StockPlan;
 }
 

@@ -37,7 +37,7 @@ export function GroundSheet() {
     <div>
       <SheetHead
         title="Ground"
-        about={`${plan.crop.guide.ground.tilth} tilth, loosened ${split(plan.crop.guide.ground.loosenCm.low, "length").number} to ${show(plan.crop.guide.ground.loosenCm.high, "length")} deep; two systems compared over all passes, planting included`}
+        about={`${plan.crop.guide.ground.tilth} tilth, loosened ${split(plan.crop.guide.ground.loosenCm.low, "length").number} to ${show(plan.crop.guide.ground.loosenCm.high, "length")} deep${all.length > 1 ? "; two systems compared over all passes, planting included" : ""}`}
       />
       <DecisionLine
         what="Work the ground by"
@@ -72,108 +72,112 @@ export function GroundSheet() {
           </span>
         }
       />
-      <table className="mt-2 w-full border-collapse">
-        <caption className="sr-only">Two tillage systems compared</caption>
-        <thead>
-          <tr className="text-[12px] text-soft">
-            <th scope="col" className="py-1 text-left font-medium">
-              For a hectare
-            </th>
-            <th scope="col" className="py-1 text-right font-semibold text-ink">
-              {chosen.name}
-            </th>
-            <th scope="col" className="py-1 text-right font-medium">
-              <Choice
-                label="Compare with"
-                value={compared.id}
-                options={options.filter((o) => o.value !== chosen.id)}
-                onChange={(id) => set("ground/compareWith", id)}
-                disabled={!editable}
-              />
-            </th>
-            <th scope="col" className="w-24 py-1 text-right font-medium">
-              difference
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map(([label, key, decimals]) => {
-            const a = plan.asides[`system.${chosen.id}.${key}`]?.value ?? 0;
-            const b = plan.asides[`system.${compared.id}.${key}`]?.value ?? 0;
-            return (
-              <tr key={key} className="border-t border-line">
-                <th scope="row" className="py-1 text-left font-normal">
-                  {label}
-                </th>
-                <td className="py-1 text-right">
-                  <FigureValue id={`system.${chosen.id}.${key}`} decimals={decimals} />
-                </td>
-                <td className="py-1 text-right">
-                  <FigureValue id={`system.${compared.id}.${key}`} decimals={decimals} />
-                </td>
-                <td className="py-1 text-right text-soft">{`${b - a < 0 ? "−" : "+"}${number(Math.abs(b - a), decimals)}`}</td>
-              </tr>
-            );
-          })}
-        </tbody>
-      </table>
-      <table className="mt-3 w-full border-collapse">
-        <caption className="pb-1 text-left text-[13px] text-soft">Passes of “{chosen.name}”</caption>
-        <TableHead columns={["Pass", ...figures("Depth", "Speed", "Width", "With", "Diesel", "Work rate")]} />
-        <tbody>
-          {chosen.passes.map((pass) => (
-            <tr
-              key={pass.id}
-              className="border-t border-line align-baseline"
-              title={`Before going on: ${pass.decision}`}
-            >
-              <th scope="row" className="py-1 text-left font-normal">
-                {pass.name}
+      {all.length > 1 && (
+        <table className="mt-2 w-full border-collapse">
+          <caption className="sr-only">Two tillage systems compared</caption>
+          <thead>
+            <tr className="text-[12px] text-soft">
+              <th scope="col" className="py-1 text-left font-medium">
+                For a hectare
               </th>
-              {(
-                [
-                  ["depthCm", "Depth", "length", 0, 80],
-                  ["speedKmH", "Speed", "speed", 0.1, 30],
-                  ["widthM", "Width", "distance", 0.1, 60],
-                ] as const
-              ).map(([key, label, dimension, min, max]) => (
-                <td key={key} className="py-1 text-right">
-                  <DecidedNumber
-                    path={`ground/passes/${pass.id}/${key}`}
-                    label={`${pass.name}, ${label.toLowerCase()}`}
-                    value={sizeOf(pass, key)}
-                    dimension={dimension}
-                    limits={{ min, max }}
-                    width="3.4em"
+              <th scope="col" className="py-1 text-right font-semibold text-ink">
+                {chosen.name}
+              </th>
+              <th scope="col" className="py-1 text-right font-medium">
+                <Choice
+                  label="Compare with"
+                  value={compared.id}
+                  options={options.filter((o) => o.value !== chosen.id)}
+                  onChange={(id) => set("ground/compareWith", id)}
+                  disabled={!editable}
+                />
+              </th>
+              <th scope="col" className="w-24 py-1 text-right font-medium">
+                difference
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {rows.map(([label, key, decimals]) => {
+              const a = plan.asides[`system.${chosen.id}.${key}`]?.value ?? 0;
+              const b = plan.asides[`system.${compared.id}.${key}`]?.value ?? 0;
+              return (
+                <tr key={key} className="border-t border-line">
+                  <th scope="row" className="py-1 text-left font-normal">
+                    {label}
+                  </th>
+                  <td className="py-1 text-right">
+                    <FigureValue id={`system.${chosen.id}.${key}`} decimals={decimals} />
+                  </td>
+                  <td className="py-1 text-right">
+                    <FigureValue id={`system.${compared.id}.${key}`} decimals={decimals} />
+                  </td>
+                  <td className="py-1 text-right text-soft">{`${b - a < 0 ? "−" : "+"}${number(Math.abs(b - a), decimals)}`}</td>
+                </tr>
+              );
+            })}
+          </tbody>
+        </table>
+      )}
+      {chosen.passes.length > 0 && (
+        <table className="mt-3 w-full border-collapse">
+          <caption className="pb-1 text-left text-[13px] text-soft">Passes of “{chosen.name}”</caption>
+          <TableHead columns={["Pass", ...figures("Depth", "Speed", "Width", "With", "Diesel", "Work rate")]} />
+          <tbody>
+            {chosen.passes.map((pass) => (
+              <tr
+                key={pass.id}
+                className="border-t border-line align-baseline"
+                title={`Before going on: ${pass.decision}`}
+              >
+                <th scope="row" className="py-1 text-left font-normal">
+                  {pass.name}
+                </th>
+                {(
+                  [
+                    ["depthCm", "Depth", "length", 0, 80],
+                    ["speedKmH", "Speed", "speed", 0.1, 30],
+                    ["widthM", "Width", "distance", 0.1, 60],
+                  ] as const
+                ).map(([key, label, dimension, min, max]) => (
+                  <td key={key} className="py-1 text-right">
+                    <DecidedNumber
+                      path={`ground/passes/${pass.id}/${key}`}
+                      label={`${pass.name}, ${label.toLowerCase()}`}
+                      value={sizeOf(pass, key)}
+                      dimension={dimension}
+                      limits={{ min, max }}
+                      width="3.4em"
+                    />
+                  </td>
+                ))}
+                <td className="py-1 text-right">
+                  <Choice
+                    label={`${pass.name}, with`}
+                    value={decisions.ground?.passes?.[pass.id]?.with ?? "nothing"}
+                    disabled={!editable}
+                    options={[
+                      { value: "nothing", label: "nothing", note: "one tool in this trip" },
+                      ...DRAWN_BEHIND.filter((i) => i !== pass.tools[0]?.implement).map((i) => ({
+                        value: i,
+                        label: implementOf(i).name,
+                        note: "in the same trip: drafts and diesel are added, covers multiplied",
+                      })),
+                    ]}
+                    onChange={(i) => set(`ground/passes/${pass.id}/with`, i === "nothing" ? undefined : i)}
                   />
                 </td>
-              ))}
-              <td className="py-1 text-right">
-                <Choice
-                  label={`${pass.name}, with`}
-                  value={decisions.ground?.passes?.[pass.id]?.with ?? "nothing"}
-                  disabled={!editable}
-                  options={[
-                    { value: "nothing", label: "nothing", note: "one tool in this trip" },
-                    ...DRAWN_BEHIND.filter((i) => i !== pass.tools[0]?.implement).map((i) => ({
-                      value: i,
-                      label: implementOf(i).name,
-                      note: "in the same trip: drafts and diesel are added, covers multiplied",
-                    })),
-                  ]}
-                  onChange={(i) => set(`ground/passes/${pass.id}/with`, i === "nothing" ? undefined : i)}
-                />
-              </td>
-              <td className="py-1 text-right">
-                <FigureValue id={`pass.${chosen.id}.${pass.id}.fuel`} decimals={1} />
-              </td>
-              <td className="py-1 text-right">
-                <FigureValue id={`pass.${chosen.id}.${pass.id}.rate`} />
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+                <td className="py-1 text-right">
+                  <FigureValue id={`pass.${chosen.id}.${pass.id}.fuel`} decimals={1} />
+                </td>
+                <td className="py-1 text-right">
+                  <FigureValue id={`pass.${chosen.id}.${pass.id}.rate`} />
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
     </div>
   );
 }

@@ -10,7 +10,8 @@ import { DecisionLine, SheetHead } from "../../decision-line";
 import { usePlanModel } from "../../plan-context";
 import { FigureValue } from "../../working";
 
-/** Drafts the plan for each outlet: fetched when somebody compares. */
+/** Drafts the plan for each year, and for each outlet: fetched when somebody compares. */
+const StandYears = dynamic(() => import("./stand-years").then((m) => m.StandYears));
 const Outlets = dynamic(() => import("./outlets").then((m) => m.Outlets));
 
 /** Sheet 9: cost by sheet, margin, and where the crop breaks even. */
@@ -58,6 +59,11 @@ export function MoneySheet() {
           />
         }
       />
+      {plan.crop.base.methods.some((m) => m.stock.by === "standing") && (
+        <Disclosure first={false} summary="Years of one planting" className="py-1 text-[13px] text-action">
+          <StandYears />
+        </Disclosure>
+      )}
       <Disclosure first={false} summary="Outlets compared" className="py-1 text-[13px] text-action">
         <Outlets />
       </Disclosure>

@@ -13,8 +13,8 @@ export function EmergenceLine() {
   const spread = first.early && first.late && first.early !== first.late;
   return (
     <DecisionLine
-      what="Depth"
-      value={<FigureValue id="seed.depth" decimals={1} />}
+      what={plan.figures["seed.depth"] ? "Depth" : "Comes up"}
+      value={plan.figures["seed.depth"] ? <FigureValue id="seed.depth" decimals={1} /> : null}
       leads={
         <span>
           {first.name} about {formatDay(first.date)}

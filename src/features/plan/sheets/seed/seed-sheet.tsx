@@ -44,6 +44,7 @@ export function SeedSheet() {
   const lot = lots.find((l) => l.id === seed.lotId);
   const sowing = plan.operations.find((o) => o.role === "plant");
   const unitwise = seed.by === "unit";
+  const stands = seed.by === "standing";
   const bySpacing = unitwise || method?.nursery !== undefined;
   const sown = plan.figures["seed.tgw"];
   const plantDecimals = seed.targetPlantsPerM2 < 20 ? 1 : 0;
@@ -51,7 +52,7 @@ export function SeedSheet() {
     <div>
       <SheetHead
         title="Seed"
-        about={method ? `${method.name.toLowerCase()}, from target plants, lot and losses` : ""}
+        about={method ? `${method.name.toLowerCase()}${stands ? "" : ", from target plants, lot and losses"}` : ""}
       />
       {methods.length > 1 && (
         <DecisionLine
@@ -76,15 +77,19 @@ export function SeedSheet() {
         </Disclosure>
       )}
       <DecisionLine
-        what={unitwise ? "Plant about" : method?.nursery ? "Transplant about" : "Sow about"}
+        what={
+          stands ? "Grows again about" : unitwise ? "Plant about" : method?.nursery ? "Transplant about" : "Sow about"
+        }
         value={<PlannedDate operation={sowing} label="Planting date" name="Planting date" />}
         leads={
-          <Button look="quiet" onClick={onWindow}>
-            Sowing window and chances
-          </Button>
+          stands ? null : (
+            <Button look="quiet" onClick={onWindow}>
+              Sowing window and chances
+            </Button>
+          )
         }
       />
-      {lots.length > 0 && (
+      {lots.length > 0 && !stands && (
         <DecisionLine
           what="Variety and lot"
           value={
@@ -109,7 +114,7 @@ export function SeedSheet() {
           }
         />
       )}
-      {!seed.mixture && (
+      {!seed.mixture && !stands && (
         <Disclosure first={false} summary="Varieties for this field" className="py-1 text-[13px] text-action">
           <Shortlist key={kind.id} />
         </Disclosure>
@@ -117,7 +122,7 @@ export function SeedSheet() {
       {/* a mixture's stand is what its shares make */}
       {!seed.mixture && (
         <DecisionLine
-          what="Aim for"
+          what={stands ? "Full stand" : "Aim for"}
           hint={
             method
               ? `usual ${show(method.targetPlantsPerM2.low, "countPerArea", plantDecimals)} to ${show(method.targetPlantsPerM2.high, "countPerArea", plantDecimals)}`
@@ -137,7 +142,13 @@ export function SeedSheet() {
           }
           leads={
             <span>
-              <FigureValue id="seed.targetPlants" decimals={plantDecimals} />
+              {stands ? (
+                <>
+                  <FigureValue id="seed.stands" decimals={1} /> still stand
+                </>
+              ) : (
+                <FigureValue id="seed.targetPlants" decimals={plantDecimals} />
+              )}
               {!unitwise && plan.figures["seed.seedsPerM2"] && (
                 <>
                   {" "}
@@ -215,7 +226,7 @@ export function SeedSheet() {
       )}
       {seed.mixture ? (
         <Mixture />
-      ) : seed.stations ? (
+      ) : stands ? null : seed.stations ? (
         <Stations />
       ) : bySpacing ? (
         <DecisionLine
@@ -338,28 +349,30 @@ export function SeedSheet() {
           }
         />
       )}
-      <DecisionLine
-        what={unitwise ? "Stock to order" : "Seed to order"}
-        hint={`for ${show(plan.areaHa, "area")}`}
-        value={
-          <DecidedNumber
-            path="seed/reservePct"
-            label="Reserve"
-            value={seed.reservePct}
-            dimension="percent"
-            limits={{ min: 0, max: 200 }}
-            suffix="% reserve"
-            width="3em"
-          />
-        }
-        leads={
-          <span>
-            <FigureValue id="seed.order" decimals={seed.orderKg < 10 ? 2 : 0} />
-            {seed.bags !== null && lot && ` = ${seed.bags} bags of ${number(lot.bagKg)} kg`}
-          </span>
-        }
-      />
-      <LotsInHand />
+      {!stands && (
+        <DecisionLine
+          what={unitwise ? "Stock to order" : "Seed to order"}
+          hint={`for ${show(plan.areaHa, "area")}`}
+          value={
+            <DecidedNumber
+              path="seed/reservePct"
+              label="Reserve"
+              value={seed.reservePct}
+              dimension="percent"
+              limits={{ min: 0, max: 200 }}
+              suffix="% reserve"
+              width="3em"
+            />
+          }
+          leads={
+            <span>
+              <FigureValue id="seed.order" decimals={seed.orderKg < 10 ? 2 : 0} />
+              {seed.bags !== null && lot && ` = ${seed.bags} bags of ${number(lot.bagKg)} kg`}
+            </span>
+          }
+        />
+      )}
+      {!stands && <LotsInHand />}
       <SizeOfProduct />
       <EmergenceLine />
       <CountedStandLine />

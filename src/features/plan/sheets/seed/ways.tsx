@@ -76,8 +76,8 @@ export function WaysTable() {
         </tbody>
       </table>
       <p className="text-[12px] text-soft">
-        Hours and cost of a hectare are those of this sheet. The yield is taken as the same for all: size of the product
-        and losses differ by more than this table knows.
+        Hours and cost of a hectare are those of this sheet. The yield is the target you entered, else what is typical
+        of the way: size of the product and losses differ by more than this table knows.
       </p>
     </div>
   );
