@@ -180,6 +180,8 @@ export const BODIES = {
         contractPerHa: z.record(key, changed(minor)),
         /** by "guide.product" */
         cropPerT: z.record(key, changed(minor)),
+        /** by "id.unit" */
+        materialPerUnit: z.record(key, changed(minor)),
       })
       .partial()
       .optional(),

@@ -78,4 +78,18 @@ export const keep = z.strictObject({
   apart: z.array(z.strictObject({ crop: z.string(), why: z.string() })),
   /** ways to dry or cure, the first the usual one */
   ways: z.array(way),
+  /** what a mill, a press or a sheller makes of it: the usual share of each fraction [% of what went in] */
+  milling: z
+    .record(
+      id,
+      z.strictObject({
+        name: z.string(),
+        fractions: z.record(
+          id,
+          z.strictObject({ name: z.string(), usualPct: z.strictObject({ from: z.number(), to: z.number() }) }),
+        ),
+        source: z.string(),
+      }),
+    )
+    .optional(),
 });

@@ -67,6 +67,40 @@ describe("loads", () => {
       { massT: expect.closeTo(39.363, 3), moisturePct: expect.closeTo(14, 9) },
     ]);
   });
+  it("that were treated with acid keep moist, and what is not treated among them is said", () => {
+    const guide = testGuide("barley");
+    const kept = new Map<string, KeptCrop>([
+      ["barley", { id: "barley", name: "Barley", keep: guide.keep, safeMoisturePct: 14 }],
+    ]);
+    const wet = { fieldId: "f1", toStoreId: "bin", crop: "barley", massT: 30, moisturePct: 21 };
+    const stateOf = (loads: LedgerLoad[], air = "none", store = "bin") =>
+      storeState(
+        { capacityM3: 500, air },
+        runLedger(loads).stored.get(store) ?? [],
+        [],
+        kept,
+        () => "Barley",
+        "2027-09-15",
+      );
+    // at 21 % untreated barley is over its time within weeks
+    expect(stateOf([load(wet)]).notes.map((n) => n.weight)).toContain("stop");
+    const treated = stateOf([load({ ...wet, acid: true })]);
+    expect(treated.lots[0]).toMatchObject({ acidPct: 100, keepsUntil: null });
+    expect(treated.lots[0]?.keepsWhy).toContain("kept moist with acid");
+    expect(treated.notes.filter((n) => n.text.includes("moisture"))).toEqual([]);
+    // 10 t beside them without acid: 30 of 40 t are 75 %, and days are counted again
+    const mixed = stateOf([load({ ...wet, acid: true }), load({ ...wet, massT: 10 })]);
+    expect(mixed.lots[0]?.acidPct).toBeCloseTo(75, 9);
+    expect(mixed.notes.some((n) => n.text.includes("75 % of it was treated with acid"))).toBe(true);
+    expect(mixed.lots[0]?.keepsUntil).not.toBeNull();
+    // what is moved on stays treated
+    const moved = [
+      load({ ...wet, acid: true }),
+      load({ fromStoreId: "bin", toStoreId: "loft", crop: "barley", massT: 12, on: "2027-08-20" }),
+    ];
+    expect(stateOf(moved, "none", "loft").lots[0]?.acidPct).toBe(100);
+    expect(stateOf([load(wet)], "airtight").lots[0]?.keepsWhy).toContain("shut off from air");
+  });
   it("of one day come in before they go out, however they were typed", () => {
     const out = load({ fromStoreId: "bin", to: "feed", massT: 4 });
     const moved = load({ fromStoreId: "bin", toStoreId: "loft", massT: 5 });

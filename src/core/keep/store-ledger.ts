@@ -21,6 +21,8 @@ export interface LedgerLoad {
   moisturePct: number | null;
   /** dried on the way: moisture when it arrives; null where nothing was */
   driedToPct: number | null;
+  /** treated with acid; what comes out of a store is as it stood there */
+  acid?: boolean | undefined;
   pricePerT: number | null;
   measured: Partial<Record<QualityMeasure, number>>;
 }
@@ -36,6 +38,8 @@ export interface StoredLot {
   /** mean by mass of what was measured; null where nothing was */
   moisturePct: number | null;
   measured: Partial<Record<QualityMeasure, number>>;
+  /** of its mass that was treated with acid [%] */
+  acidPct: number;
   /** the last load into it */
   lastInOn: IsoDate;
   firstInOn: IsoDate;
@@ -86,6 +90,7 @@ export function runLedger(loads: readonly LedgerLoad[]): Ledger {
   for (const load of [...loads].sort(inOrder)) {
     let { massT } = load;
     let { moisturePct, measured } = load;
+    let acidShare = load.acid ? 1 : 0;
     const key = [load.crop, load.season, load.lot].join("|");
     if (load.fromStoreId !== null) {
       const standing = stored.get(load.fromStoreId)?.get(key);
@@ -98,6 +103,7 @@ export function runLedger(loads: readonly LedgerLoad[]): Ledger {
       massT = Math.min(massT, there);
       moisturePct ??= standing ? meanOf(standing.moisture) : null;
       measured = { ...(standing ? meansOf(standing) : {}), ...measured };
+      if (standing && !load.acid) acidShare = acidShareOf(standing);
       if (standing) takeFrom(standing, massT);
     } else if (load.fieldId !== null) count(harvested, load);
     if (massT <= 0) continue;
@@ -112,7 +118,7 @@ export function runLedger(loads: readonly LedgerLoad[]): Ledger {
     if (load.to === "store" && load.toStoreId !== null) {
       const store = stored.get(load.toStoreId) ?? new Map<string, Standing>();
       stored.set(load.toStoreId, store);
-      store.set(key, putInto(store.get(key), load, massT, moisturePct, measured));
+      store.set(key, putInto(store.get(key), load, massT, moisturePct, measured, acidShare));
     } else if (load.to !== "store") {
       const line = [load.season, load.crop, load.to].join("|");
       const before = gone.get(line) ?? { season: load.season, crop: load.crop, end: load.to, massT: 0, worth: 0 };
@@ -142,11 +148,14 @@ interface Standing {
   season: number;
   lot: string;
   massT: number;
+  acidT: number;
   moisture: Mean;
   measured: Partial<Record<QualityMeasure, Mean>>;
   firstInOn: IsoDate;
   lastInOn: IsoDate;
 }
+
+const acidShareOf = ({ massT, acidT }: Standing): number => (massT > 0 ? acidT / massT : 0);
 
 const meanOf = ({ sum, massT }: Mean): number | null => (massT > 0 ? sum / massT : null);
 
@@ -163,6 +172,7 @@ function meansOf(standing: Standing): Partial<Record<QualityMeasure, number>> {
 function takeFrom(standing: Standing, massT: number): void {
   const left = standing.massT > 0 ? (standing.massT - massT) / standing.massT : 0;
   standing.massT -= massT;
+  standing.acidT *= left;
   for (const mean of [standing.moisture, ...Object.values(standing.measured)]) {
     mean.sum *= left;
     mean.massT *= left;
@@ -175,12 +185,14 @@ function putInto(
   massT: number,
   moisturePct: number | null,
   measured: Partial<Record<QualityMeasure, number>>,
+  acidShare: number,
 ): Standing {
   const own = before ?? {
     crop: load.crop,
     season: load.season,
     lot: load.lot,
     massT: 0,
+    acidT: 0,
     moisture: { sum: 0, massT: 0 },
     measured: {},
     firstInOn: load.on,
@@ -189,6 +201,7 @@ function putInto(
   // an emptied lot that is filled again starts anew
   if (own.massT <= ROUNDING_T / 10) own.firstInOn = load.on;
   own.massT += massT;
+  own.acidT += massT * acidShare;
   own.lastInOn = load.on;
   if (moisturePct !== null) addTo(own.moisture, moisturePct, massT);
   for (const [what, value] of Object.entries(measured) as [QualityMeasure, number][]) {
@@ -231,6 +244,7 @@ const lotOf = (s: Standing): StoredLot => ({
   massT: s.massT,
   moisturePct: meanOf(s.moisture),
   measured: meansOf(s),
+  acidPct: 100 * acidShareOf(s),
   firstInOn: s.firstInOn,
   lastInOn: s.lastInOn,
 });

@@ -46,6 +46,8 @@ export interface StoreState {
 const HEATS_BY_C = 3;
 /** A lot that keeps for less is to be dried, cooled or sold [days]; assumption. */
 const SOON_DAYS = 30;
+/** Of a lot's mass from which on all of it counts as treated with acid [%]: scales and sweepings. */
+const ALL_PCT = 99;
 /** Days in a month, for what is known by months. */
 const MONTH = 30.4;
 
@@ -66,7 +68,7 @@ export function storeState(
       ...lot,
       name: cropNames(lot.crop),
       roomM3: crop ? (1000 * lot.massT) / crop.keep.bulkKgPerM3.typical : null,
-      ...keeps(lot, crop, looks),
+      ...(keptMoist(lot, store) ?? keeps(lot, crop, looks)),
     };
   });
   const filledM3 = states.reduce((sum, l) => sum + (l.roomM3 ?? 0), 0);
@@ -80,7 +82,7 @@ export function storeState(
     add("stop", `${round(filledM3)} m³ stand where ${round(store.capacityM3)} m³ go in: look at loads and room.`);
   together(states, crops, add);
   const airless = store.air === "none" || store.air === "vents";
-  for (const lot of states) aboutLot(lot, crops.get(lot.crop), today, airless, add);
+  for (const lot of states) aboutLot(lot, crops.get(lot.crop), today, airless, keptMoist(lot, store) !== null, add);
   if (last && lots.length > 0) aboutLook(last, before ?? null, lots, crops, cropNames, add);
   if (lookDueOn !== null && lookDueOn < today)
     add("advise", `A look is due since ${formatDay(lookDueOn)}: ${inspectWords(lots, crops)}.`);
@@ -125,6 +127,18 @@ function keeps(lot: StoredLot, crop: KeptCrop | undefined, looks: readonly Store
   };
 }
 
+/** What keeps a lot moist, where something does: then days by moisture and warmth do not hold for it. */
+function keptMoist(lot: StoredLot, store: { air: string }): Pick<LotState, "keepsUntil" | "keepsWhy"> | null {
+  if (lot.acidPct >= ALL_PCT)
+    return {
+      keepsUntil: null,
+      keepsWhy: "kept moist with acid, for feed: as long as its label says for this moisture",
+    };
+  if (store.air === "airtight")
+    return { keepsUntil: null, keepsWhy: "shut off from air: until it is opened, then within days" };
+  return null;
+}
+
 function together(
   states: LotState[],
   crops: ReadonlyMap<string, KeptCrop>,
@@ -149,6 +163,7 @@ function aboutLot(
   crop: KeptCrop | undefined,
   today: IsoDate,
   airless: boolean,
+  moist: boolean,
   add: (weight: Weight, text: string) => void,
 ): void {
   const own = `${round(lot.massT)} t of ${lot.name.toLowerCase()}${lot.lot ? ` (${lot.lot})` : ""}`;
@@ -159,8 +174,13 @@ function aboutLot(
     else if (left < SOON_DAYS)
       add("advise", `${own} keep until ${formatDay(lot.keepsUntil)} (${lot.keepsWhy}): dry, cool or sell before.`);
   }
+  if (lot.acidPct > 100 - ALL_PCT && lot.acidPct < ALL_PCT)
+    add(
+      "advise",
+      `${own}: ${round(lot.acidPct)} % of it was treated with acid, the rest was not. Nothing keeps the rest moist, and all of it is feed now.`,
+    );
   const safe = crop?.safeMoisturePct ?? null;
-  if (safe !== null && lot.moisturePct !== null && lot.moisturePct > safe)
+  if (!moist && safe !== null && lot.moisturePct !== null && lot.moisturePct > safe)
     add(
       "advise",
       `${own} came in at ${round(lot.moisturePct)} % moisture on average, it keeps at ${safe} %${airless ? ", and this store has no fan to dry it" : ""}.`,

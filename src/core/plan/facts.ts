@@ -74,8 +74,8 @@ export interface PreviousCrop {
   harvested: boolean;
 }
 
-export type Prices = Omit<PriceList, "energyPerKwh" | "waterPerM3"> &
-  Partial<Pick<PriceList, "energyPerKwh" | "waterPerM3">> & { currency: string };
+export type Prices = Omit<PriceList, "energyPerKwh" | "waterPerM3" | "materialPerUnit"> &
+  Partial<Pick<PriceList, "energyPerKwh" | "waterPerM3" | "materialPerUnit">> & { currency: string };
 export type LoggedOperation = Pick<LogEntry, "operationId" | "doneOn" | "quantityPerHa" | "note">;
 
 /** A soil test as plans know it; its density is of use where levels are typed only. */

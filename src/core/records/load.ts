@@ -25,6 +25,8 @@ export const loadRecord = z.strictObject({
   moisturePct: z.number().min(0).max(95).nullable().default(null),
   to: z.enum(ENDS),
   driedToPct: z.number().min(0).max(95).nullable().default(null),
+  /** treated with acid, so that it keeps moist */
+  acid: z.boolean().default(false),
   buyer: z.string().trim().max(200).default(""),
   pricePerT: minor.nullable().default(null),
   measured: z.partialRecord(z.enum(QUALITY_MEASURE_IDS), z.number().min(0).max(100_000)).default({}),
@@ -106,6 +108,13 @@ export const loadKind: RecordKind = {
       dimension: "percent",
       empty: "null",
       help: "what arrives weighs less by the water that left",
+    },
+    {
+      key: "acid",
+      label: "Treated with acid",
+      input: "yesNo",
+      empty: "default",
+      help: "keeps moist by it, for feed only; kept apart from what is not",
     },
     { key: "buyer", label: "Buyer", input: "text", empty: "default" },
     { key: "pricePerT", label: "Price", input: "money", per: "t", empty: "null" },

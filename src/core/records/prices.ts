@@ -20,5 +20,7 @@ export const pricesRecord = z.strictObject({
   /** electricity or what stands for it, and water that is paid by volume */
   energyPerKwh: minor.default(0),
   waterPerM3: minor.default(0),
+  /** what jobs take besides, by "id.unit" of the material: straw.t */
+  materialPerUnit: z.record(z.string(), minor).default({}),
 });
 export type PriceList = z.infer<typeof pricesRecord>;

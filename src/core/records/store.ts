@@ -17,6 +17,7 @@ export const STORE_AIR = {
   fan: "Fan, outdoor air",
   heated: "Heated air",
   cooled: "Cooled",
+  airtight: "Shut off from air",
 } as const;
 const keys = <T extends object>(of: T) => Object.keys(of) as [keyof T & string, ...(keyof T & string)[]];
 

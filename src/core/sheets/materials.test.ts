@@ -1,13 +1,14 @@
 /** Material that jobs take, by hand: a hectare, then the 14.2 ha of the field. */
 
 import { describe, expect, it } from "vitest";
-import { testGuide } from "../../../tests/support/guides";
+import { ALL_GUIDES, testGuide } from "../../../tests/support/guides";
 import { EXAMPLE_FACTS } from "../plan/example-facts";
 import type { PlanFacts } from "../plan/facts";
 import { unwrap } from "../result";
 import { applyChanges, type Change, change, freshDecisions } from "./decisions";
 import { decisionsSchema } from "./decisions-schema";
 import { draftPlan } from "./draft-plan";
+import { materialsOfGuides } from "./materials";
 
 const of = (guideId: string, crop: Record<string, string>, changes: Change[] = [], facts: PlanFacts = EXAMPLE_FACTS) =>
   unwrap(
@@ -35,6 +36,20 @@ describe("straw over garlic", () => {
     expect(bought.how).toMatch(/^0.9 t \(0.7 to 1.2\) for 1 cm of mulch x 12 cm; /);
     // what it costs nobody knows
     expect(plan.money.notPlanned).toContain("straw without seed");
+  });
+  it("costs what the practice pays for it, unless the plan says otherwise", () => {
+    const facts = {
+      ...EXAMPLE_FACTS,
+      prices: { ...EXAMPLE_FACTS.prices, materialPerUnit: { "straw.t": 5000, "straw.kg": 1 } },
+    };
+    const free = of("garlic", crop).money.costPerHa;
+    // 10.8 t x 50.00
+    expect(of("garlic", crop, [], facts).money.costPerHa - free).toBeCloseTo(54_000, 6);
+    expect(of("garlic", crop, [], facts).money.notPlanned).not.toContain("straw without seed");
+    expect(of("garlic", crop, [change("materials/price/straw", 6000)], facts).money.costPerHa - free).toBeCloseTo(
+      64_800,
+      6,
+    );
   });
   it("is less where less is laid, and as much as somebody says", () => {
     expect(materials(of("garlic", crop, [change("water/mulch", { kind: "straw", depthCm: 5 })]), "lay-straw")[0]![1])
@@ -95,5 +110,16 @@ describe("an amount that cannot be", () => {
       "perHa",
       "lay-straw.straw",
     ]);
+  });
+});
+
+describe("materials of all guides", () => {
+  const all = materialsOfGuides(ALL_GUIDES);
+  it("stand once for each unit, by name, those of ways to keep and of trays among them", () => {
+    const keys = all.map((m) => m.key);
+    expect(new Set(keys).size).toBe(keys.length);
+    for (const key of ["straw.t", "string.m", "posts.units", "gas.kg", "acid.L", "trays.units", "substrate.L"])
+      expect(keys, key).toContain(key);
+    expect(all.map((m) => m.name)).toEqual([...all.map((m) => m.name)].sort((a, b) => a.localeCompare(b)));
   });
 });

@@ -1,5 +1,6 @@
 /** Material that jobs take: straw, string, nets, inoculant; how much for this stand and this field. */
 
+import type { Guide } from "../guides/schema";
 import type { Material } from "../guides/schema-parts";
 import type { OperationInput, PlannedOperation } from "../plan/operation";
 import { formatNumber } from "../units/format-quantity";
@@ -73,6 +74,45 @@ function materialInput(
   );
 }
 
+/** A material of guides that a practice can have a price for. */
+export interface PricedMaterial {
+  /** as prices are kept by: id and unit */
+  key: string;
+  name: string;
+  unit: Material["unit"];
+}
+
+/** What jobs of plans take besides what guides name: seedlings in trays. */
+const OF_TRAYS: PricedMaterial[] = [
+  { key: "trays.units", name: "trays for seedlings", unit: "units" },
+  { key: "substrate.L", name: "substrate for trays", unit: "L" },
+];
+
+/**
+ * Every material that a job or a way of keeping of some guide takes, once for each unit, by its name.
+ *
+ * Example: straw by the tonne stands once, though garlic, onion and tuberose are mulched with it.
+ */
+export function materialsOfGuides(guides: readonly Guide[]): PricedMaterial[] {
+  const found = new Map(OF_TRAYS.map((m) => [m.key, m]));
+  const take = (id: string, name: string, unit: Material["unit"]) => {
+    const key = `${id}.${unit}`;
+    if (!found.has(key)) found.set(key, { key, name, unit });
+  };
+  const walk = (node: unknown, at: string): void => {
+    if (typeof node !== "object" || node === null) return;
+    if (at === "materials")
+      for (const [id, m] of Object.entries(node as Record<string, Partial<Material> | null>))
+        if (m?.name && m.unit) take(id, m.name, m.unit);
+    for (const [key, inner] of Object.entries(node)) walk(inner, key);
+  };
+  for (const guide of guides) {
+    walk(guide, "");
+    for (const { id, moist } of guide.keep.ways) if (moist?.dose) take(id, moist.dose.name, moist.dose.unit);
+  }
+  return [...found.values()].sort((a, b) => a.name.localeCompare(b.name));
+}
+
 /** Material of a job as an input: as logged, else as decided for that job, else as it was worked out (`how`); priced where somebody did. */
 export function materialAt(
   { decisions, facts }: Draft,
@@ -91,7 +131,7 @@ export function materialAt(
     quantity: perHa * facts.field.areaHa,
     bags: null,
     bagKg: null,
-    pricePerUnit: decisions.materials?.price?.[id] ?? 0,
+    pricePerUnit: decisions.materials?.price?.[id] ?? facts.prices.materialPerUnit?.[`${id}.${unit}`] ?? 0,
     how: logged !== null ? "as logged" : own !== undefined ? `decided; usual is ${how}` : how,
   };
 }

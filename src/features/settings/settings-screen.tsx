@@ -4,6 +4,7 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { Prices } from "@/core/plan/facts";
 import type { Fertiliser } from "@/core/records/fertiliser";
+import type { PricedMaterial } from "@/core/sheets/materials";
 import type { UnitSet } from "@/core/units/units";
 import type { Sent } from "@/server/contracts";
 import { Button } from "@/ui/button";
@@ -15,12 +16,16 @@ import { UNIT_SETS } from "../shared/unit-sets";
 import { useUnits } from "../shared/units";
 import { WrittenDate } from "../shared/written-date";
 
+/** How one of a unit is called in a price. */
+const PIECE: Partial<Record<PricedMaterial["unit"], string>> = { units: "piece", m2: "m²" };
+
 /** Units, working date and prices of the practice; saved as one goes. */
 export function SettingsScreen({
   practice,
   prices,
   fertilisers,
   crops,
+  materials,
   implementNames,
   harvesters,
   editable,
@@ -29,6 +34,7 @@ export function SettingsScreen({
   prices: Prices;
   fertilisers: Fertiliser[];
   crops: { key: string; name: string }[];
+  materials: PricedMaterial[];
   implementNames: Record<string, string>;
   /** machines of their own, priced apart from what tractors pull */
   harvesters: string[];
@@ -169,6 +175,17 @@ export function SettingsScreen({
         <section>
           <h2 className="border-b border-line pb-1 text-lg">Fertilisers, per tonne</h2>
           {fertilisers.map((f) => price(f.name, f.pricePerT, "/t", (v) => ({ fertilisers: { [f.id]: v } })))}
+        </section>
+        <section>
+          <h2 className="border-b border-line pb-1 text-lg">Material of jobs</h2>
+          {materials.map((m) =>
+            price(
+              `${m.name.charAt(0).toUpperCase()}${m.name.slice(1)}`,
+              prices.materialPerUnit?.[m.key],
+              `/${PIECE[m.unit] ?? m.unit}`,
+              (v) => ({ prices: { materialPerUnit: { [m.key]: v } } }),
+            ),
+          )}
         </section>
       </div>
       <p className="mt-6">

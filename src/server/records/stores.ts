@@ -21,6 +21,7 @@ export const loadTable = recordTable("produce_load", loadRecord, {
   moisturePct: "moisture_pct",
   to: "sent_to",
   driedToPct: "dried_to_pct",
+  acid: "acid",
   buyer: "buyer",
   pricePerT: "price_per_t",
   measured: "measured",

@@ -1,10 +1,11 @@
 import type { Metadata } from "next";
 import { IMPLEMENT_IDS, IMPLEMENTS } from "@/core/ground/implements";
+import { materialsOfGuides } from "@/core/sheets/materials";
 import { SettingsScreen } from "@/features/settings/settings-screen";
 import { may, requirePage } from "@/server/access";
 import { loadCatalogue } from "@/server/catalogue";
 import { inPractice } from "@/server/db";
-import { listCrops } from "@/server/guides";
+import { guideOf, listCrops } from "@/server/guides";
 
 export const metadata: Metadata = { title: "Settings" };
 
@@ -20,6 +21,7 @@ export default async function SettingsPage() {
       prices={catalogue.prices}
       fertilisers={catalogue.fertilisers}
       crops={crops}
+      materials={materialsOfGuides(listCrops().flatMap((c) => guideOf(c.id) ?? []))}
       harvesters={IMPLEMENT_IDS.filter((id) => IMPLEMENTS[id].power === "harvester")}
       implementNames={Object.fromEntries(Object.entries(IMPLEMENTS).map(([id, i]) => [id, i.name]))}
       editable={may(access.role, "settings")}

@@ -1,9 +1,38 @@
 import { change } from "../decisions";
 import type { Check, Repair } from "../sheet";
-import { round } from "../words";
+import { round, sentence } from "../words";
+import { milledLot } from "./milled";
 
-/** Whether the way to dry can take what comes from the field. */
-export function checkKeep({ plan, add }: Check): void {
+/** Whether what a mill gave back can be what it was given. */
+function checkMilled({ plan, decisions, add }: Check): void {
+  const milled = milledLot(plan, decisions);
+  if (!milled) return;
+  const { way, shares, sumPct, doubtful } = milled;
+  for (const what of doubtful) {
+    const fraction = way.fractions[what];
+    if (fraction)
+      add(
+        "advise",
+        `keep.milled.${what}`,
+        `${sentence(fraction.name).slice(0, -1)}: ${round(shares[what] ?? 0, 1)} % of what went in, usual are ${fraction.usualPct.from} to ${fraction.usualPct.to}.`,
+        `${way.name}. Weigh again: another lot between, a scale that is off, or a mill set wrong.`,
+      );
+    else
+      add(
+        "advise",
+        "keep.milled.sum",
+        `What came out is ${round(sumPct, 1)} % of what went in.`,
+        sumPct < 100
+          ? "Something was not weighed, stayed in the machine or went with dust and water."
+          : "More cannot come out than went in: water was added, or another lot was in it.",
+      );
+  }
+}
+
+/** Whether the way to dry can take what comes from the field, and a mill's fractions what went in. */
+export function checkKeep(check: Check): void {
+  checkMilled(check);
+  const { plan, add } = check;
   const { ways } = plan.crop.guide.keep;
   const way = ways.find((w) => w.id === plan.keep.wayId);
   const { cutPct, endUse } = plan.harvest;

@@ -7,6 +7,14 @@ export const keepDecisions = z.strictObject({
   wayId: z.string().min(1).max(80).optional(),
   /** of each tonne in store and month; minor units */
   costPerTMonth: money.optional(),
+  /** a lot that was milled, pressed or shelled: how, what went in, and what came out, by fraction [kg] */
+  milled: z
+    .strictObject({
+      way: z.string().min(1).max(80).optional(),
+      inputKg: z.number().min(0.001).max(100_000_000).optional(),
+      fractionsKg: z.record(z.string().min(1).max(80), z.number().min(0).max(100_000_000)).optional(),
+    })
+    .optional(),
   interestPctPerYear: z.number().min(0).max(200).optional(),
   /** what it may fetch so many months after harvest, "1" to "48"; minor units a tonne */
   pricesByMonth: z.record(z.string().regex(/^([1-9]|[1-3]\d|4[0-8])$/), money).optional(),

@@ -285,3 +285,32 @@ describe("grain kept moist", () => {
     }
   });
 });
+
+describe("a lot that was milled", () => {
+  const milled = (guideId: string, way: string | undefined, inputKg: number, fractionsKg: Record<string, number>) =>
+    looked(guideId, {}, change("keep/milled", { ...(way ? { way } : {}), inputKg, fractionsKg })).findings.filter((f) =>
+      f.id.startsWith("keep.milled"),
+    );
+  it("is doubted where a share is unusual or all together are not what went in", () => {
+    // 1,000 kg of paddy: 55 % whole, 12 % broken, 9 % bran, 20 % husk are 96 %
+    const short = milled("rice", undefined, 1000, { head: 550, broken: 120, bran: 90, husk: 200 });
+    expect(short.map((f) => f.title)).toEqual(["What came out is 96 % of what went in."]);
+    const right = milled("rice", undefined, 1000, { head: 560, broken: 130, bran: 95, husk: 212 });
+    expect(right).toEqual([]);
+    // 66 % of white flour are fewer than the usual 70 to 82
+    const poor = milled("wheat", undefined, 500, { flour: 330, middlings: 60, bran: 100, screenings: 10 });
+    expect(poor.map((f) => f.id)).toEqual(["keep.milled.flour"]);
+    expect(poor[0]?.title).toBe("Flour: 66 % of what went in, usual are 70 to 82.");
+  });
+  it("waits for all fractions before it doubts what is missing, and never lets more come out than went in", () => {
+    expect(milled("wheat", undefined, 500, { flour: 380 })).toEqual([]);
+    expect(milled("wheat", "wholemeal", 500, { meal: 520 }).map((f) => f.id)).toEqual([
+      "keep.milled.meal",
+      "keep.milled.sum",
+    ]);
+  });
+  it("is no question where nothing is milled", () => {
+    expect(testGuide("kale").keep.milling).toBeUndefined();
+    expect(milled("potato", undefined, 500, { flour: 1 })).toEqual([]);
+  });
+});

@@ -8,6 +8,7 @@ import { FigureValue } from "../../working";
 import { GuideNotes } from "../guide-notes";
 import { KeepOrSell } from "./keep-or-sell";
 import { KeepWays, SafeDays } from "./keep-ways";
+import { Milled } from "./milled";
 
 /** Sheet 8: dry or cure, how much goes into store, how long it keeps, and when it is sold. */
 export function KeepSheet() {
@@ -66,6 +67,7 @@ export function KeepSheet() {
       )}
       <h3 className="mt-2 border-b border-line pb-1 text-base">Sell now or store</h3>
       <KeepOrSell />
+      <Milled />
       <GuideNotes sheet="keep" />
     </div>
   );
