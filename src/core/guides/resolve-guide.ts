@@ -1,7 +1,7 @@
 import { type FieldError, failed, fieldError, ok, type Result } from "../result";
 import { waysOfKind } from "./fitting";
 import { merge } from "./merge";
-import type { Guide, Kind, PlantingMethod, Product } from "./schema";
+import type { Guide, Kind, PlantingMethod, Product, Ranged } from "./schema";
 import { schoolsOf } from "./schools";
 
 /** Where a figure comes from, the later before the earlier. */
@@ -36,7 +36,8 @@ const resolvedOf = new WeakMap<Guide, Map<string, Result<ResolvedGuide>>>();
  * One complete guide for a kind, planting method and product: the guide with what the kind, then the method, then the
  * product, then the ways that were chosen of its schools, then the practice change of it. `origins` names the layer of each figure, task or threat that was changed or
  * removed, by path ("products.grain.targetTPerHa"). Absent choices take the first of the guide. Errors: an unknown kind,
- * method, product or way of a school, or one that the kind is not grown by or for; a school that this kind or method does not know is passed over.
+ * method, product or way of a school, or one that the kind is not grown by or for; a school, or a way of one, that only this kind or method does
+ * not know is passed over.
  *
  * Example: resolveGuide(wheat, { kind: "spring" }) has 5.5 t/ha as typical target, of origin "kind".
  */
@@ -48,6 +49,13 @@ export function resolveGuide(guide: Guide, selection: GuideSelection = {}): Resu
   const known = own.get(key) ?? resolve(guide, selection);
   own.set(key, known);
   return known;
+}
+
+/** The product's target as a way leaves it, each figure by its typical share. */
+function scaled(guide: Guide, { id }: Product, share: Ranged): Ranged {
+  const usual = guide.products.find((p) => p.id === id)?.targetTPerHa as Ranged;
+  const part = (value: number) => Math.round(value * share.typical) / 100;
+  return { ...usual, low: part(usual.low), typical: part(usual.typical), high: part(usual.high), source: share.source };
 }
 
 function resolve(guide: Guide, selection: GuideSelection): Result<ResolvedGuide> {
@@ -77,12 +85,17 @@ function resolve(guide: Guide, selection: GuideSelection): Result<ResolvedGuide>
   lay("product", again(whole.products, product.id).patch);
   for (const school of schoolsOf(whole, method.id)) {
     const chosen = selection.schools?.[school.id];
-    const option = chosen === undefined ? school.options[0] : school.options.find((o) => o.id === chosen);
+    // a way that this kind or method has not, though the guide knows it, is passed over as another kind's method is
+    const known = guide.schools.find((s) => s.id === school.id)?.options.some((o) => o.id === chosen);
+    const option =
+      school.options.find((o) => o.id === chosen) ?? (chosen === undefined || known ? school.options[0] : undefined);
     if (!option)
       return failed([
         fieldError(`schools.${school.id}`, chosen, `one of ${school.options.map((o) => o.id).join(", ")}`),
       ]);
     lay("school", option.patch);
+    if (option.yieldPct)
+      lay("school", { products: { [product.id]: { targetTPerHa: scaled(whole, product, option.yieldPct) } } });
   }
   lay("practice", selection.practice);
   return ok({

@@ -97,6 +97,8 @@ export const harvest = z.strictObject({
   lossFromDay: z.number().int().min(0).max(60),
   lossBy: z.string(),
   spoils: z.array(spoil),
+  /** what comes off besides the product and is sold by itself, at the target of the product */
+  byProducts: z.record(z.string(), z.strictObject({ name: z.string(), tPerHa: ranged })).optional(),
   methods: z.array(harvestMethod).min(1),
   care: z.string(),
   cautions: z.array(z.string()),

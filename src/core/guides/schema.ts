@@ -159,7 +159,18 @@ const school = z.strictObject({
   name: z.string(),
   /** only for these planting methods; for all where absent */
   methods: z.array(z.string()).optional(),
-  options: z.array(z.strictObject({ id, name: z.string(), why: z.string(), patch })).min(2),
+  options: z
+    .array(
+      z.strictObject({
+        id,
+        name: z.string(),
+        why: z.string(),
+        /** of the usual yield that this way leaves [%] */
+        yieldPct: ranged.optional(),
+        patch,
+      }),
+    )
+    .min(2),
 });
 export type School = z.infer<typeof school>;
 

@@ -29,6 +29,7 @@ export type FigureId =
   | "seed.seedsPerM2"
   | "seed.units"
   | "seed.planted"
+  | `harvest.byProduct.${string}`
   | "seed.stands"
   | "seed.sources"
   | "seed.rate"

@@ -25,6 +25,7 @@ const COUNTED_BY: Record<Material["per"], { of: (draft: Draft) => number; each: 
     each: "1 m of row",
     unit: "m/ha",
   },
+  tStored: { of: ({ parts }) => parts.keep.storedTPerHa, each: "1 t in store", unit: "t/ha" },
   cmMulch: { of: (draft) => mulchOf(draft).depthCm ?? 0, each: "1 cm of mulch", unit: "cm" },
 };
 

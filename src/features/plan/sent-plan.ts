@@ -14,7 +14,7 @@ export function forSending(plan: Plan): SentPlan {
   const { base, guide, ...crop } = plan.crop;
   const changed = Object.fromEntries(
     (Object.keys(guide) as (keyof Guide)[])
-      .filter((part) => JSON.stringify(guide[part]) !== JSON.stringify(base[part]))
+      .filter((part) => guide[part] !== base[part] && JSON.stringify(guide[part]) !== JSON.stringify(base[part]))
       .map((part) => [part, guide[part]]),
   );
   return { ...plan, crop: { ...crop, changed } };

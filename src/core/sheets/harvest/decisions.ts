@@ -10,6 +10,8 @@ export const harvestDecisions = z.strictObject({
   /** of straw that leaves the field: mass of a bale, and what a tonne fetches in minor units */
   baleKg: z.number().min(5).max(2000).optional(),
   strawPerT: z.number().min(0).max(100_000_000).optional(),
+  /** what a by-product fetches a tonne, by its id; minor units */
+  byProductPerT: z.record(z.string().min(1).max(80), z.number().min(0).max(100_000_000)).optional(),
   /** places that were cut and weighed before harvest */
   sample: z
     .strictObject({

@@ -1,6 +1,7 @@
 import { computed, given } from "../../figure";
 import { keepsToPct, keepWay } from "../keep-way";
 import type { Draft } from "../sheet";
+import { byProductsOf, soldBesides } from "./by-products";
 import { carting } from "./carting";
 import { harvestWay } from "./chosen-way";
 import { strawTaken } from "./straw";
@@ -17,6 +18,8 @@ export function draftHarvest(draft: Draft): void {
   const cutPct = typed ?? moisture?.cut ?? null;
   const endUse = kind.endUses.find((use) => use === own.endUse) ?? (kind.endUses[0] as string);
   const safePct = keepsToPct(guide.harvest, endUse, keepWay(draft));
+  const straw = strawTaken(draft);
+  const byProducts = byProductsOf(draft);
   parts.harvest = {
     methodId: way.id,
     methodName: way.name,
@@ -24,7 +27,9 @@ export function draftHarvest(draft: Draft): void {
     endUse,
     cutPct,
     safePct,
-    straw: strawTaken(draft),
+    straw,
+    byProducts,
+    besides: soldBesides(straw, byProducts),
     carting: carting(draft, cutPct),
     yieldTPerHa: harvestedYield(draft),
     pointsToDry: safePct !== null && cutPct !== null ? Math.max(0, cutPct - safePct) : 0,

@@ -291,3 +291,74 @@ describe("straw", () => {
     expect(looked("potato").plan.harvest.straw).toBeNull();
   });
 });
+
+describe("flower stalks", () => {
+  const stalks = (way?: string, ...changes: Change[]) =>
+    looked("garlic", {}, ...(way ? [change("crop/schools", { stalks: way })] : []), ...changes).plan;
+  it("come off besides the bulbs, all or some, at a price of their own", () => {
+    const all = stalks();
+    expect(all.harvest.byProducts).toEqual([{ id: "stalks", name: "flower stalks", tPerHa: 1.4, worthPerHa: 0 }]);
+    // 1.4 t x 900.00
+    const price = change("harvest/byProductPerT", { stalks: 90_000 });
+    const money = change("money/pricePerT", 300_000);
+    const sold = stalks(undefined, price, money);
+    expect(sold.harvest.byProducts[0]?.worthPerHa).toBeCloseTo(126_000, 6);
+    expect((sold.money.outputPerHa as number) - (stalks(undefined, money).money.outputPerHa as number)).toBeCloseTo(
+      126_000,
+      6,
+    );
+    expect(sold.figures["money.margin"]?.formula).toContain("flower stalks");
+    expect(stalks("some", price).harvest.byProducts[0]?.worthPerHa).toBeCloseTo(63_000, 6);
+  });
+  it("that stay cost the bulbs their part, and nobody's hours", () => {
+    const all = stalks();
+    const left = stalks("left");
+    // the usual 85 % of the target where nobody entered one
+    expect(Math.abs(left.targetTPerHa - 0.85 * all.targetTPerHa)).toBeLessThan(0.0051);
+    expect(Math.abs(stalks("some").targetTPerHa - 0.93 * all.targetTPerHa)).toBeLessThan(0.0051);
+    expect(left.harvest.byProducts).toEqual([]);
+    const hours = (plan: typeof all) => plan.operations.find((o) => o.id === "stalks")?.hoursPerHa ?? 0;
+    expect([hours(all), hours(stalks("some")), hours(left)]).toEqual([40, 14, 0]);
+    expect(stalks("left", change("targetTPerHa", 10)).targetTPerHa).toBe(10);
+  });
+  it("are none of kinds without them", () => {
+    expect(looked("garlic", {}, change("crop/kindId", "softNeck")).plan.harvest.byProducts).toEqual([]);
+    expect(looked("onion").plan.harvest.byProducts).toEqual([]);
+  });
+});
+
+describe("packing", () => {
+  it("takes nets, string or sacks by the tonne that is stored", () => {
+    const packed = (guideId: string, schools: Record<string, string>, ...changes: Change[]) =>
+      looked(guideId, {}, change("crop/schools", schools), ...changes).plan;
+    const nets = packed("garlic", { trimming: "netted" }, change("targetTPerHa", 9));
+    // 9 t x 100 nets, on 14.2 ha
+    expect(nets.inputs.find((i) => i.name === "nets of 10 kg")?.quantity).toBeCloseTo(9 * 100 * 14.2, 4);
+    const braids = packed("garlic", { trimming: "braided" }, change("crop/kindId", "softNeck"));
+    expect(braids.operations.find((o) => o.id === "clean")?.name).toContain("Braid");
+    const sacks = packed("potato", { packing: "sacks" }, change("targetTPerHa", 40));
+    expect(sacks.inputs.find((i) => i.name === "sacks of 25 kg")?.quantity).toBeCloseTo(40 * 41 * 14.2, 4);
+    expect(packed("groundnut", { shell: "shelled" }).operations.some((o) => o.id === "shell-sold")).toBe(true);
+    expect(looked("groundnut").plan.operations.some((o) => o.id === "shell-sold")).toBe(false);
+  });
+  it("cannot braid what is stiff", () => {
+    const stiff = testGuide("garlic").kinds.find((k) => k.name.startsWith("Hard-neck"))!;
+    const decisions = {
+      ...freshDecisions("garlic"),
+      crop: { guideId: "garlic", kindId: stiff.id, schools: { trimming: "braided" } },
+    };
+    // what was kept from a soft-necked kind is passed over
+    const plan = unwrap(draftPlan(EXAMPLE_FACTS, decisions, 2027, testGuide("garlic")));
+    expect(plan.operations.find((o) => o.id === "clean")?.name).toBe(
+      "Cut tops and roots, grade, set planting stock apart",
+    );
+    expect(
+      draftPlan(
+        EXAMPLE_FACTS,
+        { ...decisions, crop: { ...decisions.crop, schools: { trimming: "glued" } } },
+        2027,
+        testGuide("garlic"),
+      ).ok,
+    ).toBe(false);
+  });
+});

@@ -17,6 +17,10 @@ export interface HarvestPart {
   yieldTPerHa: number | null;
   /** straw that leaves the field, as baled; null where it stays */
   straw: { tPerHa: number; balesPerHa: number; worthPerHa: number } | null;
+  /** what comes off besides, as much as is usual, and what it fetches of a hectare [minor units] */
+  byProducts: { id: string; name: string; tPerHa: number; worthPerHa: number }[];
+  /** what of these is sold, straw among them [minor units/ha] */
+  besides: { name: string; worthPerHa: number }[];
   /** carting to store or buyer, where the way is known */
   carting: Haulage | null;
   /** days later than the guide's date, since it is cut drier; earlier under 0 */

@@ -3,12 +3,13 @@ import type { Print } from "../sheet";
 
 /** What the booklet prints of this sheet: the way it is cut or lifted, how moist, and what its use asks. */
 export const harvestPrint: Print = {
-  figures: () => [
+  figures: ({ harvest }) => [
     "harvest.moisture",
     "harvest.shift",
     "harvest.carting",
     "harvest.straw",
     "harvest.strawWorth",
+    ...harvest.byProducts.flatMap(({ id }) => [`harvest.byProduct.${id}`, `harvest.byProduct.${id}.worth`] as const),
     "harvest.yield",
   ],
   text: ({ harvest, crop: { guide, product } }) => [

@@ -5,6 +5,7 @@ import { type InputLine, listInputs, type Operation } from "../../plan/operation
 import { SHEET_NAMES, SHEETS, type SheetId } from "../../sheet-ids";
 import type { Draft } from "../sheet";
 import { joinNames } from "../words";
+import { besidesPerHa } from "./besides";
 import type { MoneyPart } from "./part";
 
 /** Cost by sheet, output at the target, margin, and the yield and price at which the crop breaks even. */
@@ -60,29 +61,29 @@ export function costedMoney(draft: Draft, operations: Operation[], inputs: Input
   };
   const target = { label: "target", value: targetTPerHa, unit: "t/ha" };
   const cost = { label: "cost", value: costPerHa / 100, unit };
-  // straw is sold beside the grain, at the target whatever the grain yields
-  const strawPerHa = parts.harvest.straw?.worthPerHa ?? 0;
-  const straw = strawPerHa > 0 ? [{ label: "straw", value: strawPerHa / 100, unit }] : [];
-  const plus = strawPerHa > 0 ? " + straw" : "";
-  const outputPerHa = targetTPerHa * pricePerT + strawPerHa;
+  const besides = parts.harvest.besides;
+  const besidesWorth = besidesPerHa(parts.harvest);
+  const sums = besides.map((b) => ({ label: b.name, value: b.worthPerHa / 100, unit }));
+  const plus = besides.map((b) => ` + ${b.name}`).join("");
+  const outputPerHa = targetTPerHa * pricePerT + besidesWorth;
   const marginPerHa = outputPerHa - costPerHa;
   const breakEvenTPerHa = costPerHa / pricePerT;
   const { breakEvenPricePerT } = parts.money;
   context.show(
     "money.output",
-    computed("Output at target", outputPerHa / 100, unit, `target x price${plus}`, [target, price, ...straw]),
+    computed("Output at target", outputPerHa / 100, unit, `target x price${plus}`, [target, price, ...sums]),
   );
   context.show(
     "money.margin",
     computed("Margin at target", marginPerHa / 100, unit, `target x price${plus} - cost`, [
       target,
       price,
-      ...straw,
+      ...sums,
       cost,
     ]),
   );
   const expected = parts.site.expectedTPerHa;
-  const marginExpectedPerHa = expected * pricePerT + strawPerHa - costPerHa;
+  const marginExpectedPerHa = expected * pricePerT + besidesWorth - costPerHa;
   context.show(
     "money.marginExpected",
     computed(
@@ -90,7 +91,7 @@ export function costedMoney(draft: Draft, operations: Operation[], inputs: Input
       marginExpectedPerHa / 100,
       unit,
       `yield to expect x price${plus} - cost`,
-      [{ label: "yield to expect", value: expected, unit: "t/ha" }, price, ...straw, cost],
+      [{ label: "yield to expect", value: expected, unit: "t/ha" }, price, ...sums, cost],
     ),
   );
   const { yieldTPerHa } = parts.harvest;
@@ -99,10 +100,10 @@ export function costedMoney(draft: Draft, operations: Operation[], inputs: Input
       "money.marginHarvested",
       computed(
         "Margin at what was harvested",
-        (yieldTPerHa * pricePerT + strawPerHa - costPerHa) / 100,
+        (yieldTPerHa * pricePerT + besidesWorth - costPerHa) / 100,
         unit,
         `yield by its loads x price${plus} - cost`,
-        [{ label: "yield by its loads", value: yieldTPerHa, unit: "t/ha" }, price, ...straw, cost],
+        [{ label: "yield by its loads", value: yieldTPerHa, unit: "t/ha" }, price, ...sums, cost],
       ),
     );
   context.show(

@@ -9,6 +9,7 @@ import { applyChanges, type Change, change, type Decisions } from "../decisions"
 import { draftPlan } from "../draft-plan";
 import { takeAnother } from "../faces";
 import type { Plan } from "../plan";
+import { besidesPerHa } from "./besides";
 
 export interface OutletLine {
   id: string;
@@ -127,7 +128,7 @@ function priced(
   margin: number | null,
 ): OutletLine {
   const { costPerHa } = plan.money;
-  const straw = plan.harvest.straw?.worthPerHa ?? 0;
+  const besides = besidesPerHa(plan.harvest);
   return {
     id,
     name,
@@ -136,8 +137,8 @@ function priced(
     targetTPerHa: plan.targetTPerHa,
     pricePerT,
     costPerHa,
-    marginPerHa: plan.targetTPerHa * pricePerT + straw - costPerHa,
-    marginExpectedPerHa: plan.site.expectedTPerHa * pricePerT + straw - costPerHa,
+    marginPerHa: plan.targetTPerHa * pricePerT + besides - costPerHa,
+    marginExpectedPerHa: plan.site.expectedTPerHa * pricePerT + besides - costPerHa,
     equalPricePerT: equalPrice(plan, margin),
     stops: 0,
     coversHa: null,
@@ -149,4 +150,4 @@ function priced(
 const equalPrice = ({ money, targetTPerHa, harvest }: Plan, margin: number | null): number | null =>
   margin === null || targetTPerHa <= 0
     ? null
-    : Math.max(0, (margin + money.costPerHa - (harvest.straw?.worthPerHa ?? 0)) / targetTPerHa);
+    : Math.max(0, (margin + money.costPerHa - besidesPerHa(harvest)) / targetTPerHa);

@@ -10,6 +10,7 @@ import { DecisionLine, SheetHead } from "../../decision-line";
 import { usePlanModel } from "../../plan-context";
 import { FigureValue } from "../../working";
 import { GuideNotes } from "../guide-notes";
+import { ByProducts } from "./by-products";
 import { Carting } from "./carting";
 import { HarvestWays } from "./harvest-ways";
 import { HarvestWindow } from "./harvest-window";
@@ -104,6 +105,7 @@ export function HarvestSheet() {
         />
       )}
       <TakenOff />
+      <ByProducts />
       {(product.picking || product.standsDays) && <Batches />}
       <Carting />
       <HarvestWays />
