@@ -12,6 +12,7 @@ import { draftStale, outlineLines } from "@/server/outlines";
 import { loadPlaces } from "@/server/places";
 import { issuePlan, loadPlan, saveDecisions } from "@/server/plans";
 import { changePart, chooseDraft, copyDraft, listPlantings, startPlan } from "@/server/plantings";
+import { plantInTurn } from "@/server/plantings-in-turn";
 import { accessOf, removePlans } from "./support/access";
 
 const owner = new pg.Client({ connectionString: inject("adminUrl") });
@@ -187,6 +188,51 @@ describe("plantings in turn", () => {
     await expect(
       within((c) => startPlan(c, access, { fieldId, season: 2030, guideId: "wheat", follows: crypto.randomUUID() })),
     ).rejects.toThrow("no such planting on this field");
+  });
+});
+
+describe("one plan made into plantings in turn", () => {
+  it("is the first of them, and each has its part, its day and the same decisions", async () => {
+    const season = 2071;
+    const id = await within((c) => startPlan(c, access, { fieldId, season, guideId: "kale" }));
+    const { decisions, revision } = await plan(id);
+    const wished = applyChanges(decisions, [
+      { path: "harvest/wish", value: { kgPerWeek: 120 } },
+      { path: "targetTPerHa", value: 20 },
+    ]);
+    await within((c) => saveDecisions(c, access, id, revision, wished));
+    const plantings = [
+      { areaHa: 0.25, plantingOn: "2071-04-20" },
+      { areaHa: 0.25, plantingOn: "2071-05-18" },
+    ];
+    const make = (from: number, list = plantings) =>
+      within((c) => plantInTurn(c, access, id, { revision: from, plantings: list }));
+    // changed meanwhile, and more than the 6 ha of the field: nothing is half done
+    await expect(make(revision)).rejects.toThrow("changed the plan");
+    await expect(
+      make(
+        revision + 1,
+        plantings.map((p) => ({ ...p, areaHa: 3.5 })),
+      ),
+    ).rejects.toThrow("allowed are 2.5 ha");
+    expect((await plantingOf(id)).part).toBe("");
+    const ids = await make(revision + 1);
+    expect(ids[0]).toBe(id);
+    const made = await Promise.all(ids.map(plan));
+    expect(made.map((p) => [p.facts.field.name, p.facts.field.areaHa])).toEqual([
+      ["Tansy Slip, planting 1", 0.25],
+      ["Tansy Slip, planting 2", 0.25],
+    ]);
+    expect(made.map((p) => p.decisions.dates?.planting)).toEqual(
+      plantings.map((p) => ({ date: p.plantingOn, held: true })),
+    );
+    expect(made.map((p) => [p.decisions.targetTPerHa, p.decisions.harvest?.wish])).toEqual([
+      [20, undefined],
+      [20, undefined],
+    ]);
+    expect((await drafted(ids[1] as string)).plantingDate).toBe("2071-05-18");
+    // sent twice: the plan is another by now
+    await expect(make(revision + 1)).rejects.toThrow();
   });
 });
 

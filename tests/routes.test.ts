@@ -173,6 +173,12 @@ const TABLE: Record<string, Row> = {
   "POST /api/plans/[id]/choice": { may: "oa", path: () => `/api/plans/${ids.plan}/choice`, toOther: 404 },
   "GET /api/plans/[id]/drafts": { may: "oa", path: () => `/api/plans/${ids.plan}/drafts`, toOther: 404 },
   "POST /api/plans/[id]/drafts": { may: "oa", path: () => `/api/plans/${ids.plan}/drafts`, toOther: 404 },
+  "POST /api/plans/[id]/plantings": {
+    may: "oa",
+    path: () => `/api/plans/${ids.plan}/plantings`,
+    body: () => ({ revision: 1_000_000, plantings: [1, 2].map(() => ({ areaHa: 0.1, plantingOn: "2027-03-01" })) }),
+    toOther: 404,
+  },
   "POST /api/plans/[id]/issue": {
     may: "o",
     path: () => `/api/plans/${ids.plan}/issue`,

@@ -104,6 +104,14 @@ export const BODIES = {
     /** the planting of the same ground that it comes after */
     follows: z.uuid().optional(),
   }),
+  /** the plan made into plantings in turn, each a part of its ground */
+  "POST /api/plans/{id}/plantings": z.strictObject({
+    revision,
+    plantings: z
+      .array(z.strictObject({ areaHa: z.number().positive().max(100_000), plantingOn: z.iso.date() }))
+      .min(2)
+      .max(26),
+  }),
   "PUT /api/plans/{id}": z.strictObject({ revision, decisions: anyDecisionsSchema }),
   "POST /api/plans/{id}/issue": z.strictObject({ revision }),
   "POST /api/plans/{id}/sign-offs": z.strictObject({
@@ -231,6 +239,7 @@ export interface Answers {
   "PUT /api/plans/{id}": SaveResult;
   "GET /api/plans/{id}/drafts": { drafts: DraftLine[] };
   "POST /api/plans/{id}/drafts": { id: string };
+  "POST /api/plans/{id}/plantings": { ids: string[] };
   "POST /api/plans/{id}/choice": Done;
   "POST /api/plans/{id}/issue": { number: number };
   "POST /api/plans/{id}/repair": RepairResult;

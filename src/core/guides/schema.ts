@@ -205,6 +205,9 @@ export const guideSchema = z.strictObject({
   ]),
   bushel: z.enum(["wheat", "barley", "oats", "maize"]).optional(),
 
+  /** what a plant takes where it is grown in a container: earth, and how deep it must be [cm]; absent where nobody does */
+  containers: z.strictObject({ litresPerPlant: ranged, depthCm: z.number().positive() }).optional(),
+
   kinds: z.array(kind).min(1),
   products: z.array(product).min(1),
   methods: z.array(plantingMethod).min(1),

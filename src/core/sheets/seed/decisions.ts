@@ -45,6 +45,13 @@ export const seedDecisions = z.strictObject({
       pathM: z.number().min(0).max(100).optional(),
     })
     .optional(),
+  /** beside the field or instead of it: what one container holds, and how many there are */
+  containers: z
+    .strictObject({
+      volumeL: positive.max(100_000).optional(),
+      count: z.number().int().min(1).max(1_000_000).optional(),
+    })
+    .optional(),
   rowSpacingCm: positive.max(1000).optional(),
   inRowSpacingCm: positive.max(1000).optional(),
   /** where seedlings are raised, and cells of the trays that there are */

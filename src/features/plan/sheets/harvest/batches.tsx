@@ -1,12 +1,44 @@
 "use client";
 
+import { useRouter } from "next/navigation";
+import { useState } from "react";
 import { addDays, formatDay } from "@/core/dates";
-import { plannedBatches } from "@/core/sheets/harvest/batches";
+import { type PlannedBatch, plannedBatches } from "@/core/sheets/harvest/batches";
+import { Button } from "@/ui/button";
+import { send } from "../../../shared/send";
 import { useUnits } from "../../../shared/units";
 import { WrittenDate } from "../../../shared/written-date";
 import { DecidedNumber } from "../../decided-number";
 import { DecisionLine } from "../../decision-line";
 import { usePlanModel } from "../../plan-context";
+
+/** Makes a plan of each planting: this one becomes the first, the others are started as it is. */
+function InTurn({ batches }: { batches: PlannedBatch[] }) {
+  const { planId, revision, isSaved } = usePlanModel();
+  const router = useRouter();
+  const [said, setSaid] = useState<string | null>(null);
+  const make = async () => {
+    setSaid("Starting the plans ...");
+    const plantings = batches.map(({ areaHa, planting }) => ({
+      areaHa: Math.round(areaHa * 10_000) / 10_000,
+      plantingOn: planting,
+    }));
+    const reply = await send("POST /api/plans/{id}/plantings", { path: { id: planId }, body: { revision, plantings } });
+    if (!reply.ok) return setSaid(reply.reason);
+    router.push("/fields");
+    router.refresh();
+  };
+  return (
+    <p className="mt-1">
+      <Button disabled={!isSaved} onClick={() => void make()}>
+        Plan each of the {batches.length}
+      </Button>{" "}
+      <span className="text-[13px]" role="status">
+        {said ?? "this plan becomes the first of them"}
+      </span>
+    </p>
+  );
+}
 
 /** Weeks that a wish lasts where nobody says; assumption. */
 const USUAL_WEEKS = 8;
@@ -105,6 +137,7 @@ export function Batches() {
             large: an assumption). Dates by the stages that each planting day leads to in this climate&apos;s mean;
             stock with its reserve. Each planting is a part of this field with a plan of its own.
           </p>
+          {editable && made.value.batches.length > 1 && <InTurn batches={made.value.batches} />}
         </div>
       )}
     </>

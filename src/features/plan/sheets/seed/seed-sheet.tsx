@@ -13,6 +13,7 @@ import { DecisionLine, SheetHead } from "../../decision-line";
 import { useOpenWindow, usePlanModel } from "../../plan-context";
 import { PlannedDate } from "../../planned-date";
 import { FigureValue } from "../../working";
+import { Containers } from "./containers";
 import { DrillCheck } from "./drill-check";
 import { EmergenceInput } from "./emergence-input";
 import { EmergenceLine } from "./emergence-line";
@@ -378,6 +379,7 @@ export function SeedSheet() {
       <CountedStandLine />
       <DrillCheck />
       <Layout />
+      <Containers />
     </div>
   );
 }
