@@ -120,6 +120,15 @@ describe("materials of all guides", () => {
     expect(new Set(keys).size).toBe(keys.length);
     for (const key of ["straw.t", "string.m", "posts.units", "gas.kg", "acid.L", "trays.units", "substrate.L"])
       expect(keys, key).toContain(key);
+    // one price for each: another material has another id
+    const names = new Map<string, Set<string>>();
+    JSON.stringify(ALL_GUIDES, (at, node) => {
+      if (at === "materials")
+        for (const [id, m] of Object.entries(node as Record<string, { name?: string; unit?: string } | null>))
+          if (m?.name) names.set(`${id}.${m.unit}`, (names.get(`${id}.${m.unit}`) ?? new Set()).add(m.name));
+      return node;
+    });
+    expect([...names].filter(([, of]) => of.size > 1).map(([key, of]) => [key, ...of])).toEqual([]);
     expect(all.map((m) => m.name)).toEqual([...all.map((m) => m.name)].sort((a, b) => a.localeCompare(b)));
   });
 });

@@ -98,7 +98,7 @@ export function SettingsScreen({
         </p>
       </div>
       {!editable && <p className="mt-2 text-soft">Only the owner and advisers of the practice may change these.</p>}
-      <div className="mt-3 grid gap-x-10 gap-y-5 md:grid-cols-2">
+      <div className="mt-3 gap-x-10 md:columns-2 [&>section]:mb-5">
         <section>
           <h2 className="border-b border-line pb-1 text-lg">Units and date</h2>
           <div className="flex justify-between border-b border-line py-1.5">

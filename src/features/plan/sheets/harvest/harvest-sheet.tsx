@@ -9,7 +9,6 @@ import { DecidedNumber } from "../../decided-number";
 import { DecisionLine, SheetHead } from "../../decision-line";
 import { usePlanModel } from "../../plan-context";
 import { FigureValue } from "../../working";
-import { GuideNotes } from "../guide-notes";
 import { ByProducts } from "./by-products";
 import { Carting } from "./carting";
 import { HarvestWays } from "./harvest-ways";
@@ -128,7 +127,6 @@ export function HarvestSheet() {
       </ul>
       <SampledYield />
       <p className="mt-1 text-[13px]">{harvest.care}.</p>
-      <GuideNotes sheet="harvest" />
     </div>
   );
 }

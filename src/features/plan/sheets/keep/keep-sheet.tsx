@@ -5,7 +5,6 @@ import { moistWayOf } from "@/core/sheets/keep-way";
 import { SheetHead } from "../../decision-line";
 import { usePlanModel } from "../../plan-context";
 import { FigureValue } from "../../working";
-import { GuideNotes } from "../guide-notes";
 import { KeepOrSell } from "./keep-or-sell";
 import { KeepWays, SafeDays } from "./keep-ways";
 import { Milled } from "./milled";
@@ -68,7 +67,6 @@ export function KeepSheet() {
       <h3 className="mt-2 border-b border-line pb-1 text-base">Sell now or store</h3>
       <KeepOrSell />
       <Milled />
-      <GuideNotes sheet="keep" />
     </div>
   );
 }
