@@ -29,6 +29,7 @@ export type FigureId =
   | "seed.seedsPerM2"
   | "seed.units"
   | "seed.planted"
+  | "seed.soakedRate"
   | `harvest.byProduct.${string}`
   | "seed.stands"
   | "seed.sources"

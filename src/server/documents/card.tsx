@@ -4,17 +4,47 @@ import { fieldMeasures } from "@/core/feed/field-measures";
 import type { OperationInput } from "@/core/plan/operation";
 import { formatNumber, formatQuantity } from "@/core/units/format-quantity";
 import type { Dimension, UnitContext, UnitSet } from "@/core/units/units";
-import { layoutInWords } from "./layout-picture";
+import { LayoutPicture, layoutInWords } from "./layout-picture";
 import { plain, registerFonts, styles } from "./pdf-parts";
+import { SeasonPicture } from "./season-picture";
 import type { DocumentSource } from "./source";
 
-/** The grower's card: one page in plain words and field measures, what to do when, with the cautions. */
+/** Pictures that a card may carry, and how small it is written; the first that fits on one page is taken. */
+const TRIES: { pictures: ("season" | "layout")[]; smaller: number }[] = [
+  { pictures: ["season", "layout"], smaller: 0 },
+  { pictures: ["season"], smaller: 0.6 },
+  { pictures: [], smaller: 0 },
+  { pictures: [], smaller: 0.8 },
+  { pictures: [], smaller: 1.6 },
+];
+
+/**
+ * The grower's card: one page in plain words and field measures, what to do when, with the cautions, and the pictures of season and layout
+ * where there is room for them.
+ */
 export async function cardPdf(source: DocumentSource): Promise<Buffer> {
   registerFonts();
-  return renderToBuffer(<Card {...source} />);
+  let card: Buffer | null = null;
+  for (const { pictures, smaller } of TRIES) {
+    card = await renderToBuffer(<Card {...source} pictures={pictures} smaller={smaller} />);
+    if (pagesOf(card) <= 1) return card;
+  }
+  return card as Buffer;
 }
 
-function Card({ issued, season, number, issuedAt, unitSet: practiceUnits, decimal }: DocumentSource) {
+/** Pages of a document: their objects stand in it uncompressed. */
+const pagesOf = (pdf: Buffer): number => pdf.toString("latin1").match(/\/Type\s*\/Page\b(?!s)/g)?.length ?? 0;
+
+function Card({
+  issued,
+  season,
+  number,
+  issuedAt,
+  unitSet: practiceUnits,
+  decimal,
+  pictures,
+  smaller,
+}: DocumentSource & (typeof TRIES)[number]) {
   const { field, operations } = issued;
   const units = { unitSet: (issued.grower.unitSet as UnitSet | null) ?? practiceUnits, decimal };
   const area = formatQuantity(field.areaHa, "area", units);
@@ -24,7 +54,7 @@ function Card({ issued, season, number, issuedAt, unitSet: practiceUnits, decima
   const cautions = [...new Map(operations.flatMap((o) => o.cautions).map((c) => [c.topic, c.text])).values()];
   return (
     <Document title={`Card ${field.name} ${season}`} creator="Wheatonomy">
-      <Page size="A4" style={[styles.page, { fontSize: work.length > 18 ? 8 : 9, padding: "11mm 12mm" }]} wrap={false}>
+      <Page size="A4" style={[styles.page, { fontSize: (work.length > 18 ? 8 : 9) - smaller, padding: "11mm 12mm" }]}>
         <View style={{ flexDirection: "row", justifyContent: "space-between" }}>
           <Text style={styles.title}>{field.name}</Text>
           <Text style={{ fontSize: 11, textAlign: "right" }}>
@@ -38,6 +68,7 @@ function Card({ issued, season, number, issuedAt, unitSet: practiceUnits, decima
           Season {season}, version {number} of {formatDay(issuedAt, true)}, {issued.issuedBy.name},{" "}
           {issued.practice.name}
         </Text>
+        {pictures.includes("season") && <SeasonPicture operations={operations} />}
         <Text style={styles.heading}>What to do</Text>
         {work.map((o) => (
           <View key={o.id} style={styles.row} wrap={false}>
@@ -52,6 +83,7 @@ function Card({ issued, season, number, issuedAt, unitSet: practiceUnits, decima
             </Text>
           </View>
         ))}
+        {pictures.includes("layout") && issued.layout && <LayoutPicture layout={issued.layout} />}
         {looks.length > 0 && (
           <View>
             <Text style={styles.heading}>Walk and look</Text>
@@ -65,7 +97,7 @@ function Card({ issued, season, number, issuedAt, unitSet: practiceUnits, decima
         <Text>{plain(issued.signs.map((s) => `${s.observe}: ${s.readyWhen}`).join("; "))}.</Text>
         <Text style={styles.heading}>Take care</Text>
         {cautions.map((text) => (
-          <Text key={text} style={[styles.caution, { fontSize: 7.8, marginTop: 2 }]}>
+          <Text key={text} style={[styles.caution, { fontSize: 7.8 - smaller, marginTop: 2 }]}>
             {plain(text)}
           </Text>
         ))}

@@ -246,6 +246,26 @@ describe("grower's card", () => {
   });
 });
 
+describe("pictures on the card", () => {
+  it("stand there where one page has room for them, and nothing is cut off where it has not", async () => {
+    const { text: card, pages } = await text("card.pdf", source());
+    expect(pages).toBe(1);
+    // the rows of the season's picture are called by the sheets
+    expect(card).toMatch(/^\s*Ground$/m);
+    // a plan of many jobs: the last line of the page is there, small and without pictures
+    const many = source(
+      { ...freshDecisions("kale"), water: { school: "weekly" } },
+      {
+        ...EXAMPLE_FACTS,
+        field: { ...EXAMPLE_FACTS.field, irrigated: true, waterSource: "well", waterFlowM3PerH: 40 },
+      },
+    );
+    const full = await text("card.pdf", many);
+    expect(full.pages).toBe(1);
+    expect(full.text).toContain("The label and local rules go first.");
+  });
+});
+
 describe("the card in the grower's own units", () => {
   it("names rates and area in them", async () => {
     const from = source(...rice);

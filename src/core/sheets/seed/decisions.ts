@@ -45,6 +45,8 @@ export const seedDecisions = z.strictObject({
       pathM: z.number().min(0).max(100).optional(),
     })
     .optional(),
+  /** by how much seed that was soaked and dried off on the outside is heavier [%]: weighed before and after */
+  soakedPct: z.number().min(0).max(150).optional(),
   /** beside the field or instead of it: what one container holds, and how many there are */
   containers: z
     .strictObject({

@@ -18,6 +18,7 @@ export const seedPrint: Print = {
     "seed.stands",
     "seed.depth",
     "seed.rate",
+    "seed.soakedRate",
     "seed.planted",
     "seed.sources",
     "seed.nurseryArea",

@@ -11,7 +11,6 @@ import { applyChanges, type Decisions, freshDecisions } from "../decisions";
 import { draftPlan } from "../draft-plan";
 import { outlinePlan } from "../outline";
 import { compareWays } from "./compare-ways";
-import { layoutOf, pegsAcross } from "./layout";
 import { STAND, sampleM2, standSample } from "./stand";
 import { standDecision } from "./stand-decision";
 import { plantedFromBought } from "./ways/by-unit";
@@ -95,6 +94,17 @@ describe("wheat drilled by mass", () => {
     expect(value(plan, "seed.gPerCoulter")).toBeCloseTo(103.618, 2);
     expect(value(plan, "seed.gInAll")).toBeCloseTo(3315.78, 1);
     expect(plan.seed.drillCheck).toMatchObject({ coulters: 32, runM: 50 });
+    // soaked, a kilogram weighs 1.3: as much more falls, while what is ordered stays dry seed
+    const soaked = seeded("wheat", {
+      targetPlantsPerM2: 300,
+      checkRunM: 50,
+      coulters: 32,
+      rowSpacingCm: 12.5,
+      soakedPct: 30,
+    }).plan;
+    expect(value(soaked, "seed.gInAll")).toBeCloseTo(3315.78 * 1.3, 1);
+    expect(value(soaked, "seed.soakedRate")).toBeCloseTo(165.789 * 1.3, 1);
+    expect(value(soaked, "seed.order")).toBe(value(plan, "seed.order"));
   });
 
   it("takes the lot that was chosen, else a certified one of the kind, else any of it", () => {
@@ -177,130 +187,6 @@ describe("rice raised in a nursery", () => {
     const own = seeded("rice", { targetPlantsPerM2: 40, rowSpacingCm: 20, unitsPerStation: 2 }).plan;
     expect(own.seed.inRowSpacingCm).toBeCloseTo(25, 9);
     expect(plan.seed.sownKgPerHa).toBeCloseTo((seeds * 24.5) / 1e6, 4);
-  });
-});
-
-describe("the layout of a plan", () => {
-  it("lies along the longest side, with tramlines where a drill drives and none where hands sow", () => {
-    const decisions = freshDecisions("wheat");
-    const plan = unwrap(draftPlan(EXAMPLE_FACTS, decisions, 2027, testGuide("wheat")));
-    const facts = { ...EXAMPLE_FACTS, field: { ...EXAMPLE_FACTS.field, longSideM: 500 } };
-    const { input, layout, shape } = layoutOf(plan, facts, decisions);
-    // 14.2 ha along 500 m are 284 m wide; rows 12.5 cm; headland 12 m: 260 m and 10 tramlines of 24 m
-    expect(shape).toBe("longest side");
-    expect(input).toMatchObject({ lengthM: 500, widthM: 284, headlandM: 12, tramlineEveryM: 24 });
-    // 2,080 rows less two for each of ten tramlines, 476 m long
-    expect(unwrap(layout)).toMatchObject({ rows: 2060, rowMetres: 2060 * 476, plants: null });
-  });
-  it("follows the boundary where there is one, until somebody enters a side", () => {
-    const decisions = freshDecisions("wheat");
-    const plan = unwrap(draftPlan(EXAMPLE_FACTS, decisions, 2027, testGuide("wheat")));
-    // a rectangle of 284 x 500 m with a corner cut off: 84 m x 100 m less half of that
-    const shape: [number, number][][] = [
-      [
-        [0, 0],
-        [284, 0],
-        [284, 400],
-        [200, 500],
-        [0, 500],
-        [0, 0],
-      ],
-    ];
-    const facts = { ...EXAMPLE_FACTS, field: { ...EXAMPLE_FACTS.field, longSideM: 500, shape } };
-    const planned = layoutOf(plan, facts, decisions);
-    expect(planned.shape).toBe("boundary");
-    expect(planned.input).toMatchObject({ lengthM: 500, widthM: 284 });
-    const { rowMetres, longestRowM, shortestRowM } = unwrap(planned.layout);
-    expect(longestRowM).toBeCloseTo(476, 3);
-    expect(shortestRowM).toBeLessThan(410);
-    // less than the rectangle's 2,060 rows of 476 m by about 0.42 ha in rows of 12.5 cm, 33,600 m
-    expect(rowMetres).toBeGreaterThan(2060 * 476 - 40_000);
-    expect(rowMetres).toBeLessThan(2060 * 476 - 27_000);
-    const entered = { ...decisions, seed: { layout: { lengthM: 500 } } };
-    expect(layoutOf(plan, facts, entered)).toMatchObject({ shape: "entered", rings: null });
-  });
-  it("takes beds and sides that were entered, and pegs out their edges", () => {
-    const decisions = {
-      ...freshDecisions("garlic"),
-      seed: {
-        layout: { lengthM: 26, widthM: 10, headlandM: 1, beds: true, bedWidthM: 1.2, bedLengthM: 12, pathM: 0.4 },
-      },
-    };
-    const plan = unwrap(draftPlan(EXAMPLE_FACTS, decisions, 2027, testGuide("garlic")));
-    const planned = layoutOf(plan, EXAMPLE_FACTS, decisions);
-    // across (8 + 0.4) / 1.6 = 5.25: 5; along (24 + 0.4) / 12.4 = 1.97: 1
-    expect(unwrap(planned.layout).beds).toBe(5);
-    expect(pegsAcross(planned, 4).map((m) => Number(m.toFixed(2)))).toEqual([1, 2.2, 2.6, 3.8]);
-  });
-  it("says that nobody knows the shape, and which side is wrong", () => {
-    const decisions = { ...freshDecisions("maize"), seed: { layout: { headlandM: 200 } } };
-    const plan = unwrap(draftPlan(EXAMPLE_FACTS, decisions, 2027, testGuide("maize")));
-    const planned = layoutOf(plan, EXAMPLE_FACTS, decisions);
-    // 14.2 ha twice as long as wide: 532.9 x 266.5 m
-    expect(planned.shape).toBe("assumed");
-    expect(planned.input.lengthM).toBeCloseTo(532.9, 1);
-    expect(planned.layout.ok ? "" : planned.layout.errors[0]?.field).toBe("headlandM");
-  });
-});
-
-describe("a mixture", () => {
-  const guide = testGuide("wholeCrop");
-  const draft = (seed: Decisions["seed"], schools = {}) => {
-    const decisions = {
-      ...freshDecisions("wholeCrop"),
-      crop: { guideId: "wholeCrop", schools },
-      ...(seed ? { seed } : {}),
-    };
-    const plan = unwrap(draftPlan(EXAMPLE_FACTS, decisions, 2027, guide));
-    return { plan, ids: checkPlan(plan, EXAMPLE_FACTS, decisions).map((f) => f.id) };
-  };
-  it("is each component's straight rate by its share", () => {
-    const { plan } = draft(undefined);
-    // barley 300 / 0.95 / 0.85 x 46 / 100 = 170.9, x 60 % = 102.5; pea 80 / 0.88 / 0.85 x 230 / 100 = 246.0, x 50 % = 123.0
-    const [barley, pea] = plan.seed.mixture!.components;
-    expect(barley!.kgPerHa).toBeCloseTo(102.5, 1);
-    expect(pea!.kgPerHa).toBeCloseTo(123, 1);
-    expect(plan.seed.sownKgPerHa).toBeCloseTo(225.5, 1);
-    expect(plan.seed.mixture).toMatchObject({ shareSumPct: 110, apart: [] });
-    // 4 to 5.5 cm suit both: 4.75; shares 60 and 50 of 110: legumes 45.5 %, protein 9.5 x 0.545 + 17.5 x 0.455 = 13.1
-    expect(plan.seed.mixture!.depthCm).toBeCloseTo(4.75, 9);
-    expect(plan.seed.mixture!.legumePct).toBeCloseTo(45.45, 2);
-    expect(plan.seed.mixture!.proteinPct).toBeCloseTo(13.14, 2);
-    // ordered by component: 102.5 x 1.05 x 14.2 ha
-    const sown = plan.operations.find((o) => o.role === "plant")!.inputs;
-    expect(sown.map((i) => [i.id, Math.round(i.quantity)])).toEqual([
-      ["seed-barley", 1529],
-      ["seed-pea", 1834],
-    ]);
-  });
-  it("needs two passes where fine seed goes under it, and says so", () => {
-    const { plan, ids } = draft(undefined, { undersown: "clover" });
-    expect(plan.seed.mixture!.depthCm).toBeNull();
-    expect(plan.seed.mixture!.apart).toEqual([
-      "no depth suits all of them",
-      "small seed sinks under large in one hopper",
-    ]);
-    expect(ids).toContain("seed.mixture.passes");
-  });
-  it("is thin, thick or no mixture by its shares", () => {
-    const shares = (barley: number, pea: number) =>
-      draft({ mixture: { barley: { sharePct: barley }, pea: { sharePct: pea } } }).ids.filter((id) =>
-        id.startsWith("seed.mixture"),
-      );
-    expect(shares(40, 30)).toEqual(["seed.mixture.thin"]);
-    expect(shares(50, 50)).toEqual([]);
-    expect(shares(80, 60)).toEqual(["seed.mixture.shares"]);
-    expect(shares(100, 0)).toEqual(["seed.mixture.alone"]);
-  });
-  it("is not fed like a cereal alone", () => {
-    const decisions = {
-      ...freshDecisions("wholeCrop"),
-      overrides: { "feed.n": { value: 90, reason: "as last year" } },
-    } as Decisions;
-    const plan = unwrap(draftPlan(EXAMPLE_FACTS, decisions, 2027, guide));
-    const found = checkPlan(plan, EXAMPLE_FACTS, decisions).find((f) => f.id === "seed.mixture.nitrogen");
-    // 110 x (1 - 0.4545) = 60
-    expect(found?.title).toContain("60 kg/ha is about the most beside 45 % of legumes");
   });
 });
 

@@ -1,6 +1,6 @@
 import { drillCheck } from "../../../establish/drill-check";
 import { populationFromRate, sowingRate } from "../../../establish/sowing-rate";
-import { given, withBases } from "../../../figure";
+import { computed, given, withBases } from "../../../figure";
 import type { Draft } from "../../sheet";
 import type { StockPlan } from "../part";
 import { emergenceFigure, lotFigures, orderWithReserve, type StandWanted, type Way } from "./way";
@@ -50,8 +50,27 @@ function drilledSeed(draft: Draft, { lot, targetPlantsPerM2, rowSpacingCm, reser
   if (population?.figures.plantsPerM2) context.show("seed.handbookPlants", population.figures.plantsPerM2);
   const coulters = seed.coulters ?? USUAL_COULTERS;
   const runM = seed.checkRunM ?? USUAL_RUN_M;
+  // what falls is weighed as it is: soaked seed carries water
+  const soaked = 1 + (seed.soakedPct ?? 0) / 100;
+  const fallsKgPerHa =
+    soaked === 1
+      ? kgPerHa
+      : context.use(
+          "seed.soakedRate",
+          computed("Rate as soaked", kgPerHa * soaked, "kg/ha", "seed rate x (1 + water taken up)", [
+            { label: "seed rate, dry", value: kgPerHa, unit: "kg/ha" },
+            {
+              label: "water taken up",
+              value: seed.soakedPct ?? 0,
+              unit: "%",
+              basis: { kind: "decided", text: "weighed" },
+            },
+          ]),
+        );
   const check =
-    rowSpacingCm === null ? null : context.take("seed", drillCheck({ kgPerHa, rowSpacingCm, runM, coulters }));
+    rowSpacingCm === null
+      ? null
+      : context.take("seed", drillCheck({ kgPerHa: fallsKgPerHa, rowSpacingCm, runM, coulters }));
   if (check?.figures.gPerCoulter) context.show("seed.gPerCoulter", check.figures.gPerCoulter);
   if (check?.figures.gInAll) context.show("seed.gInAll", check.figures.gInAll);
   return {

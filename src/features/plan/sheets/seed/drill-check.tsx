@@ -16,12 +16,12 @@ const WITHIN_PCT = 2;
 
 /** What one coulter and all of them must let fall over a run, for the ways of sowing that a drill is checked for. */
 export function DrillCheck() {
-  const { plan } = usePlanModel();
+  const { plan, decisions } = usePlanModel();
   const { split, read, number } = useUnits();
   const [caught, setCaught] = useState<number | null>(null);
   const [setting, setSetting] = useState<number | null>(null);
   const seed = plan?.seed;
-  if (!seed?.drillCheck) return null;
+  if (!plan || !seed?.drillCheck) return null;
   const next =
     caught === null || setting === null
       ? null
@@ -64,6 +64,29 @@ export function DrillCheck() {
             catch <FigureValue id="seed.gPerCoulter" decimals={1} /> a coulter,{" "}
             <FigureValue id="seed.gInAll" decimals={0} /> in all
           </span>
+        }
+      />
+      <DecisionLine
+        what="Soaked before"
+        hint="weighed dry, and again when its outside is dry; empty: sown dry"
+        value={
+          <DecidedNumber
+            path="seed/soakedPct"
+            label="Heavier by soaking"
+            value={decisions.seed?.soakedPct}
+            dimension="percent"
+            limits={{ min: 0, max: 150 }}
+            suffix="% heavier"
+            width="3em"
+          />
+        }
+        leads={
+          plan.figures["seed.soakedRate"] ? (
+            <span>
+              set it anew for <FigureValue id="seed.soakedRate" decimals={0} />: wet seed runs slower, and must fall
+              within the day
+            </span>
+          ) : null
         }
       />
       <DecisionLine
