@@ -78,6 +78,17 @@ export const keep = z.strictObject({
   apart: z.array(z.strictObject({ crop: z.string(), why: z.string() })),
   /** ways to dry or cure, the first the usual one */
   ways: z.array(way),
+  /** of what is kept as silage: sugar over buffering of the crop and of legumes in it, how dense it is rolled, chop by dry matter, losses */
+  silage: z
+    .strictObject({
+      sugarPerBuffer: ranged,
+      legumeSugarPerBuffer: ranged,
+      dryKgPerM3: ranged,
+      chopMm: z.array(z.strictObject({ fromDryPct: z.number(), from: z.number(), to: z.number() })).min(1),
+      lossPct: ranged,
+      openAfterDays: z.number().int().positive(),
+    })
+    .optional(),
   /** what a mill, a press or a sheller makes of it: the usual share of each fraction [% of what went in] */
   milling: z
     .record(

@@ -29,9 +29,77 @@ function checkMilled({ plan, decisions, add }: Check): void {
   }
 }
 
+/** Dry matter above which nothing rolls it tight [%]; assumption. */
+const TOO_DRY_PCT = 42;
+/** A face that moves less in a week lets air in [m]; assumption, for winter; half as much again in summer. */
+const LEAST_FACE_M = 1;
+
+/** Whether silage ferments, is rolled tight enough and is fed fast enough. */
+function checkSilage({ plan, decisions, add }: Check): void {
+  const { silage } = plan.keep;
+  if (!silage) return;
+  const own = decisions.keep?.silage ?? {};
+  const { dryMatterPct, fermentsFromPct, rollerT, tPerHour, faceMPerWeek, sapM3, widthM } = silage;
+  if (dryMatterPct < fermentsFromPct) {
+    const wilted = Math.ceil(fermentsFromPct);
+    add(
+      "advise",
+      "keep.silage.wet",
+      `At ${round(dryMatterPct)} % dry matter it does not keep by its own acid: that begins at ${round(fermentsFromPct)} %.`,
+      "Forage rich in protein and poor in sugar acidifies slowly, and turns to butyric acid meanwhile. Wilt it, or take an additive; acid where it rains.",
+      wilted <= TOO_DRY_PCT
+        ? [{ label: `Wilt to ${wilted} %`, changes: [change("keep/silage/wiltToPct", wilted)] }]
+        : [],
+    );
+  }
+  if (dryMatterPct > TOO_DRY_PCT)
+    add(
+      "advise",
+      "keep.silage.dry",
+      `At ${round(dryMatterPct)} % dry matter nothing rolls it tight.`,
+      "Air stays in it: it heats and moulds. Chop shorter, cut sooner, or wrap it in bales.",
+    );
+  if (own.rollerT !== undefined && own.rollerT < rollerT)
+    add(
+      "advise",
+      "keep.silage.roller",
+      `A roller of ${round(own.rollerT, 1)} t packs ${round((own.rollerT / rollerT) * tPerHour)} t an hour, ${round(tPerHour)} t are brought.`,
+      "What is packed loosely heats when it is opened: bring slower, roll with a second tractor, lay thinner.",
+      [
+        {
+          label: `Bring ${Math.floor((own.rollerT / rollerT) * tPerHour)} t an hour`,
+          changes: [change("keep/silage/tPerHour", Math.max(0.1, Math.floor((own.rollerT / rollerT) * tPerHour)))],
+        },
+      ],
+    );
+  if (faceMPerWeek !== null && faceMPerWeek < LEAST_FACE_M)
+    add(
+      "advise",
+      "keep.silage.face",
+      `The face moves ${round(faceMPerWeek, 1)} m a week, ${LEAST_FACE_M} m and more keep it cool.`,
+      "Air goes a metre deep and it heats. A narrower or lower pit, or bales, or more mouths.",
+      [
+        {
+          label: `Pit ${round(Math.max(0.5, (widthM * faceMPerWeek) / LEAST_FACE_M), 1)} m wide`,
+          changes: [
+            change("keep/silage/widthM", Math.max(0.5, Math.floor((10 * widthM * faceMPerWeek) / LEAST_FACE_M) / 10)),
+          ],
+        },
+      ],
+    );
+  if (sapM3 >= 1)
+    add(
+      "hint",
+      "keep.silage.sap",
+      `About ${round(sapM3)} m³ of sap run off.`,
+      "It kills a stream and takes feed with it: caught in a tight tank before anything is brought, spread thinly on land, never near water. Wilted to 30 %, none runs.",
+    );
+}
+
 /** Whether the way to dry can take what comes from the field, and a mill's fractions what went in. */
 export function checkKeep(check: Check): void {
   checkMilled(check);
+  checkSilage(check);
   const { plan, add } = check;
   const { ways } = plan.crop.guide.keep;
   const way = ways.find((w) => w.id === plan.keep.wayId);

@@ -25,6 +25,7 @@ export function draftKeep(draft: Draft): void {
     waterTPerHa: asCut - stored,
     storedTPerHa: stored,
     roomM3,
+    silage: null,
     airToC: way?.airToCByUse?.[endUse] ?? way?.airToC ?? null,
   };
   if (dried && storedPct !== null) {

@@ -1,3 +1,5 @@
+import type { Silage } from "../../keep/silage";
+
 /** Sheet 8: how it is dried or cured, and what that makes of a hectare's harvest. */
 export interface KeepPart {
   wayId: string | null;
@@ -12,4 +14,6 @@ export interface KeepPart {
   roomM3: number;
   /** warmest air for this use [C]; null where the way has no warmed air */
   airToC: number | null;
+  /** what is made into silage, and what it is reckoned with; null where nothing is */
+  silage: (Silage & { widthM: number; heightM: number; tPerHour: number; cutDryPct: number }) | null;
 }

@@ -3,7 +3,22 @@ import type { Print } from "../sheet";
 
 /** What the booklet prints of this sheet: drying or curing, what it makes of the mass, and the store. */
 export const keepPrint: Print = {
-  figures: () => ["keep.asCut", "keep.water", "keep.drying", "keep.room"],
+  figures: () => [
+    "keep.asCut",
+    "keep.water",
+    "keep.drying",
+    "keep.room",
+    "silage.mass",
+    "silage.volume",
+    "silage.length",
+    "silage.hours",
+    "silage.roller",
+    "silage.sap",
+    "silage.from",
+    "silage.fed",
+    "silage.days",
+    "silage.face",
+  ],
   text: ({ crop, keep, harvest }) => [
     ...(keep.wayName
       ? [

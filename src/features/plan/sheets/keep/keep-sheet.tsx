@@ -8,6 +8,7 @@ import { FigureValue } from "../../working";
 import { KeepOrSell } from "./keep-or-sell";
 import { KeepWays, SafeDays } from "./keep-ways";
 import { Milled } from "./milled";
+import { SilageLines } from "./silage";
 
 /** Sheet 8: dry or cure, how much goes into store, how long it keeps, and when it is sold. */
 export function KeepSheet() {
@@ -39,6 +40,7 @@ export function KeepSheet() {
         </Link>
       </p>
       <KeepWays />
+      <SilageLines />
       <h3 className="mt-2 border-b border-line pb-1 text-base">In store</h3>
       {moist ? (
         <p className="py-1">

@@ -1,0 +1,149 @@
+/** A harvest that is made into silage: once the stand is known, since legumes in it acidify slowly. */
+
+import { type Basis, computed } from "../../figure";
+import { silage } from "../../keep/silage";
+import type { Draft } from "../sheet";
+
+/** A pit filled by machines, and one by hand, where nobody says; and what is brought in an hour [t]. All assumptions. */
+const PIT = { widthM: 6, heightM: 1.8, tPerHour: 30 };
+const PIT_BY_HAND = { widthM: 2, heightM: 1.2, tPerHour: 2 };
+
+/** Room, roller, sap and what is fed of a field's silage; nothing where the product is not kept so. */
+export function datedSilage({ context, decisions, facts, parts }: Draft): void {
+  const { guide, product } = context.crop;
+  const kept = guide.keep.silage;
+  if (!kept) return;
+  const own = decisions.keep?.silage ?? {};
+  const usual = facts.field.handWork ? PIT_BY_HAND : PIT;
+  const widthM = own.widthM ?? usual.widthM;
+  const heightM = own.heightM ?? usual.heightM;
+  const flow = parts.harvest.carting?.flowTPerH;
+  const tPerHour = own.tPerHour ?? (flow && flow > 0 ? flow : usual.tPerHour);
+  const legumes = (parts.seed.mixture?.legumePct ?? 0) / 100;
+  const sugarPerBuffer = kept.sugarPerBuffer.typical * (1 - legumes) + kept.legumeSugarPerBuffer.typical * legumes;
+  const cutDryPct = 100 - product.moisturePct;
+  const massT = parts.keep.asCutTPerHa * facts.field.areaHa;
+  const found = context.take(
+    "keep",
+    silage({
+      massT,
+      dryMatterPct: cutDryPct,
+      wiltToPct: own.wiltToPct,
+      sugarPerBuffer,
+      dryKgPerM3: kept.dryKgPerM3.typical,
+      tPerHour,
+      widthM,
+      heightM,
+      lossPct: kept.lossPct.typical,
+      usePerDayT: own.usePerDayT,
+    }),
+  )?.value;
+  if (!found) return;
+  parts.keep.silage = { ...found, widthM, heightM, tPerHour, cutDryPct };
+  const source = (of: { source: string }): Basis => ({ kind: "source", text: context.source(of.source) });
+  const entered = (is: boolean): Basis =>
+    is ? { kind: "decided", text: "entered" } : { kind: "assumption", text: "usual" };
+  const dry = { label: "dry matter as it goes in", value: found.dryMatterPct, unit: "%" };
+  const mass = { label: "mass as it goes in", value: found.massT, unit: "t" };
+  const volume = { label: "room", value: found.volumeM3, unit: "m³" };
+  const pit = [
+    { label: "width", value: widthM, unit: "m", basis: entered(own.widthM !== undefined) },
+    { label: "height", value: heightM, unit: "m", basis: entered(own.heightM !== undefined) },
+  ];
+  const brought = {
+    label: "brought in an hour",
+    value: tPerHour,
+    unit: "t/h",
+    basis:
+      own.tPerHour === undefined && flow
+        ? { kind: "computed" as const, text: "by the harvester" }
+        : entered(own.tPerHour !== undefined),
+  };
+  context.show(
+    "silage.mass",
+    computed("Mass as it goes in", found.massT, "t", "mass as cut x dry matter as cut / dry matter as it goes in", [
+      { label: "mass as cut", value: massT, unit: "t" },
+      { label: "dry matter as cut", value: cutDryPct, unit: "%" },
+      dry,
+    ]),
+  );
+  context.show(
+    "silage.volume",
+    computed("Room of the silage", found.volumeM3, "m³", "mass x dry matter / dry matter of a cubic metre", [
+      mass,
+      dry,
+      {
+        label: "dry matter of a cubic metre",
+        value: kept.dryKgPerM3.typical,
+        unit: "kg/m³",
+        basis: source(kept.dryKgPerM3),
+      },
+    ]),
+  );
+  context.show(
+    "silage.length",
+    computed("Length of the pit", found.lengthM, "m", "room / (width x height)", [volume, ...pit]),
+  );
+  context.show(
+    "silage.hours",
+    computed("Hours to fill", found.fillHours, "h", "mass / brought in an hour", [mass, brought]),
+  );
+  context.show(
+    "silage.roller",
+    computed(
+      "Roller",
+      found.rollerT,
+      "t",
+      "400 kg for each tonne brought in an hour",
+      [brought],
+      "Slower bringing does with a lighter one.",
+    ),
+  );
+  context.show(
+    "silage.sap",
+    computed(
+      "Sap that runs off",
+      found.sapM3,
+      "m³",
+      "mass x (767 - 5.34 D + 0.00936 D²) L/t, D the dry matter in g/kg; none from 300 on",
+      [mass, dry],
+      "Bastiman 1976, recalled, to be checked.",
+    ),
+  );
+  context.show(
+    "silage.from",
+    computed(
+      "Ferments by itself from",
+      found.fermentsFromPct,
+      "% dry matter",
+      "45 - 8 x sugar over buffering",
+      [
+        { label: "sugar over buffering", value: sugarPerBuffer, basis: source(kept.sugarPerBuffer) },
+        { label: "legumes of the mixture", value: 100 * legumes, unit: "%" },
+      ],
+      "Weissbach and Honig, recalled, to be checked: drier than this it keeps without butyric acid, wetter with an additive only.",
+    ),
+  );
+  context.show(
+    "silage.fed",
+    computed("Fed of it", found.fedT, "t", "mass x (1 - loss)", [
+      mass,
+      { label: "loss of dry matter", value: kept.lossPct.typical, unit: "%", basis: source(kept.lossPct) },
+    ]),
+  );
+  const use = own.usePerDayT;
+  if (use === undefined || found.lastsDays === null || found.faceMPerWeek === null) return;
+  const fed = { label: "fed of it", value: found.fedT, unit: "t" };
+  const daily = { label: "fed on a day", value: use, unit: "t", basis: entered(true) };
+  context.show("silage.days", computed("Lasts", found.lastsDays, "days", "fed of it / fed on a day", [fed, daily]));
+  context.show(
+    "silage.face",
+    computed(
+      "The face moves",
+      found.faceMPerWeek,
+      "m a week",
+      "7 x fed on a day x room / fed of it / (width x height)",
+      [daily, volume, fed, ...pit],
+    ),
+  );
+}
