@@ -50,6 +50,18 @@ const FORMULAS: Record<string, (v: number[]) => number> = {
       )
     );
   },
+  "mass as cut x dry matter as cut / dry matter as it goes in": (v) => (at(v, 0) * at(v, 1)) / at(v, 2),
+  // tonnes of dry matter in kilograms, by those of a cubic metre
+  "mass x dry matter / dry matter of a cubic metre": (v) => (10 * at(v, 0) * at(v, 1)) / at(v, 2),
+  "room / (width x height)": (v) => at(v, 0) / (at(v, 1) * at(v, 2)),
+  "mass / brought in an hour": (v) => at(v, 0) / at(v, 1),
+  "400 kg for each tonne brought in an hour": (v) => 0.4 * at(v, 0),
+  "mass x (767 - 5.34 D + 0.00936 D²) L/t, D the dry matter in g/kg; none from 300 on": (v) => {
+    const d = 10 * at(v, 1);
+    return d >= 300 ? 0 : (at(v, 0) * (767 - 5.34 * d + 0.00936 * d * d)) / 1000;
+  },
+  "45 - 8 x sugar over buffering": (v) => 45 - 8 * at(v, 0),
+  "mass x (1 - loss)": (v) => at(v, 0) * (1 - at(v, 1) / 100),
   "sum of 1 / work rate": sum,
   "sum of diesel, driver and machine (or contractor, or hands) over the passes": sum,
   "cover at the start x share left by each pass": product,

@@ -10,6 +10,8 @@ const minor = z
 export const moneyDecisions = z.strictObject({
   pricePerT: minor.optional(),
   otherCostPerHa: minor.optional(),
+  /** schemes and subsidies that come with this crop on this field */
+  paymentPerHa: minor.optional(),
   /** what a tonne is worth on the farm itself, in the place of feed that is bought */
   homeWorthPerT: minor.optional(),
 });

@@ -5,7 +5,7 @@ import { type InputLine, listInputs, type Operation } from "../../plan/operation
 import { SHEET_NAMES, SHEETS, type SheetId } from "../../sheet-ids";
 import type { Draft } from "../sheet";
 import { joinNames } from "../words";
-import { besidesPerHa } from "./besides";
+import { besidesPerHa, broughtBesides } from "./besides";
 import type { MoneyPart } from "./part";
 
 /** Cost by sheet, output at the target, margin, and the yield and price at which the crop breaks even. */
@@ -42,13 +42,20 @@ export function costedMoney(draft: Draft, operations: Operation[], inputs: Input
     notPlanned: missing,
     costBySheet,
     costPerHa,
+    paymentPerHa: decisions.money?.paymentPerHa ?? 0,
     outputPerHa: null,
     marginPerHa: null,
     marginExpectedPerHa: null,
     pricePerT,
     breakEvenTPerHa: null,
-    breakEvenPricePerT: targetTPerHa > 0 ? costPerHa / targetTPerHa : null,
+    breakEvenPricePerT: null,
   };
+  // what is sold besides and what is paid need not be earned by the product
+  const besides = broughtBesides(parts.harvest, parts.money.paymentPerHa);
+  const besidesWorth = besidesPerHa(parts);
+  const owed = Math.max(0, costPerHa - besidesWorth);
+  const breakEvenPricePerT = targetTPerHa > 0 ? owed / targetTPerHa : null;
+  parts.money.breakEvenPricePerT = breakEvenPricePerT;
   if (pricePerT === null || pricePerT === 0) return;
   const price = {
     label: "price",
@@ -61,14 +68,12 @@ export function costedMoney(draft: Draft, operations: Operation[], inputs: Input
   };
   const target = { label: "target", value: targetTPerHa, unit: "t/ha" };
   const cost = { label: "cost", value: costPerHa / 100, unit };
-  const besides = parts.harvest.besides;
-  const besidesWorth = besidesPerHa(parts.harvest);
   const sums = besides.map((b) => ({ label: b.name, value: b.worthPerHa / 100, unit }));
   const plus = besides.map((b) => ` + ${b.name}`).join("");
   const outputPerHa = targetTPerHa * pricePerT + besidesWorth;
   const marginPerHa = outputPerHa - costPerHa;
-  const breakEvenTPerHa = costPerHa / pricePerT;
-  const { breakEvenPricePerT } = parts.money;
+  const breakEvenTPerHa = owed / pricePerT;
+  const left = besides.length > 0 ? `(cost${besides.map((b) => ` - ${b.name}`).join("")})` : "cost";
   context.show(
     "money.output",
     computed("Output at target", outputPerHa / 100, unit, `target x price${plus}`, [target, price, ...sums]),
@@ -108,12 +113,16 @@ export function costedMoney(draft: Draft, operations: Operation[], inputs: Input
     );
   context.show(
     "money.breakEvenYield",
-    computed("Break-even yield", breakEvenTPerHa, "t/ha", "cost / price", [cost, price]),
+    computed("Break-even yield", breakEvenTPerHa, "t/ha", `${left} / price`, [cost, ...sums, price]),
   );
   if (breakEvenPricePerT !== null)
     context.show(
       "money.breakEvenPrice",
-      computed("Break-even price", breakEvenPricePerT / 100, `${currency}/t`, "cost / target", [cost, target]),
+      computed("Break-even price", breakEvenPricePerT / 100, `${currency}/t`, `${left} / target`, [
+        cost,
+        ...sums,
+        target,
+      ]),
     );
   Object.assign(parts.money, { outputPerHa, marginPerHa, marginExpectedPerHa, breakEvenTPerHa });
 }

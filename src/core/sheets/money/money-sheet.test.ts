@@ -42,6 +42,18 @@ describe("money", () => {
     expect(plain.money.costBySheet.money).toBeUndefined();
   });
 
+  it("brings payments besides, which the crop then need not earn", () => {
+    const plain = counted({ pricePerT: 20_000 }).money;
+    const paid = counted({ pricePerT: 20_000, paymentPerHa: 18_000 });
+    expect(paid.money.marginPerHa! - plain.marginPerHa!).toBeCloseTo(18_000, 6);
+    expect(paid.money.marginExpectedPerHa! - plain.marginExpectedPerHa!).toBeCloseTo(18_000, 6);
+    // (cost - 180.00) / 200.00 a tonne, and / 8 t
+    expect(paid.money.breakEvenTPerHa! * 20_000).toBeCloseTo(plain.costPerHa - 18_000, 6);
+    expect(paid.money.breakEvenPricePerT! * 8).toBeCloseTo(plain.costPerHa - 18_000, 6);
+    expect(paid.plan.figures["money.breakEvenYield"]?.formula).toBe("(cost - payments) / price");
+    expect(counted({ pricePerT: 20_000, paymentPerHa: 10_000_000 }).money.breakEvenTPerHa).toBe(0);
+  });
+
   it("has no margin without a price, but a price that would pay, and asks for one", () => {
     const { money, ids, plan } = counted({}, {});
     expect([money.outputPerHa, money.marginPerHa, money.breakEvenTPerHa]).toEqual([null, null, null]);

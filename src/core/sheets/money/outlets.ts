@@ -128,7 +128,7 @@ function priced(
   margin: number | null,
 ): OutletLine {
   const { costPerHa } = plan.money;
-  const besides = besidesPerHa(plan.harvest);
+  const besides = besidesPerHa(plan);
   return {
     id,
     name,
@@ -150,4 +150,4 @@ function priced(
 const equalPrice = ({ money, targetTPerHa, harvest }: Plan, margin: number | null): number | null =>
   margin === null || targetTPerHa <= 0
     ? null
-    : Math.max(0, (margin + money.costPerHa - besidesPerHa(harvest)) / targetTPerHa);
+    : Math.max(0, (margin + money.costPerHa - besidesPerHa({ harvest, money })) / targetTPerHa);

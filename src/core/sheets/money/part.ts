@@ -6,6 +6,8 @@ export interface MoneyPart {
   notPlanned: string[];
   costBySheet: Partial<Record<SheetId, number>>;
   costPerHa: number;
+  /** schemes and subsidies */
+  paymentPerHa: number;
   outputPerHa: number | null;
   marginPerHa: number | null;
   /** at the yield to expect of this field */

@@ -6,6 +6,7 @@ import { Disclosure } from "@/ui/disclosure";
 import { WrittenValue } from "@/ui/written-value";
 import { SheetMark, sheetColour } from "../../../shared/sheet-mark";
 import { useUnits } from "../../../shared/units";
+import { DecidedMoney } from "../../decided-money";
 import { DecisionLine, SheetHead } from "../../decision-line";
 import { usePlanModel } from "../../plan-context";
 import { FigureValue } from "../../working";
@@ -56,6 +57,18 @@ export function MoneySheet() {
             read={read("Other costs", "count", { min: 0, max: 1_000_000 })}
             onValue={(v) => set("money/otherCostPerHa", Math.round(v * 100))}
             onClear={() => set("money/otherCostPerHa", undefined)}
+          />
+        }
+      />
+      <DecisionLine
+        what="Payments"
+        hint="schemes and subsidies that come with this crop here"
+        value={
+          <DecidedMoney
+            path="money/paymentPerHa"
+            label="Payments per hectare"
+            value={decisions.money?.paymentPerHa ?? null}
+            per="ha"
           />
         }
       />
