@@ -114,6 +114,8 @@ export const issuedPlanSchema = z.object({
       plants: z.number().nullable(),
       croppedAreaPct: z.number(),
       pegsM: z.array(z.number()),
+      /** furrows that bring water */
+      channels: z.object({ count: z.number(), metres: z.number() }).optional(),
       /** the field's outline where the rows follow it; absent of a rectangle */
       rings: z.array(z.array(z.tuple([z.number(), z.number()]))).optional(),
       pieces: z.array(

@@ -132,6 +132,9 @@ export function layoutInWords(layout: NonNullable<IssuedPlan["layout"]>): string
           `A place every ${n(inRowSpacingCm, 1)} cm: ${n(plants)}${pegsM.length > 0 ? "; the string is knotted at that distance" : ""}.`,
         ]
       : []),
+    ...(layout.channels
+      ? [`${n(layout.channels.count)} furrows for the water, ${n(layout.channels.metres)} m in all.`]
+      : []),
     `The crop has ${n(layout.croppedAreaPct, 1)} % of the ground.`,
   ];
 }

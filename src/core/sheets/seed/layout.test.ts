@@ -6,7 +6,7 @@ import { EXAMPLE_FACTS } from "../../plan/example-facts";
 import { unwrap } from "../../result";
 import { freshDecisions } from "../decisions";
 import { draftPlan } from "../draft-plan";
-import { layoutOf, pegsAcross } from "./layout";
+import { channelsOf, layoutOf, pegsAcross } from "./layout";
 
 describe("the layout of a plan", () => {
   it("lies along the longest side, with tramlines where a drill drives and none where hands sow", () => {
@@ -59,6 +59,23 @@ describe("the layout of a plan", () => {
     // across (8 + 0.4) / 1.6 = 5.25: 5; along (24 + 0.4) / 12.4 = 1.97: 1
     expect(unwrap(planned.layout).beds).toBe(5);
     expect(pegsAcross(planned, 4).map((m) => Number(m.toFixed(2)))).toEqual([1, 2.2, 2.6, 3.8]);
+  });
+  it("counts the furrows of a field that is watered by them, and none of another", () => {
+    const decisions = {
+      ...freshDecisions("garlic"),
+      seed: {
+        layout: { lengthM: 26, widthM: 10, headlandM: 1, beds: true, bedWidthM: 1.2, bedLengthM: 24, pathM: 0.4 },
+      },
+    };
+    const plan = unwrap(draftPlan(EXAMPLE_FACTS, decisions, 2027, testGuide("garlic")));
+    const planned = layoutOf(plan, EXAMPLE_FACTS, decisions);
+    const watered = (waterSystem: "furrow" | "sprinkler") => ({
+      field: { ...EXAMPLE_FACTS.field, irrigated: true, waterSystem },
+    });
+    // 5 strips of 24 m: a furrow on each side, 6 x 24 m
+    expect(channelsOf(planned, watered("furrow"))).toEqual({ count: 6, metres: 144 });
+    expect(channelsOf(planned, watered("sprinkler"))).toBeNull();
+    expect(channelsOf(planned, { field: { ...watered("furrow").field, irrigated: false } })).toBeNull();
   });
   it("says that nobody knows the shape, and which side is wrong", () => {
     const decisions = { ...freshDecisions("maize"), seed: { layout: { headlandM: 200 } } };

@@ -86,12 +86,30 @@ const MOST_PRINTED = 400;
 /** Pegs that a sheet of paper names. */
 const PEGS_PRINTED = 40;
 
+/**
+ * Furrows that bring water, where the field is watered by them: one on each side of every strip of beds, or of every row. Null where it is
+ * watered otherwise.
+ *
+ * Example: 5 strips of beds of 24 m: 6 furrows, 144 m.
+ */
+export function channelsOf({ layout, input }: PlannedLayout, { field }: Pick<PlanFacts, "field">) {
+  if (!layout.ok || !field.irrigated || field.waterSystem !== "furrow") return null;
+  const { pieces, rows, rowMetres } = layout.value;
+  const strips = new Set(pieces.flatMap((p) => (p.kind === "bed" ? [p.xM] : []))).size;
+  const between = strips > 0 ? strips : (rows ?? 0);
+  if (between === 0) return null;
+  const bedMetres = pieces.reduce((sum, p) => sum + (p.kind === "bed" ? p.lengthM : 0), 0);
+  const metres = strips > 0 ? bedMetres : (rowMetres ?? between * (input.lengthM - 2 * input.headlandM));
+  return { count: between + 1, metres: (metres / between) * (between + 1) };
+}
+
 /** What a booklet keeps of the layout; null where nobody knows the field's shape, or it does not fit. */
 export function printedLayout(plan: Plan, facts: PlanFacts, decisions: Decisions) {
   const planned = layoutOf(plan, facts, decisions);
   const { input, layout, shape, byHand, rings } = planned;
   if (!layout.ok || shape === "assumed") return null;
   const { pieces, beds, rows, rowMetres, plants, croppedAreaPct } = layout.value;
+  const channels = channelsOf(planned, facts);
   return {
     ...(rings ? { rings: printedRings(rings) } : {}),
     lengthM: input.lengthM,
@@ -101,6 +119,7 @@ export function printedLayout(plan: Plan, facts: PlanFacts, decisions: Decisions
     tramlineEveryM: input.tramlineEveryM ?? null,
     rowSpacingCm: input.rows?.spacingCm ?? null,
     inRowSpacingCm: input.inRowSpacingCm ?? null,
+    ...(channels ? { channels } : {}),
     beds,
     rows,
     rowMetres,

@@ -1,7 +1,7 @@
 "use client";
 
 import type { DecisionPath } from "@/core/sheets/decisions";
-import { layoutOf, outlinePath, type PlannedLayout, pegsAcross } from "@/core/sheets/seed/layout";
+import { channelsOf, layoutOf, outlinePath, type PlannedLayout, pegsAcross } from "@/core/sheets/seed/layout";
 import { Disclosure } from "@/ui/disclosure";
 import { useUnits } from "../../../shared/units";
 import { DecidedNumber } from "../../decided-number";
@@ -33,6 +33,7 @@ export function Layout() {
     />
   );
   const found = layout.ok ? layout.value : null;
+  const channels = channelsOf(planned, facts);
   const perStation = plan.seed.stations?.seedsPerStation ?? 1;
   return (
     <Disclosure first={own !== undefined} summary="Layout, to scale" className="py-1.5">
@@ -93,6 +94,8 @@ export function Layout() {
               `rows of ${show(found.shortestRowM, "distance", 0)} to ${show(found.longestRowM, "distance", 0)}; `}
             {found.plants !== null &&
               `${number(found.plants, 0)} ${perStation > 1 ? `stations, ${number(found.plants * perStation, 0)} seeds` : "places"}; `}
+            {channels &&
+              `${number(channels.count, 0)} furrows for the water, ${show(channels.metres, "distance", 0)}; `}
             crop on {number(found.croppedAreaPct, 1)} % of the ground.
           </p>
           {(planned.byHand || found.beds > 0) && (
