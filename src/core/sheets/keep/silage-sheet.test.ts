@@ -24,6 +24,8 @@ describe("silage of a plan", () => {
     expect(silage?.massT).toBeCloseTo(568, 6);
     expect(silage?.volumeM3).toBeCloseTo(839.65, 1);
     expect(silage?.lengthM).toBeCloseTo(52.48, 2);
+    // one room is said of it, not another as it lies
+    expect(maize().plan.figures["keep.room"]?.value).toBeCloseTo(839.65, 1);
     // maize has sugar enough: 45 - 8 x 5.5 = 1
     expect(silage?.fermentsFromPct).toBeCloseTo(1, 9);
     expect(maize().ids).toEqual([]);

@@ -67,19 +67,25 @@ export function datedSilage({ context, decisions, facts, parts }: Draft): void {
       dry,
     ]),
   );
-  context.show(
-    "silage.volume",
-    computed("Room of the silage", found.volumeM3, "m³", "mass x dry matter / dry matter of a cubic metre", [
-      mass,
-      dry,
-      {
-        label: "dry matter of a cubic metre",
-        value: kept.dryKgPerM3.typical,
-        unit: "kg/m³",
-        basis: source(kept.dryKgPerM3),
-      },
-    ]),
-  );
+  // rolled it takes another room than as it lies
+  parts.keep.roomM3 = found.volumeM3;
+  for (const [id, label] of [
+    ["silage.volume", "Room of the silage"],
+    ["keep.room", "Room in store"],
+  ] as const)
+    context.show(
+      id,
+      computed(label, found.volumeM3, "m³", "mass x dry matter / dry matter of a cubic metre", [
+        mass,
+        dry,
+        {
+          label: "dry matter of a cubic metre",
+          value: kept.dryKgPerM3.typical,
+          unit: "kg/m³",
+          basis: source(kept.dryKgPerM3),
+        },
+      ]),
+    );
   context.show(
     "silage.length",
     computed("Length of the pit", found.lengthM, "m", "room / (width x height)", [volume, ...pit]),
