@@ -14,7 +14,7 @@ import { usePlanModel } from "../../plan-context";
 
 /** Makes a plan of each planting: this one becomes the first, the others are started as it is. */
 function InTurn({ batches }: { batches: PlannedBatch[] }) {
-  const { planId, revision, isSaved } = usePlanModel();
+  const { planId, revision, isSaved, facts } = usePlanModel();
   const router = useRouter();
   const [said, setSaid] = useState<string | null>(null);
   const make = async () => {
@@ -25,7 +25,7 @@ function InTurn({ batches }: { batches: PlannedBatch[] }) {
     }));
     const reply = await send("POST /api/plans/{id}/plantings", { path: { id: planId }, body: { revision, plantings } });
     if (!reply.ok) return setSaid(reply.reason);
-    router.push("/fields");
+    router.push(`/fields/${facts.field.id}`);
     router.refresh();
   };
   return (
