@@ -150,6 +150,9 @@ describe("the order of fields for a machine", () => {
     expect(fields).toEqual(expect.arrayContaining(["Withy Bed", "Rook Hanger, upper part", "Rook Hanger, lower part"]));
     for (const g of groups) {
       expect(g.haPerHour).toBeGreaterThan(0);
+      // in the quickest crop the whole rate, in others their part of it
+      expect(Math.max(...g.fields.map((f) => f.pace))).toBe(1);
+      expect(g.fields.every((f) => f.pace > 0)).toBe(true);
       expect(g.dryShare === null || (g.dryShare > 0.3 && g.dryShare <= 1)).toBe(true);
     }
   });

@@ -20,7 +20,7 @@ export interface HarvestGroup {
   hired: boolean;
   /** days on which a hired machine is there, both counted in; empty: whenever it is wanted */
   spans: { from: IsoDate | null; to: IsoDate | null }[];
-  /** what one machine, or the gang, does in an hour and a day; the usual figures */
+  /** what one machine, or the gang, does in an hour in the crop in which it is quickest, and hours on a day; the usual figures */
   haPerHour: number;
   hoursADay: number;
   machines: number;
@@ -40,6 +40,8 @@ export interface HarvestGroup {
     lossPctPerDay: number;
     priced: boolean;
     farm: string;
+    /** how much of the group's rate is done in this crop, 0 to 1: hands dig slower than they cut */
+    pace: number;
     /** what a dryer has to do for it: tonnes as cut in an hour that it takes, and tonnes of a hectare; null where nothing waits for one */
     dryer: { tPerHour: number; tPerHa: number; points: number } | null;
   }[];

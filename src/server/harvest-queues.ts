@@ -2,6 +2,7 @@
 
 import { toDay } from "@/core/dates";
 import { type ImplementId, implementOf, usualWorkRate } from "@/core/ground/implements";
+import type { Guide } from "@/core/guides/schema";
 import { NO_HARVEST_RAIN_MM } from "@/core/harvest/harvest-seasons";
 import { ownRate } from "@/core/money/field-work";
 import { listedPrice } from "@/core/plan/listed-price";
@@ -110,20 +111,23 @@ export async function loadHarvestQueues(client: Client, access: Access, wanted?:
           cut,
           drying: drafted.drying,
           way,
+          times: product?.picking?.times.typical ?? 1,
           lossPct,
           worth: (lossPct / 100) * target * (price > 0 ? price : 1000),
           price,
         },
       ];
     });
+  type Found = (typeof found)[number];
   const climates = await loadClimates(client, access.practiceId, [
     ...new Set(found.flatMap((f) => f.farm.stationId ?? [])),
   ]);
   const groups = [...groupBy(found, (f) => whoCuts(f.farm, f.way.work.implement as ImplementId | undefined).id)].map(
     ([id, list]): HarvestGroup => {
-      const { farm, way } = list[0]!;
+      const { farm, way } = list[0] as Found;
       const implement = way.work.implement as ImplementId | undefined;
       const { hiredFrom, spans } = whoCuts(farm, implement);
+      const fastest = Math.max(...list.map((f) => paceOf(f, implement)));
       const days = list.map((f) => toDay(f.cut.date));
       const climate = farm.stationId ? climates.get(farm.stationId) : undefined;
       return {
@@ -132,9 +136,7 @@ export async function loadHarvestQueues(client: Client, access: Access, wanted?:
         hired: hiredFrom !== "",
         spans,
         machine: implement ? implementOf(implement).name : "by hand",
-        haPerHour: implement
-          ? (ownRate(farm, implement) ?? way.work.haPerHour ?? usualWorkRate(implement))
-          : (farm.hands || GANG) / (way.work.handHoursPerHa ?? 1),
+        haPerHour: fastest,
         hoursADay: farm.dayHours,
         machines: machinesOf(farm, implement, hiredFrom),
         dryShare:
@@ -142,8 +144,10 @@ export async function loadHarvestQueues(client: Client, access: Access, wanted?:
             ? dryShare(climate, season, access.today, Math.min(...days), Math.max(...days) + 14)
             : null,
         fields: list
-          .map(({ plan, place, farm: own, guide, cut, drying, lossPct, worth, price }) => ({
+          .map((f) => ({ ...f, pace: paceOf(f, implement) / fastest }))
+          .map(({ plan, place, farm: own, guide, cut, drying, lossPct, worth, price, pace }) => ({
             planId: plan.id,
+            pace,
             farm: own.name,
             dryer:
               drying && own.dryerTPerH
@@ -174,6 +178,15 @@ export async function loadHarvestQueues(client: Client, access: Access, wanted?:
     groups: groups.sort((a, b) => b.fields.length - a.fields.length || a.farm.localeCompare(b.farm)),
     waiting: lines.filter((l) => !l.fresh).length,
   };
+}
+
+/** Hectares an hour: of the machine in this crop, or of the hands once over, where it is picked again and again. */
+function paceOf(
+  { farm, way, times }: { farm: Farm; way: Guide["harvest"]["methods"][number]; times: number },
+  implement: ImplementId | undefined,
+): number {
+  if (implement) return ownRate(farm, implement) ?? way.work.haPerHour ?? usualWorkRate(implement);
+  return ((farm.hands || GANG) * times) / (way.work.handHoursPerHa ?? 1);
 }
 
 /** Machines that cut at the same time: of those hired as many as come, else the farm's harvesters. */

@@ -47,7 +47,7 @@ export function HarvestQueue({ group, editable }: { group: HarvestGroup; editabl
         areaHa: f.areaHa,
         readyDay: toDay(f.readyOn),
         lossPerHaPerDay: f.lossPerHaPerDay,
-        atMostHaPerDay: f.dryer ? (f.dryer.tPerHour * dryerHours) / f.dryer.tPerHa : undefined,
+        atMostHaPerDay: Math.min(haPerDay * f.pace, driedHaPerDay(f, dryerHours)),
       }),
     );
     return { fields, haPerDay, spans: daysThere(group) };
@@ -159,8 +159,9 @@ export function HarvestQueue({ group, editable }: { group: HarvestGroup; editabl
                   queued={o}
                   line={lineOf.get(o.id) as Line}
                   farm={several}
-                  dryerHaPerDay={heldBy(byId.get(o.id), haPerDay)}
+                  dryerHaPerDay={heldBy(lineOf.get(o.id), dryerHours, haPerDay)}
                   leaves={leaves}
+                  haPerDay={haPerDay}
                   amount={amount}
                   first={i === 0}
                   last={i === shown.order.length - 1}
@@ -211,6 +212,8 @@ export function HarvestQueue({ group, editable }: { group: HarvestGroup; editabl
 
 /** Hours for which a dryer runs on a day of harvest where nobody says: through the night; assumption. */
 const DRYER_HOURS = 20;
+/** A crop in which less than this of the group's rate is done is told apart. */
+const SLOWER = 0.99;
 /** Days of a machine that comes or goes on no day that anybody knows. */
 const EVER = { from: -100_000, to: 900_000 };
 
@@ -222,9 +225,15 @@ const daysThere = ({ spans }: HarvestGroup): QueueAsked["spans"] =>
 const spanInWords = ({ from, to }: HarvestGroup["spans"][number]): string =>
   [from && `from ${formatDay(from)}`, to && `until ${formatDay(to)}`].filter(Boolean).join(" ");
 
-/** Hectares of a field that its dryer takes in a day; null where the machine is what it waits for. */
-const heldBy = (field: QueueField | undefined, haPerDay: number): number | null =>
-  field?.atMostHaPerDay !== undefined && field.atMostHaPerDay < haPerDay ? field.atMostHaPerDay : null;
+/** Hectares of a field whose grain passes through its dryer in a day; without end where nothing waits for one. */
+const driedHaPerDay = ({ dryer }: Line, hours: number): number =>
+  dryer ? (dryer.tPerHour * hours) / dryer.tPerHa : Number.POSITIVE_INFINITY;
+
+/** The same where the dryer is what a field waits for; null where the machine or the hands are. */
+const heldBy = (line: Line | undefined, hours: number, haPerDay: number): number | null => {
+  const dried = line ? driedHaPerDay(line, hours) : Number.POSITIVE_INFINITY;
+  return line && dried < haPerDay * line.pace ? dried : null;
+};
 
 function Row({
   queued,
@@ -232,6 +241,7 @@ function Row({
   farm,
   dryerHaPerDay,
   leaves,
+  haPerDay,
   amount,
   first,
   last,
@@ -244,6 +254,8 @@ function Row({
   dryerHaPerDay: number | null;
   /** the last day of a hired machine */
   leaves: number | null;
+  /** in the crop in which the machine or the gang is quickest */
+  haPerDay: number;
   amount: (n: number) => string;
   first: boolean;
   last: boolean;
@@ -303,7 +315,12 @@ function Row({
         </span>
       </th>
       <td>{line.crop}</td>
-      <td className="text-right whitespace-nowrap">{show(line.areaHa, "area", 1)}</td>
+      <td className="text-right whitespace-nowrap">
+        {show(line.areaHa, "area", 1)}
+        {line.pace < SLOWER && (
+          <span className="block text-[12px] text-soft">{number(haPerDay * line.pace, 2)} ha a day</span>
+        )}
+      </td>
       <td className="text-right whitespace-nowrap">{formatDay(line.readyOn)}</td>
       <td className="text-right whitespace-nowrap">
         <b>{formatDay(start)}</b>

@@ -42,13 +42,13 @@ export function HarvestQueuesScreen({ sheet, editable }: { sheet: HarvestQueueSh
         ))}
       </div>
       <p className="mt-3 text-[12px] text-soft">
-        Each field is ready on the day of its plan and loses from then on by its guide; what a machine does on a day is
-        its rate x hours x the share of days without rain from 2 mm on. One field after another; several machines of one
-        farm count as one that is as quick. A hired machine goes from farm to farm where it comes to them on the same
-        days, and roads between them are not counted. Where the farm has a dryer, a field goes no faster than grain as
-        cut passes through it: its tonnes an hour at {DRYER_POINTS} points of moisture, fewer the more points; what
-        stands wet in a trailer overnight is not counted. What is left when a hired machine goes is cut by whatever
-        comes then.
+        Each field is ready on the day of its plan and loses from then on by its guide; what a machine or a gang does on
+        a day is its rate in the crop in which it is quickest x hours x the share of days without rain from 2 mm on. One
+        field after another; several machines of one farm count as one that is as quick. A hired machine goes from farm
+        to farm where it comes to them on the same days, and roads between them are not counted. Where the farm has a
+        dryer, a field goes no faster than grain as cut passes through it: its tonnes an hour at {DRYER_POINTS} points
+        of moisture, fewer the more points; what stands wet in a trailer overnight is not counted. What is left when a
+        hired machine goes is cut by whatever comes then.
       </p>
     </div>
   );
