@@ -1,10 +1,10 @@
-import { Document, Page, renderToBuffer, Text, View } from "@react-pdf/renderer";
+import { Document, Page, renderToBuffer, View } from "@react-pdf/renderer";
 import { formatDay } from "@/core/dates";
 import { SHEET_NAMES, SHEETS } from "@/core/sheet-ids";
 import type { IssuedPlan } from "@/core/sheets/issued-plan";
 import { formatNumber } from "@/core/units/format-quantity";
 import { LayoutPicture } from "./layout-picture";
-import { plain, registerFonts, styles } from "./pdf-parts";
+import { plain, registerFonts, styles, Text } from "./pdf-parts";
 import { SeasonPicture } from "./season-picture";
 import type { DocumentSource } from "./source";
 

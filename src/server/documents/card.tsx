@@ -1,11 +1,11 @@
-import { Document, Page, renderToBuffer, Text, View } from "@react-pdf/renderer";
+import { Document, Page, renderToBuffer, View } from "@react-pdf/renderer";
 import { formatDay } from "@/core/dates";
 import { fieldMeasures } from "@/core/feed/field-measures";
 import type { OperationInput } from "@/core/plan/operation";
 import { formatNumber, formatQuantity } from "@/core/units/format-quantity";
 import type { Dimension, UnitContext, UnitSet } from "@/core/units/units";
 import { LayoutPicture, layoutInWords } from "./layout-picture";
-import { plain, registerFonts, styles } from "./pdf-parts";
+import { plain, registerFonts, styles, Text } from "./pdf-parts";
 import { SeasonPicture } from "./season-picture";
 import type { DocumentSource } from "./source";
 

@@ -246,6 +246,20 @@ describe("grower's card", () => {
   });
 });
 
+describe("numbers on paper", () => {
+  it("of more than a thousand have a space between, in every document", async () => {
+    for (const from of [source(freshDecisions("garlic")), source(freshDecisions("sunflower"))])
+      for (const file of ["booklet.pdf", "card.pdf", "labels.pdf"]) {
+        const { text: printed } = await text(file, from);
+        // a narrow space that the font has not was printed as a slash: 263/158 units
+        expect(printed.match(/\d\/\d{3}\b/g) ?? [], file).toEqual([]);
+      }
+    expect((await text("booklet.pdf", source(freshDecisions("garlic")))).text).toMatch(
+      /Units planted\s+\d{3} \d{3} \/ha/,
+    );
+  });
+});
+
 describe("pictures on the card", () => {
   it("stand there where one page has room for them, and nothing is cut off where it has not", async () => {
     const { text: card, pages } = await text("card.pdf", source());

@@ -1,7 +1,7 @@
-import { Document, Page, renderToBuffer, Text, View } from "@react-pdf/renderer";
+import { Document, Page, renderToBuffer, View } from "@react-pdf/renderer";
 import { formatDay } from "@/core/dates";
 import { formatNumber } from "@/core/units/format-quantity";
-import { plain, registerFonts, styles } from "./pdf-parts";
+import { plain, registerFonts, styles, Text } from "./pdf-parts";
 import type { DocumentSource } from "./source";
 
 /** Labels on a sheet, two beside each other: both ends of rows or beds, the trays, a bag that is kept. */

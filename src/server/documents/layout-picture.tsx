@@ -1,8 +1,8 @@
-import { G, Line, Path, Rect, Svg, Text, View } from "@react-pdf/renderer";
+import { G, Line, Path, Rect, Svg, View } from "@react-pdf/renderer";
 import type { IssuedPlan } from "@/core/sheets/issued-plan";
 import { outlinePath } from "@/core/sheets/seed/layout";
 import { formatNumber } from "@/core/units/format-quantity";
-import { plain, styles } from "./pdf-parts";
+import { plain, styles, Text } from "./pdf-parts";
 
 /** Millimetres of paper that the drawing is high at most. */
 const HIGH = 150;

@@ -1,7 +1,8 @@
 /** What the printed documents share: fonts that ship with the application, styles that read well in black and white. */
 
 import path from "node:path";
-import { Font, StyleSheet } from "@react-pdf/renderer";
+import { Font, Text as PdfText, StyleSheet, type TextProps } from "@react-pdf/renderer";
+import type { PropsWithChildren, ReactNode } from "react";
 
 let registered = false;
 
@@ -52,7 +53,15 @@ export const styles = StyleSheet.create({
   },
 });
 
-/** Subscripts and the true minus are not in the printed fonts' latin files. */
+/** Text on paper: whatever is written, in characters that the printed fonts have. Another one prints as some letter of its number. */
+export function Text({ children, ...props }: PropsWithChildren<TextProps>) {
+  return <PdfText {...props}>{printed(children)}</PdfText>;
+}
+
+const printed = (node: ReactNode): ReactNode =>
+  typeof node === "string" ? plain(node) : Array.isArray(node) ? node.map(printed) : node;
+
+/** Subscripts, narrow spaces and the true minus are not in the printed fonts' latin files. */
 export function plain(text: string): string {
   return text
     .replace(/[₀-₉]/g, (d) => String("₀₁₂₃₄₅₆₇₈₉".indexOf(d)))
