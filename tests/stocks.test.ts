@@ -39,7 +39,7 @@ async function started(fieldId: string, crop: string, season = "2027"): Promise<
     ["Crop", crop],
   ] as const) {
     const box = page.getByRole("combobox", { name: label, exact: true });
-    if ((await box.innerText()).trim() === option) continue;
+    if ((await box.textContent())?.trim() === option) continue;
     await box.click();
     await page.getByRole("option", { name: option, exact: true }).click();
   }
