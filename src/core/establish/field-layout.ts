@@ -53,30 +53,9 @@ export function fieldLayout(input: FieldLayoutInput): Result<{
   pieces: LayoutPiece[];
 }> {
   const errors: FieldError[] = [];
-  const metres = { above: 0, max: 20_000, unit: "m" };
-  const length = readNumber(errors, "lengthM", input?.lengthM, metres);
-  const width = readNumber(errors, "widthM", input?.widthM, metres);
-  const headland = readNumber(errors, "headlandM", input?.headlandM, { min: 0, max: 1000, unit: "m" });
-  const bed = input?.bed
-    ? {
-        width: readNumber(errors, "bed.widthM", input.bed.widthM, metres),
-        length: readNumber(errors, "bed.lengthM", input.bed.lengthM, metres),
-        path: readNumber(errors, "bed.pathM", input.bed.pathM, { min: 0, max: 100, unit: "m" }),
-      }
-    : null;
-  const spacing = input?.rows
-    ? readNumber(errors, "rows.spacingCm", input.rows.spacingCm, { above: 0, max: 2000, unit: "cm" }) / 100
-    : null;
-  const perBed =
-    input?.rows?.perBed === undefined
-      ? null
-      : readNumber(errors, "rows.perBed", input.rows.perBed, { min: 1, max: 1000, integer: true });
-  const every =
-    input?.tramlineEveryM === undefined ? null : readNumber(errors, "tramlineEveryM", input.tramlineEveryM, metres);
-  const inRow =
-    input?.inRowSpacingCm === undefined
-      ? null
-      : readNumber(errors, "inRowSpacingCm", input.inRowSpacingCm, { above: 0, max: 2000, unit: "cm" }) / 100;
+  const length = readNumber(errors, "lengthM", input?.lengthM, METRES);
+  const width = readNumber(errors, "widthM", input?.widthM, METRES);
+  const { headland, bed, spacing, perBed, every, inRow } = readLayout(errors, input);
   if (errors.length > 0) return failed(errors);
 
   const usable = { length: length - 2 * headland, width: width - 2 * headland };
@@ -153,6 +132,33 @@ export function fieldLayout(input: FieldLayoutInput): Result<{
         : croppedPieces(headland, usable, every, tramlines, spacing === null ? 0 : TRAMLINE_ROWS * spacing)),
     ],
   });
+}
+
+const METRES = { above: 0, max: 20_000, unit: "m" };
+const CENTIMETRES = { above: 0, max: 2000, unit: "cm" };
+
+/** What is asked of a layout besides the ground, in metres; null where it is not asked for. Errors name the field. */
+export function readLayout(errors: FieldError[], input: Omit<FieldLayoutInput, "lengthM" | "widthM">) {
+  const metresOf = (field: string, centimetres: number | undefined) =>
+    centimetres === undefined ? null : readNumber(errors, field, centimetres, CENTIMETRES) / 100;
+  return {
+    headland: readNumber(errors, "headlandM", input?.headlandM, { min: 0, max: 1000, unit: "m" }),
+    bed: input?.bed
+      ? {
+          width: readNumber(errors, "bed.widthM", input.bed.widthM, METRES),
+          length: readNumber(errors, "bed.lengthM", input.bed.lengthM, METRES),
+          path: readNumber(errors, "bed.pathM", input.bed.pathM, { min: 0, max: 100, unit: "m" }),
+        }
+      : null,
+    spacing: input?.rows ? readNumber(errors, "rows.spacingCm", input.rows.spacingCm, CENTIMETRES) / 100 : null,
+    perBed:
+      input?.rows?.perBed === undefined
+        ? null
+        : readNumber(errors, "rows.perBed", input.rows.perBed, { min: 1, max: 1000, integer: true }),
+    every:
+      input?.tramlineEveryM === undefined ? null : readNumber(errors, "tramlineEveryM", input.tramlineEveryM, METRES),
+    inRow: metresOf("inRowSpacingCm", input?.inRowSpacingCm),
+  };
 }
 
 export const whole = (value: number) => Math.floor(value + SLACK);

@@ -1,8 +1,15 @@
 /** Rows, beds and tramlines on a field of any shape: each row as long as the shape lets it be. */
 
-import { readNumber } from "../args";
 import { type FieldError, failed, fieldError, ok, type Result } from "../result";
-import { type FieldLayoutInput, type LayoutPiece, MOST_PIECES, round, TRAMLINE_ROWS, whole } from "./field-layout";
+import {
+  type FieldLayoutInput,
+  type LayoutPiece,
+  MOST_PIECES,
+  readLayout,
+  round,
+  TRAMLINE_ROWS,
+  whole,
+} from "./field-layout";
 
 export type ShapePoint = [xM: number, yM: number];
 /** Closed rings in metres, x across the rows and y along them; holes are rings that turn the other way. */
@@ -53,21 +60,7 @@ export function shapeLayout(
   input: Omit<FieldLayoutInput, "lengthM" | "widthM">,
 ): Result<ShapeLayout> {
   const errors: FieldError[] = [];
-  const metres = { above: 0, max: 20_000, unit: "m" };
-  const headland = readNumber(errors, "headlandM", input?.headlandM, { min: 0, max: 1000, unit: "m" });
-  const bed = input?.bed
-    ? {
-        width: readNumber(errors, "bed.widthM", input.bed.widthM, metres),
-        length: readNumber(errors, "bed.lengthM", input.bed.lengthM, metres),
-        path: readNumber(errors, "bed.pathM", input.bed.pathM, { min: 0, max: 100, unit: "m" }),
-      }
-    : null;
-  const far = { above: 0, max: 2000, unit: "cm" };
-  const spacing = input?.rows ? readNumber(errors, "rows.spacingCm", input.rows.spacingCm, far) / 100 : null;
-  const inRow =
-    input?.inRowSpacingCm === undefined ? null : readNumber(errors, "inRowSpacingCm", input.inRowSpacingCm, far) / 100;
-  const every =
-    input?.tramlineEveryM === undefined ? null : readNumber(errors, "tramlineEveryM", input.tramlineEveryM, metres);
+  const { headland, bed, spacing, perBed: asked, every, inRow } = readLayout(errors, input);
   if (errors.length > 0) return failed(errors);
 
   const points = shape.flat();
@@ -100,7 +93,7 @@ export function shapeLayout(
           "a bed that fits between the headlands",
         ),
       ]);
-    const perBed = spacing === null ? null : (input.rows?.perBed ?? whole(bed.width / spacing));
+    const perBed = spacing === null ? null : (asked ?? whole(bed.width / spacing));
     const rows = perBed === null ? null : perBed * pieces.length;
     return ok({
       ...extents,

@@ -4,16 +4,16 @@ import { useMemo } from "react";
 import { limitInWords } from "@/core/guides/quality-measures";
 import type { CropOffer } from "@/core/records/crop-offer";
 import { outletsOf } from "@/core/sheets/money/outlets";
-import { Button } from "@/ui/button";
 import { figures, TableHead } from "@/ui/table-head";
 import { useUnits } from "../../../shared/units";
 import { useAnswer } from "../../../shared/use-answer";
 import { DecidedMoney } from "../../decided-money";
 import { usePlanModel } from "../../plan-context";
+import { TakeIt } from "../../take-it";
 
 /** What the field could be grown and sold for instead, each with its money and what it asks. */
 export function Outlets() {
-  const { plan, facts, decisions, season, change, editable } = usePlanModel();
+  const { plan, facts, decisions, season } = usePlanModel();
   const { number, money, show, currency } = useUnits();
   const { answer, problem } = useAnswer("GET /api/records/{kind}", { path: { kind: "crop-offers" } });
   const offers = useMemo(
@@ -77,13 +77,7 @@ export function Outlets() {
               <td className="py-1 text-right">
                 {l.chosen || l.equalPricePerT === null ? "" : `${number(l.equalPricePerT / 100, 0)} ${currency}/t`}
               </td>
-              <td className="py-1 text-right">
-                {editable && !l.chosen && l.kind !== "home" && (
-                  <Button look="quiet" onClick={() => change(...l.changes)}>
-                    Take it
-                  </Button>
-                )}
-              </td>
+              <td className="py-1 text-right">{!l.chosen && l.kind !== "home" && <TakeIt changes={l.changes} />}</td>
             </tr>
           ))}
         </tbody>

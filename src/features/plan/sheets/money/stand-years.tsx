@@ -3,14 +3,14 @@
 import { useMemo } from "react";
 import { takeAnother } from "@/core/sheets/faces";
 import { bestLastYear, standYears } from "@/core/sheets/money/stand-years";
-import { Button } from "@/ui/button";
 import { figures, TableHead } from "@/ui/table-head";
 import { useUnits } from "../../../shared/units";
 import { usePlanModel } from "../../plan-context";
+import { TakeIt } from "../../take-it";
 
 /** Each year of one planting: yield, cost, margin, and after which it is best replaced. The plan is drafted for each. */
 export function StandYears() {
-  const { plan, facts, decisions, season, change, editable } = usePlanModel();
+  const { plan, facts, decisions, season } = usePlanModel();
   const { number, money, show, currency } = useUnits();
   const base = plan?.crop.base;
   const years = useMemo(
@@ -43,14 +43,7 @@ export function StandYears() {
               <td className="text-right">{amount(y.marginPerHa)}</td>
               <td className="text-right">{amount(y.meanMarginPerHa)}</td>
               <td className="text-right">
-                {!y.chosen && editable && (
-                  <Button
-                    look="quiet"
-                    onClick={() => change(...takeAnother(plan.crop.guide, decisions.crop, "method", y.methodId))}
-                  >
-                    Take it
-                  </Button>
-                )}
+                {!y.chosen && <TakeIt changes={takeAnother(plan.crop.guide, decisions.crop, "method", y.methodId)} />}
               </td>
             </tr>
           ))}

@@ -3,13 +3,13 @@
 import { formatDay } from "@/core/dates";
 import { takeAnother } from "@/core/sheets/faces";
 import { compareWays } from "@/core/sheets/seed/compare-ways";
-import { Button } from "@/ui/button";
 import { useUnits } from "../../../shared/units";
 import { usePlanModel } from "../../plan-context";
+import { TakeIt } from "../../take-it";
 
 /** Each way of establishing the crop on this field: dates, stock, hours, cost; the plan is drafted with each. */
 export function WaysTable() {
-  const { plan, facts, decisions, season, change, editable } = usePlanModel();
+  const { plan, facts, decisions, season } = usePlanModel();
   const { number, show, currency } = useUnits();
   if (!plan) return null;
   const lines = compareWays(facts, decisions, season, plan.crop.base);
@@ -62,14 +62,7 @@ export function WaysTable() {
               <td className="pr-3 text-right">{number(l.seedCostPerHa / 100, 0)}</td>
               <td className="pr-3 text-right">{l.marginPerHa === null ? "" : number(l.marginPerHa / 100, 0)}</td>
               <td>
-                {!l.chosen && editable && (
-                  <Button
-                    look="quiet"
-                    onClick={() => change(...takeAnother(plan.crop.guide, decisions.crop, "method", l.methodId))}
-                  >
-                    Take it
-                  </Button>
-                )}
+                {!l.chosen && <TakeIt changes={takeAnother(plan.crop.guide, decisions.crop, "method", l.methodId)} />}
               </td>
             </tr>
           ))}
