@@ -42,7 +42,7 @@ export function longestSideM(boundary: Boundary): number {
 }
 
 /** More corners than these no page needs to lay out rows. */
-const MOST_CORNERS = 2000;
+const MOST_CORNERS = 800;
 
 /**
  * A boundary in metres, turned so that its longest side stands at the left and rows lie along it: x across them, y along them, both from 0,
