@@ -4,7 +4,6 @@ import { toDay } from "@/core/dates";
 import { type ImplementId, implementOf, usualWorkRate } from "@/core/ground/implements";
 import type { Guide } from "@/core/guides/schema";
 import { NO_HARVEST_RAIN_MM } from "@/core/harvest/harvest-seasons";
-import { ownRate } from "@/core/money/field-work";
 import { listedPrice } from "@/core/plan/listed-price";
 import { DRYER_POINTS, type FarmRecord, farmRecord } from "@/core/records/farm";
 import { type OperationShape, type PackedSeason, unpackSeason } from "@/core/sheets/outline";
@@ -127,7 +126,7 @@ export async function loadHarvestQueues(client: Client, access: Access, wanted?:
       const { farm, way } = list[0] as Found;
       const implement = way.work.implement as ImplementId | undefined;
       const { hiredFrom, spans } = whoCuts(farm, implement);
-      const fastest = Math.max(...list.map((f) => paceOf(f, implement)));
+      const fastest = Math.max(...list.map((f) => paceOf(f, implement, hiredFrom)));
       const days = list.map((f) => toDay(f.cut.date));
       const climate = farm.stationId ? climates.get(farm.stationId) : undefined;
       return {
@@ -144,7 +143,7 @@ export async function loadHarvestQueues(client: Client, access: Access, wanted?:
             ? dryShare(climate, season, access.today, Math.min(...days), Math.max(...days) + 14)
             : null,
         fields: list
-          .map((f) => ({ ...f, pace: paceOf(f, implement) / fastest }))
+          .map((f) => ({ ...f, pace: paceOf(f, implement, hiredFrom) / fastest }))
           .map(({ plan, place, farm: own, guide, cut, drying, lossPct, worth, price, pace }) => ({
             planId: plan.id,
             pace,
@@ -184,17 +183,21 @@ export async function loadHarvestQueues(client: Client, access: Access, wanted?:
 function paceOf(
   { farm, way, times }: { farm: Farm; way: Guide["harvest"]["methods"][number]; times: number },
   implement: ImplementId | undefined,
+  hiredFrom: string,
 ): number {
-  if (implement) return ownRate(farm, implement) ?? way.work.haPerHour ?? usualWorkRate(implement);
+  if (implement) return lineOf(farm, implement, hiredFrom)?.haPerHour ?? way.work.haPerHour ?? usualWorkRate(implement);
   return ((farm.hands || GANG) * times) / (way.work.handHoursPerHa ?? 1);
 }
 
 /** Machines that cut at the same time: of those hired as many as come, else the farm's harvesters. */
 function machinesOf(farm: Farm, implement: ImplementId | undefined, hiredFrom: string): number {
   if (!implement) return 1;
-  const hired = farm.machines.find((m) => m.implement === implement && hiredFrom !== "" && m.hiredFrom === hiredFrom);
-  return Math.max(1, hired?.number ?? farm.harvesters);
+  return Math.max(1, (hiredFrom && lineOf(farm, implement, hiredFrom)?.number) || farm.harvesters);
 }
+
+/** What a farm says of a machine, its own (from nobody) or one that is hired. */
+const lineOf = (farm: Farm, implement: ImplementId, hiredFrom: string): Farm["machines"][number] | undefined =>
+  farm.machines.find((m) => m.implement === implement && m.hiredFrom === hiredFrom);
 
 /** Share of the days between two (numbers, both counted in) without rain that stops a harvest, over the seasons. */
 function dryShare(climate: Climate, season: number, today: string, from: number, to: number): number {

@@ -103,7 +103,7 @@ export const farmKind: RecordKind = {
       label: "Machines that can be had",
       input: "lines",
       empty: "default",
-      help: "own or hired; none listed: whatever the guide asks for. Without a rate the usual one is taken.",
+      help: "own or hired; none listed: whatever the guide asks for. Without a rate the usual one is taken. In the order of the harvest a hired one takes the place of the farm's own; its days may be listed in several lines.",
       columns: [
         {
           key: "implement",
