@@ -40,6 +40,8 @@ export interface HarvestGroup {
     lossPctPerDay: number;
     priced: boolean;
     farm: string;
+    /** what finds no room in the farm's stores [t]; 0 where it does, or where the farm has none */
+    noRoomT: number;
     /** how much of the group's rate is done in this crop, 0 to 1: hands dig slower than they cut */
     pace: number;
     /** what a dryer has to do for it: tonnes as cut in an hour that it takes, and tonnes of a hectare; null where nothing waits for one */

@@ -18,6 +18,7 @@ import { groupBy } from "./group-by";
 import { guideOf } from "./guides";
 import { outlineLines } from "./outlines";
 import { loadPlaces } from "./places";
+import { withoutRoom } from "./stores";
 
 /** People of a gang that cuts by hand, where a farm says nothing of its hands. */
 const GANG = 4;
@@ -45,7 +46,7 @@ function whoCuts(farm: Farm, implement: ImplementId | undefined) {
 }
 
 export async function loadHarvestQueues(client: Client, access: Access, wanted?: number): Promise<HarvestQueueSheet> {
-  const [plans, lines, places, outlines, farms, { prices }] = await Promise.all([
+  const [plans, lines, places, outlines, farms, { prices }, noRoom] = await Promise.all([
     rows<{
       id: string;
       season: number;
@@ -72,6 +73,7 @@ export async function loadHarvestQueues(client: Client, access: Access, wanted?:
       [access.practiceId],
     ),
     loadCatalogue(client, access),
+    withoutRoom(client, access),
   ]);
   const seasons = [...new Set(plans.map((p) => p.season))].sort((a, b) => b - a);
   const year = Number(access.today.slice(0, 4));
@@ -147,6 +149,7 @@ export async function loadHarvestQueues(client: Client, access: Access, wanted?:
           .map(({ plan, place, farm: own, guide, cut, drying, lossPct, worth, price, pace }) => ({
             planId: plan.id,
             pace,
+            noRoomT: noRoom.get(plan.id) ?? 0,
             farm: own.name,
             dryer:
               drying && own.dryerTPerH

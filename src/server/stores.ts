@@ -1,8 +1,8 @@
 /** Stores with what stands in them, run from the loads; yields of fields; what left and what it brought. */
 
 import type { IsoDate } from "@/core/dates";
-import { contractDeliveries } from "@/core/keep/contract-deliveries";
-import { fillingPlan } from "@/core/keep/filling-plan";
+import { type ContractState, contractDeliveries } from "@/core/keep/contract-deliveries";
+import { fillingPlan, type RoomOf } from "@/core/keep/filling-plan";
 import { fieldYield, type LedgerLoad, runLedger } from "@/core/keep/store-ledger";
 import {
   type BlendLot,
@@ -76,12 +76,7 @@ async function storeStates(client: Client, access: Access) {
 
 export async function loadStores(client: Client, access: Access): Promise<StoresSheet> {
   const { sheets, ledger, read, nameOf } = await storeStates(client, access);
-  const offers = await rows<Record<string, unknown>>(
-    client,
-    `select ${cropOfferTable.select("o")} from crop_offer o
-     where o.practice_id = $1 and o.retired_at is null and o.basis in ('contract', 'offer') order by o.said_on desc`,
-    [access.practiceId],
-  );
+  const outlets = await loadOutlets(client, access);
   const all = sheets.flatMap((s) => s.lots.map((lot) => ({ storeId: s.id, store: s.name, lot })));
   const blendLot = (lot: LotState, store: string): BlendLot => ({
     ...lot,
@@ -95,7 +90,7 @@ export async function loadStores(client: Client, access: Access): Promise<Stores
           o.lot.crop === lot.crop && !(o.storeId === storeId && o.lot.lot === lot.lot && o.lot.season === lot.season),
       )
       .map((o) => blendLot(o.lot, o.store));
-  const outlets = offers.map((o) => cropOfferTable.parse(o));
+  const contracts = contractsOf(outlets, read, access);
   const byId = new Map(read.map(({ ids, load }) => [ids.id, load]));
   return {
     stores: sheets,
@@ -116,11 +111,7 @@ export async function loadStores(client: Client, access: Access): Promise<Stores
           .sort((a, b) => b.pricePerT - a.pricePerT),
       })),
     ),
-    contracts: contractDeliveries(
-      outlets.filter((o) => o.basis === "contract").map((o) => ({ ...o, crop: o.guideId })),
-      read.map(({ load }) => load),
-      access.today,
-    ).map(({ buyer, crop, season, amountT, deliverBy, deliveredT, leftT, late }) => ({
+    contracts: contracts.map(({ buyer, crop, season, amountT, deliverBy, deliveredT, leftT, late }) => ({
       buyer,
       crop,
       season,
@@ -134,7 +125,7 @@ export async function loadStores(client: Client, access: Access): Promise<Stores
     harvested: await harvestedFields(client, access, ledger.harvested, nameOf),
     gone: ledger.gone.map((g) => ({ ...g, crop: nameOf(g.crop) })),
     driedOffT: ledger.driedOffT,
-    coming: await comingHarvests(client, access, sheets, nameOf),
+    coming: await comingHarvests(client, access, sheets, contracts, nameOf),
     problems: ledger.problems.map(({ loadId, message }) => ({
       loadId,
       message,
@@ -145,11 +136,70 @@ export async function loadStores(client: Client, access: Access): Promise<Stores
   };
 }
 
-/** Where the harvests of the plans to come find room, as the stores stand today. */
+/** What of the coming harvests finds no room in the stores of its farm [t], by plan; farms without stores say nothing. */
+export async function withoutRoom(client: Client, access: Access): Promise<Map<string, number>> {
+  const { sheets, read, nameOf } = await storeStates(client, access);
+  if (sheets.length === 0) return new Map();
+  const outlets = await loadOutlets(client, access);
+  const coming = await comingHarvests(client, access, sheets, contractsOf(outlets, read, access), nameOf);
+  return new Map(coming.flatMap((c) => (c.leftT > 0 ? [[c.planId, c.leftT] as const] : [])));
+}
+
+async function loadOutlets(client: Client, access: Access) {
+  const offers = await rows<Record<string, unknown>>(
+    client,
+    `select ${cropOfferTable.select("o")} from crop_offer o
+     where o.practice_id = $1 and o.retired_at is null and o.basis in ('contract', 'offer') order by o.said_on desc`,
+    [access.practiceId],
+  );
+  return offers.map((o) => cropOfferTable.parse(o));
+}
+
+const contractsOf = (
+  outlets: Awaited<ReturnType<typeof loadOutlets>>,
+  read: Awaited<ReturnType<typeof storeStates>>["read"],
+  access: Access,
+): ContractState[] =>
+  contractDeliveries(
+    outlets.filter((o) => o.basis === "contract").map((o) => ({ ...o, crop: o.guideId })),
+    read.map(({ load }) => load),
+    access.today,
+  );
+
+/** What leaves each store by which day, because contracts ask for it: from lots of their crop and season, one store after another. */
+function soldAhead(
+  stores: StoresSheet["stores"],
+  contracts: readonly Pick<ContractState, "crop" | "season" | "leftT" | "deliverBy">[],
+): Map<string, NonNullable<RoomOf["leaves"]>> {
+  const leaves = new Map<string, NonNullable<RoomOf["leaves"]>>();
+  const stand = stores.flatMap((s) => s.lots.map((lot) => ({ storeId: s.id, lot, leftT: lot.massT })));
+  const due = contracts.flatMap((c) => (c.deliverBy === null ? [] : [{ ...c, by: c.deliverBy }]));
+  for (const contract of due.sort((a, b) => (a.by < b.by ? -1 : 1))) {
+    // of a contract without an amount nobody knows how much goes
+    let wanted = contract.leftT ?? 0;
+    for (const heap of stand) {
+      const { lot, storeId } = heap;
+      if (wanted <= 0 || lot.crop !== contract.crop || lot.season !== contract.season || lot.roomM3 === null) continue;
+      const massT = Math.min(wanted, heap.leftT);
+      if (massT <= 0) continue;
+      wanted -= massT;
+      heap.leftT -= massT;
+      const stays = stand.some((h) => h.storeId === storeId && h.lot.crop === lot.crop && h.leftT > 0);
+      leaves.set(storeId, [
+        ...(leaves.get(storeId) ?? []),
+        { on: contract.by, roomM3: (lot.roomM3 * massT) / lot.massT, last: stays ? null : lot.crop },
+      ]);
+    }
+  }
+  return leaves;
+}
+
+/** Where the harvests of the plans to come find room: as the stores stand today, without what is sold for delivery before. */
 async function comingHarvests(
   client: Client,
   access: Access,
   stores: StoresSheet["stores"],
+  contracts: Parameters<typeof soldAhead>[1],
   nameOf: (crop: string) => string,
 ): Promise<ComingHarvest[]> {
   if (stores.length === 0) return [];
@@ -177,12 +227,14 @@ async function comingHarvests(
   const crops = keptCrops(coming.map((c) => c.crop));
   const names = new Map(stores.map((s) => [s.id, s.name]));
   const byId = new Map(coming.map((c) => [c.id, c]));
+  const leaves = soldAhead(stores, contracts);
   return fillingPlan(
     stores.map((s) => ({
       id: s.id,
       farm: s.farm,
       freeM3: Math.max(0, s.capacityM3 - s.filledM3),
       holds: [...new Set(s.lots.map((l) => l.crop))],
+      leaves: leaves.get(s.id),
     })),
     coming,
     (crop, other) => crops.get(crop)?.keep.apart.find((a) => a.crop === other)?.why ?? null,

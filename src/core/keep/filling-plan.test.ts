@@ -35,6 +35,26 @@ describe("where the harvest goes", () => {
       ["late", ["large"]],
     ]);
   });
+  it("has the room of what is sold for delivery before it is cut, and none that leaves later", () => {
+    // 100 m3 are full of barley; 60 m3 of it leave by 1 July, the rest in September
+    const bin = {
+      ...store("bin", 0, ["barley"]),
+      leaves: [
+        { on: "2027-07-01", roomM3: 60, last: null },
+        { on: "2027-09-01", roomM3: 40, last: "barley" },
+      ],
+    };
+    const apart = (a: string, b: string) => (a === "seed" && b === "barley" ? "kept pure" : null);
+    const [wheat, seed] = fillingPlan(
+      [bin],
+      [crop("w", 90), crop("s", 15, { crop: "seed", harvestOn: "2027-09-05" })],
+      apart,
+    );
+    // 60 m3 x 0.75 = 45 t of the 90
+    expect(wheat).toMatchObject({ parts: [{ storeId: "bin", massT: 45 }], leftT: 45 });
+    // the barley has gone by then: 40 m3 are free, beside the wheat
+    expect(seed).toMatchObject({ parts: [{ storeId: "bin", massT: 15 }], leftT: 0, barred: [] });
+  });
   it("never stands beside what it must not share, and says so", () => {
     const apart = (a: string, b: string) => (a === "potato" && b === "onion" ? "onions make potatoes sprout" : null);
     const [onion] = fillingPlan([store("house", 100, ["potato"])], [crop("o", 10, { crop: "onion" })], apart);

@@ -6,6 +6,8 @@ export interface RoomOf {
   freeM3: number;
   /** ids of crops that stand in it */
   holds: string[];
+  /** what leaves it by a day, because it was sold for delivery by then: room, and the crop where nothing of it stays */
+  leaves?: { on: IsoDate; roomM3: number; last: string | null }[] | undefined;
 }
 export interface ComingCrop {
   id: string;
@@ -31,7 +33,7 @@ const ROUNDING_T = 1e-6;
 /**
  * Where the coming harvest goes: by the day of harvest, each crop into stores of its own farm. An empty one that just holds it goes
  * first, then where the same crop stands, then what else has room; never beside what it must not share (`apart` says why, of either).
- * What one store does not hold goes on into the next.
+ * What one store does not hold goes on into the next. Room of what is sold for delivery before a harvest is free for it.
  *
  * Example: 90 t at 750 kg/m3 are 120 m3: 100 m3 in an empty bin of 100 m3 take 75 t, the other 15 t go beside the same crop.
  */
@@ -45,7 +47,13 @@ export function fillingPlan(
   const order = [...coming].sort((a, b) =>
     a.harvestOn === b.harvestOn ? a.id.localeCompare(b.id) : a.harvestOn < b.harvestOn ? -1 : 1,
   );
+  const going = stores.flatMap((s) => (s.leaves ?? []).map((l) => ({ ...l, storeId: s.id })));
   const placed = order.map((crop): PlacedCrop => {
+    for (const left of going.filter((l) => l.on <= crop.harvestOn)) {
+      free.set(left.storeId, (free.get(left.storeId) ?? 0) + left.roomM3);
+      if (left.last !== null) holds.get(left.storeId)?.delete(left.last);
+      going.splice(going.indexOf(left), 1);
+    }
     const own = stores.filter((s) => s.farm === crop.farm && (free.get(s.id) ?? 0) > 0);
     const whyNot = (id: string): string | null => {
       for (const other of holds.get(id) ?? []) {

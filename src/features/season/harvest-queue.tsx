@@ -336,6 +336,9 @@ function Row({
           </span>
         )}
         {gone && <span className="block text-[12px] text-advise">the machine has gone</span>}
+        {line.noRoomT > 0 && (
+          <span className="block text-[12px] text-advise">no room for {show(1000 * line.noRoomT, "mass", 0)}</span>
+        )}
         {dryerHaPerDay !== null && line.dryer && (
           <span
             className="block text-[12px] text-soft"

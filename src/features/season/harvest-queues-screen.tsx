@@ -47,8 +47,8 @@ export function HarvestQueuesScreen({ sheet, editable }: { sheet: HarvestQueueSh
         field after another; several machines of one farm count as one that is as quick. A hired machine goes from farm
         to farm where it comes to them on the same days, and roads between them are not counted. Where the farm has a
         dryer, a field goes no faster than grain as cut passes through it: its tonnes an hour at {DRYER_POINTS} points
-        of moisture, fewer the more points; what stands wet in a trailer overnight is not counted. What is left when a
-        hired machine goes is cut by whatever comes then.
+        of moisture, fewer the more points; what stands wet in a trailer overnight is not counted. Room is that of the
+        farm&apos;s stores, as Stores says. What is left when a hired machine goes is cut by whatever comes then.
       </p>
     </div>
   );

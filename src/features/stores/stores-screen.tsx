@@ -132,7 +132,8 @@ export function StoresScreen({ sheet, editable, today }: { sheet: StoresSheet; e
           </div>
           <p className="text-[12px] text-soft">
             At the plans&apos; targets, as moist as they are stored, by the day of harvest; room as the stores stand
-            today: an empty one first, then beside the same crop, never beside what it must not share.
+            today and with what contracts take out before: an empty one first, then beside the same crop, never beside
+            what it must not share.
           </p>
         </section>
       )}
