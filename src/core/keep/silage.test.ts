@@ -13,6 +13,7 @@ const pit: SilageInput = {
   widthM: 8,
   heightM: 2,
   lossPct: 10,
+  baleDryKg: 250,
   usePerDayT: 1.5,
 };
 
@@ -24,6 +25,8 @@ describe("silage", () => {
     expect(found.wiltedOffT).toBeCloseTo(43.75, 9);
     expect(found.volumeM3).toBeCloseTo(227.273, 3);
     expect(found.lengthM).toBeCloseTo(14.205, 3);
+    // 50,000 kg / 250; 200 / 24
+    expect([found.bales, found.filmRolls]).toEqual([200, 9]);
     // 156.25 / 40; 0.4 x 40
     expect(found.fillHours).toBeCloseTo(3.906, 3);
     expect(found.rollerT).toBeCloseTo(16, 9);

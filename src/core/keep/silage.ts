@@ -6,6 +6,8 @@ const FERMENTS_FROM = 45;
 const SUGAR_WEIGHT = 8;
 /** Mass of the roller for each tonne that is brought in an hour [t]. Source: custom, 400 kg. */
 const ROLLER_PER_T_PER_H = 0.4;
+/** Round bales that a roll of 1,500 m of film wraps in six layers; assumption. */
+const BALES_A_ROLL = 24;
 /** Sap of a tonne as it goes in [L] by its dry matter [g/kg]: 767 - 5.34 D + 0.00936 D2, to its lowest. Source: Bastiman 1976; recalled. */
 const SAP = { constant: 767, linear: -5.34, square: 0.00936, lowestAt: 285, noneFrom: 300 };
 
@@ -26,6 +28,8 @@ export interface SilageInput {
   heightM: number;
   /** lost until it is fed, sap among it [% of the dry matter] */
   lossPct: number;
+  /** dry matter of one wrapped bale [kg] */
+  baleDryKg: number;
   /** fed on a day [t]; unknown where absent */
   usePerDayT?: number | undefined;
 }
@@ -43,6 +47,9 @@ export interface Silage {
   sapM3: number;
   /** dry matter from which on it keeps by its own acid; under it wilted, or with an additive */
   fermentsFromPct: number;
+  /** wrapped bales that it would make instead of a pit, and rolls of film for them */
+  bales: number;
+  filmRolls: number;
   /** what comes out to be fed [t], and for how many days; null without a daily use */
   fedT: number;
   lastsDays: number | null;
@@ -57,7 +64,7 @@ export interface Silage {
  * Errors name the field; dry matter may only rise by wilting.
  *
  * Example: 200 t at 25 %, wilted to 32 %: 50 t of dry matter are 156.25 t; at 220 kg/m3 227 m3, in a pit of 8 x 2 m 14.2 m long; at 40 t an hour
- * 3.9 hours and a roller of 16 t; sugar over buffering 2.5: it ferments from 45 - 8 x 2.5 = 25 % on.
+ * 3.9 hours and a roller of 16 t; or 200 bales of 250 kg of dry matter; sugar over buffering 2.5: it ferments from 45 - 8 x 2.5 = 25 % on.
  */
 export function silage(input: SilageInput): Result<Silage> {
   const errors: FieldError[] = [];
@@ -77,6 +84,7 @@ export function silage(input: SilageInput): Result<Silage> {
   const pace = readNumber(errors, "tPerHour", input?.tPerHour, { above: 0, max: 10_000, unit: "t/h" });
   const width = readNumber(errors, "widthM", input?.widthM, { above: 0, max: 500, unit: "m" });
   const height = readNumber(errors, "heightM", input?.heightM, { above: 0, max: 50, unit: "m" });
+  const baleKg = readNumber(errors, "baleDryKg", input?.baleDryKg, { above: 0, max: 5000, unit: "kg" });
   const loss = readNumber(errors, "lossPct", input?.lossPct, { min: 0, max: 90, unit: "%" });
   const use =
     input?.usePerDayT === undefined
@@ -100,6 +108,8 @@ export function silage(input: SilageInput): Result<Silage> {
     sapLPerT,
     sapM3: (sapLPerT * massT) / 1000,
     fermentsFromPct: Math.max(0, FERMENTS_FROM - SUGAR_WEIGHT * ratio),
+    bales: Math.ceil((1000 * dryT) / baleKg - 1e-9),
+    filmRolls: Math.ceil((1000 * dryT) / baleKg / BALES_A_ROLL - 1e-9),
     fedT,
     lastsDays: use === null ? null : fedT / use,
     // a tonne that is fed takes its share of the pit, losses with it

@@ -29,7 +29,7 @@ export type FigureId =
   | "seed.seedsPerM2"
   | "seed.units"
   | "seed.planted"
-  | `silage.${"mass" | "volume" | "length" | "hours" | "roller" | "sap" | "from" | "fed" | "days" | "face"}`
+  | `silage.${"mass" | "volume" | "length" | "hours" | "roller" | "bales" | "sap" | "from" | "fed" | "days" | "face"}`
   | "seed.soakedRate"
   | `harvest.byProduct.${string}`
   | "seed.stands"

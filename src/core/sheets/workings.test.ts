@@ -53,6 +53,8 @@ const FORMULAS: Record<string, (v: number[]) => number> = {
   "mass as cut x dry matter as cut / dry matter as it goes in": (v) => (at(v, 0) * at(v, 1)) / at(v, 2),
   // tonnes of dry matter in kilograms, by those of a cubic metre
   "mass x dry matter / dry matter of a cubic metre": (v) => (10 * at(v, 0) * at(v, 1)) / at(v, 2),
+  "mass x dry matter / dry matter of a bale, whole ones": (v) =>
+    Math.ceil((10 * at(v, 0) * at(v, 1)) / at(v, 2) - 1e-9),
   "room / (width x height)": (v) => at(v, 0) / (at(v, 1) * at(v, 2)),
   "mass / brought in an hour": (v) => at(v, 0) / at(v, 1),
   "400 kg for each tonne brought in an hour": (v) => 0.4 * at(v, 0),

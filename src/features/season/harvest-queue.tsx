@@ -337,7 +337,7 @@ function Row({
         )}
         {gone && <span className="block text-[12px] text-advise">the machine has gone</span>}
         {line.noRoomT > 0 && (
-          <span className="block text-[12px] text-advise">no room for {show(1000 * line.noRoomT, "mass", 0)}</span>
+          <span className="block text-[12px] text-advise">no room for {number(line.noRoomT, 0)} t</span>
         )}
         {dryerHaPerDay !== null && line.dryer && (
           <span

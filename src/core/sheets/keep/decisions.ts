@@ -23,6 +23,7 @@ export const keepDecisions = z.strictObject({
       heightM: z.number().min(0.3).max(20).optional(),
       tPerHour: z.number().min(0.1).max(1000).optional(),
       rollerT: z.number().min(0.1).max(200).optional(),
+      baleDryKg: z.number().min(5).max(2000).optional(),
       usePerDayT: z.number().min(0.001).max(10_000).optional(),
     })
     .optional(),

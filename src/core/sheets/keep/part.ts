@@ -15,5 +15,5 @@ export interface KeepPart {
   /** warmest air for this use [C]; null where the way has no warmed air */
   airToC: number | null;
   /** what is made into silage, and what it is reckoned with; null where nothing is */
-  silage: (Silage & { widthM: number; heightM: number; tPerHour: number; cutDryPct: number }) | null;
+  silage: (Silage & { widthM: number; heightM: number; tPerHour: number; cutDryPct: number; baleDryKg: number }) | null;
 }

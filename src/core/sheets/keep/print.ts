@@ -13,6 +13,7 @@ export const keepPrint: Print = {
     "silage.length",
     "silage.hours",
     "silage.roller",
+    "silage.bales",
     "silage.sap",
     "silage.from",
     "silage.fed",

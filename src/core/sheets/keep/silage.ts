@@ -8,6 +8,9 @@ import type { Draft } from "../sheet";
 const PIT = { widthM: 6, heightM: 1.8, tPerHour: 30 };
 const PIT_BY_HAND = { widthM: 2, heightM: 1.2, tPerHour: 2 };
 
+/** Dry matter of a wrapped round bale where nobody says [kg]; assumption. */
+const BALE_DRY_KG = 250;
+
 /** Room, roller, sap and what is fed of a field's silage; nothing where the product is not kept so. */
 export function datedSilage({ context, decisions, facts, parts }: Draft): void {
   const { guide, product } = context.crop;
@@ -23,6 +26,7 @@ export function datedSilage({ context, decisions, facts, parts }: Draft): void {
   const sugarPerBuffer = kept.sugarPerBuffer.typical * (1 - legumes) + kept.legumeSugarPerBuffer.typical * legumes;
   const cutDryPct = 100 - product.moisturePct;
   const massT = parts.keep.asCutTPerHa * facts.field.areaHa;
+  const baleDryKg = own.baleDryKg ?? BALE_DRY_KG;
   const found = context.take(
     "keep",
     silage({
@@ -35,11 +39,12 @@ export function datedSilage({ context, decisions, facts, parts }: Draft): void {
       widthM,
       heightM,
       lossPct: kept.lossPct.typical,
+      baleDryKg,
       usePerDayT: own.usePerDayT,
     }),
   )?.value;
   if (!found) return;
-  parts.keep.silage = { ...found, widthM, heightM, tPerHour, cutDryPct };
+  parts.keep.silage = { ...found, widthM, heightM, tPerHour, cutDryPct, baleDryKg };
   const source = (of: { source: string }): Basis => ({ kind: "source", text: context.source(of.source) });
   const entered = (is: boolean): Basis =>
     is ? { kind: "decided", text: "entered" } : { kind: "assumption", text: "usual" };
@@ -104,6 +109,14 @@ export function datedSilage({ context, decisions, facts, parts }: Draft): void {
       [brought],
       "Slower bringing does with a lighter one.",
     ),
+  );
+  context.show(
+    "silage.bales",
+    computed("Or wrapped bales", found.bales, "bales", "mass x dry matter / dry matter of a bale, whole ones", [
+      mass,
+      dry,
+      { label: "dry matter of a bale", value: baleDryKg, unit: "kg", basis: entered(own.baleDryKg !== undefined) },
+    ]),
   );
   context.show(
     "silage.sap",

@@ -107,6 +107,27 @@ export function SilageLines() {
         }
       />
       <DecisionLine
+        what="Or wrapped bales"
+        hint="instead of the pit: for little at a time, and far from it"
+        value={
+          <DecidedNumber
+            path="keep/silage/baleDryKg"
+            label="Dry matter of a bale"
+            value={silage.baleDryKg}
+            dimension="mass"
+            decimals={0}
+            limits={{ min: 5, max: 2000 }}
+            width="3.4em"
+          />
+        }
+        leads={
+          <span>
+            <FigureValue id="silage.bales" decimals={0} />, about {number(silage.filmRolls, 0)} rolls of film in six
+            layers
+          </span>
+        }
+      />
+      <DecisionLine
         what="Fed on a day"
         hint={
           plan.harvestDate
