@@ -124,7 +124,7 @@ describe("materials of all guides", () => {
     const names = new Map<string, Set<string>>();
     JSON.stringify(ALL_GUIDES, (at, node) => {
       if (at === "materials")
-        for (const [id, m] of Object.entries(node as Record<string, { name?: string; unit?: string } | null>))
+        for (const [id, m] of Object.entries((node ?? {}) as Record<string, { name?: string; unit?: string } | null>))
           if (m?.name) names.set(`${id}.${m.unit}`, (names.get(`${id}.${m.unit}`) ?? new Set()).add(m.name));
       return node;
     });
