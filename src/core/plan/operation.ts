@@ -119,7 +119,8 @@ export function finishOperations(context: PlanContext, planned: PlannedOperation
   const names = new Map([
     ...planned.map((p) => [p.id, p.name.toLowerCase()] as const),
     ...context.crop.guide.stages.map((s) => [s.id, s.name] as const),
-    ["planting", "planting"] as const,
+    // what stands already is not planted
+    ["planting", context.crop.method.stock.by === "standing" ? "new growth begins" : "planting"] as const,
     [PREVIOUS_OFF, "the previous crop is off"] as const,
   ]);
   const operations = planned.map((item): Operation => {

@@ -93,6 +93,11 @@ describe("a plan of a later year", () => {
       "Year 2 of the same planting: nothing is planted.",
     ]);
   });
+  it("speaks of growth that begins again, not of planting", () => {
+    const words = plan.operations.map((o) => o.tiedTo);
+    expect(words).toContain("8 days before new growth begins");
+    expect(words.filter((w) => w.includes("planting"))).toEqual([]);
+  });
   it("comes after itself without a word of rotation, and only where it stands", () => {
     const ids = (f: typeof standing) =>
       checkPlan(unwrap(draftPlan(f, of("second"), 2027, guide)), f, of("second")).map((x) => x.id);

@@ -46,6 +46,7 @@ export function seedOperations(draft: Draft): PlannedOperation[] {
           ? `Year ${method.stock.year} of the same planting: nothing is planted.`
           : `${method.depthCm.typical} cm deep.`,
       reason: "the date all others hang on",
+      ...(method.stock.by === "standing" ? { tiedTo: "the customary days" } : {}),
       when: [],
       weight: 50,
       cautions: [],
