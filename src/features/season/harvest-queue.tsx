@@ -316,7 +316,7 @@ function Row({
       </th>
       <td>{line.crop}</td>
       <td className="text-right whitespace-nowrap">
-        {show(line.areaHa, "area", 1)}
+        {show(line.areaHa, "area", line.areaHa < 1 ? 2 : 1)}
         {line.pace < SLOWER && (
           <span className="block text-[12px] text-soft">{number(haPerDay * line.pace, 2)} ha a day</span>
         )}
