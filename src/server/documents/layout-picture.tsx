@@ -49,8 +49,8 @@ export function LayoutPicture({ layout }: { layout: NonNullable<IssuedPlan["layo
             width={p.lengthM * scale}
             height={p.widthM * scale}
             fill={FILL[p.kind]}
-            stroke="#111"
-            strokeWidth={p.kind === "bed" ? 0.4 : 0}
+            // a width of 0 is a hair on paper: hundreds of strips were a black field
+            {...(p.kind === "bed" ? { stroke: "#111", strokeWidth: 0.4 } : {})}
           />
         ))}
         <G>

@@ -9,6 +9,8 @@ import { DELTA } from "../../weather/example-climates";
 import { checkPlan } from "../check-plan";
 import { type Decisions, freshDecisions } from "../decisions";
 import { draftPlan } from "../draft-plan";
+import { groundPrint } from "../ground/print";
+import { printedLayout } from "../seed/layout";
 import { bestLastYear, type StandYear, standYears } from "./stand-years";
 
 const guide = testGuide("tuberose");
@@ -97,6 +99,14 @@ describe("a plan of a later year", () => {
     const words = plan.operations.map((o) => o.tiedTo);
     expect(words).toContain("8 days before new growth begins");
     expect(words.filter((w) => w.includes("planting"))).toEqual([]);
+  });
+  it("is not pegged out, and has no other way to work the ground beside it", () => {
+    const field = { ...standing.field, longSideM: 200 };
+    expect(printedLayout(plan, { ...standing, field }, of("second"))).toBeNull();
+    const words = { number: String, money: String, quantity: String, date: String, currency: "cr" } as never;
+    expect(groundPrint.text?.(plan, words)).toEqual([
+      "Left as it is: the planting stands: clumps stand for years; only the rows between are loosened.",
+    ]);
   });
   it("comes after itself without a word of rotation, and only where it stands", () => {
     const ids = (f: typeof standing) =>

@@ -105,6 +105,8 @@ export function channelsOf({ layout, input }: PlannedLayout, { field }: Pick<Pla
 
 /** What a booklet keeps of the layout; null where nobody knows the field's shape, or it does not fit. */
 export function printedLayout(plan: Plan, facts: PlanFacts, decisions: Decisions) {
+  // what stands already is neither pegged nor strung
+  if (plan.seed.by === "standing") return null;
   const planned = layoutOf(plan, facts, decisions);
   const { input, layout, shape, byHand, rings } = planned;
   if (!layout.ok || shape === "assumed") return null;

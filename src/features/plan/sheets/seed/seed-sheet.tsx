@@ -378,7 +378,7 @@ export function SeedSheet() {
       <EmergenceLine />
       <CountedStandLine />
       <DrillCheck />
-      <Layout />
+      {!stands && <Layout />}
       <Containers />
     </div>
   );
