@@ -9,9 +9,12 @@ import { plain, registerFonts, styles, Text } from "./pdf-parts";
 import { SeasonPicture } from "./season-picture";
 import type { DocumentSource } from "./source";
 
+/** Height of the field on a card [points]: a glance, the booklet has it larger, with its words. */
+const LAYOUT_HIGH = 75;
 /** Pictures that a card may carry, and how small it is written; the first that fits on one page is taken. */
 const TRIES: { pictures: ("season" | "layout")[]; smaller: number }[] = [
   { pictures: ["season", "layout"], smaller: 0 },
+  { pictures: ["season", "layout"], smaller: 0.6 },
   { pictures: ["season"], smaller: 0.6 },
   { pictures: [], smaller: 0 },
   { pictures: [], smaller: 0.8 },
@@ -83,7 +86,9 @@ function Card({
             </Text>
           </View>
         ))}
-        {pictures.includes("layout") && issued.layout && <LayoutPicture layout={issued.layout} />}
+        {pictures.includes("layout") && issued.layout && (
+          <LayoutPicture layout={issued.layout} high={LAYOUT_HIGH} words={false} />
+        )}
         {looks.length > 0 && (
           <View>
             <Text style={styles.heading}>Walk and look</Text>

@@ -266,6 +266,11 @@ describe("pictures on the card", () => {
     expect(pages).toBe(1);
     // the rows of the season's picture are called by the sheets
     expect(card).toMatch(/^\s*Ground$/m);
+    // and the rows of the field in a drawing without words, where its shape is known
+    const sizeOf = async (facts: PlanFacts) =>
+      (await writeDocument("card.pdf", source(freshDecisions("sunflower"), facts)))?.body.length ?? 0;
+    const known = { ...EXAMPLE_FACTS, field: { ...EXAMPLE_FACTS.field, longSideM: 500 } };
+    expect((await sizeOf(known)) - (await sizeOf(EXAMPLE_FACTS))).toBeGreaterThan(150);
     // a plan of many jobs: the last line of the page is there, small and without pictures
     const many = source(
       { ...freshDecisions("kale"), water: { school: "weekly" } },

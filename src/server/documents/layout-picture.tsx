@@ -4,7 +4,7 @@ import { outlinePath } from "@/core/sheets/seed/layout";
 import { formatNumber } from "@/core/units/format-quantity";
 import { plain, styles, Text } from "./pdf-parts";
 
-/** Millimetres of paper that the drawing is high at most. */
+/** Points of paper that the drawing is high at most. */
 const HIGH = 150;
 const WIDE = 500;
 /** More lines than these run into each other on paper: then a line stands for several rows. */
@@ -14,12 +14,23 @@ const MOST_ROWS_A_LINE = 12;
 const FILL = { headland: "#ddd", bed: "#fff", cropped: "#fff", tramline: "#888" };
 
 /** The field to scale in black and white, what its rows and beds come to, and where the pegs go. */
-export function LayoutPicture({ layout }: { layout: NonNullable<IssuedPlan["layout"]> }) {
+export function LayoutPicture({
+  layout,
+  high = HIGH,
+  words = true,
+}: {
+  layout: NonNullable<IssuedPlan["layout"]>;
+  /** points of paper at most */
+  high?: number;
+  /** its heading, what rows and beds come to, and the pegs */
+  words?: boolean;
+}) {
   const { lengthM, widthM, pieces, rowSpacingCm, bed, rows, rings } = layout;
-  const scale = Math.min(WIDE / lengthM, HIGH / widthM);
+  const scale = Math.min(WIDE / lengthM, high / widthM);
   const spacing = (rowSpacingCm ?? 0) / 100;
-  const strips = rings ? stripLines(pieces, spacing) : null;
-  const each = strips?.each ?? Math.max(1, Math.ceil((rows ?? 0) / MOST_LINES));
+  const most = Math.round((MOST_LINES * high) / HIGH);
+  const strips = rings ? stripLines(pieces, spacing, most) : null;
+  const each = strips?.each ?? Math.max(1, Math.ceil((rows ?? 0) / most));
   const lines =
     strips?.lines ??
     (spacing > 0 && each <= MOST_ROWS_A_LINE
@@ -35,7 +46,7 @@ export function LayoutPicture({ layout }: { layout: NonNullable<IssuedPlan["layo
       : []);
   return (
     <View wrap={false}>
-      <Text style={styles.heading}>The field to scale</Text>
+      {words && <Text style={styles.heading}>The field to scale</Text>}
       <Svg
         viewBox={`0 0 ${lengthM * scale} ${widthM * scale}`}
         style={{ width: lengthM * scale, height: widthM * scale, marginVertical: 4 }}
@@ -78,11 +89,13 @@ export function LayoutPicture({ layout }: { layout: NonNullable<IssuedPlan["layo
           />
         )}
       </Svg>
-      <Text>
-        {layoutInWords(layout).join(" ")}
-        {lines.length > 0 && each > 1 ? ` A line of the drawing is ${each} rows.` : ""}
-      </Text>
-      {layout.pegsM.length > 0 && (
+      {words && (
+        <Text>
+          {layoutInWords(layout).join(" ")}
+          {lines.length > 0 && each > 1 ? ` A line of the drawing is ${each} rows.` : ""}
+        </Text>
+      )}
+      {words && layout.pegsM.length > 0 && (
         <Text style={styles.soft}>
           Pegs across, {rings ? "from the longest side" : "from the corner"} [m]:{" "}
           {layout.pegsM.map((m) => formatNumber(m, { decimals: 2 })).join(", ")}
@@ -97,10 +110,11 @@ export function LayoutPicture({ layout }: { layout: NonNullable<IssuedPlan["layo
 function stripLines(
   pieces: Pieces,
   spacing: number,
+  most: number,
 ): { each: number; lines: { y: number; from: number; to: number }[] } {
   const cropped = pieces.filter((p) => p.kind === "cropped");
   const places = [...new Set(cropped.map((p) => p.xM))];
-  const every = Math.max(1, Math.ceil(places.length / MOST_LINES));
+  const every = Math.max(1, Math.ceil(places.length / most));
   const drawn = new Set(places.filter((_, i) => i % every === 0));
   const each = spacing > 0 ? Math.round(every * ((cropped[0]?.widthM ?? 0) / spacing)) : 0;
   return {
