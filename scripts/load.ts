@@ -164,7 +164,7 @@ async function work(until: number, from: number): Promise<void> {
 }
 
 // every process warm, and nothing measured yet
-for (let i = 0; i < 40; i++) await Promise.all(DOINGS.map(([, , doing]) => doing()));
+for (let i = 0; i < 150; i++) await Promise.all(DOINGS.map(([, , doing]) => doing()));
 const before = memoryMb();
 const processorBefore = processorSeconds();
 const began = Date.now();

@@ -69,6 +69,7 @@ describe("walls between practices", () => {
       "weather_import",
       "stage_observation",
       "plan_outline",
+      "outline_operation",
       "moved_operation",
       "facts_clock",
     ];
@@ -191,6 +192,7 @@ describe("walls between practices", () => {
         "log_entry",
         "stage_observation",
         "plan_outline",
+        "outline_operation",
         "moved_operation",
       ].map((table): [string, string] => [table, `plan_id in (select id from plan where field_id in (${own}))`]),
     ];
@@ -304,6 +306,7 @@ describe("walls between practices", () => {
       outline_job: "delete, insert, update",
       plan: "insert, update of chosen, update of decisions, update of person, update of revision, update of updated_at, update of updated_by",
       plan_outline: "insert, update",
+      outline_operation: "delete, insert",
       plan_version: "insert",
       planting: "insert, update of area_ha, update of part",
       practice:

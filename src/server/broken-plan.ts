@@ -29,11 +29,11 @@ export async function brokenLines(
   );
   // hardly ever: where they lie is asked only then
   if (found.length === 0) return [];
-  const places = await loadPlaces(client, scope, season ?? undefined);
+  const places = await loadPlaces(client, scope);
   return found
     .flatMap(({ planId, reason }) => {
-      const field = places.get(planId)?.field;
-      return field === undefined ? [] : [{ planId, field, reason }];
+      const place = places.get(planId);
+      return place && (season === null || place.season === season) ? [{ planId, field: place.field, reason }] : [];
     })
     .sort((a, b) => byName(a.field, b.field));
 }

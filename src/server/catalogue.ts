@@ -11,6 +11,7 @@ import { Refused } from "./access";
 import { audit } from "./audit";
 import type { Received } from "./contracts";
 import { type Client, row, rows, type Scope } from "./db";
+import { keptUntilChange } from "./kept";
 import { newestOffers } from "./records/crop-offers";
 import { fertiliserTable } from "./records/fertilisers";
 import { limeTable } from "./records/lime-products";
@@ -30,7 +31,9 @@ export interface Catalogue {
 }
 
 /** What can be bought, and what of it is retired: offered only where a plan has chosen it already. */
-export async function loadCatalogue(client: Client, scope: Scope): Promise<Catalogue & { retired: Set<string> }> {
+export const loadCatalogue = keptUntilChange("catalogue", readCatalogue);
+
+async function readCatalogue(client: Client, scope: Scope): Promise<Catalogue & { retired: Set<string> }> {
   const retired = new Set<string>();
   const [practice, fertilisers, limes, seedLots, products, varieties, offers] = await Promise.all([
     row<{ currency: string; prices: unknown }>(client, "select currency, prices from practice where id = $1", [

@@ -6,99 +6,60 @@ import { loadClimates } from "./climates";
 import type { FieldLine, FieldName, FieldSheet } from "./contracts";
 import { type Client, isId, row, rows, type Scope } from "./db";
 import { loadDescent } from "./field-descent";
+import { type GroundPlan, loadGround } from "./ground";
 import { listPlantings } from "./plantings";
 import { loadGrownCrops } from "./records/grown-crops";
 import { loadSoilSchemes } from "./records/soil-schemes";
 import { loadSoilTests } from "./records/soil-tests";
 import { cropsOnField, loadSiteFacts, nextSeason } from "./site";
 
-/**
- * All fields that this person may see, each with its latest plan. Simple queries of one table each, put together here: joins
- * under row-level security are planned badly.
- */
+/** All fields that this person may see, each with its latest plan. */
 export async function listFields(client: Client, scope: Scope): Promise<FieldLine[]> {
-  const key = [scope.practiceId];
-  const [fields, farms, growers, tests, plans, plantings, versions, logs] = await Promise.all([
-    rows<{ id: string; name: string; farmId: string; areaHa: number; textureClass: string }>(
-      client,
-      `select id, name, farm_id as "farmId", area_ha as "areaHa", texture_class as "textureClass" from field where practice_id = $1 and retired_at is null`,
-      key,
-    ),
-    rows<{ id: string; name: string; growerId: string }>(
-      client,
-      `select id, name, grower_id as "growerId" from farm where practice_id = $1`,
-      key,
-    ),
-    rows<{ id: string; name: string }>(client, "select id, name from grower where practice_id = $1", key),
-    rows<{ fieldId: string; ph: number; testedOn: IsoDate }>(
-      client,
-      `select distinct on (field_id) field_id as "fieldId", ph, taken_on as "testedOn" from soil_test
-       where practice_id = $1 and retired_at is null order by field_id, taken_on desc`,
-      key,
-    ),
-    rows<{ id: string; fieldId: string; plantingId: string; season: number; guideId: string }>(
-      client,
-      `select id, field_id as "fieldId", planting_id as "plantingId", season, guide_id as "guideId" from plan where practice_id = $1 and chosen`,
-      key,
-    ),
-    rows<{ id: string; fieldId: string; season: number; follows: string | null; part: string }>(
-      client,
-      `select id, field_id as "fieldId", season, follows, part from planting where practice_id = $1`,
-      key,
-    ),
-    rows<{ planId: string; n: number }>(
-      client,
-      `select plan_id as "planId", max(number) as n from plan_version where practice_id = $1 group by 1`,
-      key,
-    ),
+  const [{ fields, farms, growers, tests, plans, plantings, versions }, logs] = await Promise.all([
+    loadGround(client, scope),
     rows<{ planId: string; n: number }>(
       client,
       `select plan_id as "planId", count(*)::int as n from log_entry where practice_id = $1 and withdrawn_at is null group by 1`,
-      key,
+      [scope.practiceId],
     ),
   ]);
-  const farmOf = new Map(farms.map((f) => [f.id, f]));
-  const growerOf = new Map(growers.map((g) => [g.id, g.name]));
-  const testOf = new Map(tests.map((t) => [t.fieldId, t]));
-  const plantingOf = new Map(plantings.map((p) => [p.id, p]));
-  const versionOf = new Map(versions.map((v) => [v.planId, v.n]));
   const loggedOf = new Map(logs.map((l) => [l.planId, l.n]));
   const count = new Map<string, number>();
-  for (const { fieldId, season } of plantings) {
+  for (const { fieldId, season } of plantings.values()) {
     const at = `${fieldId} ${season}`;
     count.set(at, (count.get(at) ?? 0) + 1);
   }
   // of the latest season the first planting of the ground, then by the name of the part
-  const first = (plan: (typeof plans)[number]) => {
-    const planting = plantingOf.get(plan.plantingId);
+  const first = (plan: GroundPlan) => {
+    const planting = plantings.get(plan.plantingId);
     return `${planting?.follows ? 1 : 0} ${planting?.part ?? ""}`;
   };
-  const planOf = new Map<string, (typeof plans)[number]>();
-  for (const plan of plans) {
+  const planOf = new Map<string, GroundPlan>();
+  for (const plan of plans.values()) {
     const other = planOf.get(plan.fieldId);
     if (!other || plan.season > other.season || (plan.season === other.season && first(plan) < first(other)))
       planOf.set(plan.fieldId, plan);
   }
-  return fields
+  return [...fields.values()]
     .flatMap((field): FieldLine[] => {
-      const farm = farmOf.get(field.farmId);
-      if (!farm) return [];
+      const farm = farms.get(field.farmId);
+      if (!farm || field.retired) return [];
       const plan = planOf.get(field.id);
-      const test = testOf.get(field.id);
+      const test = tests.get(field.id);
       return [
         {
           id: field.id,
           name: field.name,
           farm: farm.name,
-          grower: growerOf.get(farm.growerId) ?? "",
+          grower: growers.get(farm.growerId) ?? "",
           areaHa: field.areaHa,
           textureClass: field.textureClass,
           ph: test?.ph ?? null,
-          testedOn: test?.testedOn ?? null,
+          testedOn: test?.takenOn ?? null,
           planId: plan?.id ?? null,
           season: plan?.season ?? null,
           guideId: plan?.guideId ?? null,
-          issued: plan ? (versionOf.get(plan.id) ?? null) : null,
+          issued: plan ? (versions.get(plan.id) ?? null) : null,
           logged: plan ? (loggedOf.get(plan.id) ?? 0) : 0,
           plantings: plan ? (count.get(`${field.id} ${plan.season}`) ?? 0) : 0,
         },

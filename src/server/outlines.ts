@@ -4,7 +4,7 @@
  */
 
 import fs from "node:fs";
-import { byDate, type IsoDate } from "@/core/dates";
+import type { IsoDate } from "@/core/dates";
 import type { PlanFacts } from "@/core/plan/facts";
 import { decisionsSchema } from "@/core/sheets/decisions-schema";
 import { draftPlan } from "@/core/sheets/draft-plan";
@@ -14,6 +14,7 @@ import { type WaterCurve, waterCurve } from "@/core/sheets/water/response";
 import type { Asker } from "./access";
 import type { OutlineBasis, OutlineProgress } from "./contracts";
 import { asWorker, type Client, inPractice, rows } from "./db";
+import { loadGround } from "./ground";
 import { loadPlanFacts } from "./plan-facts";
 import { readDecisions, reasonOf } from "./stored-decisions";
 
@@ -46,10 +47,7 @@ function buildId(): string {
 
 const WHOLE_PRACTICE = "00000000-0000-0000-0000-000000000000";
 
-/**
- * Every chosen plan (or some of them) with whether its outline is of today. Simple queries of one table each, put together here:
- * joins under row-level security are planned badly.
- */
+/** Every chosen plan (or some of them) with whether its outline is of today. */
 export async function outlineLines(
   client: Client,
   asker: Asker,
@@ -65,76 +63,60 @@ export async function outlineLines(
        from ${table} where practice_id = $1 and ($2::uuid[] is null or plan_id = any($2)) group by 1`,
       some,
     );
-  const [plans, fields, farms, clocks, versions, kept, logs, stagesSeen, visits, ripenessLooks, moved] =
-    await Promise.all([
-      rows<{ id: string; fieldId: string; season: number; revision: number }>(
-        client,
-        `select id, field_id as "fieldId", season, revision from plan
-       where practice_id = $1 and chosen and ($2::uuid[] is null or id = any($2)) order by id`,
-        some,
-      ),
-      rows<{ id: string; farmId: string }>(client, `select id, farm_id as "farmId" from field where practice_id = $1`, [
-        practiceId,
-      ]),
-      rows<{ id: string; stationId: string | null }>(
-        client,
-        `select id, station_id as "stationId" from farm where practice_id = $1`,
-        [practiceId],
-      ),
-      rows<{ of: string; n: number }>(client, `select of_id as "of", n from facts_clock where practice_id = $1`, [
-        practiceId,
-      ]),
-      rows<{ planId: string; n: number }>(
-        client,
-        `select plan_id as "planId", max(number) as n from plan_version
-       where practice_id = $1 and ($2::uuid[] is null or plan_id = any($2)) group by 1`,
-        some,
-      ),
-      rows<{ planId: string; key: string; from: IsoDate; to: IsoDate | null; at: string }>(
-        client,
-        `select plan_id as "planId", key, from_day as "from", to_day as "to", to_char(drafted_at, 'YYYY-MM-DD HH24:MI') as at
+  const [ground, revisions, clocks, kept, logs, stagesSeen, visits, ripenessLooks, moved] = await Promise.all([
+    loadGround(client, asker),
+    rows<{ id: string; revision: number }>(
+      client,
+      "select id, revision from plan where practice_id = $1 and chosen and ($2::uuid[] is null or id = any($2)) order by id",
+      some,
+    ),
+    rows<{ of: string; n: number }>(client, `select of_id as "of", n from facts_clock where practice_id = $1`, [
+      practiceId,
+    ]),
+    rows<{ planId: string; key: string; from: IsoDate; to: IsoDate | null; at: string }>(
+      client,
+      `select plan_id as "planId", key, from_day as "from", to_day as "to", to_char(drafted_at, 'YYYY-MM-DD HH24:MI') as at
        from plan_outline where practice_id = $1 and basis = $3 and ($2::uuid[] is null or plan_id = any($2))`,
-        [...some, basis],
-      ),
-      counted("log_entry"),
-      counted("stage_observation"),
-      counted("scout_visit"),
-      counted("ripeness_look"),
-      basis === "issued"
-        ? rows<{ planId: string; version: number; n: number; at: number }>(
-            client,
-            `select plan_id as "planId", version, count(*)::int as n, extract(epoch from max(at)) as at from moved_operation
+      [...some, basis],
+    ),
+    counted("log_entry"),
+    counted("stage_observation"),
+    counted("scout_visit"),
+    counted("ripeness_look"),
+    basis === "issued"
+      ? rows<{ planId: string; version: number; n: number; at: number }>(
+          client,
+          `select plan_id as "planId", version, count(*)::int as n, extract(epoch from max(at)) as at from moved_operation
            where practice_id = $1 and ($2::uuid[] is null or plan_id = any($2)) group by 1, 2`,
-            some,
-          )
-        : [],
-    ]);
+          some,
+        )
+      : [],
+  ]);
   const logged = byPlan(logs);
   const seen = byPlan(stagesSeen);
   const looked = byPlan(visits);
   const ripe = byPlan(ripenessLooks);
-  const farmOf = new Map(fields.map((f) => [f.id, f.farmId]));
-  const stationOf = new Map(farms.map((f) => [f.id, f.stationId]));
   const clock = new Map(clocks.map((c) => [c.of, c.n]));
-  const versionOf = byPlan(versions);
   const keptOf = byPlan(kept);
   const movedOf = new Map(moved.map((m) => [`${m.planId} ${m.version}`, m]));
   const tick = (id: string) => clock.get(id) ?? 0;
   const whole = tick(WHOLE_PRACTICE);
   const made = `${OUTLINE_VERSION}.${buildId()}`;
-  return plans.flatMap((plan): Line[] => {
-    const version = versionOf.get(plan.id)?.n ?? null;
-    const farmId = farmOf.get(plan.fieldId);
+  return revisions.flatMap(({ id, revision }): Line[] => {
+    const plan = ground.plans.get(id);
+    const farm = plan && ground.farms.get(ground.fields.get(plan.fieldId)?.farmId ?? "");
+    const version = ground.versions.get(id) ?? null;
     // of a field that this person does not see, or of what is not issued
-    if (farmId === undefined || (basis === "issued" && version === null)) return [];
+    if (!farm || (basis === "issued" && version === null)) return [];
     const [log, stages] = [logged.get(plan.id), seen.get(plan.id)];
     const moves = version === null || moved.length === 0 ? undefined : movedOf.get(`${plan.id} ${version}`);
-    const clocksOf = `${tick(plan.fieldId)}.${tick(farmId)}.${tick(stationOf.get(farmId) ?? "")}.${whole}`;
+    const clocksOf = `${tick(plan.fieldId)}.${tick(farm.id)}.${tick(farm.stationId ?? "")}.${whole}`;
     const noted = `${count(log)}.${count(stages)}.${count(looked.get(plan.id))}.${count(ripe.get(plan.id))}.${count(moves)}`;
-    const key = `${made}.${basis === "draft" ? plan.revision : version}.${clocksOf}.${noted}`;
+    const key = `${made}.${basis === "draft" ? revision : version}.${clocksOf}.${noted}`;
     const own = keptOf.get(plan.id);
     const fresh = own?.key === key && today >= own.from && (own.to === null || today <= own.to);
-    return [{ ...plan, version, logged: log?.n ?? 0, key, fresh, draftedAt: own?.at ?? null }];
+    const { fieldId, season } = plan;
+    return [{ id, fieldId, season, revision, version, logged: log?.n ?? 0, key, fresh, draftedAt: own?.at ?? null }];
   });
 }
 
@@ -213,20 +195,51 @@ async function draftOutlines(client: Client, asker: Asker, basis: OutlineBasis, 
   for (const { id, decisions, moved } of decided) {
     const line = lines.find((l) => l.id === id);
     const own = facts.get(id);
-    if (line && own) made.push({ plan_id: id, key: line.key, ...outlineOf(basis, own, line.season, decisions, moved) });
+    if (line && own)
+      made.push({
+        plan_id: id,
+        key: line.key,
+        version: line.version,
+        ...outlineOf(basis, own, line.season, decisions, moved),
+      });
   }
   await client.query(
-    `insert into plan_outline (practice_id, plan_id, basis, key, from_day, to_day, season, shape, week, first_open, last_done, problem, water, threats)
-     select $1, o.plan_id, $2, o.key, $4, o.to_day, o.season, o.shape, o.week, o.first_open, o.last_done, o.problem, o.water, coalesce(o.threats, '[]')
-     from jsonb_to_recordset($3::jsonb) as o (plan_id uuid, key text, to_day date, season text, shape text, week jsonb, first_open date, last_done date, problem text, water jsonb, threats jsonb)
+    `insert into plan_outline (practice_id, plan_id, basis, key, from_day, to_day, season, shape, problem, water, threats)
+     select $1, o.plan_id, $2, o.key, $4, o.to_day, o.season, o.shape, o.problem, o.water, coalesce(o.threats, '[]')
+     from jsonb_to_recordset($3::jsonb) as o (plan_id uuid, key text, to_day date, season text, shape text, problem text, water jsonb, threats jsonb)
      on conflict (practice_id, plan_id, basis) do update set key = excluded.key, from_day = excluded.from_day, to_day = excluded.to_day,
        drafted_at = now(), problem = excluded.problem, water = excluded.water, threats = excluded.threats,
        season = case when excluded.problem is null then excluded.season else plan_outline.season end,
-       shape = case when excluded.problem is null then excluded.shape else plan_outline.shape end,
-       week = case when excluded.problem is null then excluded.week else plan_outline.week end,
-       first_open = case when excluded.problem is null then excluded.first_open else plan_outline.first_open end,
-       last_done = case when excluded.problem is null then excluded.last_done else plan_outline.last_done end`,
-    [asker.practiceId, basis, JSON.stringify(made), asker.today],
+       shape = case when excluded.problem is null then excluded.shape else plan_outline.shape end`,
+    [asker.practiceId, basis, JSON.stringify(made.map(({ crop: _c, week: _w, ...outline }) => outline)), asker.today],
+  );
+  if (basis === "issued") await putOperations(client, asker, made);
+}
+
+/** The operations of outlines, a row each; those of a plan that could not be drafted stay what they were. */
+async function putOperations(client: Client, { practiceId }: Asker, made: Made[]): Promise<void> {
+  const good = made.filter((m) => m.problem === null);
+  await client.query("delete from outline_operation where practice_id = $1 and plan_id = any($2::uuid[])", [
+    practiceId,
+    good.map((m) => m.plan_id),
+  ]);
+  const operations = good.flatMap((m) =>
+    m.week.map((operation, nr) => ({
+      plan_id: m.plan_id,
+      version: m.version,
+      crop: m.crop,
+      nr,
+      on_day: operation.doneOn ?? operation.date,
+      late: operation.doneOn === null && operation.overdueDays > 0,
+      operation,
+    })),
+  );
+  await client.query(
+    `insert into outline_operation (practice_id, plan_id, nr, crop, on_day, late, issued_on, operation)
+     select $1, o.plan_id, o.nr, o.crop, o.on_day, o.late, i.planned_on, o.operation
+     from jsonb_to_recordset($2::jsonb) as o (plan_id uuid, version int, crop text, nr int, on_day date, late boolean, operation jsonb)
+     left join operation i on i.practice_id = $1 and i.plan_id = o.plan_id and i.version = o.version and i.operation_id = o.operation ->> 'id'`,
+    [practiceId, JSON.stringify(operations)],
   );
 }
 
@@ -253,10 +266,9 @@ interface Outlined {
   to_day: IsoDate | null;
   season: string;
   shape: string;
+  /** the kind of crop in words */
+  crop: string;
   week: WeekOperation[];
-  /** day of the first job that is open, and of the last that was done */
-  first_open: IsoDate | null;
-  last_done: IsoDate | null;
   problem: string | null;
   /** of drafts of watered fields */
   water: WaterCurve | null;
@@ -265,6 +277,7 @@ interface Outlined {
 interface Made extends Outlined {
   plan_id: string;
   key: string;
+  version: number | null;
 }
 
 function outlineOf(
@@ -278,9 +291,8 @@ function outlineOf(
     to_day: null,
     season: "",
     shape: "",
+    crop: "",
     week: [],
-    first_open: null,
-    last_done: null,
     water: null,
     threats: [],
   };
@@ -301,12 +313,8 @@ function outlineOf(
       to_day: outlineHolds(drafted.value, facts.today),
       season: JSON.stringify(packed.season),
       shape: JSON.stringify(packed.shape),
+      crop: outline.season.crop,
       week: outline.week,
-      first_open: outline.week.reduce<IsoDate | null>((first, o) => (o.doneOn ? first : earlier(first, o.date)), null),
-      last_done: outline.week.reduce<IsoDate | null>(
-        (last, o) => (byDate(last ?? "", o.doneOn ?? "") < 0 ? o.doneOn : last),
-        null,
-      ),
       problem: null,
       threats: drafted.value.protect.threats,
       water: basis === "draft" ? waterCurve(facts, decisions, season, read.value.guide) : null,
@@ -316,8 +324,6 @@ function outlineOf(
     return { ...none, problem: error instanceof Error ? error.message : String(error) };
   }
 }
-
-const earlier = (a: IsoDate | null, b: IsoDate | null) => (byDate(a, b) <= 0 ? a : b);
 
 /** Counts for a page that waits for the rest. */
 export async function outlineProgress(client: Client, asker: Asker, basis: OutlineBasis): Promise<OutlineProgress> {

@@ -14,6 +14,7 @@ import { type Catalogue, loadCatalogue } from "./catalogue";
 import { loadClimates } from "./climates";
 import { type Client, rows } from "./db";
 import { loadRain } from "./field-rain";
+import { loadGround } from "./ground";
 import { groupBy } from "./group-by";
 import { cropBefore } from "./guides";
 import { placeName } from "./places";
@@ -206,22 +207,27 @@ interface FarmCrop {
 }
 
 /** What stands or stood on farms in some seasons and the ones before them: by plan, and by history. */
-const loadFarmCrops = (
-  client: Client,
-  { practiceId }: Asker,
-  farmIds: string[],
-  seasons: number[],
-): Promise<FarmCrop[]> =>
-  rows<FarmCrop>(
-    client,
-    `with f as materialized (select id, farm_id from field where practice_id = $1 and farm_id = any($2::uuid[]) and retired_at is null),
-       c as (select field_id, season, decisions->'crop'->>'guideId' as crop from plan
-           where practice_id = $1 and chosen and season = any($3::int[]) and field_id = any (array(select id from f))
-         union select field_id, season, crop from crop_history
-           where practice_id = $1 and retired_at is null and season = any($3::int[]) and field_id = any (array(select id from f)))
-     select f.farm_id as "farmId", c.field_id as "fieldId", c.season, c.crop from c join f on f.id = c.field_id`,
-    [practiceId, farmIds, [...new Set(seasons.flatMap((s) => [s, s - 1]))]],
+async function loadFarmCrops(client: Client, asker: Asker, farmIds: string[], seasons: number[]): Promise<FarmCrop[]> {
+  const { fields, plans } = await loadGround(client, asker);
+  const farms = new Set(farmIds);
+  const wanted = new Set(seasons.flatMap((s) => [s, s - 1]));
+  const farmOf = new Map(
+    [...fields.values()].flatMap((f) => (farms.has(f.farmId) && !f.retired ? [[f.id, f.farmId] as const] : [])),
   );
+  const grown = await rows<Omit<FarmCrop, "farmId">>(
+    client,
+    `select field_id as "fieldId", season, crop from crop_history
+     where practice_id = $1 and retired_at is null and season = any($2::int[]) and field_id = any($3::uuid[])`,
+    [asker.practiceId, [...wanted], [...farmOf.keys()]],
+  );
+  const planned = [...plans.values()]
+    .filter((p) => wanted.has(p.season))
+    .map(({ fieldId, season, guideId }) => ({ fieldId, season, crop: guideId }));
+  return [...planned, ...grown].flatMap((c) => {
+    const farmId = farmOf.get(c.fieldId);
+    return farmId === undefined ? [] : [{ ...c, farmId }];
+  });
+}
 
 /** Crops of a season on the other fields of a farm. */
 const cropsNear = (all: FarmCrop[], farmId: string, fieldId: string, season: number): string[] => [

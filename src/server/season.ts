@@ -11,8 +11,10 @@ import type { Access } from "./access";
 import { brokenLines } from "./broken-plan";
 import { byName } from "./by-name";
 import { loadClimates } from "./climates";
+import { commonestSoils } from "./commonest-soils";
 import type { FarmCapacity, SeasonSheet } from "./contracts";
 import { type Client, rows } from "./db";
+import { loadGround } from "./ground";
 import { outlineLines } from "./outlines";
 import { loadPlaces } from "./places";
 
@@ -48,7 +50,7 @@ function usualSeason(plans: { season: number }[], today: IsoDate): number {
 export async function seasonRowsJson(client: Client, access: Access, season: number): Promise<string> {
   const { practiceId } = access;
   const [places, outlines, logged] = await Promise.all([
-    loadPlaces(client, access, season),
+    loadPlaces(client, access),
     rows<{ planId: string; season: string; shape: string }>(
       client,
       `select plan_id as "planId", season, shape from plan_outline where practice_id = $1 and basis = 'draft' and season <> ''`,
@@ -65,7 +67,7 @@ export async function seasonRowsJson(client: Client, access: Access, season: num
   const lines = outlines
     .flatMap((outline) => {
       const place = places.get(outline.planId);
-      return place ? [{ outline, place }] : [];
+      return place?.season === season ? [{ outline, place }] : [];
     })
     .sort(
       (a, b) =>
@@ -100,25 +102,25 @@ async function loadCapacities(
   season: number,
   firstWeek: IsoDate,
 ): Promise<FarmCapacity[]> {
-  const farms = await rows<
-    Omit<FarmCapacity, "days"> & { stationId: string | null; texture: TextureClass | null; drainage: Drainage | null }
-  >(
-    client,
-    `select fa.id, fa.name as farm, fa.tractors, fa.harvesters, fa.hands, fa.day_hours as "dayHours", fa.hand_work as "handWork", fa.contractor, fa.station_id as "stationId", s.texture, s.drainage
-     from farm fa left join lateral (
-       select f.texture_class as texture, f.drainage from field f where f.practice_id = fa.practice_id and f.farm_id = fa.id
-       group by 1, 2 order by sum(f.area_ha) desc limit 1) s on true
-     where fa.practice_id = $1 order by fa.name`,
-    [access.practiceId],
-  );
+  const [farms, ground] = await Promise.all([
+    rows<Omit<FarmCapacity, "days"> & { stationId: string | null }>(
+      client,
+      `select id, name as farm, tractors, harvesters, hands, day_hours as "dayHours", hand_work as "handWork", contractor, station_id as "stationId"
+       from farm where practice_id = $1 order by name`,
+      [access.practiceId],
+    ),
+    loadGround(client, access),
+  ]);
+  const soils = commonestSoils(ground);
   const climates = await loadClimates(client, access.practiceId, [...new Set(farms.flatMap((f) => f.stationId ?? []))]);
-  return farms.map(({ stationId, texture, drainage, ...farm }) => {
+  return farms.map(({ stationId, ...farm }) => {
     const climate = stationId ? climates.get(stationId) : undefined;
+    const soil = soils.get(farm.id);
     return {
       ...farm,
       days:
-        climate && texture && drainage
-          ? weeklyDays(climate, season, access.today, firstWeek, texture, drainage)
+        climate && soil
+          ? weeklyDays(climate, season, access.today, firstWeek, soil.texture, soil.drainage)
           : new Array<number>(weeks(firstWeek, season)).fill(5),
     };
   });

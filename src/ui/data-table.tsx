@@ -14,6 +14,10 @@ import { ArrowDown, ArrowUp, Download } from "lucide-react";
 import Papa from "papaparse";
 import { useRef, useState } from "react";
 import { Button } from "./button";
+import { useFirst } from "./use-first";
+
+/** Rows that a screen may show before it can be scrolled. */
+const IN_SIGHT = 30;
 
 /** A table to sort, filter, walk by keyboard and take away as CSV; only the rows in sight are drawn. */
 export function DataTable<T>({
@@ -31,8 +35,9 @@ export function DataTable<T>({
 }) {
   const [sorting, setSorting] = useState<SortingState>([]);
   const [filter, setFilter] = useState("");
+  const data = useFirst(rows, IN_SIGHT);
   const table = useReactTable({
-    data: rows,
+    data,
     columns,
     state: { sorting, globalFilter: filter },
     onSortingChange: setSorting,
@@ -78,7 +83,7 @@ export function DataTable<T>({
           onChange={(event) => setFilter(event.currentTarget.value)}
         />
         <span className="text-soft">
-          {shown.length} of {rows.length}
+          {data === rows ? shown.length : rows.length} of {rows.length}
         </span>
         <Button onClick={save} className="ml-auto">
           <Download size={14} aria-hidden /> CSV

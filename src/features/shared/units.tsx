@@ -15,15 +15,6 @@ interface UnitChoice {
   bushelCrop?: BushelCrop | undefined;
 }
 
-const Units = createContext<UnitChoice>({ unitSet: "metric", decimal: "point", currency: "cr" });
-
-export function UnitsProvider({ choice, children }: { choice: UnitChoice; children: ReactNode }) {
-  const { unitSet, decimal, currency, bushelCrop } = choice;
-  // the same choice is the same object: else a page that is fetched anew draws every cell of its tables from nothing
-  const kept = useMemo(() => ({ unitSet, decimal, currency, bushelCrop }), [unitSet, decimal, currency, bushelCrop]);
-  return <Units.Provider value={kept}>{children}</Units.Provider>;
-}
-
 /** What a limit allows, to be named when it is passed. Both in the internal unit. */
 export interface Limits {
   min?: number;
@@ -33,47 +24,58 @@ export interface Limits {
 
 const UNIT_AS_SHOWN: Record<string, string> = { "/m2": "/m²", C: "°C", F: "°F" };
 
-/** Shows and reads quantities in the unit set that the practice chose. */
-export function useUnits() {
-  const choice = useContext(Units);
-  return useMemo(() => {
-    const options = { unitSet: choice.unitSet, decimal: choice.decimal, bushelCrop: choice.bushelCrop };
-    const number = (value: number, decimals?: number) => formatNumber(value, { decimals, decimal: choice.decimal });
-    const split = (si: number, dimension: Dimension, decimals?: number) => {
-      const shown = formatQuantity(si, dimension, { ...options, ...(decimals === undefined ? {} : { decimals }) });
-      return shown.ok
-        ? { number: shown.value.number, unit: UNIT_AS_SHOWN[shown.value.unit] ?? shown.value.unit }
-        : { number: "?", unit: "" };
+function unitsOf(choice: UnitChoice) {
+  const options = { unitSet: choice.unitSet, decimal: choice.decimal, bushelCrop: choice.bushelCrop };
+  const number = (value: number, decimals?: number) => formatNumber(value, { decimals, decimal: choice.decimal });
+  const split = (si: number, dimension: Dimension, decimals?: number) => {
+    const shown = formatQuantity(si, dimension, { ...options, ...(decimals === undefined ? {} : { decimals }) });
+    return shown.ok
+      ? { number: shown.value.number, unit: UNIT_AS_SHOWN[shown.value.unit] ?? shown.value.unit }
+      : { number: "?", unit: "" };
+  };
+  const show = (si: number, dimension: Dimension, decimals?: number) => {
+    const { number: n, unit } = split(si, dimension, decimals);
+    return unit ? `${n} ${unit}` : n;
+  };
+  const read =
+    (field: string, dimension: Dimension, limits: Limits = {}) =>
+    (typed: string): Reading<number> => {
+      const parsed = parseQuantity(typed, dimension, { ...options, field });
+      if (!parsed.ok) return { ok: false, message: parsed.errors[0]?.message ?? "not a quantity" };
+      const { si } = parsed.value;
+      const low = limits.above ?? limits.min;
+      const bad =
+        (limits.min !== undefined && si < limits.min) ||
+        (limits.above !== undefined && si <= limits.above) ||
+        (limits.max !== undefined && si > limits.max);
+      if (!bad) return { ok: true, value: si };
+      const allowed = [
+        low !== undefined ? `${limits.above !== undefined ? "above" : "from"} ${show(low, dimension)}` : "",
+        limits.max !== undefined ? `up to ${show(limits.max, dimension)}` : "",
+      ]
+        .filter(Boolean)
+        .join(" ");
+      return { ok: false, message: `${field}: ${typed.trim()} given, allowed is ${allowed}` };
     };
-    const show = (si: number, dimension: Dimension, decimals?: number) => {
-      const { number: n, unit } = split(si, dimension, decimals);
-      return unit ? `${n} ${unit}` : n;
-    };
-    const read =
-      (field: string, dimension: Dimension, limits: Limits = {}) =>
-      (typed: string): Reading<number> => {
-        const parsed = parseQuantity(typed, dimension, { ...options, field });
-        if (!parsed.ok) return { ok: false, message: parsed.errors[0]?.message ?? "not a quantity" };
-        const { si } = parsed.value;
-        const low = limits.above ?? limits.min;
-        const bad =
-          (limits.min !== undefined && si < limits.min) ||
-          (limits.above !== undefined && si <= limits.above) ||
-          (limits.max !== undefined && si > limits.max);
-        if (!bad) return { ok: true, value: si };
-        const allowed = [
-          low !== undefined ? `${limits.above !== undefined ? "above" : "from"} ${show(low, dimension)}` : "",
-          limits.max !== undefined ? `up to ${show(limits.max, dimension)}` : "",
-        ]
-          .filter(Boolean)
-          .join(" ");
-        return { ok: false, message: `${field}: ${typed.trim()} given, allowed is ${allowed}` };
-      };
-    /** minor money units as an amount, without the currency */
-    const money = (minor: number, decimals = 0) => number(minor / 100, decimals);
-    return { ...choice, number, split, show, read, money };
-  }, [choice]);
+  /** minor money units as an amount, without the currency */
+  const money = (minor: number, decimals = 0) => number(minor / 100, decimals);
+  return { ...choice, number, split, show, read, money };
 }
+
+const Units = createContext(unitsOf({ unitSet: "metric", decimal: "point", currency: "cr" }));
+
+export function UnitsProvider({ choice, children }: { choice: UnitChoice; children: ReactNode }) {
+  const { unitSet, decimal, currency, bushelCrop } = choice;
+  // made once for all that is below: hundreds of cells ask for it, and a page that is fetched anew finds the same again
+  const units = useMemo(
+    () => unitsOf({ unitSet, decimal, currency, bushelCrop }),
+    [unitSet, decimal, currency, bushelCrop],
+  );
+  return <Units.Provider value={units}>{children}</Units.Provider>;
+}
+
+/** Shows and reads quantities in the unit set that the practice chose. */
+export const useUnits = () => useContext(Units);
 
 /** How the core's sentences write numbers here. */
 export function useWords(): Words {

@@ -18,6 +18,7 @@ import { weekOf } from "@/core/season/level-load";
 import type { DueOperation, FieldName, WeekSheet } from "@/server/contracts";
 import { Button } from "@/ui/button";
 import { Disclosure } from "@/ui/disclosure";
+import { useFirst } from "@/ui/use-first";
 import { draftingInWords, useDrafting } from "../season/use-drafting";
 import { BrokenPlans } from "../shared/broken-plans";
 import { DocumentLink } from "../shared/document-link";
@@ -33,6 +34,8 @@ import { WaterOfWeek } from "./water-of-week";
 const DAYS = ["Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday"];
 /** More jobs than these in the two weeks after are not all listed at once. */
 const MANY_JOBS = 30;
+/** Jobs that a screen may show before it can be scrolled. */
+const IN_SIGHT = 20;
 const inWindow = (o: DueOperation, date: string) =>
   (!o.earliest || date >= o.earliest) && (!o.latest || date <= o.latest);
 
@@ -77,6 +80,9 @@ export function WeekScreen({
       : o.overdueDays === 0 && (o.date as string) >= from && (o.date as string) <= to,
   );
   const next = open.filter((o) => (o.date as string) > to && daysBetween(to, o.date as string) <= 14);
+  const jobs = [...overdue, ...inWeek, ...next];
+  const first = useFirst(jobs, IN_SIGHT);
+  const drawn = first === jobs ? null : new Set(first);
   const logged = (o: DueOperation, doneOn: string | null, sent: boolean) => {
     setLocal((l) => ({ ...l, [jobKey(o)]: doneOn }));
     // without a network the page stays as it is: asking the server for it would lose it
@@ -101,17 +107,21 @@ export function WeekScreen({
     );
     if (!refused) router.refresh();
   };
-  const line = (o: DueOperation, withDate = false) => (
-    <DueLine
-      key={jobKey(o)}
-      operation={o}
-      today={today}
-      withDate={withDate}
-      mayRead={mayRead}
-      onMove={mayMove && !o.doneOn ? (date) => void move(o, date) : null}
-      onLogged={(date, sent) => logged(o, date, sent)}
-    />
-  );
+  const lines = (of: DueOperation[], withDate = false) =>
+    of.map(
+      (o) =>
+        (drawn?.has(o) ?? true) && (
+          <DueLine
+            key={jobKey(o)}
+            operation={o}
+            today={today}
+            withDate={withDate}
+            mayRead={mayRead}
+            onMove={mayMove && !o.doneOn ? (date) => void move(o, date) : null}
+            onLogged={(date, sent) => logged(o, date, sent)}
+          />
+        ),
+    );
   const goTo = (week: string) => router.push(`/week?from=${week}`);
   return (
     // on a phone the day stands first, then what is late and what comes, then the weather
@@ -185,7 +195,7 @@ export function WeekScreen({
         {overdue.length > 0 && (
           <section aria-label="Overdue" className="mb-4 border border-advise bg-sheet px-4 py-2 max-sm:order-1">
             <h2 className="text-base text-advise">▲ Overdue</h2>
-            <ul>{overdue.map((o) => line(o, true))}</ul>
+            <ul>{lines(overdue, true)}</ul>
           </section>
         )}
         <div className="max-sm:order-2">
@@ -203,7 +213,7 @@ export function WeekScreen({
               empty={list.length === 0}
               takes={dragged ? inWindow(dragged, date) && date >= today : null}
             >
-              <ul>{list.map((o) => line(o))}</ul>
+              <ul>{lines(list)}</ul>
             </Day>
           );
         })}
@@ -224,7 +234,7 @@ export function WeekScreen({
               className="font-title text-base font-bold"
               summary={`In the two weeks after${next.length > MANY_JOBS ? `: ${next.length} jobs` : ""}`}
             >
-              <ul>{next.map((o) => line(o, true))}</ul>
+              <ul>{lines(next, true)}</ul>
             </Disclosure>
           </section>
         )}

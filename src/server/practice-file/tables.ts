@@ -53,8 +53,10 @@ export const LEFT_OUT: Record<string, string> = {
   invitation: "secrets of one machine",
   calendar_feed: "secrets of one machine",
   plan_outline: "drafted again from the plans",
+  outline_operation: "drafted again from the plans",
   outline_job: "work of the machine",
   facts_clock: "counts changes on one machine",
+  practice_clock: "counts changes on one machine",
 };
 
 /** Columns that are not written: the practice is the file's, and what the database makes itself. */

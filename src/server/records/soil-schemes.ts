@@ -2,6 +2,7 @@ import { schemeOf, soilSchemeRecord } from "@/core/records/soil-scheme";
 import type { SchemeLimits } from "@/core/soil/soil-limits";
 import { SOIL_TEST_SCHEMES, type SoilTestScheme } from "@/core/soil/soil-test-schemes";
 import { type Client, rows, type Scope } from "../db";
+import { keptUntilChange } from "../kept";
 import { recordTable } from "./record-table";
 
 export const soilSchemeTable = recordTable("soil_scheme", soilSchemeRecord, {
@@ -19,10 +20,9 @@ export const limitsOfScheme = (scheme: SoilTestScheme | undefined): SchemeLimits
   };
 
 /** Every scheme that this practice's tests can be read by: those of the program, then its own, retired ones last. */
-export async function loadSoilSchemes(
-  client: Client,
-  scope: Scope,
-): Promise<(SoilTestScheme & { retired: boolean })[]> {
+export const loadSoilSchemes = keptUntilChange("catalogue", readSoilSchemes);
+
+async function readSoilSchemes(client: Client, scope: Scope): Promise<(SoilTestScheme & { retired: boolean })[]> {
   const own = await rows<Record<string, unknown> & { retired: boolean }>(
     client,
     `select ${soilSchemeTable.select("t")}, t.retired_at is not null as retired from soil_scheme t where t.practice_id = $1 order by 1, t.name`,

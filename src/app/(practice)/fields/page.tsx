@@ -1,6 +1,6 @@
 import type { Metadata } from "next";
+import { pack } from "@/app/pack";
 import { FieldsScreen } from "@/features/fields/fields-screen";
-import { pack } from "@/features/shared/packed";
 import { may, requirePage } from "@/server/access";
 import { inPractice } from "@/server/db";
 import { listFields } from "@/server/fields";

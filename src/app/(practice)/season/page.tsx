@@ -1,7 +1,7 @@
 import { randomUUID } from "node:crypto";
 import type { Metadata } from "next";
+import { pack } from "@/app/pack";
 import { SeasonScreen } from "@/features/season/season-screen";
-import { pack } from "@/features/shared/packed";
 import { may, requirePage } from "@/server/access";
 import { inPractice } from "@/server/db";
 import { loadSeason } from "@/server/season";

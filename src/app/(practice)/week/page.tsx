@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
+import { pack } from "@/app/pack";
 import { dayNumber } from "@/core/dates";
 import { weekOf } from "@/core/season/level-load";
-import { pack } from "@/features/shared/packed";
 import { WeekScreen } from "@/features/week/week-screen";
 import { may, requirePage } from "@/server/access";
 import { inPractice } from "@/server/db";
