@@ -72,6 +72,7 @@ describe("walls between practices", () => {
       "outline_operation",
       "moved_operation",
       "facts_clock",
+      "practice_clock",
     ];
     // each practice has at least one outline and one measured day, so that there is something to hide
     for (const scope of [castellan, fernhill]) {
@@ -308,6 +309,7 @@ describe("walls between practices", () => {
       plan_outline: "insert, update",
       outline_operation: "delete, insert",
       plan_version: "insert",
+      practice_clock: "insert, update",
       planting: "insert, update of area_ha, update of part",
       practice:
         "update of as_of, update of currency, update of decimal_mark, update of name, update of prices, update of unit_set",

@@ -22,8 +22,8 @@ export function pool(): pg.Pool {
       idleTimeoutMillis: 30_000,
       // nothing here takes so long by itself: whatever does must not hold its connection for good
       statement_timeout: 20_000,
-      // one plan for each query and connection, whoever asks: planning anew took longer than most queries; nor is any compiled
-      options: "-c plan_cache_mode=force_generic_plan -c jit=off",
+      // queries are short: compiling one takes longer than any of them
+      options: "-c jit=off",
       // what is asked together goes out together: one way to the server and back for all of it
       pipeline: true,
     });

@@ -10,6 +10,8 @@ export interface Place {
   farm: string;
   grower: string;
   season: number;
+  /** whether its field is farmed no more */
+  retired: boolean;
   /** last issued version; null where none is */
   version: number | null;
 }
@@ -43,6 +45,7 @@ function readPlaces({ fields, farms, growers, plantings, plans, versions }: Grou
       farm: farm.name,
       grower: growers.get(farm.growerId) ?? "",
       season: plan.season,
+      retired: field.retired,
       version: versions.get(plan.id) ?? null,
     });
   }

@@ -17,6 +17,7 @@ import { loadRain } from "./field-rain";
 import { loadGround } from "./ground";
 import { groupBy } from "./group-by";
 import { cropBefore } from "./guides";
+import { keepByKey, keyOf } from "./kept-by-key";
 import { placeName } from "./places";
 import { harvestedOn, loadHarvested } from "./produce-loads";
 import { loadGrownCrops } from "./records/grown-crops";
@@ -296,6 +297,9 @@ async function loadPlantings(client: Client, practiceId: string, planIds: string
   return new Map(found.map((p) => [p.planId, p]));
 }
 
+/** What plans of before left, by plan. */
+const leftBy = keepByKey<Before | null>(300);
+
 /** What the planting before left, and when it is or was off, by the plan that comes after it. */
 async function loadPlansBefore(
   client: Client,
@@ -308,20 +312,26 @@ async function loadPlansBefore(
   for (const { planId, before } of plantings.values()) {
     const own = before && facts.get(before.id);
     if (!before || !own) continue;
-    const read = readDecisions(before.decisions);
-    const drafted = read.ok && draftPlan(own, read.value.decisions, before.season, read.value.guide);
-    if (!drafted || drafted.ok === false) continue;
-    const harvest = drafted.value.operations.filter((o) => o.role === "harvest").at(-1);
-    const crop = drafted.value.crop.guide.id;
-    result.set(planId, {
-      previousCrop: {
-        crop,
-        ...cropBefore(crop),
-        harvest: offDate(drafted.value.operations),
-        harvested: Boolean(harvest?.doneOn),
-      },
-      grown: { season: before.season, crop, yieldTPerHa: null },
-    });
+    const left = leftBy(before.id, keyOf([own, before.decisions, before.season]), () => leftOf(before, own));
+    if (left) result.set(planId, left);
   }
   return result;
+}
+
+/** What a plan of before leaves, as it is drafted now; null where it cannot be. */
+function leftOf({ decisions, season }: NonNullable<Planting["before"]>, facts: PlanFacts): Before | null {
+  const read = readDecisions(decisions);
+  const drafted = read.ok && draftPlan(facts, read.value.decisions, season, read.value.guide);
+  if (!drafted || drafted.ok === false) return null;
+  const harvest = drafted.value.operations.filter((o) => o.role === "harvest").at(-1);
+  const crop = drafted.value.crop.guide.id;
+  return {
+    previousCrop: {
+      crop,
+      ...cropBefore(crop),
+      harvest: offDate(drafted.value.operations),
+      harvested: Boolean(harvest?.doneOn),
+    },
+    grown: { season, crop, yieldTPerHa: null },
+  };
 }

@@ -66,7 +66,7 @@ async function shapeOf(
  */
 export async function loadPlan(client: Client, access: Access, planId: string): Promise<LoadedPlan | null> {
   if (!isId(planId)) return null;
-  const [plan, versions, last, changes, drafts] = await Promise.all([
+  const [plan, versions, changes, drafts] = await Promise.all([
     row<{
       id: string;
       fieldId: string;
@@ -87,12 +87,14 @@ export async function loadPlan(client: Client, access: Access, planId: string): 
        from plan_version v where v.practice_id = $1 and v.plan_id = $2 order by v.number desc`,
       [access.practiceId, planId],
     ),
-    loadVersion(client, access, planId, 0),
     auditOf(client, access, "plan", planId),
     listDrafts(client, access, planId),
   ]);
   if (!plan) return null;
-  const facts = (await loadPlanFacts(client, access, [plan])).get(planId);
+  const [facts, lastSummary] = await Promise.all([
+    loadPlanFacts(client, access, [plan]).then((found) => found.get(planId)),
+    versions[0] ? summaryOf(client, access, planId, versions[0].number) : null,
+  ]);
   if (!facts) return null;
   return {
     ...plan,
@@ -102,10 +104,27 @@ export async function loadPlan(client: Client, access: Access, planId: string): 
       field: { ...facts.field, ...(await shapeOf(client, access, plan.fieldId, facts.field.areaHa)) },
     },
     versions,
-    lastSummary: last ? summariseIssued(last.issued) : null,
+    lastSummary,
     changes,
     drafts,
   };
+}
+
+/** Summaries of versions, as many as plans are looked at by turns. */
+const summaries = new Map<string, PlanSummary>();
+const MOST_SUMMARIES = 300;
+
+/** What a version was in short; kept, since a version is never changed. Its row is only asked for by who may see the plan. */
+async function summaryOf(client: Client, scope: Scope, planId: string, number: number): Promise<PlanSummary | null> {
+  const key = `${planId} ${number}`;
+  const known = summaries.get(key);
+  if (known) return known;
+  const version = await loadVersion(client, scope, planId, number);
+  if (!version) return null;
+  const summary = summariseIssued(version.issued);
+  summaries.set(key, summary);
+  if (summaries.size > MOST_SUMMARIES) summaries.delete(summaries.keys().next().value as string);
+  return summary;
 }
 
 /**

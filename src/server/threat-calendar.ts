@@ -1,25 +1,19 @@
 /** What may come to the practice's fields in the next weeks, from what stands with the outlines. */
 
-import { addDays, type IsoDate } from "@/core/dates";
+import { addDays, byDate, type IsoDate } from "@/core/dates";
 import { LIKELIHOODS } from "@/core/guides/threat-words";
 import type { PlannedThreat } from "@/core/sheets/protect/part";
 import type { Access } from "./access";
+import { byName } from "./by-name";
 import type { ThreatCalendar, ThreatGroup } from "./contracts";
 import { type Client, rows } from "./db";
 import { groupBy } from "./group-by";
 import { threatsOfGuides } from "./guides";
 import { outlineLines } from "./outlines";
+import { loadPlaces } from "./places";
 
 /** Days ahead that are looked at where nobody says how many. */
 const AHEAD_DAYS = 28;
-
-interface Line {
-  id: string;
-  season: number;
-  field: string;
-  farm: string;
-  crop: string;
-}
 
 /** Threats of all chosen plans of a season whose time falls into so many days from a day on, by threat, the likeliest fields first. */
 export async function loadThreatCalendar(
@@ -27,15 +21,8 @@ export async function loadThreatCalendar(
   access: Access,
   wanted: { season?: number; from?: IsoDate; days?: number },
 ): Promise<ThreatCalendar> {
-  const [plans, kept, outlines] = await Promise.all([
-    rows<Line>(
-      client,
-      `select p.id, p.season, f.name as field, fa.name as farm, p.decisions->'crop'->>'guideId' as crop from plan p
-       join field f on f.practice_id = p.practice_id and f.id = p.field_id and f.retired_at is null
-       join farm fa on fa.practice_id = f.practice_id and fa.id = f.farm_id
-       where p.practice_id = $1 and p.chosen order by fa.name, f.name`,
-      [access.practiceId],
-    ),
+  const [places, kept, outlines] = await Promise.all([
+    loadPlaces(client, access),
     rows<{ planId: string; threats: PlannedThreat[] }>(
       client,
       `select plan_id as "planId", threats from plan_outline where practice_id = $1 and basis = 'draft'`,
@@ -43,23 +30,23 @@ export async function loadThreatCalendar(
     ),
     outlineLines(client, access, "draft"),
   ]);
-  const seasons = [...new Set(plans.map((p) => p.season))].sort((a, b) => b - a);
+  const seasons = [...new Set([...places.values()].map((p) => p.season))].sort((a, b) => b - a);
   const season = seasons.find((s) => s === wanted.season) ?? seasons[0] ?? null;
   const from = wanted.from ?? access.today;
   const to = addDays(from, wanted.days ?? AHEAD_DAYS);
   const threatsOf = new Map(kept.map((k) => [k.planId, k.threats]));
   const stale = new Set(outlines.filter((l) => !l.fresh).map((l) => l.id));
-  const own = plans.filter((p) => p.season === season);
-  const found = own.flatMap((plan) =>
-    (threatsOf.get(plan.id) ?? []).flatMap((t) =>
-      t.from && t.to && t.from <= to && t.to >= from ? [{ plan, threat: t }] : [],
+  const own = [...places]
+    .filter(([, place]) => place.season === season && !place.retired)
+    .sort(([, a], [, b]) => byName(a.farm, b.farm) || byName(a.field, b.field));
+  const found = own.flatMap(([planId, { field, farm }]) =>
+    (threatsOf.get(planId) ?? []).flatMap((t) =>
+      t.from && t.to && t.from <= to && t.to >= from ? [{ plan: { planId, field, farm }, threat: t }] : [],
     ),
   );
   const known = threatsOfGuides();
   const groups = [...groupBy(found, (f) => f.threat.id)].map(([id, list]): ThreatGroup => {
-    const sorted = [...list].sort(
-      (a, b) => rank(b.threat) - rank(a.threat) || (a.threat.from as string).localeCompare(b.threat.from as string),
-    );
+    const sorted = [...list].sort((a, b) => rank(b.threat) - rank(a.threat) || byDate(a.threat.from, b.threat.from));
     const told = known.get(id);
     return {
       id,
@@ -67,9 +54,7 @@ export async function loadThreatCalendar(
       threshold: told?.threshold ?? "",
       scout: told ? `${told.scout.number} ${told.scout.unit}, ${told.scout.pattern}` : "",
       fields: sorted.map(({ plan, threat: { reasons, broodOn, ...t } }) => ({
-        planId: plan.id,
-        field: plan.field,
-        farm: plan.farm,
+        ...plan,
         from: t.from as IsoDate,
         to: t.to as IsoDate,
         likelihood: t.likelihood,
@@ -83,8 +68,8 @@ export async function loadThreatCalendar(
     seasons,
     from,
     to,
-    waiting: own.filter((p) => stale.has(p.id)).length,
-    groups: groups.sort((a, b) => weight(b) - weight(a) || a.name.localeCompare(b.name)),
+    waiting: own.filter(([planId]) => stale.has(planId)).length,
+    groups: groups.sort((a, b) => weight(b) - weight(a) || byName(a.name, b.name)),
   };
 }
 

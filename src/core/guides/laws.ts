@@ -32,14 +32,13 @@ export interface Surroundings {
 export function brokenLaws(guide: Guide, around: Surroundings): string[] {
   const broken = new Set<string>();
   const tied = new Set<string>();
+  const shaped = new WeakSet<object>();
   for (const kind of guide.kinds)
     for (const method of waysOfKind(guide, kind.id).methods)
       for (const product of waysOfKind(guide, kind.id).products) {
         for (const [way, resolved] of waysOf(guide, { kind: kind.id, method: method.id, product: product.id })) {
-          const parsed = guideSchema.safeParse(resolved.guide);
-          const found = parsed.success
-            ? lawsOf(resolved, around)
-            : parsed.error.issues.map((i) => `${i.path.join(".")}: ${i.message}`);
+          const misshapen = notOfShape(resolved.guide, shaped);
+          const found = misshapen.length === 0 ? lawsOf(resolved, around) : misshapen;
           for (const what of found) broken.add(`${kind.id}, ${method.id}, ${product.id}${way}: ${what}`);
           for (const topic of topicsOf(resolved.guide)) tied.add(topic);
         }
@@ -48,6 +47,23 @@ export function brokenLaws(guide: Guide, around: Surroundings): string[] {
   for (const { topic } of guide.cautions)
     if (!tied.has(topic) && !(topic in GENERAL_CAUTIONS)) broken.add(`cautions: "${topic}" is tied to nothing`);
   return [...broken];
+}
+
+/** What of a guide is not of its shape, part by part; parts in `shaped` were looked at before: a way changes a few of them. */
+function notOfShape(guide: Guide, shaped: WeakSet<object>): string[] {
+  const unknown = Object.keys(guide).filter((part) => !(part in guideSchema.shape));
+  return [
+    ...unknown.map((part) => `${part}: no part of a guide`),
+    ...Object.entries(guideSchema.shape).flatMap(([part, shape]) => {
+      const own: unknown = guide[part as keyof Guide];
+      const isPart = typeof own === "object" && own !== null;
+      if (isPart && shaped.has(own)) return [];
+      const parsed = shape.safeParse(own);
+      if (!parsed.success) return parsed.error.issues.map((i) => `${[part, ...i.path].join(".")}: ${i.message}`);
+      if (isPart) shaped.add(own);
+      return [];
+    }),
+  ];
 }
 
 /** A guide as it stands, and with each other way of each school by itself. */
@@ -139,6 +155,10 @@ function referencesExist({ guide, kind, method }: ResolvedGuide, { crops }: Surr
       broken.push(`products.${id}.soldAs: no product "${soldAs}"`);
   for (const { crop } of [...guide.rotation.good, ...guide.rotation.bad])
     if (!crops.has(crop)) broken.push(`rotation: no crop "${crop}"`);
+  // labels name crops: one that they cannot name could never be treated
+  for (const { id, stock } of guide.methods)
+    for (const component of stock.by === "mixture" ? stock.components : [])
+      if (!crops.has(component.id)) broken.push(`${id}: the mixture has no crop "${component.id}"`);
   for (const system of guide.ground.systems)
     if (!tillageSystem(system.id)) broken.push(`ground.systems: no tillage system "${system.id}"`);
   const own = guide.ground.systems.filter((s) => !s.methods || s.methods.includes(method.id));

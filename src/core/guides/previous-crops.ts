@@ -24,6 +24,9 @@ export const LEFTOVERS: Record<string, Leftover> = {
   lentil: { name: "lentil", family: "Fabaceae", nitrogenLeftKgPerHa: 25, residueCoverPct: 45, fragile: true },
   pea: { name: "pea", family: "Fabaceae", nitrogenLeftKgPerHa: 30, residueCoverPct: 50, fragile: true },
   fabaBean: { name: "faba bean", family: "Fabaceae", nitrogenLeftKgPerHa: 35, residueCoverPct: 60, fragile: true },
+  lupin: { name: "lupin", family: "Fabaceae", nitrogenLeftKgPerHa: 40, residueCoverPct: 55, fragile: true },
+  vetch: { name: "vetch", family: "Fabaceae", nitrogenLeftKgPerHa: 35, residueCoverPct: 45, fragile: true },
+  clover: { name: "clover", family: "Fabaceae", nitrogenLeftKgPerHa: 60, residueCoverPct: 75, fragile: false },
   cowpea: { name: "cowpea", family: "Fabaceae", nitrogenLeftKgPerHa: 25, residueCoverPct: 40, fragile: true },
   sugarBeet: {
     name: "sugar beet",

@@ -136,7 +136,7 @@ export const protectionProductKind: RecordKind = {
       empty: "default",
       help: "each crop and organism with its limits; rates in L or kg a hectare, stages by BBCH",
       columns: [
-        { key: "crop", label: "Crop", input: "listed", list: "crops" },
+        { key: "crop", label: "Crop", input: "listed", list: "grown" },
         { key: "target", label: "Against", input: "listed", list: "threats" },
         { key: "rateLow", label: "Rate from", input: "number", dimension: "count", empty: "null" },
         { key: "rate", label: "Rate up to", input: "number", dimension: "count" },

@@ -130,6 +130,17 @@ function useEngine(needed: boolean): Engine | null {
   return there;
 }
 
+/** Does something once the browser has nothing else to do; gives what calls it off. */
+function whenIdle(work: () => void): () => void {
+  // not every browser tells
+  if (typeof requestIdleCallback !== "function") {
+    const later = setTimeout(work, 200);
+    return () => clearTimeout(later);
+  }
+  const asked = requestIdleCallback(work, { timeout: 2000 });
+  return () => cancelIdleCallback(asked);
+}
+
 /** Everything that a plan's screen works with: decisions with undo, the plan drafted from them, saving as one goes. */
 export function usePlan(start: PlanStart) {
   const [history, step] = useReducer(stepHistory, start.decisions, freshHistory);
@@ -149,6 +160,11 @@ export function usePlan(start: PlanStart) {
     observations === start.facts.observations &&
     signOffs === (start.facts.signOffs ?? NOTHING_SIGNED);
   const engine = useEngine(!untouched);
+  // the first draft of a page meets code that never ran and weather that was never simulated: it is made before it is asked for
+  useEffect(() => {
+    if (!engine) return;
+    return whenIdle(() => void engine.draftPlan(start.facts, start.decisions, start.season, start.guide));
+  }, [engine, start]);
   const drafted = useMemo(
     () => (engine && guide && !untouched ? engine.draftPlan(facts, decisions, start.season, guide) : null),
     [engine, untouched, facts, decisions, start.season, guide],

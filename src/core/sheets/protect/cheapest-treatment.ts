@@ -1,19 +1,18 @@
 import type { IsoDate } from "../../dates";
-import type { Guide } from "../../guides/schema";
 import { guideWork, workCost } from "../../money/field-work";
 import type { PlanFacts } from "../../plan/facts";
-import { labelledUses } from "./label";
+import { type LabelCrop, labelledUses } from "./label-crop";
 import { workOfTreatment } from "./operations";
 
 /** The cheapest product that a label allows against a threat at its highest rate, with the pass of the sprayer. */
 export function cheapestTreatment(
-  guide: Guide,
+  crop: LabelCrop,
   facts: PlanFacts,
   threatId: string,
 ): { id: string; name: string; costPerHa: number; most: number | null } | null {
   const found = (facts.products ?? []).flatMap((p) =>
     stillAllowed(p.approvedUntil, p.useUntil, facts.today)
-      ? labelledUses(p, guide.id, threatId).map((u) => ({
+      ? labelledUses(p, crop, threatId).map((u) => ({
           id: p.id,
           name: p.name,
           costPerHa:

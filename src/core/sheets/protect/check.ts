@@ -53,9 +53,8 @@ export function checkProtect(check: Check): void {
   );
   const picks = plan.operations.filter((o) => o.role === "harvest" && o.date).map((o) => o.date as IsoDate);
   const harvest = picks.sort()[0] ?? plan.harvestDate;
-  const crop = { id: guide.id, name: guide.name.toLowerCase() };
   const seen = new Map<string, number>();
-  for (const b of labelBreaks(asLabelled, crop, { harvest, handWork })) {
+  for (const b of labelBreaks(asLabelled, plan.protect.crop, { harvest, handWork })) {
     // one of each rule of a treatment has the plain id, the next are numbered
     const key = `protect.${b.rule}.${b.treatment}`;
     const again = seen.get(key) ?? 0;

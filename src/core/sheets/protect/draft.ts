@@ -3,7 +3,7 @@ import { isSpreadDry, unitOf } from "../../records/product-forms";
 import type { LabelUse, ProtectionProduct } from "../../records/protection-product";
 import type { Draft } from "../sheet";
 import type { TreatmentDecision } from "./decisions";
-import { labelledUses } from "./label";
+import { type LabelCrop, labelCropOf, labelledUses } from "./label-crop";
 import type { PlannedMeasure, PlannedTreatment } from "./part";
 
 /** Spray volume where neither label nor adviser names one [L/ha]; usual of field sprayers (assumption). */
@@ -11,8 +11,10 @@ const USUAL_WATER_L_PER_HA = 200;
 
 /** The treatments that were decided, each with its product and the use on its label. */
 export function draftProtect({ context, decisions, facts, parts }: Draft): void {
-  const { guide } = context.crop;
+  const { guide, method } = context.crop;
+  const crop = labelCropOf(guide, method, decisions);
   parts.protect = {
+    crop,
     // their days are known once those of the stages are
     threats: [],
     measures: Object.entries(decisions.protect?.measures ?? {}).flatMap(([id, own]): PlannedMeasure[] => {
@@ -21,7 +23,7 @@ export function draftProtect({ context, decisions, facts, parts }: Draft): void 
     }),
     treatments: Object.entries(decisions.protect?.treatments ?? {}).map(([id, own]): PlannedTreatment => {
       const product = facts.products?.find((p) => p.id === own.productId) ?? null;
-      const use = product && fittingUse(product, guide, own);
+      const use = product && fittingUse(product, crop, guide, own);
       const usualWater =
         product && isSpreadDry(product) ? null : (middle(use?.waterLow, use?.waterHigh) ?? USUAL_WATER_L_PER_HA);
       const waterLPerHa = own.waterLPerHa ?? usualWater;
@@ -45,8 +47,13 @@ export function draftProtect({ context, decisions, facts, parts }: Draft): void 
 }
 
 /** The use that names the stage of the treatment, else the label's first of this crop and organism. */
-function fittingUse(product: ProtectionProduct, guide: Guide, { threat, stage }: TreatmentDecision): LabelUse | null {
-  const uses = labelledUses(product, guide.id, threat);
+function fittingUse(
+  product: ProtectionProduct,
+  crop: LabelCrop,
+  guide: Guide,
+  { threat, stage }: TreatmentDecision,
+): LabelUse | null {
+  const uses = labelledUses(product, crop, threat);
   const bbch = guide.stages.find((s) => s.id === stage)?.bbch ?? 0;
   return uses.find((u) => bbch >= (u.fromBbch ?? 0) && bbch <= (u.toBbch ?? 99)) ?? uses[0] ?? null;
 }

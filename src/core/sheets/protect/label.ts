@@ -3,6 +3,7 @@
 import { addDays, daysBetween, formatDay, type IsoDate } from "../../dates";
 import { isSpreadDry, unitOf } from "../../records/product-forms";
 import type { LabelUse, ProductKind, ProtectionProduct } from "../../records/protection-product";
+import { type LabelCrop, labelledUses, unnamedCrops } from "./label-crop";
 
 export interface LabelTreatment {
   id: string;
@@ -59,10 +60,6 @@ const WORKS_ON: Record<ProductKind, string[] | null> = {
   regulator: null,
 };
 
-/** The uses of a label for a crop and an organism; more than one where its limits differ by stage. */
-export const labelledUses = (product: ProtectionProduct, crop: string, target: string): LabelUse[] =>
-  product.uses.filter((u) => u.crop === crop && u.target === target);
-
 /**
  * Every label limit that treatments of one crop break, in the order of their dates. `harvest` is the first day on which
  * anything is picked or cut, `handWork` the days of work by hand with their names. Treatments without a date are held to what needs none.
@@ -71,7 +68,7 @@ export const labelledUses = (product: ProtectionProduct, crop: string, target: s
  */
 export function labelBreaks(
   treatments: LabelTreatment[],
-  crop: { id: string; name: string },
+  crop: LabelCrop,
   { harvest, handWork }: { harvest: IsoDate | null; handWork: { name: string; date: IsoDate }[] },
 ): LabelBreak[] {
   const breaks: LabelBreak[] = [];
@@ -80,7 +77,7 @@ export function labelBreaks(
   for (const t of inOrder) {
     const say = (rule: LabelRule, title: string, why: string) => breaks.push({ rule, treatment: t.id, title, why });
     checkOne(t, crop, harvest, handWork, say);
-    checkOrder(t, before, crop.id, say);
+    checkOrder(t, before, crop, say);
     before.push(t);
   }
   return breaks;
@@ -91,7 +88,7 @@ const n = (value: number) => String(Math.round(value * 1000) / 1000);
 
 function checkOne(
   treatment: LabelTreatment,
-  crop: { id: string; name: string },
+  crop: LabelCrop,
   harvest: IsoDate | null,
   handWork: { name: string; date: IsoDate }[],
   say: Say,
@@ -113,13 +110,17 @@ function checkOne(
       `${name} is a ${product.kind}: ${target.name} is a ${target.organism}.`,
       "It does not work on it, whatever else it harms.",
     );
-  const uses = labelledUses(product, crop.id, target.id);
+  const uses = labelledUses(product, crop, target.id);
   if (uses.length === 0) {
-    const other = product.uses.some((u) => u.crop === crop.id);
+    const unnamed = unnamedCrops(product, crop);
     say(
-      other ? "target" : "crop",
-      other ? `The label of ${name} does not name ${target.name}.` : `The label of ${name} does not name ${crop.name}.`,
-      "What a label or permit does not name is not used. Look for a permit, or for another way.",
+      unnamed.length === 0 ? "target" : "crop",
+      unnamed.length === 0
+        ? `The label of ${name} does not name ${target.name}${crop.components.length > 0 ? " in every crop of the mixture" : ""}.`
+        : `The label of ${name} does not name ${unnamed.join(", ")}.`,
+      crop.components.length > 0
+        ? "What is safe for one crop of a mixture may kill the other: a label or permit names the mixture, or every crop in it."
+        : "What a label or permit does not name is not used. Look for a permit, or for another way.",
     );
     return;
   }
@@ -213,7 +214,7 @@ function checkUse(
 }
 
 /** Number, interval and groups: what goes before counts. */
-function checkOrder(t: LabelTreatment, before: LabelTreatment[], crop: string, say: Say): void {
+function checkOrder(t: LabelTreatment, before: LabelTreatment[], crop: LabelCrop, say: Say): void {
   const { product, target, date } = t;
   if (!product) return;
   const same = before.filter((b) => b.product?.id === product.id);

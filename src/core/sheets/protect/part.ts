@@ -3,6 +3,7 @@ import type { ThreatOption } from "../../guides/schema-threats";
 import type { Likelihood } from "../../guides/threat-words";
 import type { SignOff } from "../../plan/facts";
 import type { LabelUse, ProtectionProduct } from "../../records/protection-product";
+import type { LabelCrop } from "./label-crop";
 
 export interface PlannedTreatment {
   id: string;
@@ -45,6 +46,8 @@ export interface PlannedThreat {
 }
 
 export interface ProtectPart {
+  /** what labels have to name */
+  crop: LabelCrop;
   measures: PlannedMeasure[];
   threats: PlannedThreat[];
   treatments: PlannedTreatment[];

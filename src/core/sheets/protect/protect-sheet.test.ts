@@ -39,7 +39,7 @@ const product = (more: Partial<ProtectionProduct> = {}, use: Partial<typeof USE>
     uses: [{ ...USE, ...use }],
     ...more,
   });
-const CROP = { id: "wheat", name: "wheat" };
+const CROP = { id: "wheat", name: "wheat", components: [] };
 const TARGET = { id: "septoria", name: "septoria leaf blotch", organism: "fungus" };
 const treat = (more: Partial<LabelTreatment> = {}): LabelTreatment => ({
   id: "treat-a",
@@ -391,5 +391,55 @@ describe("pollination", () => {
     expect(draft(seed, near).found).toContain("protect.purity");
     expect(draft(seed).found).not.toContain("protect.purity");
     expect(draft(wheat, near).found).not.toContain("protect.purity");
+  });
+});
+
+describe("a mixture of crops", () => {
+  const guide = testGuide("wholeCrop");
+  const WEEDS = "broad-leaved-weeds";
+  const herbicide = (uses: Partial<typeof USE>[]): ProtectionProduct => ({
+    ...product({ kind: "herbicide" }),
+    uses: uses.flatMap((use) => product({}, { target: WEEDS, ...use }).uses),
+  });
+  const planned = (uses: Partial<typeof USE>[], more: Change[] = []) => {
+    const own: PlanFacts = { ...EXAMPLE_FACTS, products: [herbicide(uses)] };
+    const decisions = applyChanges(freshDecisions("wholeCrop"), [
+      change("protect/treatments/treat-a", { threat: WEEDS, productId: "leafguard", stage: "emergence", days: 20 }),
+      ...more,
+    ]);
+    const plan = unwrap(draftPlan(own, decisions, 2027, guide));
+    const said = checkPlan(plan, own, decisions).filter((f) => /^protect\.(crop|target|rate|harvest)\./.test(f.id));
+    return { plan, said, treatment: plan.protect.treatments[0] };
+  };
+
+  it("is treated with what its label names for every crop in it, within the tightest limits", () => {
+    // barley up to 1.0 and 56 days before harvest, pea up to 0.8 and 35 days: 0.8 and 56
+    const { plan, said, treatment } = planned([
+      { crop: "barley", rate: 1, harvestWaitDays: 56, fromBbch: 10, toBbch: 32 },
+      { crop: "pea", rate: 0.8, harvestWaitDays: 35, fromBbch: 12, toBbch: 39 },
+    ]);
+    expect(plan.protect.crop.components.map((c) => c.id)).toEqual(["barley", "pea"]);
+    expect(treatment?.use).toMatchObject({ rate: 0.8, harvestWaitDays: 56, fromBbch: 12, toBbch: 32 });
+    expect(treatment?.ratePerHa).toBe(0.8);
+    expect(said).toEqual([]);
+  });
+
+  it("is not treated with what is safe for one of them only", () => {
+    const { said, treatment } = planned([{ crop: "barley" }]);
+    expect(treatment?.use).toBeNull();
+    expect(said.map((f) => [f.severity, f.title])).toEqual([["stop", "The label of Leafguard does not name pea."]]);
+    expect(said[0]?.why).toContain("may kill the other");
+  });
+
+  it("asks nothing of a crop that is left out of it", () => {
+    const { plan, said } = planned([{ crop: "barley" }], [change("seed/mixture/pea/sharePct", 0)]);
+    expect(plan.protect.crop.components.map((c) => c.id)).toEqual(["barley"]);
+    expect(said).toEqual([]);
+  });
+
+  it("is what a label names by itself, where one does", () => {
+    const { said, treatment } = planned([{ crop: "wholeCrop", rate: 0.6, fromBbch: 10 }, { crop: "barley" }]);
+    expect(treatment?.use?.rate).toBe(0.6);
+    expect(said).toEqual([]);
   });
 });

@@ -41,7 +41,7 @@ export function threatsAtStake(plan: Plan, facts: PlanFacts): { id: string; name
     const threat = guide.threats.find((t) => t.id === own.id);
     if (!threat?.lossPct) return [];
     const efficacy = threat.options.find((o) => o.kind === "chemical")?.efficacyPct ?? USUAL_EFFICACY;
-    const treatment = cheapestTreatment(guide, facts, threat.id);
+    const treatment = cheapestTreatment(plan.protect.crop, facts, threat.id);
     return [
       {
         id: threat.id,

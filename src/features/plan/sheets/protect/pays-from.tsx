@@ -2,6 +2,7 @@
 
 import { listedPrice } from "@/core/plan/listed-price";
 import { economicThreshold } from "@/core/protect/economic-threshold";
+import { labelledUses } from "@/core/sheets/protect/label-crop";
 import { useUnits } from "../../../shared/units";
 import { DecidedMoney } from "../../decided-money";
 import { DecidedNumber } from "../../decided-number";
@@ -19,7 +20,7 @@ export function PaysFrom({ threatId, name, unit }: { threatId: string; name: str
   const own = decisions.protect?.pays?.[threatId] ?? {};
   // the cheapest that a label names, where nobody typed what control costs
   const labelled = (facts.products ?? []).flatMap((p) =>
-    p.uses.filter((u) => u.crop === guide.id && u.target === threatId).map((u) => p.pricePerUnit * u.rate),
+    labelledUses(p, plan.protect.crop, threatId).map((u) => p.pricePerUnit * u.rate),
   );
   const cost = own.costPerHa ?? (labelled.length > 0 ? Math.min(...labelled) : null);
   const price = listedPrice(facts.prices, guide, crop) ?? 0;

@@ -76,7 +76,7 @@ function OptionRow({
   const planned = plan.operations.find((x) => x.id === id);
   const work = guideWork(o.work, facts.field);
   const hours = work.hoursPerHa + work.helperHoursPerHa;
-  const product = o.kind === "chemical" ? cheapestTreatment(plan.crop.guide, facts, threat.id) : null;
+  const product = o.kind === "chemical" ? cheapestTreatment(plan.protect.crop, facts, threat.id) : null;
   const cost = o.work ? workCost(facts.prices, work, facts.field.contractor) : (product?.costPerHa ?? null);
   const price = plan.money.pricePerT;
   const worth =

@@ -4,6 +4,7 @@ import { Trash2 } from "lucide-react";
 import Link from "next/link";
 import { useState } from "react";
 import { formatDay } from "@/core/dates";
+import { labelledUses } from "@/core/sheets/protect/label-crop";
 import type { PlannedTreatment } from "@/core/sheets/protect/part";
 import { Button } from "@/ui/button";
 import { Pick } from "@/ui/pick";
@@ -22,7 +23,7 @@ export function Treatments() {
   if (!plan) return null;
   const { guide } = plan.crop;
   const products = facts.products ?? [];
-  const against = (id: string) => products.filter((p) => p.uses.some((u) => u.crop === guide.id && u.target === id));
+  const against = (id: string) => products.filter((p) => labelledUses(p, plan.protect.crop, id).length > 0);
   const chosen = guide.threats.find((t) => t.id === threat);
   const offered = chosen ? against(chosen.id) : [];
   return (
@@ -111,7 +112,7 @@ function Treatment({ treatment: t }: { treatment: PlannedTreatment }) {
   const { guide } = plan.crop;
   const operation = plan.operations.find((o) => o.id === t.id);
   const threat = guide.threats.find((x) => x.id === t.threatId);
-  const same = (facts.products ?? []).filter((p) => p.uses.some((u) => u.crop === guide.id && u.target === t.threatId));
+  const same = (facts.products ?? []).filter((p) => labelledUses(p, plan.protect.crop, t.threatId).length > 0);
   const options = same.map((p) => ({
     value: p.id,
     label: p.name,

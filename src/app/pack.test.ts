@@ -1,0 +1,42 @@
+import { describe, expect, it } from "vitest";
+import { DEFLATED, justPacked, unpack } from "@/features/shared/packed";
+import { pack } from "./pack";
+
+describe("what is packed for a page", () => {
+  const long = Array.from({ length: 400 }, (_, i) => ({
+    id: `field-${i}`,
+    name: "Å Withy Bed, über 5 °C, 灌漑",
+    areaHa: i / 10,
+    note: null,
+  }));
+
+  it("stays JSON while it is short", () => {
+    expect(pack({ a: 1, b: "ö" })).toBe('{"a":1,"b":"ö"}');
+    expect(unpack(pack({ a: 1, b: "ö" }))).toEqual({ a: 1, b: "ö" });
+  });
+
+  it("is deflated where it is long, and a part of its length", () => {
+    const packed = pack(long);
+    expect(packed.startsWith(DEFLATED)).toBe(true);
+    expect(packed.length).toBeLessThan(JSON.stringify(long).length / 5);
+  });
+
+  it("is read as it was by whoever gets the text alone, letters of every script among it", () => {
+    const packed = pack(long);
+    // as in a browser: nothing is at hand
+    justPacked().clear();
+    const read = unpack<typeof long>(packed);
+    expect(read).toEqual(long);
+    expect(read).not.toBe(long);
+  });
+
+  it("is the very object for the process that packed it, for a moment", () => {
+    const packed = pack(long);
+    expect(unpack(packed)).toBe(long);
+    for (let i = 0; i < 30; i++) pack([...long, i]);
+    expect(unpack(packed)).toEqual(long);
+    expect(unpack(packed)).not.toBe(long);
+    // and no more than a few pages are kept
+    expect(justPacked().size).toBeLessThan(30);
+  });
+});
