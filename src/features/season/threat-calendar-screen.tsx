@@ -2,6 +2,7 @@
 
 import Link from "next/link";
 import { useRouter } from "next/navigation";
+import { useMemo } from "react";
 import { addDays, daysBetween, formatDay } from "@/core/dates";
 import { LIKELIHOODS, type Likelihood } from "@/core/guides/threat-words";
 import type { ThreatCalendar, ThreatGroup } from "@/server/contracts";
@@ -10,11 +11,13 @@ import { Choice } from "@/ui/choice";
 import { Disclosure } from "@/ui/disclosure";
 import { TableHead } from "@/ui/table-head";
 import { LIKELIHOOD_LOOK } from "../shared/likelihood-look";
+import { type Packed, unpack } from "../shared/packed";
 import { draftingInWords, useDrafting } from "./use-drafting";
 
 const STEP_DAYS = 28;
 /** What may come to which fields in the next weeks, threat by threat, the likeliest first. */
-export function ThreatCalendarScreen({ sheet, today }: { sheet: ThreatCalendar; today: string }) {
+export function ThreatCalendarScreen({ sheet: packed, today }: { sheet: Packed<ThreatCalendar>; today: string }) {
+  const sheet = useMemo(() => unpack(packed), [packed]);
   const router = useRouter();
   const drafting = useDrafting("draft", sheet.waiting);
   const go = (more: Partial<{ season: string; from: string; days: string }>) =>

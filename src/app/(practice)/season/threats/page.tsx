@@ -1,4 +1,5 @@
 import type { Metadata } from "next";
+import { pack } from "@/app/pack";
 import { ThreatCalendarScreen } from "@/features/season/threat-calendar-screen";
 import { requirePage } from "@/server/access";
 import { inPractice } from "@/server/db";
@@ -21,5 +22,5 @@ export default async function ThreatsPage({ searchParams }: Props) {
       ...(/^\d{1,3}$/.test(days) ? { days: Math.min(MOST_DAYS, Number(days)) } : {}),
     }),
   );
-  return <ThreatCalendarScreen sheet={sheet} today={access.today} />;
+  return <ThreatCalendarScreen sheet={pack(sheet)} today={access.today} />;
 }
