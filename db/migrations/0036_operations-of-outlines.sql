@@ -27,6 +27,5 @@ create policy own on outline_operation
   with check (practice_id = current_practice() and (current_grower() is null or plan_id = any ((select grower_plans())::uuid[])));
 grant select, insert, delete on outline_operation to wheatonomy_app;
 
--- drafted anew by the worker
-delete from plan_outline;
+-- what stood in them is drafted anew by the worker: outlines of another version of the program count as stale
 alter table plan_outline drop column week, drop column first_open, drop column last_done;

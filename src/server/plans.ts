@@ -116,7 +116,8 @@ const MOST_SUMMARIES = 300;
 
 /** What a version was in short; kept, since a version is never changed. Its row is only asked for by who may see the plan. */
 async function summaryOf(client: Client, scope: Scope, planId: string, number: number): Promise<PlanSummary | null> {
-  const key = `${planId} ${number}`;
+  // a practice that was taken in from a file may carry the plans of another one here
+  const key = `${scope.practiceId} ${planId} ${number}`;
   const known = summaries.get(key);
   if (known) return known;
   const version = await loadVersion(client, scope, planId, number);

@@ -48,7 +48,7 @@ const raised = z
     residueCoverOver: z.number().min(0).max(100).optional(),
     residueCoverUnder: z.number().min(0).max(100).optional(),
     phUnder: z.number().optional(),
-    /** nitrogen planned over the guide's usual total [%] */
+    /** nitrogen planned over the guide's usual total [%], and nearer to its highest than to that */
     nitrogenOverUsualPct: z.number().optional(),
     irrigatedFromAbove: z.boolean().optional(),
     standingWater: z.boolean().optional(),

@@ -80,7 +80,8 @@ export function WeekScreen({
       : o.overdueDays === 0 && (o.date as string) >= from && (o.date as string) <= to,
   );
   const next = open.filter((o) => (o.date as string) > to && daysBetween(to, o.date as string) <= 14);
-  const jobs = [...overdue, ...inWeek, ...next];
+  // today's before all: it is what stands first on a phone
+  const jobs = [...inWeek.filter((o) => (o.doneOn ?? o.date) === today), ...overdue, ...inWeek, ...next];
   const first = useFirst(jobs, IN_SIGHT);
   const drawn = first === jobs ? null : new Set(first);
   const logged = (o: DueOperation, doneOn: string | null, sent: boolean) => {

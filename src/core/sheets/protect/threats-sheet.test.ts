@@ -36,7 +36,20 @@ const threat = (id: string, ...args: Parameters<typeof draft>) => {
 };
 
 describe("a threat of a field", () => {
-  it("is likelier by soil, crops before, date, residue and nitrogen, and says why", () => {
+  it("is likelier with much nitrogen, and with more than usual it is not much yet", () => {
+    // usual 150, at the most 220: much is over 150 x 1.15 = 172.5 and over (150 + 220) / 2 = 185
+    const at = (targetTPerHa: number) => {
+      const plan = draft({}, change("targetTPerHa", targetTPerHa));
+      return {
+        n: Math.round(plan.figures["feed.n"]?.value ?? 0),
+        why: plan.protect.threats.find((t) => t.id === "yellow-rust")?.reasons.map((r) => r.why),
+      };
+    };
+    expect(at(8.5)).toEqual({ n: 177, why: [] });
+    expect(at(9)).toEqual({ n: 195, why: ["much nitrogen"] });
+  });
+
+  it("is likelier by soil, crops before and date, and says why", () => {
     // clay loam stays cloddy
     expect(threat("slugs")).toMatchObject({ likelihood: "likely", reasons: [{ by: 1 }] });
     const sand = { field: { ...EXAMPLE_FACTS.field, textureClass: "sand" as const } };

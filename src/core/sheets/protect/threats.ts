@@ -57,7 +57,7 @@ interface Here {
   ratings: Map<string, number>;
   ownStock: boolean | null;
   coverPct: number;
-  nitrogen: { given: number; usual: number };
+  nitrogen: { given: number; usual: { typical: number; high: number } };
   standing: boolean;
   fromAbove: boolean;
   facts: Draft["facts"];
@@ -87,13 +87,21 @@ function fieldOf({ context, facts, parts }: Draft, solved: SolvedDates): Here {
     ratings: new Map(variety?.ratings.map((r) => [r.what, r.rating])),
     ownStock: lot ? !lot.certified : null,
     coverPct: parts.ground.chosen.coverPct,
-    nitrogen: { given: context.figures["feed.n"]?.value ?? 0, usual: guide.usual.n.typical },
+    nitrogen: { given: context.figures["feed.n"]?.value ?? 0, usual: guide.usual.n },
     standing: method.waterAtPlanting === "standing",
     fromAbove: facts.field.irrigated && parts.water.system.wetsLeaves,
     facts,
     cropId: guide.id,
   };
 }
+
+/**
+ * Whether nitrogen is much for a crop: over its usual total by so many per cent, and nearer to its highest than to that.
+ *
+ * Example: usual 20, at the most 70 kg/ha, over by 15 %: 39 is over 23, but under 45: it is not much.
+ */
+const isMuch = ({ given, usual: { typical, high } }: Here["nitrogen"], overPct: number): boolean =>
+  given > typical * (1 + overPct / 100) && given > (typical + high) / 2;
 
 /** Whether all that a line names is so here; what nobody knows of the field is not so. */
 function holds(r: Raised, here: Here): boolean {
@@ -121,9 +129,7 @@ function holds(r: Raised, here: Here): boolean {
     r.residueCoverOver === undefined ? null : here.coverPct > r.residueCoverOver,
     r.residueCoverUnder === undefined ? null : here.coverPct < r.residueCoverUnder,
     r.phUnder === undefined ? null : ph !== null && ph < r.phUnder,
-    r.nitrogenOverUsualPct === undefined
-      ? null
-      : here.nitrogen.given > here.nitrogen.usual * (1 + r.nitrogenOverUsualPct / 100),
+    r.nitrogenOverUsualPct === undefined ? null : isMuch(here.nitrogen, r.nitrogenOverUsualPct),
     r.irrigatedFromAbove === undefined ? null : here.fromAbove === r.irrigatedFromAbove,
     r.standingWater === undefined ? null : here.standing === r.standingWater,
     r.ratedUnder === undefined ? null : rating !== undefined && rating < r.ratedUnder,
