@@ -44,6 +44,7 @@ export function TankMix({
         ? activeIngredient({ productPerHa: t.ratePerHa, unit: "L", contentGPerL: product.content })
         : activeIngredient({ productPerHa: t.ratePerHa, unit: "kg", contentPct: product.content });
   const total = t.ratePerHa * areaHa;
+  const packs = product.packSize ? Math.ceil(total / product.packSize - 1e-9) : 0;
   const dry = t.waterLPerHa === null;
   const byHand = facts.field.handWork || areaHa <= SMALL_HA;
   return (
@@ -68,7 +69,7 @@ export function TankMix({
           {grams?.ok &&
             `${number(grams.value.gPerHa, 0)} g/ha of ${product.active}${product.moves ? `, ${product.moves}` : ""}. `}
           {product.packSize
-            ? `${Math.ceil(total / product.packSize - 1e-9)} packs of ${number(product.packSize)} ${t.unit}`
+            ? `${packs} ${packs === 1 ? "pack" : "packs"} of ${number(product.packSize)} ${t.unit}`
             : ""}
           {product.batch ? `, batch ${product.batch}` : ""}
         </p>
