@@ -8,8 +8,9 @@ import { loadCatalogue } from "@/server/catalogue";
 import { inPractice, pool, row } from "@/server/db";
 import { loadGround } from "@/server/ground";
 import { type Part, partClock } from "@/server/kept";
-import { saveDecisions } from "@/server/plans";
-import { accessOf, fieldNamed, planOfField } from "./support/access";
+import { loadPlan, saveDecisions } from "@/server/plans";
+import { startPlan } from "@/server/plantings";
+import { accessOf, fieldNamed, planOfField, removePlans } from "./support/access";
 
 let access: Access;
 let owner: pg.Client;
@@ -45,6 +46,19 @@ describe("the count of changes", () => {
     ["catalogue", "variety", "name = name || ' '"],
     ["catalogue", "crop_offer", "price_per_t = price_per_t + 1"],
     ["catalogue", "soil_scheme", "name = name || ' '"],
+    ["records", "crop_history", "season = season"],
+    ["records", "soil_test_level", "value = value"],
+    ["records", "field_rain", "rain_mm = rain_mm"],
+    ["records", "log_entry", "note = note"],
+    ["records", "stage_observation", "seen_on = seen_on"],
+    ["records", "treatment_sign_off", "signed = signed"],
+    ["records", "scout_visit", "note = note"],
+    ["records", "scout_photo", "at = at"],
+    ["records", "ripeness_look", "note = note"],
+    ["records", "produce_load", "mass_t = mass_t"],
+    ["records", "station", "name = name || ' '"],
+    ["records", "station_normal", "rain_mm = rain_mm"],
+    ["records", "station_day", "rain_mm = rain_mm"],
   ])("of the %s moves with %s", async (part, table, change) => {
     const own = table === "practice" ? "id" : "practice_id";
     const at = () =>
@@ -133,6 +147,45 @@ describe("what is kept", () => {
     expect(own.fields.size).toBeGreaterThan(0);
     expect(own.fields.size).toBeLessThan(all.fields.size);
     for (const { farmId } of own.fields.values()) expect(own.farms.get(farmId)?.growerId).toBe(rows[0].id);
+  });
+
+  it("is the same facts of a plan while others are saved, and new ones as soon as something is recorded of its field", async () => {
+    const [field, id] = [await fieldNamed(access, "Heron Block"), await planOfField(access, "Heron Block")];
+    const other = await planOfField(access, "Salt Lease");
+    const facts = () => within(async (c) => (await loadPlan(c, access, id))?.facts);
+    const before = await facts();
+    expect(await facts()).toBe(before);
+    await owner.query("update plan set revision = revision + 1 where id = $1", [other]);
+    await owner.query("update plan set revision = revision - 1 where id = $1", [other]);
+    expect(await facts()).toBe(before);
+    await owner.query(
+      "insert into field_rain (practice_id, id, field_id, day, rain_mm, user_id) values ($1, gen_random_uuid(), $2, '2026-05-02', 11, $3)",
+      [access.practiceId, field, access.userId],
+    );
+    expect((await facts())?.rain).toContainEqual({ day: "2026-05-02", rainMm: 11 });
+    await owner.query("delete from field_rain where field_id = $1 and day = '2026-05-02'", [field]);
+    expect(await facts()).toEqual(before);
+  });
+
+  it("begins a plan from what the plan before leaves now, not from what it left when it was last looked at", async () => {
+    const fieldId = await fieldNamed(access, "Heron Block");
+    const plan = (season: number, guideId: string) => within((c) => startPlan(c, access, { fieldId, season, guideId }));
+    try {
+      const [first, then] = [await plan(2071, "wheat"), await plan(2072, "barley")];
+      const previous = () => within(async (c) => (await loadPlan(c, access, then))?.facts.previousCrop?.crop);
+      const put = (guideId: string) =>
+        owner.query("update plan set decisions = $2, revision = revision + 1 where id = $1", [
+          first,
+          freshDecisions(guideId),
+        ]);
+      expect(await previous()).toBe("wheat");
+      await put("barley");
+      expect(await previous()).toBe("barley");
+      await put("wheat");
+      expect(await previous()).toBe("wheat");
+    } finally {
+      await removePlans(owner, "season >= $1", 2071);
+    }
   });
 
   it("has the price that somebody changed a moment ago", async () => {

@@ -22,3 +22,23 @@ export function keepByKey<T>(most: number): (name: string, key: string, make: ()
     return own.value;
   };
 }
+
+/**
+ * The same where what it follows from are values and objects that are kept themselves: `make` is called where one of them is
+ * not the very same as last time.
+ *
+ * Example: kept("plan a", [facts, revision], () => draft()) drafts once while the facts are the same object.
+ */
+export function keepByInputs<T>(most: number): (name: string, inputs: readonly unknown[], make: () => T) => T {
+  const kept = new Map<string, { inputs: readonly unknown[]; value: T }>();
+  return (name, inputs, make) => {
+    const before = kept.get(name);
+    const same =
+      before?.inputs.length === inputs.length && before.inputs.every((input, i) => Object.is(input, inputs[i]));
+    const own = before && same ? before : { inputs, value: make() };
+    kept.delete(name);
+    kept.set(name, own);
+    if (kept.size > most) kept.delete(kept.keys().next().value as string);
+    return own.value;
+  };
+}

@@ -5,6 +5,7 @@ import type { StageObservation } from "@/core/phenology/stage-dates";
 import type { LoggedOperation, PlanFacts, PreviousCrop } from "@/core/plan/facts";
 import { offDate } from "@/core/plan/off-date";
 import { previousCropOf } from "@/core/plan/previous-crop";
+import { type Boundary, boundaryAreaHa, longestSideM, shapeAlongRows } from "@/core/records/boundary-measures";
 import type { GrownCrop } from "@/core/records/grown-crop";
 import { draftPlan } from "@/core/sheets/draft-plan";
 import { INDEX_LIMITS } from "@/core/soil/soil-limits";
@@ -12,12 +13,13 @@ import type { ObservedWeather } from "@/core/weather/season-weather";
 import type { Asker } from "./access";
 import { type Catalogue, loadCatalogue } from "./catalogue";
 import { loadClimates } from "./climates";
-import { type Client, rows } from "./db";
+import { type Client, rows, type Scope } from "./db";
 import { loadRain } from "./field-rain";
-import { loadGround } from "./ground";
+import { type Ground, loadGround } from "./ground";
 import { groupBy } from "./group-by";
 import { cropBefore } from "./guides";
-import { keepByKey, keyOf } from "./kept-by-key";
+import { keptEachUntilChange } from "./kept";
+import { keepByInputs, keyOf } from "./kept-by-key";
 import { placeName } from "./places";
 import { harvestedOn, loadHarvested } from "./produce-loads";
 import { loadGrownCrops } from "./records/grown-crops";
@@ -35,11 +37,40 @@ export interface PlanRow {
   season: number;
 }
 
-/** Facts of each plan, by its id; a plan whose field this person may not see is left out. */
-export async function loadPlanFacts(client: Client, asker: Asker, plans: PlanRow[]): Promise<Map<string, PlanFacts>> {
-  const result = new Map<string, PlanFacts>();
-  if (plans.length === 0) return result;
-  const { practiceId } = asker;
+/** What of a plan's facts follows from records: from everything but what is decided in plans. */
+interface Recorded {
+  facts: Omit<PlanFacts, keyof Catalogue | "previousCrop" | "history" | "next" | "today">;
+  labourPerH: number | null;
+  /** of the field, the newest first */
+  grown: GrownCrop[];
+  /** the plan of the planting that it comes after, where there is one */
+  before: PlanRow | null;
+  /** whether anything is planned on the field for the season after */
+  isFollowed: boolean;
+}
+
+interface FieldRow extends Omit<PlanFacts["field"], "longSideM" | "shape"> {
+  labourPerH: number | null;
+  stationId: string | null;
+  farmId: string;
+  boundary: Boundary | null;
+}
+
+/** A boundary that differs by more from the area that is planned is not that of the plan [share]; assumption. */
+const SAME_AREA = 0.1;
+
+/** The longest side of a field that has a boundary, along which its rows are drawn, and its shape where the plan has all of it. */
+function shapeOf(boundary: Boundary | null, areaHa: number): Pick<PlanFacts["field"], "longSideM" | "shape"> {
+  if (!boundary) return {};
+  const shape = Math.abs(boundaryAreaHa(boundary) / areaHa - 1) <= SAME_AREA ? shapeAlongRows(boundary) : null;
+  return { longSideM: Math.round(longestSideM(boundary) * 10) / 10, ...(shape ? { shape } : {}) };
+}
+
+/** Records of plans, by the plan; a plan whose field this person may not see has none. */
+const loadRecorded = keptEachUntilChange<Scope, PlanRow, Recorded>(readRecorded);
+
+async function readRecorded(client: Client, scope: Scope, plans: PlanRow[]): Promise<Map<string, Recorded>> {
+  const { practiceId } = scope;
   const fieldIds = [...new Set(plans.map((p) => p.fieldId))];
   const planIds = plans.map((p) => p.id);
   const asked = [practiceId, planIds];
@@ -51,26 +82,26 @@ export async function loadPlanFacts(client: Client, asker: Asker, plans: PlanRow
     log,
     observations,
     plantings,
-    { retired, ...catalogue },
     schemes,
     rain,
     signOffs,
     scouting,
     ripeness,
     harvested,
+    ground,
   ] = await Promise.all([
-    rows<PlanFacts["field"] & { labourPerH: number | null; stationId: string | null; farmId: string }>(
+    rows<FieldRow>(
       client,
       `select f.id, f.name, fa.name as farm, f.area_ha as "areaHa", f.texture_class as "textureClass", f.drainage, fa.zone,
        f.compaction_depth_cm as "compactionDepthCm", f.irrigated,
        f.soil_depth_cm as "soilDepthCm", f.slope_pct as "slopePct", f.stones_pct as "stonesPct", f.water_source as "waterSource",
        f.water_m3_per_year as "waterM3PerYear", f.outlet_km as "outletKm", f.water_system as "waterSystem", f.water_flow_m3_per_h as "waterFlowM3PerH", f.water_lift_m as "waterLiftM", f.water_ec_ds_m as "waterEcDsM", f.water_sar as "waterSar",
-       f.water_chloride_mg_l as "waterChlorideMgL", f.water_nitrate_mg_l as "waterNitrateMgL", f.grazed, f.open_water_m as "openWaterM", f.houses_m as "housesM", f.water_distance_m as "waterDistanceM", fa.machines, fa.harvesters, fa.hands, fa.hand_work as "handWork", fa.contractor, fa.labour_per_h as "labourPerH", fa.station_id as "stationId", fa.id as "farmId"
+       f.water_chloride_mg_l as "waterChlorideMgL", f.water_nitrate_mg_l as "waterNitrateMgL", f.grazed, f.open_water_m as "openWaterM", f.houses_m as "housesM", f.water_distance_m as "waterDistanceM", fa.machines, fa.harvesters, fa.hands, fa.hand_work as "handWork", fa.contractor, fa.labour_per_h as "labourPerH", fa.station_id as "stationId", fa.id as "farmId", f.boundary
      from field f join farm fa on fa.practice_id = f.practice_id and fa.id = f.farm_id where f.practice_id = $1 and f.id = any($2::uuid[])`,
       [practiceId, fieldIds],
     ),
-    loadLastSoilTests(client, asker, fieldIds),
-    loadGrownCrops(client, asker, fieldIds),
+    loadLastSoilTests(client, scope, fieldIds),
+    loadGrownCrops(client, scope, fieldIds),
     rows<LoggedOperation & { planId: string }>(
       client,
       `select plan_id as "planId", operation_id as "operationId", done_on as "doneOn", quantity_per_ha as "quantityPerHa", note
@@ -84,13 +115,13 @@ export async function loadPlanFacts(client: Client, asker: Asker, plans: PlanRow
       asked,
     ),
     loadPlantings(client, practiceId, planIds),
-    loadCatalogue(client, asker),
-    loadSoilSchemes(client, asker),
-    loadRain(client, asker, fieldIds),
-    loadSignOffs(client, asker, planIds),
-    loadScouting(client, asker, planIds),
-    loadRipeness(client, asker, planIds),
-    loadHarvested(client, asker, fieldIds),
+    loadSoilSchemes(client, scope),
+    loadRain(client, scope, fieldIds),
+    loadSignOffs(client, scope, planIds),
+    loadScouting(client, scope, planIds),
+    loadRipeness(client, scope, planIds),
+    loadHarvested(client, scope, fieldIds),
+    loadGround(client, scope),
   ]);
   const fieldOf = new Map(fields.map((f) => [f.id, f]));
   const stationIds = [...new Set(fields.flatMap((f) => f.stationId ?? []))];
@@ -99,22 +130,20 @@ export async function loadPlanFacts(client: Client, asker: Asker, plans: PlanRow
     const stationId = fieldOf.get(fieldId)?.stationId;
     if (stationId) seasonsAt.set(`${stationId} ${season}`, { stationId, season });
   }
-  const next = await loadNextPlantings(client, asker, planIds);
   const farmIds = [...new Set(fields.map((f) => f.farmId))];
-  const [before, nearby, climates, observed] = await Promise.all([
-    loadPlansBefore(client, asker, plantings),
-    loadFarmCrops(client, asker, farmIds, [...new Set(plans.map((p) => p.season))]),
+  const [nearby, climates, observed] = await Promise.all([
+    loadFarmCrops(client, scope, ground, farmIds, [...new Set(plans.map((p) => p.season))]),
     loadClimates(client, practiceId, stationIds),
     Promise.all(
       [...seasonsAt].map(
         async ([key, { stationId, season }]): Promise<[string, ObservedWeather | null]> => [
           key,
-          await loadObservedWeather(client, asker, stationId, season),
+          await loadObservedWeather(client, scope, stationId, season),
         ],
       ),
     ).then((found) => new Map(found)),
   ]);
-  const chosen = retired.size > 0 ? await loadChosenText(client, asked) : new Map<string, string>();
+  const followed = new Set([...ground.plans.values()].map((p) => `${p.fieldId} ${p.season - 1}`));
   const rainOf = groupBy(rain, (r) => r.fieldId);
   const logOf = groupBy(log, (l) => l.planId);
   const scoutedOf = groupBy(scouting, (s) => s.planId);
@@ -122,36 +151,21 @@ export async function loadPlanFacts(client: Client, asker: Asker, plans: PlanRow
   const signedOf = groupBy(signOffs, (s) => s.planId);
   const seenOf = groupBy(observations, (o) => o.planId);
 
+  const result = new Map<string, Recorded>();
   for (const plan of plans) {
     const found = fieldOf.get(plan.fieldId);
     if (!found) continue;
-    const { labourPerH, stationId, farmId, ...whole } = found;
+    const { labourPerH, stationId, farmId, boundary, ...whole } = found;
     const planting = plantings.get(plan.id);
-    const field = {
-      ...whole,
-      name: placeName(whole.name, planting?.part ?? ""),
-      areaHa: planting?.areaHa ?? whole.areaHa,
-    };
-    const last = before.get(plan.id);
-    const own = history.get(plan.fieldId) ?? [];
     const soilTest = tests.get(plan.fieldId) ?? null;
     const limits = limitsOfScheme(schemes.find((s) => s.id === soilTest?.scheme && s.id !== INDEX_LIMITS.id));
-    result.set(plan.id, {
-      field,
+    const areaHa = planting?.areaHa ?? whole.areaHa;
+    const facts: Recorded["facts"] = {
+      field: { ...whole, name: placeName(whole.name, planting?.part ?? ""), areaHa, ...shapeOf(boundary, areaHa) },
       soilTest,
       ...(limits ? { soilLimits: limits } : {}),
-      previousCrop: last?.previousCrop ?? previousCropOf(own, plan.season, `${plan.season}-01-01`, cropBefore),
-      history: [...(last ? [last.grown] : []), ...own].map(({ season, crop, yieldTPerHa }) => ({
-        season,
-        crop,
-        yieldTPerHa,
-        family: cropBefore(crop).family,
-      })),
       climate: stationId ? (climates.get(stationId) ?? null) : null,
       observedWeather: stationId ? (observed.get(`${stationId} ${plan.season}`) ?? null) : null,
-      ...withoutRetired(catalogue, retired, chosen.get(plan.id) ?? ""),
-      prices: { ...catalogue.prices, ...(labourPerH === null ? {} : { labourPerH }) },
-      ...(next.has(plan.id) ? { next: next.get(plan.id) as NonNullable<PlanFacts["next"]> } : {}),
       nearby: {
         thisSeason: cropsNear(nearby, farmId, plan.fieldId, plan.season),
         lastSeason: cropsNear(nearby, farmId, plan.fieldId, plan.season - 1),
@@ -172,8 +186,59 @@ export async function loadPlanFacts(client: Client, asker: Asker, plans: PlanRow
         : {}),
       log: (logOf.get(plan.id) ?? []).map(({ planId: _, ...entry }) => entry),
       observations: (seenOf.get(plan.id) ?? []).map(({ planId: _, ...entry }) => entry),
-      today: asker.today,
+    };
+    result.set(plan.id, {
+      facts,
+      labourPerH,
+      grown: history.get(plan.fieldId) ?? [],
+      before: planting?.before ?? null,
+      isFollowed: followed.has(`${plan.fieldId} ${plan.season}`),
     });
+  }
+  return result;
+}
+
+/** Facts as they were put together last, of as many plans as are looked at by turns. */
+const factsAsBefore = keepByInputs<PlanFacts>(1000);
+
+/**
+ * Facts of each plan, by its id; a plan whose field this person may not see is left out. What is given is shared, and the
+ * very same object as long as nothing of it changed: it is not to be changed.
+ */
+export async function loadPlanFacts(client: Client, asker: Asker, plans: PlanRow[]): Promise<Map<string, PlanFacts>> {
+  const result = new Map<string, PlanFacts>();
+  if (plans.length === 0) return result;
+  const [recorded, catalogue] = await Promise.all([loadRecorded(client, asker, plans), loadCatalogue(client, asker)]);
+  const { retired, ...offered } = catalogue;
+  const planIds = [...recorded.keys()];
+  const followed = planIds.filter((id) => recorded.get(id)?.isFollowed);
+  const [before, next, chosen] = await Promise.all([
+    loadPlansBefore(client, asker, recorded),
+    followed.length > 0 ? loadNextPlantings(client, asker, followed) : new Map<string, PlanFacts["next"]>(),
+    retired.size > 0 ? loadChosenText(client, [asker.practiceId, planIds]) : new Map<string, string>(),
+  ]);
+  for (const { id, season } of plans) {
+    const own = recorded.get(id);
+    if (!own) continue;
+    const last = before.get(id);
+    const after = next.get(id);
+    const text = chosen.get(id) ?? "";
+    const inputs = [own, catalogue, text, last, after && keyOf(after), asker.today];
+    const facts = factsAsBefore(id, inputs, () => ({
+      ...own.facts,
+      previousCrop: last?.previousCrop ?? previousCropOf(own.grown, season, `${season}-01-01`, cropBefore),
+      history: [...(last ? [last.grown] : []), ...own.grown].map(({ season, crop, yieldTPerHa }) => ({
+        season,
+        crop,
+        yieldTPerHa,
+        family: cropBefore(crop).family,
+      })),
+      ...withoutRetired(offered, retired, text),
+      prices: { ...catalogue.prices, ...(own.labourPerH === null ? {} : { labourPerH: own.labourPerH }) },
+      ...(after ? { next: after } : {}),
+      today: asker.today,
+    }));
+    result.set(id, facts);
   }
   return result;
 }
@@ -208,8 +273,13 @@ interface FarmCrop {
 }
 
 /** What stands or stood on farms in some seasons and the ones before them: by plan, and by history. */
-async function loadFarmCrops(client: Client, asker: Asker, farmIds: string[], seasons: number[]): Promise<FarmCrop[]> {
-  const { fields, plans } = await loadGround(client, asker);
+async function loadFarmCrops(
+  client: Client,
+  { practiceId }: Scope,
+  { fields, plans }: Ground,
+  farmIds: string[],
+  seasons: number[],
+): Promise<FarmCrop[]> {
   const farms = new Set(farmIds);
   const wanted = new Set(seasons.flatMap((s) => [s, s - 1]));
   const farmOf = new Map(
@@ -219,7 +289,7 @@ async function loadFarmCrops(client: Client, asker: Asker, farmIds: string[], se
     client,
     `select field_id as "fieldId", season, crop from crop_history
      where practice_id = $1 and retired_at is null and season = any($2::int[]) and field_id = any($3::uuid[])`,
-    [asker.practiceId, [...wanted], [...farmOf.keys()]],
+    [practiceId, [...wanted], [...farmOf.keys()]],
   );
   const planned = [...plans.values()]
     .filter((p) => wanted.has(p.season))
@@ -263,7 +333,7 @@ interface Planting {
   part: string;
   areaHa: number | null;
   /** the chosen plan of the planting that it follows */
-  before: (PlanRow & { decisions: unknown }) | null;
+  before: PlanRow | null;
 }
 
 interface Before {
@@ -287,7 +357,7 @@ async function loadPlantings(client: Client, practiceId: string, planIds: string
   const found = await rows<Planting>(
     client,
     `select p.id as "planId", g.part, g.area_ha as "areaHa", case when b.id is null then null else
-       jsonb_build_object('id', b.id, 'fieldId', b.field_id, 'season', b.season, 'decisions', b.decisions) end as before
+       jsonb_build_object('id', b.id, 'fieldId', b.field_id, 'season', b.season) end as before
      from plan p join planting g on g.practice_id = p.practice_id and g.id = p.planting_id
      left join lateral (select q.* from plan q where q.practice_id = g.practice_id and q.planting_id = ${BEFORE} and q.chosen
        and q.season <= p.season order by q.season desc limit 1) b on true
@@ -298,28 +368,41 @@ async function loadPlantings(client: Client, practiceId: string, planIds: string
 }
 
 /** What plans of before left, by plan. */
-const leftBy = keepByKey<Before | null>(300);
+const leftBy = keepByInputs<Before | null>(300);
 
 /** What the planting before left, and when it is or was off, by the plan that comes after it. */
 async function loadPlansBefore(
   client: Client,
   asker: Asker,
-  plantings: Map<string, Planting>,
+  recorded: Map<string, Recorded>,
 ): Promise<Map<string, Before>> {
   const result = new Map<string, Before>();
-  const plans = [...plantings.values()].flatMap((p) => p.before ?? []);
-  const facts = await loadPlanFacts(client, asker, plans);
-  for (const { planId, before } of plantings.values()) {
+  const plans = [
+    ...new Map([...recorded.values()].flatMap(({ before }) => (before ? [[before.id, before]] : []))).values(),
+  ];
+  if (plans.length === 0) return result;
+  const [facts, decided] = await Promise.all([
+    loadPlanFacts(client, asker, plans),
+    rows<{ id: string; revision: number; decisions: unknown }>(
+      client,
+      "select id, revision, decisions from plan where practice_id = $1 and id = any($2::uuid[])",
+      [asker.practiceId, plans.map((p) => p.id)],
+    ),
+  ]);
+  const decisionsOf = new Map(decided.map((d) => [d.id, d]));
+  for (const [planId, { before }] of recorded) {
     const own = before && facts.get(before.id);
-    if (!before || !own) continue;
-    const left = leftBy(before.id, keyOf([own, before.decisions, before.season]), () => leftOf(before, own));
+    const stored = before && decisionsOf.get(before.id);
+    if (!before || !own || !stored) continue;
+    const { revision, decisions } = stored;
+    const left = leftBy(before.id, [own, keyOf(decisions), revision], () => leftOf(before.season, decisions, own));
     if (left) result.set(planId, left);
   }
   return result;
 }
 
 /** What a plan of before leaves, as it is drafted now; null where it cannot be. */
-function leftOf({ decisions, season }: NonNullable<Planting["before"]>, facts: PlanFacts): Before | null {
+function leftOf(season: number, decisions: unknown, facts: PlanFacts): Before | null {
   const read = readDecisions(decisions);
   const drafted = read.ok && draftPlan(facts, read.value.decisions, season, read.value.guide);
   if (!drafted || drafted.ok === false) return null;

@@ -3,7 +3,6 @@
 import { isDeepStrictEqual } from "node:util";
 import type { Guide } from "@/core/guides/schema";
 import type { PlanFacts } from "@/core/plan/facts";
-import { type Boundary, boundaryAreaHa, longestSideM, shapeAlongRows } from "@/core/records/boundary-measures";
 import { canIssue, checkPlan } from "@/core/sheets/check-plan";
 import { type PlanSummary, summariseIssued } from "@/core/sheets/compare";
 import type { Decisions } from "@/core/sheets/decisions";
@@ -37,27 +36,6 @@ export interface LoadedPlan {
   changes: AuditLine[];
   /** all drafts of the planting in this season, this one among them */
   drafts: PlantingDraft[];
-}
-
-/** A boundary that differs by more from the area that is planned is not that of the plan [share]; assumption. */
-const SAME_AREA = 0.1;
-
-/** The longest side of a field that has a boundary, along which its rows are drawn, and its shape where the plan has all of it. */
-async function shapeOf(
-  client: Client,
-  { practiceId }: Access,
-  fieldId: string,
-  areaHa: number,
-): Promise<Pick<PlanFacts["field"], "longSideM" | "shape">> {
-  const found = await row<{ boundary: Boundary | null }>(
-    client,
-    "select boundary from field where practice_id = $1 and id = $2",
-    [practiceId, fieldId],
-  );
-  if (!found?.boundary) return {};
-  const shape =
-    Math.abs(boundaryAreaHa(found.boundary) / areaHa - 1) <= SAME_AREA ? shapeAlongRows(found.boundary) : null;
-  return { longSideM: Math.round(longestSideM(found.boundary) * 10) / 10, ...(shape ? { shape } : {}) };
 }
 
 /**
@@ -99,10 +77,7 @@ export async function loadPlan(client: Client, access: Access, planId: string): 
   return {
     ...plan,
     ...decisionsOf(plan.decisions),
-    facts: {
-      ...facts,
-      field: { ...facts.field, ...(await shapeOf(client, access, plan.fieldId, facts.field.areaHa)) },
-    },
+    facts,
     versions,
     lastSummary,
     changes,
