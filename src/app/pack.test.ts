@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { DEFLATED, justPacked, unpack } from "@/features/shared/packed";
-import { pack } from "./pack";
+import { pack, packOnce } from "./pack";
 
 describe("what is packed for a page", () => {
   const long = Array.from({ length: 400 }, (_, i) => ({
@@ -33,10 +33,18 @@ describe("what is packed for a page", () => {
   it("is the very object for the process that packed it, for a moment", () => {
     const packed = pack(long);
     expect(unpack(packed)).toBe(long);
-    for (let i = 0; i < 30; i++) pack([...long, i]);
+    for (let i = 0; i < 70; i++) pack([...long, i]);
     expect(unpack(packed)).toEqual(long);
     expect(unpack(packed)).not.toBe(long);
     // and no more than a few pages are kept
-    expect(justPacked().size).toBeLessThan(30);
+    expect(justPacked().size).toBeLessThan(70);
+  });
+
+  it("is packed once where the same object stands in many pages, and is at hand again whenever it does", () => {
+    const packed = packOnce(long);
+    for (let i = 0; i < 70; i++) pack([...long, i]);
+    expect(packOnce(long)).toBe(packed);
+    expect(unpack(packed)).toBe(long);
+    expect(packOnce([...long])).toBe(packed);
   });
 });

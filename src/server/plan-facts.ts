@@ -19,7 +19,7 @@ import { type Ground, loadGround } from "./ground";
 import { groupBy } from "./group-by";
 import { cropBefore } from "./guides";
 import { keptEachUntilChange } from "./kept";
-import { keepByInputs, keyOf } from "./kept-by-key";
+import { keepByInputs, keyOf } from "./kept-by-inputs";
 import { placeName } from "./places";
 import { harvestedOn, loadHarvested } from "./produce-loads";
 import { loadGrownCrops } from "./records/grown-crops";
@@ -209,21 +209,20 @@ export async function loadPlanFacts(client: Client, asker: Asker, plans: PlanRow
   const result = new Map<string, PlanFacts>();
   if (plans.length === 0) return result;
   const [recorded, catalogue] = await Promise.all([loadRecorded(client, asker, plans), loadCatalogue(client, asker)]);
-  const { retired, ...offered } = catalogue;
   const planIds = [...recorded.keys()];
   const followed = planIds.filter((id) => recorded.get(id)?.isFollowed);
   const [before, next, chosen] = await Promise.all([
     loadPlansBefore(client, asker, recorded),
     followed.length > 0 ? loadNextPlantings(client, asker, followed) : new Map<string, PlanFacts["next"]>(),
-    retired.size > 0 ? loadChosenText(client, [asker.practiceId, planIds]) : new Map<string, string>(),
+    catalogue.retired.size > 0 ? loadChosenText(client, [asker.practiceId, planIds]) : new Map<string, string>(),
   ]);
   for (const { id, season } of plans) {
     const own = recorded.get(id);
     if (!own) continue;
     const last = before.get(id);
     const after = next.get(id);
-    const text = chosen.get(id) ?? "";
-    const inputs = [own, catalogue, text, last, after && keyOf(after), asker.today];
+    const offered = withoutRetired(asker.practiceId, catalogue, chosen.get(id) ?? "");
+    const inputs = [own, offered, last, after && keyOf(after), asker.today];
     const facts = factsAsBefore(id, inputs, () => ({
       ...own.facts,
       previousCrop: last?.previousCrop ?? previousCropOf(own.grown, season, `${season}-01-01`, cropBefore),
@@ -233,8 +232,8 @@ export async function loadPlanFacts(client: Client, asker: Asker, plans: PlanRow
         yieldTPerHa,
         family: cropBefore(crop).family,
       })),
-      ...withoutRetired(offered, retired, text),
-      prices: { ...catalogue.prices, ...(own.labourPerH === null ? {} : { labourPerH: own.labourPerH }) },
+      ...offered,
+      prices: { ...offered.prices, ...(own.labourPerH === null ? {} : { labourPerH: own.labourPerH }) },
       ...(after ? { next: after } : {}),
       today: asker.today,
     }));
@@ -315,17 +314,27 @@ async function loadChosenText(client: Client, asked: unknown[]): Promise<Map<str
   return new Map(found.map((p) => [p.id, p.text]));
 }
 
+/** What plans were offered last, by the retired products that they have chosen: mostly none, so that all share one. */
+const offeredBefore = keepByInputs<Catalogue>(200);
+
 /** What is retired is offered to no plan that has not chosen it. */
-function withoutRetired(catalogue: Catalogue, retired: Set<string>, chosen: string): Catalogue {
-  if (retired.size === 0) return catalogue;
-  const offered = <T extends { id: string }>(list: T[]) =>
-    list.filter(({ id }) => !retired.has(id) || chosen.includes(`"${id}"`));
-  return {
-    ...catalogue,
-    fertilisers: offered(catalogue.fertilisers),
-    limes: offered(catalogue.limes),
-    seedLots: offered(catalogue.seedLots),
-  };
+function withoutRetired(
+  practiceId: string,
+  offered: Catalogue & { retired: ReadonlySet<string> },
+  decided: string,
+): Catalogue {
+  const chosen = [...offered.retired].filter((id) => decided.includes(`"${id}"`));
+  return offeredBefore(`${practiceId} ${chosen.join(" ")}`, [offered], () => {
+    const { retired, ...catalogue } = offered;
+    const still = <T extends { id: string }>(list: T[]) =>
+      list.filter(({ id }) => !retired.has(id) || chosen.includes(id));
+    return {
+      ...catalogue,
+      fertilisers: still(catalogue.fertilisers),
+      limes: still(catalogue.limes),
+      seedLots: still(catalogue.seedLots),
+    };
+  });
 }
 
 interface Planting {

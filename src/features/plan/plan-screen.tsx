@@ -7,7 +7,6 @@ import { schoolsOf } from "@/core/guides/schools";
 import type { Operation } from "@/core/plan/operation";
 import { SHEET_NAMES, SHEETS, type SheetId } from "@/core/sheet-ids";
 import type { AuditLine, PlantingDraft } from "@/server/contracts";
-import { type Packed, unpack } from "../shared/packed";
 import { UnitsProvider, useUnits } from "../shared/units";
 import { useAtRest, useLoadedAtRest } from "../shared/use-at-rest";
 import { useCommands } from "../shell/commands";
@@ -18,9 +17,10 @@ import { Ledger } from "./ledger";
 import { OperationsList, operationDetail } from "./operations-list";
 import { OpenWindowProvider, PlanProvider } from "./plan-context";
 import { Ribbon } from "./ribbon/ribbon";
+import { type PackedStart, unpackStart } from "./sent-plan";
 import { LATER_SHEETS, SHEET_SCREENS } from "./sheets";
 import { GuideNotes } from "./sheets/guide-notes";
-import { type PlanStart, usePlan } from "./use-plan";
+import { usePlan } from "./use-plan";
 import type { VersionLine } from "./versions";
 import { WorkingProvider, workingPanel } from "./working";
 
@@ -46,7 +46,7 @@ const VersionsDialog = dynamic(() => import("./versions").then((m) => m.Versions
 const IssueDialog = dynamic(() => import("./versions").then((m) => m.IssueDialog), { ssr: false });
 
 interface PlanScreenProps {
-  start: Packed<PlanStart>;
+  start: PackedStart;
   versions: VersionLine[];
   /** who changed what, the latest first */
   changes: AuditLine[];
@@ -58,7 +58,7 @@ interface PlanScreenProps {
 
 /** The plan of one field: head, ribbon, ladder, sheet, findings, ledger. */
 export function PlanScreen({ start, versions, changes, crops, mayIssue, drafts }: PlanScreenProps) {
-  const model = usePlan(useMemo(() => unpack(start), [start]));
+  const model = usePlan(useMemo(() => unpackStart(start), [start]));
   const router = useRouter();
   const [sheet, setSheet] = useState<SheetId>("ground");
   const [opened, setOpened] = useState<string | null>(null);

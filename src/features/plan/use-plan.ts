@@ -17,7 +17,7 @@ import {
 import type { Plan } from "@/core/sheets/plan";
 import type { Finding } from "@/core/sheets/sheet";
 import { useLoadedAtRest } from "../shared/use-at-rest";
-import { asSent, type SentPlan } from "./sent-plan";
+import { asSent, type PlanStart } from "./sent-plan";
 import { useGuide } from "./use-guides";
 import { useSaving } from "./use-saving";
 
@@ -75,22 +75,6 @@ export function stepHistory(history: History, step: Step): History {
 }
 
 export const freshHistory = (now: Decisions): History => ({ past: [], now, future: [], lastPath: "", lastAt: 0 });
-
-export interface PlanStart {
-  planId: string;
-  season: number;
-  facts: PlanFacts;
-  /** the guide of the plan's crop */
-  guide: Guide;
-  decisions: Decisions;
-  revision: number;
-  lastSummary: PlanSummary | null;
-  /** the plan as it is opened, drafted by the server, and what is found in it; null with the reason where it cannot be drafted */
-  plan: SentPlan | null;
-  trouble: string | null;
-  findings: Finding[];
-  editable: boolean;
-}
 
 /** What drafts a plan, checks it and compares it with the last version: larger than all that shows it. */
 const loadEngine = async () => {

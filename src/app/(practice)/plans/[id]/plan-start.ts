@@ -1,45 +1,53 @@
 /** What a plan's page begins with: the plan, drafted and checked, with all that it was drafted from. */
 
-import { atHand, pack } from "@/app/pack";
+import { atHand, pack, packOnce } from "@/app/pack";
 import { checkPlan } from "@/core/sheets/check-plan";
 import { draftPlan } from "@/core/sheets/draft-plan";
-import { forSending } from "@/features/plan/sent-plan";
-import type { PlanStart } from "@/features/plan/use-plan";
+import { forSending, type OwnStart, type PackedStart } from "@/features/plan/sent-plan";
 import type { Packed } from "@/features/shared/packed";
-import { revisionOf } from "@/server/guides";
-import { keepByKey, keyOf } from "@/server/kept-by-key";
+import { keepByInputs, keyOf } from "@/server/kept-by-inputs";
 import type { LoadedPlan } from "@/server/plans";
 
 /** Plans that a process keeps as they were last drafted. */
-const begun = keepByKey<{ packed: Packed<PlanStart>; start: PlanStart }>(40);
+const begun = keepByInputs<{ packed: Packed<OwnStart>; own: OwnStart }>(40);
 
 /**
  * The start of a plan's page. Whoever opens the same plan again gets what was drafted before as long as all is the same
  * that it follows from: facts, decisions, guide, and what the page may do with it.
  */
-export function planStart(loaded: LoadedPlan, editable: boolean): Packed<PlanStart> {
+export function planStart(loaded: LoadedPlan, editable: boolean): PackedStart {
   const { facts, guide, decisions, revision, season, lastSummary } = loaded;
-  const key = keyOf([revisionOf(guide), facts, decisions, revision, season, lastSummary, editable]);
-  const { packed, start } = begun(loaded.id, key, () => draftStart(loaded, editable));
-  atHand(packed, start);
-  return packed;
+  const inputs = [facts, guide, lastSummary, editable, keyOf([decisions, revision, season])];
+  const { packed, own } = begun(loaded.id, inputs, () => draftStart(loaded, editable));
+  atHand(packed, own);
+  return {
+    own: packed,
+    guide: packOnce(guide),
+    lists: {
+      fertilisers: packOnce(facts.fertilisers),
+      limes: packOnce(facts.limes),
+      seedLots: packOnce(facts.seedLots),
+      products: packOnce(facts.products ?? []),
+      varieties: packOnce(facts.varieties ?? []),
+    },
+  };
 }
 
-function draftStart(loaded: LoadedPlan, editable: boolean): { packed: Packed<PlanStart>; start: PlanStart } {
-  const { id, facts, guide, decisions, revision, season, lastSummary } = loaded;
-  const drafted = draftPlan(facts, decisions, season, guide);
-  const start: PlanStart = {
+function draftStart(loaded: LoadedPlan, editable: boolean): { packed: Packed<OwnStart>; own: OwnStart } {
+  const { id, guide, decisions, revision, season, lastSummary } = loaded;
+  const drafted = draftPlan(loaded.facts, decisions, season, guide);
+  const { fertilisers: _f, limes: _l, seedLots: _s, products: _p, varieties: _v, ...facts } = loaded.facts;
+  const own: OwnStart = {
     planId: id,
     season,
     facts,
-    guide,
     decisions,
     revision,
     lastSummary,
     plan: drafted.ok ? forSending(drafted.value) : null,
     trouble: drafted.ok ? null : drafted.errors.map((e) => e.message).join("; "),
-    findings: drafted.ok ? checkPlan(drafted.value, facts, decisions) : [],
+    findings: drafted.ok ? checkPlan(drafted.value, loaded.facts, decisions) : [],
     editable,
   };
-  return { start, packed: pack(start) };
+  return { own, packed: pack(own) };
 }
