@@ -1,7 +1,8 @@
 /**
- * Many people at once, on this machine: npm run load [-- --users 200 --pause 5 --seconds 30 --small --base URL]
+ * Many people at once, on this machine: npm run load [-- --users 200 --pause 5 --seconds 60 --small --whole --base URL]
  * Starts the application on a database of its own with 600 fields (--small: the demo's), signs some people in, and lets them
- * read and write as a practice does. Prints what was answered, how fast, and what the servers held before and after; exits
+ * read and write as a practice does. As in a browser, the first page that somebody opens comes whole, and what they go on to
+ * from there as what differs of it (--whole: every page comes whole, as if each were typed into the address line). Prints what was answered, how fast, and what the servers held before and after; exits
  * with 1 where an answer was 500. With --base it asks a server that runs already, of the demo, and measures no memory.
  */
 
@@ -9,17 +10,21 @@ import { execFileSync } from "node:child_process";
 import http from "node:http";
 import path from "node:path";
 import { parseArgs } from "node:util";
+import { computeCacheBustingSearchParam } from "next/dist/shared/lib/router/utils/cache-busting-search-param";
 import { DEMO_EMAIL, DEMO_PASSWORD, startApp } from "./app-under-test";
 import { LARGE_EMAIL } from "./large-practice";
 
+/** People come to work within so many pauses: their first pages are whole, and all of them at once would be a morning of its own. */
+const ARRIVING = 4;
 /** People at most: more would measure the generator. */
 const MOST_USERS = 400;
 const { values: options } = parseArgs({
   options: {
     users: { type: "string", default: "200" },
     pause: { type: "string", default: "5" },
-    seconds: { type: "string", default: "30" },
+    seconds: { type: "string", default: "60" },
     small: { type: "boolean", default: false },
+    whole: { type: "boolean", default: false },
     base: { type: "string" },
   },
 });
@@ -29,6 +34,12 @@ const seconds = Number(options.seconds);
 process.chdir(path.resolve(import.meta.dirname, ".."));
 
 const app = options.base ? null : await startApp(path.resolve(".local/load-database"));
+// whatever goes wrong: what was started here ends here
+process.on("uncaughtException", async (error) => {
+  console.error(error);
+  await app?.stop();
+  process.exit(2);
+});
 const base = new URL(options.base ?? (app as NonNullable<typeof app>).base);
 const agent = new http.Agent({ keepAlive: true, maxSockets: MOST_USERS });
 let email = DEMO_EMAIL;
@@ -44,7 +55,13 @@ interface Answer {
   cookies: string[];
   ms: number;
 }
-function ask(method: string, where: string, cookie: string, body?: unknown): Promise<Answer> {
+function ask(
+  method: string,
+  where: string,
+  cookie: string,
+  body?: unknown,
+  more: Record<string, string> = {},
+): Promise<Answer> {
   const text = body === undefined ? undefined : JSON.stringify(body);
   const began = performance.now();
   return new Promise((resolve) => {
@@ -59,6 +76,7 @@ function ask(method: string, where: string, cookie: string, body?: unknown): Pro
         headers: {
           cookie,
           origin: base.origin,
+          ...more,
           ...(text === undefined
             ? {}
             : { "content-type": "application/json", "content-length": Buffer.byteLength(text) }),
@@ -86,8 +104,6 @@ function ask(method: string, where: string, cookie: string, body?: unknown): Pro
 const signedIn = await ask("POST", "/api/auth/sign-in/email", "", { email, password: DEMO_PASSWORD });
 if (signedIn.status !== 200) throw new Error(`sign-in: ${signedIn.status} ${signedIn.body.slice(0, 200)}`);
 const cookie = signedIn.cookies.map((c) => c.split(";")[0]).join("; ");
-const fields = await ask("GET", "/fields", cookie);
-const plans = [...new Set([...fields.body.matchAll(/\/plans\/([0-9a-f-]{36})/g)].map((m) => m[1] as string))];
 if (app && !options.small) {
   // the worker drafts all outlines first, as it would have overnight
   for (let round = 0; round < 240; round++) {
@@ -97,6 +113,11 @@ if (app && !options.small) {
     await new Promise((resolve) => setTimeout(resolve, 500));
   }
 }
+
+// every plan of the season, not only those that the first screen of a list shows
+const rows = await ask("GET", "/api/season?season=2027", cookie);
+const plans = [...rows.body.matchAll(/\["([0-9a-f-]{36})",/g)].map((m) => m[1] as string);
+if (plans.length === 0) throw new Error(`no plans to ask for: ${rows.status} ${rows.body.slice(0, 200)}`);
 
 /** Memory of all server processes [MB]. */
 function memoryMb(): number {
@@ -128,48 +149,95 @@ const random = () => {
   drawn = (Math.imul(drawn, 1_103_515_245) + 12_345) >>> 0;
   return drawn / 2 ** 32;
 };
-const answers: { what: string; status: number; ms: number }[] = [];
+const answers: { what: string; status: number; ms: number; at: number }[] = [];
+/** Somebody at work, and the page that their browser shows. */
+interface Person {
+  at: string | null;
+}
 /** One thing that a person does, and how often of a hundred. */
-const DOINGS: [share: number, what: string, doing: () => Promise<Answer>][] = [
-  [40, "plan", () => ask("GET", `/plans/${plan()}`, cookie)],
-  [15, "week", () => ask("GET", "/week", cookie)],
-  [8, "season", () => ask("GET", "/season", cookie)],
+const DOINGS: [share: number, what: string, doing: (person: Person) => Promise<Answer>][] = [
+  [40, "plan", (person) => open(person, `/plans/${plan()}`)],
+  [15, "week", (person) => open(person, "/week")],
+  [8, "season", (person) => open(person, "/season")],
   [7, "season's rows", () => ask("GET", "/api/season?season=2027", cookie)],
-  [10, "fields", () => ask("GET", "/fields", cookie)],
+  [10, "fields", (person) => open(person, "/fields")],
   [20, "save", save],
 ];
 /** By hundredths. */
 const DOING_OF = DOINGS.flatMap((doing) => Array.from({ length: doing[0] }, () => doing));
 const plan = () => plans[Math.floor(random() * plans.length)] as string;
+/** A page: whole where a browser shows none yet, else what differs from the one that it shows, as a link asks for it. */
+async function open(person: Person, where: string): Promise<Answer> {
+  const from = options.whole ? null : person.at;
+  const answer = await (from === null ? ask("GET", where, cookie) : followed(where, from));
+  if (answer.status === 200) person.at = where;
+  return answer;
+}
+async function followed(where: string, from: string): Promise<Answer> {
+  const tree = encodeURIComponent(JSON.stringify(treeOf(from)));
+  const mark = await computeCacheBustingSearchParam(undefined, undefined, tree, from);
+  return ask("GET", `${where}?_rsc=${mark}`, cookie, undefined, {
+    rsc: "1",
+    "next-url": from,
+    "next-router-state-tree": tree,
+  });
+}
+/** What a browser says that it shows already: the parts of the address, from the root down. */
+function treeOf(where: string): unknown[] {
+  const [first, id] = where.slice(1).split("/");
+  const under = (part: unknown, children: unknown[]) => [part, { children }, null, null, 0];
+  const page = ["__PAGE__", {}, null, null, 0];
+  const inner = id === undefined ? page : under(["id", id, "d", null], page);
+  return ["", { children: under("(practice)", under(first, inner)) }, null, null, 16];
+}
 /** As a screen does: with the revision that it has, or the one that the answer gives where it was stale. */
 const known = new Map<string, { revision: number; decisions: Record<string, unknown> }>();
 async function save(): Promise<Answer> {
   const id = plan();
-  const now = known.get(id) ?? { revision: 1, decisions: { version: 2, crop: { guideId: "wheat" } } };
+  const now = known.get(id) ?? (await opened(id));
   const decisions = { ...now.decisions, targetTPerHa: 4 + Math.round(random() * 40) / 10 };
-  const answer = await ask("PUT", `/api/plans/${id}`, cookie, { revision: now.revision, decisions });
+  return put(id, now.revision, decisions);
+}
+async function put(id: string, revision: number, decisions: Record<string, unknown>): Promise<Answer> {
+  const answer = await ask("PUT", `/api/plans/${id}`, cookie, { revision, decisions });
   const told = answer.status === 200 || answer.status === 409 ? JSON.parse(answer.body) : null;
   if (told) known.set(id, { revision: told.revision, decisions: told.decisions ?? decisions });
   return answer;
 }
+/** One that no plan has come to. */
+const NO_REVISION = 1_000_000_000;
+/** What stands in a plan, as the screen knows it that opened it: the answer to what is stale says it. */
+async function opened(id: string): Promise<{ revision: number; decisions: Record<string, unknown> }> {
+  const { status, body } = await put(id, NO_REVISION, { version: 2, crop: { guideId: "wheat" } });
+  const stands = known.get(id);
+  if (!stands) throw new Error(`plan ${id}: ${status} ${body.slice(0, 200)}`);
+  return stands;
+}
 async function work(until: number, from: number): Promise<void> {
+  const person: Person = { at: null };
   await new Promise((resolve) => setTimeout(resolve, from));
   while (Date.now() < until) {
     const [, what, doing] = DOING_OF[Math.floor(random() * DOING_OF.length)] as (typeof DOINGS)[0];
-    const { status, ms } = await doing();
-    answers.push({ what, status, ms });
+    const { status, ms } = await doing(person);
+    answers.push({ what, status, ms, at: Date.now() - began });
     if (status === 503) await new Promise((resolve) => setTimeout(resolve, 2000));
     if (pauseMs > 0) await new Promise((resolve) => setTimeout(resolve, pauseMs * (0.5 + random())));
   }
 }
 
-// every process warm, and nothing measured yet
-for (let i = 0; i < 150; i++) await Promise.all(DOINGS.map(([, , doing]) => doing()));
+// every process warm, every plan known to its screen, and nothing measured yet
+for (const id of plans) await opened(id);
+for (let i = 0; i < 150; i++) {
+  const person: Person = { at: i % 2 ? "/week" : null };
+  await Promise.all(DOINGS.map(([, , doing]) => doing({ ...person })));
+}
 const before = memoryMb();
 const processorBefore = processorSeconds();
 const began = Date.now();
 await Promise.all(
-  Array.from({ length: users }, (_, i) => work(began + seconds * 1000, (i / users) * Math.max(500, pauseMs))),
+  Array.from({ length: users }, (_, i) =>
+    work(began + seconds * 1000, (i / users) * Math.max(500, ARRIVING * pauseMs)),
+  ),
 );
 const took = (Date.now() - began) / 1000;
 const loaded = memoryMb();
@@ -181,13 +249,20 @@ const at = (list: number[], share: number) => list[Math.min(list.length - 1, Mat
 const served = answers.filter((a) => a.status !== 503 && a.status !== 0);
 const sorted = (list: { ms: number }[]) => list.map((a) => a.ms).sort((a, b) => a - b);
 console.log(
-  `${users} users, ${options.pause} s pause, ${plans.length} plans, ${took.toFixed(0)} s: ${answers.length} requests, ${(answers.length / took).toFixed(0)} a second`,
+  `${users} users, ${options.pause} s pause, ${plans.length} plans, ${options.whole ? "every page whole" : "pages as links ask for them"}, ${took.toFixed(0)} s: ${answers.length} requests, ${(answers.length / took).toFixed(0)} a second`,
 );
 for (const what of ["all", ...DOINGS.map(([, w]) => w)]) {
   const own = served.filter((a) => what === "all" || a.what === what);
   const ms = sorted(own);
   console.log(
     `  ${what.padEnd(14)} ${String(own.length).padStart(6)} served   median ${at(ms, 0.5).toFixed(0).padStart(5)} ms   p95 ${at(ms, 0.95).toFixed(0).padStart(5)} ms`,
+  );
+}
+for (let from = 0; from < took; from += 10) {
+  const then = answers.filter((a) => a.at >= from * 1000 && a.at < (from + 10) * 1000);
+  const ms = sorted(then.filter((a) => a.status !== 503));
+  console.log(
+    `  from ${String(from).padStart(3)} s ${String(then.length).padStart(6)} asked    median ${at(ms, 0.5).toFixed(0).padStart(5)} ms   p95 ${at(ms, 0.95).toFixed(0).padStart(5)} ms   503: ${then.filter((a) => a.status === 503).length}`,
   );
 }
 const statuses = new Map<number, number>();

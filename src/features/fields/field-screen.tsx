@@ -1,6 +1,5 @@
 "use client";
 
-import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { type ReactNode, useState } from "react";
 import { formatDay } from "@/core/dates";
@@ -9,6 +8,7 @@ import { interpretSoilTest } from "@/core/soil/interpret-soil-test";
 import { textureName } from "@/core/soil/texture";
 import type { FieldSheet, KindId } from "@/server/contracts";
 import { Button } from "@/ui/button";
+import { Link } from "@/ui/link";
 import { figures, TableHead } from "@/ui/table-head";
 import { RecordEditor } from "../records/record-editor";
 import { useUnits } from "../shared/units";

@@ -1,7 +1,6 @@
 "use client";
 
 import type { ColumnDef } from "@tanstack/react-table";
-import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useEffect, useMemo, useState } from "react";
 import { daysBetween, formatDay } from "@/core/dates";
@@ -9,6 +8,7 @@ import { CRITERION_NAMES } from "@/core/plan/site-criteria";
 import type { FieldLine, PracticeSteps, SiteLine } from "@/server/contracts";
 import { Choice } from "@/ui/choice";
 import { DataTable } from "@/ui/data-table";
+import { Link } from "@/ui/link";
 import { NextSteps } from "../records/next-steps";
 import { type Packed, unpack } from "../shared/packed";
 import { send } from "../shared/send";

@@ -1,8 +1,8 @@
 "use client";
 
-import Link from "next/link";
 import type { ReactNode } from "react";
 import type { PlantingLine } from "@/server/contracts";
+import { Link } from "@/ui/link";
 import { useUnits } from "../shared/units";
 import { ChangePart } from "./change-part";
 

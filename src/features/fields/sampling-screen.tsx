@@ -1,11 +1,11 @@
 "use client";
 
 import { Printer } from "lucide-react";
-import Link from "next/link";
 import { type Boundary, frameAt, middleOf, type Position, polygonsOf } from "@/core/records/boundary-measures";
 import type { SamplingPlan } from "@/core/records/sampling-plan";
 import type { FieldSheet } from "@/server/contracts";
 import { Button } from "@/ui/button";
+import { Link } from "@/ui/link";
 import { useUnits } from "../shared/units";
 
 /** Where and how soil of a field is sampled: to print and take along. */

@@ -1,12 +1,12 @@
 "use client";
 
 import { Plus, Trash2 } from "lucide-react";
-import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { type FormEvent, useState } from "react";
 import type { FieldSheet } from "@/server/contracts";
 import { Button } from "@/ui/button";
 import { Dialog } from "@/ui/dialog";
+import { Link } from "@/ui/link";
 import { TextField } from "@/ui/text-field";
 import { WrittenValue } from "@/ui/written-value";
 import { send } from "../shared/send";

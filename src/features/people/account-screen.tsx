@@ -1,10 +1,10 @@
 "use client";
 
-import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { type FormEvent, useState } from "react";
 import type { SessionLine } from "@/server/contracts";
 import { Button } from "@/ui/button";
+import { Link } from "@/ui/link";
 import { TextField } from "@/ui/text-field";
 import { send } from "../shared/send";
 import { askAuth } from "../sign-in/ask-auth";

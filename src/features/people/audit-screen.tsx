@@ -1,10 +1,10 @@
 "use client";
 
 import type { ColumnDef } from "@tanstack/react-table";
-import Link from "next/link";
 import { useMemo } from "react";
 import type { AuditPage } from "@/server/contracts";
 import { DataTable } from "@/ui/data-table";
+import { Link } from "@/ui/link";
 
 type Line = AuditPage["lines"][number];
 

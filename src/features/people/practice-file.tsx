@@ -1,9 +1,9 @@
 "use client";
 
 import { Download } from "lucide-react";
-import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { type ChangeEvent, useState } from "react";
+import { Link } from "@/ui/link";
 
 /** The practice as one file: taken out, and read back into an empty one. */
 export function PracticeFile() {

@@ -1,12 +1,12 @@
 "use client";
 
-import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useEffect, useState } from "react";
 import { formatDay } from "@/core/dates";
 import type { DraftLine } from "@/server/contracts";
 import { Button } from "@/ui/button";
 import { Dialog } from "@/ui/dialog";
+import { Link } from "@/ui/link";
 import { send } from "../shared/send";
 import { useUnits } from "../shared/units";
 import { usePlanModel } from "./plan-context";

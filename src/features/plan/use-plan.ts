@@ -5,7 +5,6 @@ import type { Guide } from "@/core/guides/schema";
 import type { StageObservation } from "@/core/phenology/stage-dates";
 import type { LoggedOperation, PlanFacts, SignOff } from "@/core/plan/facts";
 import { failed, fieldError, type Result } from "@/core/result";
-import type { PlanSummary } from "@/core/sheets/compare";
 import {
   applyChanges,
   type Change,

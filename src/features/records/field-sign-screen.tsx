@@ -1,8 +1,8 @@
 "use client";
 
-import Link from "next/link";
 import { formatDay } from "@/core/dates";
 import { Button } from "@/ui/button";
+import { Link } from "@/ui/link";
 
 export interface FieldSign {
   planId: string;

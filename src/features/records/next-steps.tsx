@@ -1,8 +1,8 @@
 "use client";
 
 import { Check } from "lucide-react";
-import Link from "next/link";
 import type { PracticeSteps } from "@/server/contracts";
+import { Link } from "@/ui/link";
 
 interface Step {
   done: boolean;

@@ -1,8 +1,8 @@
 "use client";
 
-import Link from "next/link";
 import { RECORD_KINDS } from "@/core/records/kinds";
 import type { PracticeSteps } from "@/server/contracts";
+import { Link } from "@/ui/link";
 import { NextSteps } from "./next-steps";
 
 /** All lists of the practice with how much is in each, and what comes next where something is missing. */

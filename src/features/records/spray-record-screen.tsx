@@ -1,9 +1,9 @@
 "use client";
 
-import Link from "next/link";
 import { formatDay } from "@/core/dates";
 import type { SprayRecord } from "@/core/records/spray-record";
 import { Button } from "@/ui/button";
+import { Link } from "@/ui/link";
 import { figures, TableHead } from "@/ui/table-head";
 import { useUnits } from "../shared/units";
 

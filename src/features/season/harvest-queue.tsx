@@ -11,13 +11,13 @@ import {
   useSensors,
 } from "@dnd-kit/core";
 import { ArrowDown, ArrowUp, GripVertical } from "lucide-react";
-import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useMemo, useState } from "react";
 import { formatDay, isoDate, toDay } from "@/core/dates";
 import { type QueuedField, type QueueField, queueInOrder } from "@/core/harvest/harvest-queue";
 import type { HarvestGroup } from "@/server/contracts";
 import { Button } from "@/ui/button";
+import { Link } from "@/ui/link";
 import { figures, TableHead } from "@/ui/table-head";
 import { WrittenValue } from "@/ui/written-value";
 import type { QueueAnswer, QueueAsked } from "@/workers/harvest-queue.worker";

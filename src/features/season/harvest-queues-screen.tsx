@@ -1,10 +1,10 @@
 "use client";
 
-import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { DRYER_POINTS } from "@/core/records/farm";
 import type { HarvestQueueSheet } from "@/server/contracts";
 import { Choice } from "@/ui/choice";
+import { Link } from "@/ui/link";
 import { HarvestQueue } from "./harvest-queue";
 import { draftingInWords, useDrafting } from "./use-drafting";
 

@@ -1,7 +1,6 @@
 "use client";
 
 import { useVirtualizer } from "@tanstack/react-virtual";
-import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { memo, useEffect, useMemo, useRef, useState } from "react";
 import { addDays, formatDay, type IsoDate, monthName } from "@/core/dates";
@@ -9,6 +8,7 @@ import type { WeekLoad } from "@/core/season/level-load";
 import type { Resource } from "@/core/sheets/outline";
 import type { SeasonSheet } from "@/server/contracts";
 import { Choice } from "@/ui/choice";
+import { Link } from "@/ui/link";
 import { BrokenPlans } from "../shared/broken-plans";
 import { dayScale, monthsWithin } from "../shared/day-scale";
 import { type Packed, unpack } from "../shared/packed";
@@ -295,7 +295,6 @@ const SeasonList = memo(function SeasonList({
                   <>
                     <Link
                       href={`/plans/${item.row.planId}`}
-                      prefetch={false}
                       className="block shrink-0 truncate px-2 leading-tight hover:underline"
                       style={{ width: nameWidth || "100%" }}
                       aria-label={`${item.row.field}, ${item.row.crop}${item.row.planting ? `, sown ${formatDay(item.row.planting)}` : ""}${item.row.harvest ? `, harvest ${formatDay(item.row.harvest)}` : ""}, ${item.row.operations.length} operations${item.row.conflicts > 0 ? ", dates clash" : ""}`}

@@ -1,6 +1,5 @@
 "use client";
 
-import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useMemo } from "react";
 import { addDays, daysBetween, formatDay } from "@/core/dates";
@@ -9,6 +8,7 @@ import type { ThreatCalendar, ThreatGroup } from "@/server/contracts";
 import { Button } from "@/ui/button";
 import { Choice } from "@/ui/choice";
 import { Disclosure } from "@/ui/disclosure";
+import { Link } from "@/ui/link";
 import { TableHead } from "@/ui/table-head";
 import { LIKELIHOOD_LOOK } from "../shared/likelihood-look";
 import { type Packed, unpack } from "../shared/packed";

@@ -1,9 +1,9 @@
 "use client";
 
-import Link from "next/link";
 import { useRouter } from "next/navigation";
 import type { WaterShares } from "@/server/contracts";
 import { Choice } from "@/ui/choice";
+import { Link } from "@/ui/link";
 import { figures, TableHead } from "@/ui/table-head";
 import { WrittenValue } from "@/ui/written-value";
 import { useUnits } from "../shared/units";

@@ -1,11 +1,11 @@
 "use client";
 
-import Link from "next/link";
 import { usePathname, useRouter } from "next/navigation";
 import { type ComponentType, lazy, type ReactNode, Suspense, useCallback, useEffect, useState } from "react";
 import { formatDay } from "@/core/dates";
 import type { UnitSet } from "@/core/units/units";
 import type { FieldName } from "@/server/contracts";
+import { Link } from "@/ui/link";
 import { send } from "../shared/send";
 import { UnitsProvider } from "../shared/units";
 import { useAtRest } from "../shared/use-at-rest";

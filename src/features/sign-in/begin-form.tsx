@@ -1,10 +1,10 @@
 "use client";
 
-import Link from "next/link";
 import { type FormEvent, useState } from "react";
 import type { UnitSet } from "@/core/units/units";
 import { Button } from "@/ui/button";
 import { Choice } from "@/ui/choice";
+import { Link } from "@/ui/link";
 import { TextField } from "@/ui/text-field";
 import { send } from "../shared/send";
 import { UNIT_SETS } from "../shared/unit-sets";

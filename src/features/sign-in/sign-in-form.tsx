@@ -1,8 +1,8 @@
 "use client";
 
-import Link from "next/link";
 import { type FormEvent, useState } from "react";
 import { Button } from "@/ui/button";
+import { Link } from "@/ui/link";
 import { TextField } from "@/ui/text-field";
 import { CodeForm } from "./code-form";
 import { Front } from "./front";

@@ -1,12 +1,12 @@
 "use client";
 
-import Link from "next/link";
 import { useMemo } from "react";
 import { formatDay, MONTHS } from "@/core/dates";
 import { completeNormals } from "@/core/weather/climate";
 import type { Spread, YearStatistics } from "@/core/weather/year-statistics";
 import type { StationSheet } from "@/server/contracts";
 import { CHART_LINE, CHART_TEXT, Chart } from "@/ui/chart";
+import { Link } from "@/ui/link";
 import { useUnits } from "../shared/units";
 import { WeatherImport } from "./weather-import";
 

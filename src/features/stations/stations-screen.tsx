@@ -1,11 +1,11 @@
 "use client";
 
-import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { formatDay } from "@/core/dates";
 import type { FarmStation, StationLine } from "@/server/contracts";
 import { Choice } from "@/ui/choice";
+import { Link } from "@/ui/link";
 import { TableHead } from "@/ui/table-head";
 import { send } from "../shared/send";
 import { useUnits } from "../shared/units";

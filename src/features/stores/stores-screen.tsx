@@ -1,6 +1,5 @@
 "use client";
 
-import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { formatDay } from "@/core/dates";
@@ -8,6 +7,7 @@ import { LOAD_ENDS } from "@/core/records/load";
 import type { Values } from "@/core/records/values";
 import type { HarvestedField, StoresSheet } from "@/server/contracts";
 import { Button } from "@/ui/button";
+import { Link } from "@/ui/link";
 import { figures, TableHead } from "@/ui/table-head";
 import { RecordEditor } from "../records/record-editor";
 import { newId } from "../shared/new-id";

@@ -2,11 +2,11 @@
 
 import { useDraggable } from "@dnd-kit/core";
 import { GripVertical } from "lucide-react";
-import Link from "next/link";
 import { useRef, useState } from "react";
 import { daysBetween, formatDay, toDay } from "@/core/dates";
 import type { DueOperation } from "@/server/contracts";
 import { Button } from "@/ui/button";
+import { Link } from "@/ui/link";
 import { AnchoredPopover } from "@/ui/popover";
 import { useInputWords } from "../shared/input-dimension";
 import { SheetMark } from "../shared/sheet-mark";

@@ -10,7 +10,6 @@ import {
   useSensors,
 } from "@dnd-kit/core";
 import { Printer } from "lucide-react";
-import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { type ReactNode, useMemo, useState } from "react";
 import { addDays, daysBetween, formatDay } from "@/core/dates";
@@ -18,6 +17,7 @@ import { weekOf } from "@/core/season/level-load";
 import type { DueOperation, FieldName, WeekSheet } from "@/server/contracts";
 import { Button } from "@/ui/button";
 import { Disclosure } from "@/ui/disclosure";
+import { Link } from "@/ui/link";
 import { useFirst } from "@/ui/use-first";
 import { draftingInWords, useDrafting } from "../season/use-drafting";
 import { BrokenPlans } from "../shared/broken-plans";

@@ -1,9 +1,9 @@
 "use client";
 
 import dynamic from "next/dynamic";
-import Link from "next/link";
 import { addDays, formatDay } from "@/core/dates";
 import { limitInWords } from "@/core/guides/quality-measures";
+import { Link } from "@/ui/link";
 import { DecidedChoice } from "../../decided-choice";
 import { DecidedNumber } from "../../decided-number";
 import { DecisionLine, SheetHead } from "../../decision-line";

@@ -1,6 +1,5 @@
 "use client";
 
-import Link from "next/link";
 import { type ReactNode, useState } from "react";
 import { dropletClass, knapsackLoads, NOZZLE_TOLERANCE_PCT, nozzleShould } from "@/core/protect/nozzles-and-loads";
 import { activeIngredient, sprayMix } from "@/core/protect/spray";
@@ -8,6 +7,7 @@ import type { ProtectionProduct } from "@/core/records/protection-product";
 import type { FieldError, Result } from "@/core/result";
 import type { PlannedTreatment } from "@/core/sheets/protect/part";
 import { Disclosure } from "@/ui/disclosure";
+import { Link } from "@/ui/link";
 import { WrittenValue } from "@/ui/written-value";
 import { useUnits } from "../../../shared/units";
 import { usePlanModel } from "../../plan-context";

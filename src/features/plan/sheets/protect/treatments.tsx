@@ -1,12 +1,12 @@
 "use client";
 
 import { Trash2 } from "lucide-react";
-import Link from "next/link";
 import { useState } from "react";
 import { formatDay } from "@/core/dates";
 import { labelledUses } from "@/core/sheets/protect/label-crop";
 import type { PlannedTreatment } from "@/core/sheets/protect/part";
 import { Button } from "@/ui/button";
+import { Link } from "@/ui/link";
 import { Pick } from "@/ui/pick";
 import { newId } from "../../../shared/new-id";
 import { send } from "../../../shared/send";
