@@ -2,7 +2,7 @@
 
 import fs from "node:fs";
 import path from "node:path";
-import { parse } from "yaml";
+import { CORE_SCHEMA, load } from "js-yaml";
 import { TILLAGE_SYSTEMS } from "../src/core/ground/systems";
 import { type CompiledGuide, compileGuides } from "../src/core/guides/compile";
 import { cropLine } from "../src/core/guides/crop-line";
@@ -15,7 +15,7 @@ const folder = (root: string) => path.join(root, "data/guides");
 
 function read(file: string): unknown {
   try {
-    return parse(fs.readFileSync(file, "utf8"));
+    return load(fs.readFileSync(file, "utf8"), { schema: CORE_SCHEMA });
   } catch (error) {
     throw new Error(`${file} is not YAML: ${(error as Error).message}`);
   }
