@@ -15,11 +15,9 @@ import { resolveGuide } from "../src/core/guides/resolve-guide";
 import { EXAMPLE_FACTS } from "../src/core/plan/example-facts";
 import type { PlanFacts } from "../src/core/plan/facts";
 import { siteSuitability } from "../src/core/plan/site-suitability";
-import { protectionProductRecord } from "../src/core/records/protection-product";
 import { unwrap } from "../src/core/result";
 import { type SeasonProblem, solveSeason } from "../src/core/season/solve-season";
 import { simulateWindow } from "../src/core/season/sowing-window";
-import { checkPlan } from "../src/core/sheets/check-plan";
 import { freshDecisions } from "../src/core/sheets/decisions";
 import { draftPlan } from "../src/core/sheets/draft-plan";
 import { planWindows, windowQuestion } from "../src/core/sheets/window-question";
@@ -29,9 +27,10 @@ import { walkWater } from "../src/core/water/walk";
 import { UPLAND_PLAIN } from "../src/core/weather/example-climates";
 import { generateWeather } from "../src/core/weather/generator";
 import { seasonWeather } from "../src/core/weather/season-weather";
-import { DEMO_FIELDS, everyPlan } from "../tests/support/every-plan";
+import { DEMO_FIELDS } from "../tests/support/every-plan";
 import { ALL_GUIDES, testGuide } from "../tests/support/guides";
 import { launchChromium, signedInPage, startApp } from "./app-under-test";
+import { benchDrafts } from "./bench-drafts";
 import { benchFiles } from "./bench-files";
 import { benchQueue } from "./bench-queue";
 import { compileFolder, SURROUNDINGS } from "./guide-files";
@@ -61,84 +60,9 @@ function time(rounds: number, work: () => void, warmUp = 40): number {
   );
 }
 
-/** A plan with so many treatments in a row, each within its label but for their number, of made-up products by turns. */
-function treatedPlan(count: number) {
-  const products = ["a", "b", "c"].map((id) =>
-    protectionProductRecord.parse({
-      id,
-      name: `Product ${id}`,
-      kind: "fungicide",
-      active: "made up",
-      group: id,
-      pricePerUnit: 4000,
-      uses: [
-        {
-          crop: "wheat",
-          target: "septoria",
-          rate: 1,
-          most: 4,
-          intervalDays: 7,
-          fromBbch: 25,
-          toBbch: 69,
-          harvestWaitDays: 35,
-        },
-      ],
-    }),
-  );
-  const facts = { ...EXAMPLE_FACTS, products };
-  const decisions = {
-    ...freshDecisions("wheat"),
-    protect: {
-      treatments: Object.fromEntries(
-        Array.from({ length: count }, (_, i) => [
-          `treat-${i}`,
-          { threat: "septoria", productId: products[i % 3]!.id, stage: "first-node", days: 4 * i },
-        ]),
-      ),
-    },
-  };
-  return { facts, decisions, plan: unwrap(draftPlan(facts, decisions, 2027, testGuide("wheat"))) };
-}
-
 // core
 const wheat = freshDecisions("wheat");
-const draftAndCheck = () => {
-  const plan = draftPlan(EXAMPLE_FACTS, wheat, 2027, testGuide("wheat"));
-  if (plan.ok) checkPlan(plan.value, EXAMPLE_FACTS, wheat);
-};
-// the compiler takes some hundred drafts to settle: what a screen or the worker meets after its first seconds
-report("draftPlan + checkPlan, one field", time(300, draftAndCheck, 300), 4, "ms");
-const wetField = { ...EXAMPLE_FACTS.field, irrigated: true, waterSystem: "sprinkler" as const };
-const wetFacts = { ...EXAMPLE_FACTS, field: wetField };
-const potato = testGuide("potato");
-let wetTarget = 40;
-report(
-  "the same, irrigated potatoes with their water",
-  time(300, () => {
-    wetTarget = wetTarget > 45 ? 40 : wetTarget + 0.1;
-    const own = { ...freshDecisions("potato"), targetTPerHa: wetTarget };
-    const drafted = draftPlan(wetFacts, own, 2027, potato);
-    if (drafted.ok) checkPlan(drafted.value, wetFacts, own);
-  }),
-  4,
-  "ms",
-);
-const sprayed = treatedPlan(12);
-report(
-  "checks of a plan with 12 treatments",
-  time(300, () => void checkPlan(sprayed.plan, sprayed.facts, sprayed.decisions)),
-  2,
-  "ms",
-);
-// every kind, planting method and product of every guide, on a field of its climate
-const slowest = everyPlan()
-  .filter((_, i) => i % 2 === 0)
-  .map(({ title, facts, decisions }) => {
-    const guide = testGuide(decisions.crop.guideId);
-    return { title, ms: time(15, () => void draftPlan(facts, decisions, 2027, guide), 15) };
-  })
-  .reduce((a, b) => (b.ms > a.ms ? b : a));
-report(`slowest draft of all guides: ${slowest.title.slice(0, 28)}`, slowest.ms, 6, "ms");
+benchDrafts(report);
 const crops = ALL_GUIDES.map((guide) => unwrap(resolveGuide(guide)));
 const places = Array.from({ length: 600 }, (_, i) => {
   const facts = DEMO_FIELDS[i % DEMO_FIELDS.length] as PlanFacts;
@@ -161,22 +85,6 @@ const compiled = compileFolder(root);
 for (const { guide } of compiled) brokenLaws(guide, SURROUNDINGS(compiled));
 report("all guides compiled, their laws checked", performance.now() - guidesBegan, 5000, "ms");
 
-// the first of a process: nothing is warm yet
-const FIRST = `
-  import { EXAMPLE_FACTS } from "./src/core/plan/example-facts";
-  import { checkPlan } from "./src/core/sheets/check-plan";
-  import { freshDecisions } from "./src/core/sheets/decisions";
-  import { draftPlan } from "./src/core/sheets/draft-plan";
-  import { testGuide } from "./tests/support/guides";
-  const guide = testGuide("wheat");
-  const began = performance.now();
-  const plan = draftPlan(EXAMPLE_FACTS, freshDecisions("wheat"), 2027, guide);
-  if (plan.ok) checkPlan(plan.value, EXAMPLE_FACTS, freshDecisions("wheat"));
-  console.log(performance.now() - began);`;
-const firsts = Array.from({ length: 5 }, () =>
-  Number(execFileSync("node_modules/.bin/tsx", ["--input-type=module", "-e", FIRST], { encoding: "utf8" })),
-);
-report("the first draftPlan + checkPlan of a process", median(firsts), 40, "ms");
 const buildBegan = performance.now();
 execFileSync("node_modules/.bin/tsx", ["scripts/build-guides.ts"], { stdio: "pipe" });
 report("building the guides", (performance.now() - buildBegan) / 1000, 3, "s");

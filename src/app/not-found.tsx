@@ -1,4 +1,4 @@
-import { Link } from "@/ui/link";
+import { Link } from "@/features/shared/link";
 
 export default function NotFound() {
   return (

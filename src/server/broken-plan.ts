@@ -9,7 +9,8 @@ import { byName } from "./by-name";
 import type { BrokenLine, OutlineBasis, RepairResult } from "./contracts";
 import { type Client, hold, isId, row, rows, type Scope } from "./db";
 import { loadPlaces } from "./places";
-import { loadPlanFacts, type PlanRow } from "./plan-facts";
+import { loadPlanFacts } from "./plan-facts";
+import type { PlanRow } from "./plan-records";
 import { BrokenPlan, decisionsOf, readDecisions } from "./stored-decisions";
 
 /** Changes looked back through for decisions that a plan can be drafted from. */

@@ -16,7 +16,8 @@ import type { AuditLine, PlantingDraft, SaveResult, VersionLine } from "./contra
 import { type Client, hold, isId, row, rows, type Scope } from "./db";
 import { documentWords } from "./documents/words";
 import { guideOf, revisionOf } from "./guides";
-import { loadPlanFacts, type PlanRow } from "./plan-facts";
+import { loadPlanFacts } from "./plan-facts";
+import type { PlanRow } from "./plan-records";
 import { holdPlanting, listDrafts } from "./plantings";
 import { BrokenPlan, decisionsOf, reasonOf } from "./stored-decisions";
 

@@ -15,7 +15,10 @@ function withThreats(text: string): string {
   made.push(root);
   const folder = path.join(root, "data/guides");
   for (const kind of ["archetypes", "crops"]) fs.mkdirSync(path.join(folder, kind), { recursive: true });
-  fs.writeFileSync(path.join(folder, "sources.yaml"), "assumption: {title: Assumption, holds: nothing, evidence: assumption}\n");
+  fs.writeFileSync(
+    path.join(folder, "sources.yaml"),
+    "assumption: {title: Assumption, holds: nothing, evidence: assumption}\n",
+  );
   fs.writeFileSync(path.join(folder, "threats.yaml"), text);
   fs.writeFileSync(path.join(folder, "schools.yaml"), "source: assumption\n");
   return root;

@@ -2,7 +2,7 @@
 
 import type { ReactNode } from "react";
 import type { PlantingLine } from "@/server/contracts";
-import { Link } from "@/ui/link";
+import { Link } from "../shared/link";
 import { useUnits } from "../shared/units";
 import { ChangePart } from "./change-part";
 

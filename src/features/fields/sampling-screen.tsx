@@ -5,7 +5,7 @@ import { type Boundary, frameAt, middleOf, type Position, polygonsOf } from "@/c
 import type { SamplingPlan } from "@/core/records/sampling-plan";
 import type { FieldSheet } from "@/server/contracts";
 import { Button } from "@/ui/button";
-import { Link } from "@/ui/link";
+import { Link } from "../shared/link";
 import { useUnits } from "../shared/units";
 
 /** Where and how soil of a field is sampled: to print and take along. */

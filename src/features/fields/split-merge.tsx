@@ -6,9 +6,9 @@ import { type FormEvent, useState } from "react";
 import type { FieldSheet } from "@/server/contracts";
 import { Button } from "@/ui/button";
 import { Dialog } from "@/ui/dialog";
-import { Link } from "@/ui/link";
 import { TextField } from "@/ui/text-field";
 import { WrittenValue } from "@/ui/written-value";
+import { Link } from "../shared/link";
 import { send } from "../shared/send";
 import { useUnits } from "../shared/units";
 

@@ -4,7 +4,7 @@ import type { ColumnDef } from "@tanstack/react-table";
 import { useMemo } from "react";
 import type { AuditPage } from "@/server/contracts";
 import { DataTable } from "@/ui/data-table";
-import { Link } from "@/ui/link";
+import { Link } from "../shared/link";
 
 type Line = AuditPage["lines"][number];
 

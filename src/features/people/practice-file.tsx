@@ -3,7 +3,7 @@
 import { Download } from "lucide-react";
 import { useRouter } from "next/navigation";
 import { type ChangeEvent, useState } from "react";
-import { Link } from "@/ui/link";
+import { Link } from "../shared/link";
 
 /** The practice as one file: taken out, and read back into an empty one. */
 export function PracticeFile() {

@@ -6,7 +6,7 @@ import { formatDay } from "@/core/dates";
 import type { DraftLine } from "@/server/contracts";
 import { Button } from "@/ui/button";
 import { Dialog } from "@/ui/dialog";
-import { Link } from "@/ui/link";
+import { Link } from "../shared/link";
 import { send } from "../shared/send";
 import { useUnits } from "../shared/units";
 import { usePlanModel } from "./plan-context";

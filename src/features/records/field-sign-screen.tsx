@@ -2,7 +2,7 @@
 
 import { formatDay } from "@/core/dates";
 import { Button } from "@/ui/button";
-import { Link } from "@/ui/link";
+import { Link } from "../shared/link";
 
 export interface FieldSign {
   planId: string;

@@ -2,7 +2,7 @@
 
 import { Check } from "lucide-react";
 import type { PracticeSteps } from "@/server/contracts";
-import { Link } from "@/ui/link";
+import { Link } from "../shared/link";
 
 interface Step {
   done: boolean;

@@ -2,7 +2,7 @@
 
 import { RECORD_KINDS } from "@/core/records/kinds";
 import type { PracticeSteps } from "@/server/contracts";
-import { Link } from "@/ui/link";
+import { Link } from "../shared/link";
 import { NextSteps } from "./next-steps";
 
 /** All lists of the practice with how much is in each, and what comes next where something is missing. */

@@ -3,8 +3,8 @@
 import { formatDay } from "@/core/dates";
 import type { SprayRecord } from "@/core/records/spray-record";
 import { Button } from "@/ui/button";
-import { Link } from "@/ui/link";
 import { figures, TableHead } from "@/ui/table-head";
+import { Link } from "../shared/link";
 import { useUnits } from "../shared/units";
 
 /** Treatments that were done, each with all that inspectors usually ask for; prints as it stands. */

@@ -4,7 +4,7 @@ import { useRouter } from "next/navigation";
 import { DRYER_POINTS } from "@/core/records/farm";
 import type { HarvestQueueSheet } from "@/server/contracts";
 import { Choice } from "@/ui/choice";
-import { Link } from "@/ui/link";
+import { Link } from "../shared/link";
 import { HarvestQueue } from "./harvest-queue";
 import { draftingInWords, useDrafting } from "./use-drafting";
 

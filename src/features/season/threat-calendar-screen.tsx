@@ -8,9 +8,9 @@ import type { ThreatCalendar, ThreatGroup } from "@/server/contracts";
 import { Button } from "@/ui/button";
 import { Choice } from "@/ui/choice";
 import { Disclosure } from "@/ui/disclosure";
-import { Link } from "@/ui/link";
 import { TableHead } from "@/ui/table-head";
 import { LIKELIHOOD_LOOK } from "../shared/likelihood-look";
+import { Link } from "../shared/link";
 import { type Packed, unpack } from "../shared/packed";
 import { draftingInWords, useDrafting } from "./use-drafting";
 

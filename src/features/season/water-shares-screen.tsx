@@ -3,9 +3,9 @@
 import { useRouter } from "next/navigation";
 import type { WaterShares } from "@/server/contracts";
 import { Choice } from "@/ui/choice";
-import { Link } from "@/ui/link";
 import { figures, TableHead } from "@/ui/table-head";
 import { WrittenValue } from "@/ui/written-value";
+import { Link } from "../shared/link";
 import { useUnits } from "../shared/units";
 import { draftingInWords, useDrafting } from "./use-drafting";
 

@@ -1,5 +1,5 @@
 import type { BrokenLine } from "@/server/contracts";
-import { Link } from "@/ui/link";
+import { Link } from "./link";
 
 /** Plans that could not be drafted, above the others that could: what is wrong, and the way to put it right. */
 export function BrokenPlans({ lines, linked, advice }: { lines: BrokenLine[]; linked: boolean; advice: string }) {

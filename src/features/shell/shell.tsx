@@ -5,7 +5,7 @@ import { type ComponentType, lazy, type ReactNode, Suspense, useCallback, useEff
 import { formatDay } from "@/core/dates";
 import type { UnitSet } from "@/core/units/units";
 import type { FieldName } from "@/server/contracts";
-import { Link } from "@/ui/link";
+import { Link } from "../shared/link";
 import { send } from "../shared/send";
 import { UnitsProvider } from "../shared/units";
 import { useAtRest } from "../shared/use-at-rest";

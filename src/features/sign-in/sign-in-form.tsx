@@ -2,8 +2,8 @@
 
 import { type FormEvent, useState } from "react";
 import { Button } from "@/ui/button";
-import { Link } from "@/ui/link";
 import { TextField } from "@/ui/text-field";
+import { Link } from "../shared/link";
 import { CodeForm } from "./code-form";
 import { Front } from "./front";
 import { signInWith } from "./sign-in-with";

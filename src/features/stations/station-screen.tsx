@@ -6,7 +6,7 @@ import { completeNormals } from "@/core/weather/climate";
 import type { Spread, YearStatistics } from "@/core/weather/year-statistics";
 import type { StationSheet } from "@/server/contracts";
 import { CHART_LINE, CHART_TEXT, Chart } from "@/ui/chart";
-import { Link } from "@/ui/link";
+import { Link } from "../shared/link";
 import { useUnits } from "../shared/units";
 import { WeatherImport } from "./weather-import";
 

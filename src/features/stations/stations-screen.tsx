@@ -5,8 +5,8 @@ import { useState } from "react";
 import { formatDay } from "@/core/dates";
 import type { FarmStation, StationLine } from "@/server/contracts";
 import { Choice } from "@/ui/choice";
-import { Link } from "@/ui/link";
 import { TableHead } from "@/ui/table-head";
+import { Link } from "../shared/link";
 import { send } from "../shared/send";
 import { useUnits } from "../shared/units";
 

@@ -1,7 +1,7 @@
 "use client";
 
 import { formatDay, type IsoDate } from "@/core/dates";
-import { Link } from "@/ui/link";
+import { Link } from "../shared/link";
 import { useAnswer } from "../shared/use-answer";
 
 /** Stores to look at by the end of the week, the most urgent first; nothing where there are none, or no network. */

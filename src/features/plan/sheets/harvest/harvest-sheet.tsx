@@ -3,7 +3,7 @@
 import dynamic from "next/dynamic";
 import { addDays, formatDay } from "@/core/dates";
 import { limitInWords } from "@/core/guides/quality-measures";
-import { Link } from "@/ui/link";
+import { Link } from "../../../shared/link";
 import { DecidedChoice } from "../../decided-choice";
 import { DecidedNumber } from "../../decided-number";
 import { DecisionLine, SheetHead } from "../../decision-line";

@@ -1,7 +1,7 @@
 "use client";
 
 import { moistWayOf } from "@/core/sheets/keep-way";
-import { Link } from "@/ui/link";
+import { Link } from "../../../shared/link";
 import { SheetHead } from "../../decision-line";
 import { usePlanModel } from "../../plan-context";
 import { FigureValue } from "../../working";

@@ -7,8 +7,8 @@ import type { ProtectionProduct } from "@/core/records/protection-product";
 import type { FieldError, Result } from "@/core/result";
 import type { PlannedTreatment } from "@/core/sheets/protect/part";
 import { Disclosure } from "@/ui/disclosure";
-import { Link } from "@/ui/link";
 import { WrittenValue } from "@/ui/written-value";
+import { Link } from "../../../shared/link";
 import { useUnits } from "../../../shared/units";
 import { usePlanModel } from "../../plan-context";
 
