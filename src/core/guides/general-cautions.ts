@@ -5,6 +5,8 @@
 export const GENERAL_CAUTIONS: Record<string, string> = {
   "dressed seed":
     "Dressed seed is never food or feed: gloves, dust mask, no spilt seed left for birds; leftovers and bags as the label says.",
+  "seed inoculant":
+    "Inoculant: dust mask where it is a powder, hands washed after; cool, out of the sun, by its date; treated seed is no food or feed.",
   "lime dust":
     "Lime dust harms eyes and lungs (burnt and hydrated lime are caustic): goggles, mask, gloves; not in wind.",
   "gypsum dust": "Gypsum dust: mask and goggles; not in wind.",
