@@ -8,6 +8,7 @@ import { loadCatalogue } from "@/server/catalogue";
 import { inPractice, pool, row } from "@/server/db";
 import { loadGround } from "@/server/ground";
 import { type Part, partClock } from "@/server/kept";
+import { loadPlanFacts } from "@/server/plan-facts";
 import { loadPlan, saveDecisions } from "@/server/plans";
 import { startPlan } from "@/server/plantings";
 import { accessOf, fieldNamed, planOfField, removePlans } from "./support/access";
@@ -81,6 +82,37 @@ describe("the count of changes", () => {
     } finally {
       await owner.query("rollback");
     }
+  });
+
+  it("has every table that what is kept is read from", async () => {
+    const { rows: found } = await owner.query(
+      `select p.id, p.field_id as "fieldId", p.season, fa.grower_id as "growerId" from plan p join field f on f.id = p.field_id
+         join farm fa on fa.id = f.farm_id where p.practice_id = $1 and f.name = 'Coney Bank'`,
+      [access.practiceId],
+    );
+    const [plan] = found as { id: string; fieldId: string; season: number; growerId: string }[];
+    // nothing is kept for growers: all of it is asked for
+    const grower = { ...access, growerId: plan?.growerId as string };
+    const asked: string[] = [];
+    await inPractice(grower, async (c) => {
+      const query = c.query.bind(c) as (q: string | { text: string }, ...more: unknown[]) => unknown;
+      const listening = Object.assign(Object.create(c), {
+        query: (q: string | { text: string }, ...more: unknown[]) => {
+          asked.push(typeof q === "string" ? q : q.text);
+          return query(q, ...more);
+        },
+      });
+      await loadPlanFacts(listening, grower, [plan as NonNullable<typeof plan>]);
+    });
+    const names = new Set(asked.flatMap((text) => [...text.matchAll(/\b(?:from|join) ([a-z_]+)/g)].map((m) => m[1])));
+    const { rows } = await owner.query<{ table: string; counted: boolean }>(
+      `select c.relname as table, exists (select from pg_trigger t where t.tgrelid = c.oid and t.tgname like 'clock%') as counted
+       from pg_class c where c.relkind = 'r' and c.relname = any($1)`,
+      [[...names]],
+    );
+    expect(rows.length).toBeGreaterThan(15);
+    // an outline is asked for each time, where a plan has what its label makes wait for the next crop
+    expect(rows.flatMap((r) => (r.counted || r.table === "plan_outline" ? [] : [r.table]))).toEqual([]);
   });
 
   it("stands still while decisions are saved, and moves when the crop is another one", async () => {
