@@ -16,7 +16,7 @@ const WAITS = /^\/api\/(plans\/[^/]+\/versions\/|auth\/)/;
 /** Such requests at once in one process; each of them has limits of its own besides. */
 export const MOST_WAITING = 60;
 /** Requests at work in one process; pages stand in line for the processor behind them, so more only wait longer. */
-export const MOST_AT_WORK = 24;
+export const MOST_AT_WORK = 32;
 const RETRY_SECONDS = 2;
 
 /**

@@ -115,8 +115,9 @@ if (app && !options.small) {
 }
 
 // every plan of the season, not only those that the first screen of a list shows
-const rows = await ask("GET", "/api/season?season=2027", cookie);
-const plans = [...rows.body.matchAll(/\["([0-9a-f-]{36})",/g)].map((m) => m[1] as string);
+const rows = await ask("GET", options.base ? "/fields" : "/api/season?season=2027", cookie);
+const named = options.base ? /\/plans\/([0-9a-f-]{36})/g : /\["([0-9a-f-]{36})",/g;
+const plans = [...new Set([...rows.body.matchAll(named)].map((m) => m[1] as string))];
 if (plans.length === 0) throw new Error(`no plans to ask for: ${rows.status} ${rows.body.slice(0, 200)}`);
 
 /** Memory of all server processes [MB]. */
@@ -208,10 +209,13 @@ async function put(id: string, revision: number, decisions: Record<string, unkno
 const NO_REVISION = 1_000_000_000;
 /** What stands in a plan, as the screen knows it that opened it: the answer to what is stale says it. */
 async function opened(id: string): Promise<{ revision: number; decisions: Record<string, unknown> }> {
-  const { status, body } = await put(id, NO_REVISION, { version: 2, crop: { guideId: "wheat" } });
-  const stands = known.get(id);
-  if (!stands) throw new Error(`plan ${id}: ${status} ${body.slice(0, 200)}`);
-  return stands;
+  // an older version of the application, that this one is compared with, has older decisions
+  for (const version of [2, 1]) {
+    await put(id, NO_REVISION, { version, crop: { guideId: "wheat" } });
+    const stands = known.get(id);
+    if (stands) return stands;
+  }
+  throw new Error(`plan ${id} does not say what stands in it`);
 }
 async function work(until: number, from: number): Promise<void> {
   const person: Person = { at: null };
