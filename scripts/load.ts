@@ -65,7 +65,11 @@ function ask(
   const text = body === undefined ? undefined : JSON.stringify(body);
   const began = performance.now();
   return new Promise((resolve) => {
-    const failed = () => resolve({ status: 0, body: "", cookies: [], ms: performance.now() - began });
+    // a connection that was kept may have been ended just now: a browser asks again over another one, and so is it here
+    const failed = (error: NodeJS.ErrnoException) => {
+      if (request.reusedSocket && error.code === "ECONNRESET") resolve(ask(method, where, cookie, body, more));
+      else resolve({ status: 0, body: "", cookies: [], ms: performance.now() - began });
+    };
     const request = http.request(
       {
         agent,

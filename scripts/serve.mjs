@@ -16,6 +16,8 @@ const DEATHS = Number(process.env.MOST_DEATHS ?? 6);
 const WITHIN_MS = 60_000;
 /** What is at work when it is told to end may finish so long [ms]. */
 const FINISH_MS = 5000;
+/** After so long without a request, what was used to draw pages is given back to the machine [ms]. */
+const QUIET_MS = 5000;
 /** Connections to the database, together; a server of its own has a hundred. */
 const CONNECTIONS = 60;
 
@@ -29,7 +31,7 @@ function lead() {
   const workers = Math.max(1, Math.min(64, Number(process.env.WORKERS) || os.availableParallelism()));
   const env = { DATABASE_CONNECTIONS: String(Math.max(3, Math.min(10, Math.floor(CONNECTIONS / workers)))) };
   // pages are drawn from much that lives briefly: a larger nursery spares the collector a tenth of the work
-  cluster.setupPrimary({ execArgv: [...process.execArgv, "--max-semi-space-size=64"] });
+  cluster.setupPrimary({ execArgv: [...process.execArgv, "--max-semi-space-size=64", "--expose-gc"] });
   const deaths = [];
   let ready = 0;
   let ending = false;
@@ -83,6 +85,11 @@ async function serve() {
   await app.prepare();
   const handle = app.getRequestHandler();
   const busy = { atWork: 0, waiting: 0 };
+  // the runtime keeps the room that a busy hour needed: once after it, when nothing is at work, everything is collected
+  const quiet = setTimeout(() => {
+    if (busy.atWork + busy.waiting > 0) quiet.refresh();
+    else globalThis.gc?.();
+  }, QUIET_MS).unref();
   const take = (request, response) => {
     const refused = admit(request, door, busy);
     const nonce = newNonce();
@@ -96,6 +103,7 @@ async function serve() {
     request.headers["content-security-policy"] = headers["Content-Security-Policy"];
     const kind = waits(request.url) ? "waiting" : "atWork";
     busy[kind]++;
+    quiet.refresh();
     response.once("close", () => busy[kind]--);
     void handle(request, response).catch((error) => {
       console.error(error);
