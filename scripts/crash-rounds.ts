@@ -57,13 +57,15 @@ export async function crashRounds(app: RunningApp, kills: number, seed: number):
     body: unknown,
   ): Promise<{ status: number; body: Record<string, unknown> }> => {
     try {
-      const answer = await fetch(app.base + path, {
-        method,
-        headers: { cookie, origin: app.base, "content-type": "application/json" },
-        body: JSON.stringify(body),
-        signal: AbortSignal.timeout(3000),
+      return await inTime(async (signal) => {
+        const answer = await fetch(app.base + path, {
+          method,
+          headers: { cookie, origin: app.base, "content-type": "application/json" },
+          body: JSON.stringify(body),
+          signal,
+        });
+        return { status: answer.status, body: (await answer.json()) as Record<string, unknown> };
       });
-      return { status: answer.status, body: (await answer.json()) as Record<string, unknown> };
     } catch {
       return { status: 0, body: {} };
     }
@@ -165,9 +167,28 @@ function killServers(app: RunningApp, all: boolean): void {
     }
 }
 
+/** An answer that does not come is waited for so long [ms]. */
+const PATIENCE_MS = 3000;
+
+/**
+ * What is asked for, or a rejection after a while, whatever becomes of the request: one that was on its way to a process
+ * that is killed may neither be answered nor fail, and the timer of AbortSignal.timeout may be collected with it.
+ */
+async function inTime<T>(ask: (signal: AbortSignal) => Promise<T>): Promise<T> {
+  const patience = new AbortController();
+  let timer: NodeJS.Timeout | undefined;
+  const late = new Promise<never>((_, reject) => {
+    timer = setTimeout(() => {
+      reject(new Error("no answer"));
+      patience.abort();
+    }, PATIENCE_MS);
+  });
+  return Promise.race([ask(patience.signal), late]).finally(() => clearTimeout(timer));
+}
+
 async function answering(base: string): Promise<void> {
   for (let tried = 0; tried < 400; tried++) {
-    const fine = await fetch(`${base}/api/health`, { signal: AbortSignal.timeout(3000) }).then(
+    const fine = await inTime((signal) => fetch(`${base}/api/health`, { signal })).then(
       (a) => a.ok,
       () => false,
     );

@@ -155,6 +155,13 @@ function referencesExist({ guide, kind, method }: ResolvedGuide, { crops }: Surr
       broken.push(`products.${id}.soldAs: no product "${soldAs}"`);
   for (const { crop } of [...guide.rotation.good, ...guide.rotation.bad])
     if (!crops.has(crop)) broken.push(`rotation: no crop "${crop}"`);
+  for (const { id, notAfter } of guide.tasks)
+    for (const crop of notAfter?.crops ?? [])
+      if (!crops.has(crop)) broken.push(`tasks.${id}.notAfter: no crop "${crop}"`);
+  for (const { id, materials = {} } of guide.tasks)
+    for (const [name, { unit, contents }] of Object.entries(materials))
+      if (contents && unit !== "kg")
+        broken.push(`tasks.${id}.materials.${name}: contents are of what is counted in kg`);
   // labels name crops: one that they cannot name could never be treated
   for (const { id, stock } of guide.methods)
     for (const component of stock.by === "mixture" ? stock.components : [])

@@ -2,6 +2,7 @@
 
 import { z } from "zod";
 import { IMPLEMENT_IDS } from "../ground/implements";
+import { NUTRIENT_IDS } from "../nutrients";
 import { SHEETS } from "../sheet-ids";
 import { OPERATION_ROLES } from "./roles";
 
@@ -55,6 +56,8 @@ export const material = z.strictObject({
   per: z.enum(MATERIAL_PER),
   amount: ranged,
   unit: z.enum(["kg", "t", "L", "units", "m", "m2"]),
+  /** what it brings of nutrients [% of its mass], where it is counted by the kilogram */
+  contents: z.partialRecord(z.enum(NUTRIENT_IDS), z.number().positive().max(100)).optional(),
 });
 export type Material = z.infer<typeof material>;
 
@@ -71,6 +74,8 @@ export const task = z.strictObject({
   reason: z.string(),
   work: work.optional(),
   needs: needs.optional(),
+  /** left out where one of these crops grew on the field in so many seasons before */
+  notAfter: z.strictObject({ crops: z.array(z.string()).min(1), seasons: z.number().int().positive() }).optional(),
   /** what is counted at it: the plants that stand */
   counts: z.literal("stand").optional(),
   /** material in an amount that nobody knows beforehand: named among what the cost leaves out */

@@ -160,7 +160,9 @@ export function finishOperations(context: PlanContext, planned: PlannedOperation
       gift: item.gift ?? null,
     };
   });
-  return operations.sort((a, b) => byDate(a.date, b.date));
+  // what prepares the rest of a day's work stands before it: seed is inoculated, then sown
+  const laterInDay = ({ role }: Operation) => Number(role !== "prepare");
+  return operations.sort((a, b) => byDate(a.date, b.date) || laterInDay(a) - laterInDay(b));
 }
 
 /** Machines need ground that carries them, but for those that work in water and a crop that stands in it. */

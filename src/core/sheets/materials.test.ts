@@ -5,10 +5,11 @@ import { ALL_GUIDES, testGuide } from "../../../tests/support/guides";
 import { EXAMPLE_FACTS } from "../plan/example-facts";
 import type { PlanFacts } from "../plan/facts";
 import { unwrap } from "../result";
+import { checkPlan } from "./check-plan";
 import { applyChanges, type Change, change, freshDecisions } from "./decisions";
 import { decisionsSchema } from "./decisions-schema";
 import { draftPlan } from "./draft-plan";
-import { materialsOfGuides } from "./materials";
+import { broughtByMaterials, materialsOfGuides } from "./materials";
 
 const of = (guideId: string, crop: Record<string, string>, changes: Change[] = [], facts: PlanFacts = EXAMPLE_FACTS) =>
   unwrap(
@@ -84,6 +85,25 @@ describe("what goes with the seed and along the row", () => {
       ["sugar as a sticker", expect.closeTo(kg * 0.0025, 9), "kg", expect.closeTo(kg * 0.0025 * 14.2, 9)],
     ]);
   });
+  it("is not stuck to it where the bacteria are there: cowpea grew within four seasons", () => {
+    const grown = (crop: string, season: number) => ({
+      ...EXAMPLE_FACTS,
+      history: [{ season, crop, yieldTPerHa: null, family: null }],
+    });
+    const inoculates = (facts: PlanFacts) =>
+      of("groundnut", {}, [], facts).operations.some((o) => o.id === "inoculate");
+    // for the harvest of 2027: 2023 to 2026
+    expect([2022, 2023, 2026].map((season) => inoculates(grown("cowpea", season)))).toEqual([true, false, false]);
+    expect(inoculates(grown("maize", 2026))).toBe(true);
+  });
+  it("stands before the sowing of the same day", () => {
+    for (const guideId of ["groundnut", "wholeCrop"]) {
+      const { operations } = of(guideId, {});
+      const at = (id: string) => operations.findIndex((o) => o.id === id || o.role === id);
+      expect(operations[at("inoculate")]?.date).toBe(operations[at("plant")]?.date);
+      expect(at("inoculate")).toBeLessThan(at("plant"));
+    }
+  });
   it("inoculates only the legume of a mixture", () => {
     const plan = of("wholeCrop", {});
     const legumes = plan.seed.mixture!.components.filter((c) => c.legume).reduce((sum, c) => sum + c.kgPerHa, 0);
@@ -130,5 +150,24 @@ describe("materials of all guides", () => {
     });
     expect([...names].filter(([, of]) => of.size > 1).map(([key, of]) => [key, ...of])).toEqual([]);
     expect(all.map((m) => m.name)).toEqual([...all.map((m) => m.name)].sort((a, b) => a.localeCompare(b)));
+  });
+});
+
+describe("nutrients of material", () => {
+  it("count: gypsum at the pegs brings the sulphur that no fertiliser brings", () => {
+    const plan = of("groundnut", {});
+    // 32.06 / 172.17 x 90 % = 16.8 %; of 300 kg/ha 50.4 kg S and 87.9 kg CaO
+    expect(broughtByMaterials(plan, "s")).toBeCloseTo(50.4, 9);
+    expect(broughtByMaterials(plan, "cao")).toBeCloseTo(87.9, 9);
+    expect(broughtByMaterials(plan, "n")).toBe(0);
+    const short = (changes: Change[]) => {
+      const decisions = applyChanges({ ...freshDecisions("groundnut"), crop: { guideId: "groundnut" } }, changes);
+      const drafted = unwrap(draftPlan(EXAMPLE_FACTS, decisions, 2027, testGuide("groundnut")));
+      return checkPlan(drafted, EXAMPLE_FACTS, decisions).some((f) => f.id === "feed.short.s");
+    };
+    expect(plan.feed.supplied.s).toBe(0);
+    expect(short([])).toBe(false);
+    // 10.2 kg are needed at 1.7 t: 20 kg of gypsum bring 3.4, over 5 short
+    expect(short([change("materials/perHa/pod-gypsum.gypsum", 20)])).toBe(true);
   });
 });

@@ -2,8 +2,10 @@
 
 import type { Guide } from "../guides/schema";
 import type { Material } from "../guides/schema-parts";
+import type { NutrientId } from "../nutrients";
 import type { OperationInput, PlannedOperation } from "../plan/operation";
 import { formatNumber } from "../units/format-quantity";
+import type { Plan } from "./plan";
 import type { Draft } from "./sheet";
 import { mulchOf } from "./water/coefficients";
 
@@ -73,6 +75,23 @@ function materialInput(
     },
     logged,
   );
+}
+
+/**
+ * What the materials of the guide's tasks bring of a nutrient [kg/ha]: no fertiliser, and yet not nothing.
+ *
+ * Example: 300 kg/ha of gypsum of 16.8 % sulphur bring 50.4 kg S/ha.
+ */
+export function broughtByMaterials(
+  { crop, operations }: Pick<Plan, "crop" | "operations">,
+  nutrient: NutrientId,
+): number {
+  const tasks = new Map(crop.guide.tasks.map((t) => [t.id, t]));
+  return operations
+    .flatMap((o) =>
+      o.inputs.map((i) => (i.perHa * (tasks.get(o.id)?.materials?.[i.id]?.contents?.[nutrient] ?? 0)) / 100),
+    )
+    .reduce((sum, kg) => sum + kg, 0);
 }
 
 /** A material of guides that a practice can have a price for. */

@@ -10,7 +10,7 @@ import type { Plan } from "./plan";
 import { STAND, sampleM2, standSample } from "./seed/stand";
 
 /** Counted up whenever what an outline holds, or how it is drafted, changes: kept outlines of before are drafted anew. */
-export const OUTLINE_VERSION = 10;
+export const OUTLINE_VERSION = 11;
 
 /** What keeps for less is sold fresh and fills no store; assumption. */
 const STORED_MONTHS = 1;

@@ -12,7 +12,15 @@ const TASK_WEIGHT = 10;
 export function taskOperations(draft: Draft, sheet: SheetId): PlannedOperation[] {
   return draft.context.crop.guide.tasks
     .filter((t) => t.sheet === sheet && (t.needs !== "irrigation" || draft.facts.field.irrigated))
+    .filter((t) => !grewBefore(draft, t.notAfter))
     .map((t) => taskOperation(draft, t));
+}
+
+/** Whether what a task is left out after grew here lately. */
+function grewBefore({ facts, context: { season } }: Draft, notAfter: Task["notAfter"]): boolean {
+  if (!notAfter) return false;
+  const { crops, seasons } = notAfter;
+  return facts.history.some((h) => crops.includes(h.crop) && h.season < season && h.season >= season - seasons);
 }
 
 export function taskOperation(draft: Draft, task: Task): PlannedOperation {

@@ -4,6 +4,7 @@ import { leachedNitrogen } from "../../feed/soil-nitrogen";
 import { NUTRIENTS, nutrientOf } from "../../nutrients";
 import { heldAtCapacityMmPerM } from "../../soil/available-water";
 import { change } from "../decisions";
+import { broughtByMaterials } from "../materials";
 import type { Check } from "../sheet";
 import { round, sentence } from "../words";
 import { fromBase } from "./draft";
@@ -216,7 +217,7 @@ function checkBalance({ plan, add }: Check): void {
   const { guide } = plan.crop;
   for (const { id, label, name, given, trace } of NUTRIENTS) {
     const need = feed.small.leftOut.includes(id) ? 0 : feed.need[id];
-    const gap = feed.supplied[id] - need;
+    const gap = feed.supplied[id] + broughtByMaterials(plan, id) - need;
     const shown = (value: number) => round(value, trace ? 1 : 0);
     const long =
       given === "split" || given === "base" ? (name === "nitrogen" ? "Nitrogen" : label) : sentence(name).slice(0, -1);
