@@ -1,9 +1,11 @@
 /**
- * Many people at once, on this machine: npm run load [-- --users 200 --pause 5 --seconds 60 --small --whole --base URL]
+ * Many people at once, on this machine: npm run load [-- --users 200 --pause 5 --seconds 60 --warm 600 --small --whole --base URL]
  * Starts the application on a database of its own with 600 fields (--small: the demo's), signs some people in, and lets them
  * read and write as a practice does. As in a browser, the first page that somebody opens comes whole, and what they go on to
- * from there as what differs of it (--whole: every page comes whole, as if each were typed into the address line). Prints what was answered, how fast, and what the servers held before and after; exits
- * with 1 where an answer was 500. With --base it asks a server that runs already, of the demo, and measures no memory.
+ * from there as what differs of it (--whole: every page comes whole, as if each were typed into the address line). Before it
+ * measures, it does each of these so many times (--warm), as two minutes of it would: a server that was started just now
+ * still compiles what it runs. Prints what was answered, how fast, and what the servers held before and after; exits with 1
+ * where an answer was 500. With --base it asks a server that runs already, of the demo, and measures no memory.
  */
 
 import { execFileSync } from "node:child_process";
@@ -25,6 +27,7 @@ const { values: options } = parseArgs({
     seconds: { type: "string", default: "60" },
     small: { type: "boolean", default: false },
     whole: { type: "boolean", default: false },
+    warm: { type: "string", default: "600" },
     base: { type: "string" },
   },
 });
@@ -108,7 +111,7 @@ function ask(
 const signedIn = await ask("POST", "/api/auth/sign-in/email", "", { email, password: DEMO_PASSWORD });
 if (signedIn.status !== 200) throw new Error(`sign-in: ${signedIn.status} ${signedIn.body.slice(0, 200)}`);
 const cookie = signedIn.cookies.map((c) => c.split(";")[0]).join("; ");
-if (app && !options.small) {
+if (app) {
   // the worker drafts all outlines first, as it would have overnight
   for (let round = 0; round < 240; round++) {
     const { body } = await ask("GET", "/api/outlines?basis=draft", cookie);
@@ -235,7 +238,7 @@ async function work(until: number, from: number): Promise<void> {
 
 // every process warm, every plan known to its screen, and nothing measured yet
 for (const id of plans) await opened(id);
-for (let i = 0; i < 150; i++) {
+for (let i = 0; i < Number(options.warm); i++) {
   const person: Person = { at: i % 2 ? "/week" : null };
   await Promise.all(DOINGS.map(([, , doing]) => doing({ ...person })));
 }

@@ -1,4 +1,4 @@
-import { describe, expect, it } from "vitest";
+import { describe, expect, it, vi } from "vitest";
 import { DEFLATED, justPacked, unpack } from "@/features/shared/packed";
 import { pack, packOnce } from "./pack";
 
@@ -38,6 +38,24 @@ describe("what is packed for a page", () => {
     expect(unpack(packed)).not.toBe(long);
     // and no more than a few pages are kept
     expect(justPacked().size).toBeLessThan(70);
+  });
+
+  it("is let go once its page is drawn, and is still read from its text", () => {
+    vi.useFakeTimers();
+    try {
+      const own = [...long, ...long.slice(0, 1)];
+      const [packed, shared] = [pack(own), packOnce(long)];
+      vi.advanceTimersByTime(190);
+      expect(unpack(packed)).toBe(own);
+      vi.advanceTimersByTime(20);
+      expect(unpack(packed)).toEqual(own);
+      expect(unpack(packed)).not.toBe(own);
+      // what stands in many pages stays
+      expect(packOnce(long)).toBe(shared);
+      expect(unpack(shared)).toBe(long);
+    } finally {
+      vi.useRealTimers();
+    }
   });
 
   it("is packed once where the same object stands in many pages, and is at hand again whenever it does", () => {

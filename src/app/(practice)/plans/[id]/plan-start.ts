@@ -1,6 +1,6 @@
 /** What a plan's page begins with: the plan, drafted and checked, with all that it was drafted from. */
 
-import { atHand, pack, packOnce } from "@/app/pack";
+import { pack, packOnce } from "@/app/pack";
 import { checkPlan } from "@/core/sheets/check-plan";
 import { draftPlan } from "@/core/sheets/draft-plan";
 import { forSending, type OwnStart, type PackedStart } from "@/features/plan/sent-plan";
@@ -8,8 +8,8 @@ import type { Packed } from "@/features/shared/packed";
 import { keepByInputs, keyOf } from "@/server/kept-by-inputs";
 import type { LoadedPlan } from "@/server/plans";
 
-/** Plans that a process keeps as they were last drafted. */
-const begun = keepByInputs<{ packed: Packed<OwnStart>; own: OwnStart }>(40);
+/** Plans that a process keeps as they were last drafted, each a text of some thirty kilobytes. */
+const begun = keepByInputs<Packed<OwnStart>>(1000);
 
 /**
  * The start of a plan's page. Whoever opens the same plan again gets what was drafted before as long as all is the same
@@ -18,10 +18,8 @@ const begun = keepByInputs<{ packed: Packed<OwnStart>; own: OwnStart }>(40);
 export function planStart(loaded: LoadedPlan, editable: boolean): PackedStart {
   const { facts, guide, decisions, revision, season, lastSummary } = loaded;
   const inputs = [facts, guide, lastSummary, editable, keyOf([decisions, revision, season])];
-  const { packed, own } = begun(loaded.id, inputs, () => draftStart(loaded, editable));
-  atHand(packed, own);
   return {
-    own: packed,
+    own: begun(loaded.id, inputs, () => pack(draftStart(loaded, editable))),
     guide: packOnce(guide),
     lists: {
       fertilisers: packOnce(facts.fertilisers),
@@ -33,11 +31,11 @@ export function planStart(loaded: LoadedPlan, editable: boolean): PackedStart {
   };
 }
 
-function draftStart(loaded: LoadedPlan, editable: boolean): { packed: Packed<OwnStart>; own: OwnStart } {
+function draftStart(loaded: LoadedPlan, editable: boolean): OwnStart {
   const { id, guide, decisions, revision, season, lastSummary } = loaded;
   const drafted = draftPlan(loaded.facts, decisions, season, guide);
   const { fertilisers: _f, limes: _l, seedLots: _s, products: _p, varieties: _v, ...facts } = loaded.facts;
-  const own: OwnStart = {
+  return {
     planId: id,
     season,
     facts,
@@ -49,5 +47,4 @@ function draftStart(loaded: LoadedPlan, editable: boolean): { packed: Packed<Own
     findings: drafted.ok ? checkPlan(drafted.value, loaded.facts, decisions) : [],
     editable,
   };
-  return { own, packed: pack(own) };
 }
