@@ -66,6 +66,17 @@ describe("residueCover", () => {
       unwrap(residueCover({ startPct: 80, passes: [{ implement: "chisel", retention: 0.9 }] })).coverPct,
     ).toBeCloseTo(72, 9);
   });
+  it("takes off what the weather took before, more of fragile residue", () => {
+    // 480 days are two winters: 0.80 x 0.80 = 0.64 of 85 %, and the chisel leaves 0.60 of that
+    const passes = [{ implement: "chisel" as const }];
+    const lain = unwrap(residueCover({ startPct: 85, passes, lain: 480 }));
+    expect(lain.coverPct).toBeCloseTo(85 * 0.64 * 0.6, 9);
+    expect(unwrap(residueCover({ startPct: 85, passes, lain: 0 })).coverPct).toBeCloseTo(51, 9);
+    // fragile: 0.75 over a winter, and 0.40 left by the chisel
+    expect(unwrap(residueCover({ startPct: 80, passes, lain: 240, fragile: true })).coverPct).toBeCloseTo(24, 9);
+    const refused = residueCover({ startPct: 85, passes, lain: -3 });
+    expect(refused.ok ? "" : refused.errors[0]?.message).toMatch(/lain.*-3.*0/);
+  });
   it("never adds cover", () => {
     fc.assert(
       fc.property(

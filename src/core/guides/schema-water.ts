@@ -17,6 +17,9 @@ export const water = z.strictObject({
   /** initial, development, mid, late */
   stageLengthsDays: z.tuple([z.number(), z.number(), z.number(), z.number()]),
   depletionFraction: sourced,
+  /** yield lost by the share of the whole season's need that the crop goes without; absent where none is published */
+  seasonKy: sourced.optional(),
+  /** the same stage by stage */
   yieldResponse: z.array(z.strictObject({ stage: z.string(), ky: z.number(), source: z.string() })),
   criticalStages: z.array(z.string()),
   stop: z.string(),

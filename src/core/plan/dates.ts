@@ -76,6 +76,13 @@ export function windowOfPlan(context: PlanContext, plantId: string): DatedWindow
   );
 }
 
+/** When a plan is planted, before anything is solved: as it was done, else as somebody set it, else on the best day that is left. */
+export function firstPlanting(context: PlanContext, plantId: string): IsoDate {
+  const { facts, common } = context;
+  const done = facts.log.find((entry) => entry.operationId === plantId)?.doneOn;
+  return done ?? common.dates?.[plantId]?.date ?? latest(windowOfPlan(context, plantId).best, facts.today);
+}
+
 /** Solves the season for a plan's operations; one of them has the role of planting. */
 export function solveDates(context: PlanContext, items: Datable[]): SolvedDates {
   const { facts, common, crop, season } = context;
@@ -107,7 +114,7 @@ export function solveDates(context: PlanContext, items: Datable[]): SolvedDates 
 
   const wishes = Object.entries(common.dates ?? {}).filter(([id]) => !done.has(id));
   const standing = standingRules();
-  let planting = done.get(plant) ?? common.dates?.[plant]?.date ?? latest(window.best, facts.today);
+  let planting = firstPlanting(context, plant);
   let solved = solveFor(planting);
   // stages follow planting by warmth, so a planting date that moved moves them: solve again until it stands
   for (let round = 0; round < 4; round++) {

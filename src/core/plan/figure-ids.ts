@@ -61,7 +61,7 @@ export type FigureId =
   /** by operation and product */
   | `feed.dose.${string}.${string}`
   | "feed.cost"
-  | `water.${"efficiency" | "flow" | "head" | "power" | "use" | "net" | "gross" | "volume" | "hours" | "energy" | "leaching" | "pipe" | "nitrogen" | "stressDays" | "yield"}`
+  | `water.${"efficiency" | "flow" | "head" | "power" | "use" | "net" | "gross" | "volume" | "hours" | "energy" | "leaching" | "pipe" | "nitrogen" | "stressDays" | "yield" | "yieldSeason"}`
   | "harvest.moisture"
   | "harvest.shift"
   | "harvest.yield"

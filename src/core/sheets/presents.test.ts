@@ -68,7 +68,8 @@ describe("the ladder", () => {
     const plants = (n: number) => result(draft("wheat", {}, [["seed/targetPlantsPerM2", n]]), "seed");
     expect(plants(20)).toContain(", 20 countPerArea");
     expect(plants(19.9)).toContain(", 19.9 countPerArea");
-    expect(result(wheat, "water")).toMatch(/^\d+ % by rain alone$/);
+    // stage by stage and by the sums of the season
+    expect(result(wheat, "water")).toMatch(/^\d+( to \d+)? % by rain alone$/);
     const wet = draft("potato", { field: { ...EXAMPLE_FACTS.field, irrigated: true } });
     expect(result(wet, "water")).toMatch(/^\d+ gifts, \d+ waterDepth$/);
     expect(result(wheat, "protect")).toBe("5 looks planned");

@@ -141,6 +141,9 @@ const FORMULAS: Record<string, (v: number[]) => number> = {
     (at(v, 0) / (at(v, 1) / 100) / (at(v, 2) / 100) / (at(v, 3) / 100)) * (at(v, 4) / 1e6),
   "net water / share that arrives x 100": (v) => (at(v, 0) / at(v, 1)) * 100,
   "gross water x 10 x area": (v) => at(v, 0) * 10 * at(v, 1),
+  "product over the stages of 1 - ky x (1 - use / need)": (v) =>
+    100 * product(v.flatMap((ky, i) => (i % 3 === 0 ? [Math.max(0, 1 - ky * (1 - at(v, i + 1) / at(v, i + 2)))] : []))),
+  "1 - ky of the season x (1 - use / need)": (v) => 100 * Math.max(0, 1 - at(v, 0) * (1 - at(v, 1) / at(v, 2))),
   "volume / flow": (v) => at(v, 0) / at(v, 1),
   "hours x power": product,
   "9.81 x flow x head / 3600 / pump / motor": (v) =>
@@ -173,7 +176,6 @@ const TABLES = [
   // the daily balance: its days stand in a table of their own, worked by hand beside the functions
   "sum over the days of kc x reference evapotranspiration",
   "days on which the crop takes up less than it needs",
-  "product over the stages of 1 - ky x (1 - use / need)",
   "sum of the gifts on the simulated season that is planned on",
 ];
 

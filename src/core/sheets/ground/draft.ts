@@ -1,10 +1,13 @@
+import { daysBetween } from "../../dates";
 import { computed, given } from "../../figure";
 import { combinedPass } from "../../ground/combined-pass";
 import type { ImplementId } from "../../ground/implements";
-import { residueCover } from "../../ground/residue-cover";
+import { residueCover, weatheredShare } from "../../ground/residue-cover";
 import { type SystemPass, type TillageSystem, tillageSystem } from "../../ground/systems";
 import type { TillagePass } from "../../ground/tillage-pass";
 import { type FieldWork, ownRate, workCost } from "../../money/field-work";
+import { firstPlanting } from "../../plan/dates";
+import { OWN } from "../../plan/own-operations";
 import type { Result } from "../../result";
 import type { TextureClass } from "../../soil/texture";
 import { plantingWork } from "../planting-work";
@@ -54,11 +57,14 @@ function summarise(draft: Draft, system: TillageSystem, fit: SystemSummary["fit"
   const { context, decisions, facts } = draft;
   const { prices, field } = facts;
   const before = facts.previousCrop?.leaves;
+  const fragile = before?.fragile ?? false;
   const start =
     (before?.residueCoverPct ?? UNKNOWN_COVER_PCT) * (decisions.ground?.residue === "baled" ? LEFT_BY_BALING : 1);
+  const off = facts.previousCrop?.harvest;
+  const lain = before && off ? Math.max(0, daysBetween(off, firstPlanting(context, OWN.plant))) : 0;
   const passes = system.passes
     // after a crop that nobody knows there may be straw
-    .filter((pass) => !before || start >= (pass.fromCoverPct ?? 0))
+    .filter((pass) => !before || start * weatheredShare(lain, fragile) >= (pass.fromCoverPct ?? 0))
     .filter((pass) => !pass.notOver?.includes(context.crop.method.how))
     .flatMap((pass) => planPass(draft, system.id, changed(draft, pass)));
   const planting = plantingWork(draft, system);
@@ -81,7 +87,8 @@ function summarise(draft: Draft, system: TillageSystem, fit: SystemSummary["fit"
     residueCover({
       startPct: start,
       passes: [...tools, ...planting.implements].map((implement) => ({ implement })),
-      fragile: before?.fragile ?? false,
+      fragile,
+      lain,
     }),
   );
 

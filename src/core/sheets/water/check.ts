@@ -6,7 +6,7 @@ import type { Check } from "../sheet";
 import { round } from "../words";
 import { checkQuality } from "./check-quality";
 import { checkRisks } from "./check-risks";
-import { waterDoubtsTarget } from "./part";
+import { type WaterPart, waterDoubtsTarget, yieldSpan } from "./part";
 
 /** Slope from which water that is given fast runs off [%], and systems that give it so; usual advice for furrows and guns. */
 const STEEP_PCT = 5;
@@ -19,6 +19,11 @@ const DRIER = 1.3;
 
 /** Yield by rain alone below which a plan says so [%]; assumption. */
 const RAIN_DOUBTED_PCT = 50;
+
+const spanInWords = (water: WaterPart): string =>
+  yieldSpan(water)
+    .map((pct) => round(pct))
+    .join(" to ");
 
 export function checkWater({ plan, facts, decisions, add }: Check): void {
   const { water, crop } = plan;
@@ -37,8 +42,8 @@ export function checkWater({ plan, facts, decisions, add }: Check): void {
       add(
         "advise",
         "water.rain",
-        `Rain alone lets the crop yield about ${round(water.relativeYieldPct)} % of what it would with plenty, in the season planned on.`,
-        "By the crop's response at each stage, which is severe where several dry out in turn; the yield to expect looks at the season's sum of water only. Compare with what this field has yielded; sow what roots deeper or ripens before the drought, or thinner, or water it at its critical stages.",
+        `Rain alone lets the crop yield about ${spanInWords(water)} % of what it would with plenty, in the season planned on.`,
+        "The lower figure multiplies the crop's response at each stage, which is severe where several dry out in turn; the higher takes the season's sums; the yield to expect asks only whether water enough falls and is held. Compare with what this field has yielded; sow what roots deeper or ripens before the drought, or thinner, or water it at its critical stages.",
       );
     return;
   }
@@ -164,7 +169,7 @@ function checkLimits({ plan, decisions, add }: Check): void {
   add(
     "advise",
     "water.yield",
-    `This water lets the crop yield about ${round(water.relativeYieldPct)} % of what it would with plenty.`,
+    `This water lets the crop yield about ${spanInWords(water)} % of what it would with plenty.`,
     `The target of ${round(plan.targetTPerHa, 1)} t/ha and the yield to expect count on plenty, and nitrogen is given for it.`,
     reached > 0 ? [{ label: `A target of ${reached} t/ha`, changes: [change("targetTPerHa", reached)] }] : [],
   );

@@ -11,7 +11,7 @@ import { mulchOf } from "./coefficients";
 import { showFigures } from "./figures";
 import { intervalRule, moistDays, openDays, usualCd, usualEvery, WHOLE_DAY } from "./limits";
 import { means } from "./means";
-import type { WaterDays, WaterGift, WaterPart } from "./part";
+import type { StageResponse, WaterDays, WaterGift, WaterPart } from "./part";
 import { pondSeason } from "./pond";
 import { keptOfWater, leachingNeed, showQuality, waterGiven } from "./quality";
 import type { WaterSchoolId } from "./schools";
@@ -68,6 +68,8 @@ export function draftWater(draft: Draft, solved: SolvedDates): void {
     drainageMm: 0,
     stressDays: 0,
     relativeYieldPct: 100,
+    seasonYieldPct: null,
+    responses: [],
     dryNetMm: 0,
     wetNetMm: 0,
     wetDays: 0,
@@ -106,7 +108,7 @@ export function draftWater(draft: Draft, solved: SolvedDates): void {
     part.etcMm = sum(etcMm);
     part.etaMm = sum(etcMm.map((mm, d) => mm * (ks[d] ?? 1)));
     part.stressDays = ks.filter((k) => k < 1).length;
-    part.relativeYieldPct = 100 * yieldShare(draft, year, part.pond);
+    respond(draft, part, responsesOf(draft, year, part.pond));
   } else {
     const trace = traceOf(year.days);
     const settled = settledGifts(draft, year, efficiency);
@@ -142,7 +144,7 @@ export function draftWater(draft: Draft, solved: SolvedDates): void {
     part.etaMm = sums.etaMm;
     part.drainageMm = sums.drainageMm;
     part.stressDays = sums.stressDays;
-    part.relativeYieldPct = 100 * yieldShare(draft, year, part.season);
+    respond(draft, part, responsesOf(draft, year, part.season));
     part.wetDays = airless(part.season);
     part.dryNetMm = ranked.dryNetMm;
     part.wetNetMm = ranked.wetNetMm;
@@ -245,25 +247,33 @@ function daysOf(year: WaterYear, course: number, trace: Trace): WaterDays {
   };
 }
 
-/** Yield by the crop's response at its stages: each from its stage to the next one that has a response. */
-function yieldShare({ context }: Draft, year: WaterYear, days: Pick<WaterDays, "etcMm" | "ks">): number {
-  const responses = context.crop.guide.water.yieldResponse
+/** What the crop needs and gets in each stage that it answers in: from that stage to the next one. */
+function responsesOf({ context }: Draft, year: WaterYear, days: Pick<WaterDays, "etcMm" | "ks">): StageResponse[] {
+  const { stages, water } = context.crop.guide;
+  const answering = water.yieldResponse
     .flatMap(({ stage, ky }) => {
       const from = year.stageDays.find((s) => s.id === stage)?.day;
-      return from === undefined ? [] : [{ from, ky }];
+      return from === undefined ? [] : [{ stage: stages.find((s) => s.id === stage)?.name ?? stage, from, ky }];
     })
     .sort((a, b) => a.from - b.from);
-  return relativeYield(
-    responses.flatMap(({ from, ky }, i) => {
-      const to = responses[i + 1]?.from ?? year.days;
-      let [etcMm, etaMm] = [0, 0];
-      for (let d = Math.max(0, from); d < Math.min(to, year.days); d++) {
-        etcMm += days.etcMm[d] ?? 0;
-        etaMm += (days.etcMm[d] ?? 0) * (days.ks[d] ?? 1);
-      }
-      return etcMm > 0 ? [{ ky, etcMm, etaMm }] : [];
-    }),
-  );
+  return answering.flatMap(({ stage, from, ky }, i) => {
+    const to = answering[i + 1]?.from ?? year.days;
+    let [etcMm, etaMm] = [0, 0];
+    for (let d = Math.max(0, from); d < Math.min(to, year.days); d++) {
+      etcMm += days.etcMm[d] ?? 0;
+      etaMm += (days.etcMm[d] ?? 0) * (days.ks[d] ?? 1);
+    }
+    return etcMm > 0 ? [{ stage, ky, etcMm, etaMm }] : [];
+  });
+}
+
+/** What is left of the yield, by both schools. */
+function respond({ context }: Draft, part: WaterPart, responses: StageResponse[]): void {
+  const ky = context.crop.guide.water.seasonKy?.value;
+  const { etcMm, etaMm } = part;
+  part.responses = responses;
+  part.relativeYieldPct = 100 * relativeYield(responses);
+  part.seasonYieldPct = ky === undefined || etcMm <= 0 ? null : 100 * relativeYield([{ ky, etcMm, etaMm }]);
 }
 
 /** The longest run of days that drain more than the soil's air can take. */

@@ -1,5 +1,6 @@
 import { jobsInWords } from "../jobs-in-words";
 import type { Face } from "../sheet";
+import { yieldSpan } from "./part";
 
 /** What pages need of this sheet without drafting it. */
 export const waterFace: Face = {
@@ -7,10 +8,11 @@ export const waterFace: Face = {
   fallsBack: { crop: ["water"] },
   present: {
     result: (plan, words) => {
-      const { gifts, netMm, relativeYieldPct, season, pond } = plan.water;
+      const { gifts, netMm, season, pond } = plan.water;
       if (gifts.length > 0)
         return `${gifts.length} ${pond ? "fillings" : "gifts"}, ${words.quantity(netMm, "waterDepth", 0)}`;
-      return season ? `${words.number(relativeYieldPct, 0)} % by rain alone` : jobsInWords(plan, "water", words);
+      const span = yieldSpan(plan.water).map((pct) => words.number(pct, 0));
+      return season ? `${span.join(" to ")} % by rain alone` : jobsInWords(plan, "water", words);
     },
   },
 };

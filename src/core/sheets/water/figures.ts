@@ -41,8 +41,31 @@ export function showFigures(
     part.relativeYieldPct,
     "%",
     "product over the stages of 1 - ky x (1 - use / need)",
-    days,
+    part.responses.flatMap(({ stage, ky, etaMm, etcMm }) => [
+      { label: `${stage}, ky`, value: ky, unit: "" },
+      { label: "its use", value: etaMm, unit: "mm" },
+      { label: "its need", value: etcMm, unit: "mm" },
+    ]),
   );
+  const { seasonKy } = context.crop.guide.water;
+  if (part.seasonYieldPct !== null && seasonKy)
+    show(
+      "water.yieldSeason",
+      "The same by the season's sums",
+      part.seasonYieldPct,
+      "%",
+      "1 - ky of the season x (1 - use / need)",
+      [
+        {
+          label: "ky of the season",
+          value: seasonKy.value,
+          unit: "",
+          basis: { kind: "source", text: context.source(seasonKy.source) },
+        },
+        { label: "use", value: part.etaMm, unit: "mm" },
+        { label: "need", value: part.etcMm, unit: "mm" },
+      ],
+    );
   if (!facts.field.irrigated) return;
   const arrives = part.pond ? 100 : efficiency;
   const mm = (label: string, value: number): Input => ({ label, value, unit: "mm" });

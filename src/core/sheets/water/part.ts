@@ -62,7 +62,11 @@ export interface WaterPart {
   drainageMm: number;
   stressDays: number;
   /** what the season's water lets the crop yield of what it would with plenty [%] */
+  /** yield of that without lack of water: stage by stage, and by the season's sums where the guide has a figure for them [%] */
   relativeYieldPct: number;
+  seasonYieldPct: number | null;
+  /** what the first of them is the product of */
+  responses: StageResponse[];
   /** net need of a season that one in five is drier than, and one that four in five are [mm] */
   dryNetMm: number;
   wetNetMm: number;
@@ -89,8 +93,27 @@ export interface WaterPart {
   pumpKw: number;
 }
 
+/** How the yield answers to what a stage gets of the water that it needs. */
+export interface StageResponse {
+  stage: string;
+  ky: number;
+  etcMm: number;
+  etaMm: number;
+}
+
 /** Yield for want of water from which the target is doubted [%]; assumption. */
 const YIELD_DOUBTED = 95;
+/** Two figures of a yield that lie nearer together say the same [%]; assumption. */
+const SAME_PCT = 3;
 /** Whether the season's water lets so much less grow that the target is doubted for it. */
 export const waterDoubtsTarget = ({ season, pond, relativeYieldPct }: WaterPart): boolean =>
   (season !== null || pond !== null) && relativeYieldPct < YIELD_DOUBTED;
+
+/**
+ * The yield for want of water as two schools have it, the lower first: stage by stage, and by the sums of the season. One
+ * of them where the guide has no figure for the season, or where both say about the same [%].
+ */
+export function yieldSpan({ relativeYieldPct, seasonYieldPct }: WaterPart): [number] | [number, number] {
+  if (seasonYieldPct === null || Math.abs(seasonYieldPct - relativeYieldPct) < SAME_PCT) return [relativeYieldPct];
+  return relativeYieldPct < seasonYieldPct ? [relativeYieldPct, seasonYieldPct] : [seasonYieldPct, relativeYieldPct];
+}

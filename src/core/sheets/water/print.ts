@@ -4,7 +4,7 @@ import { nurseryWater } from "./nursery";
 /** What the booklet prints of this sheet: use, gifts and the last day. */
 export const waterPrint: Print = {
   figures: ({ water: { gifts, season } }) => [
-    ...(season ? (["water.use", "water.stressDays", "water.yield"] as const) : []),
+    ...(season ? (["water.use", "water.stressDays", "water.yield", "water.yieldSeason"] as const) : []),
     ...(gifts.length > 0
       ? ([
           "water.net",

@@ -7,6 +7,7 @@ import { EXAMPLE_FACTS } from "../../plan/example-facts";
 import type { PlanFacts } from "../../plan/facts";
 import { unwrap } from "../../result";
 import { type Change, change, freshDecisions } from "../decisions";
+import { yieldSpan } from "./part";
 import { alongCurve, dryStages, waterCurve, waterResponse } from "./response";
 import { GIFT } from "./settled";
 
@@ -112,6 +113,29 @@ describe("the water of a plan", () => {
     expect(none.gifts).toEqual([]);
     expect(none.stressDays).toBeGreaterThan(potato.water.stressDays);
     expect(none.relativeYieldPct).toBeLessThan(potato.water.relativeYieldPct);
+  });
+
+  it("says what dry stages cost by both schools: the product of the stages, and the season's sums", () => {
+    const { responses, relativeYieldPct, seasonYieldPct, etaMm, etcMm } = draft(
+      "potato",
+      facts(),
+      change("water/school", "none"),
+    ).water;
+    // FAO-33: 0.8 while tubers set, 0.7 while they grow, 1.1 over the season
+    expect(responses.map((r) => r.ky)).toEqual([0.8, 0.7]);
+    const share = responses.map((r) => 1 - r.ky * (1 - r.etaMm / r.etcMm));
+    expect(relativeYieldPct).toBeCloseTo(100 * (share[0] as number) * (share[1] as number), 9);
+    expect(seasonYieldPct).toBeCloseTo(100 * (1 - 1.1 * (1 - etaMm / etcMm)), 9);
+    // none is published for flooded rice
+    expect(draft("rice", facts({ waterSystem: "basin" })).water.seasonYieldPct).toBeNull();
+    const span = (relative: number, season: number | null) =>
+      yieldSpan({ ...potato.water, relativeYieldPct: relative, seasonYieldPct: season });
+    expect([span(29.3, 66.6), span(80, 60), span(91, 93), span(50, null)]).toEqual([
+      [29.3, 66.6],
+      [60, 80],
+      [91],
+      [50],
+    ]);
   });
 
   it("never lets a crop yield less for more water at the roots", () => {

@@ -184,6 +184,24 @@ export function WaterSheet() {
           }
         />
       )}
+      {water.season && (
+        <DecisionLine
+          what="Yield with this water"
+          hint="of that with plenty: schools differ where several stages dry out in turn"
+          value={<FigureValue id="water.yield" decimals={0} />}
+          leads={
+            <>
+              stage by stage
+              {water.seasonYieldPct !== null && (
+                <>
+                  ; <FigureValue id="water.yieldSeason" decimals={0} /> by the season's sums
+                </>
+              )}
+              ; <FigureValue id="water.stressDays" decimals={0} /> of stress
+            </>
+          }
+        />
+      )}
       {water.season && <StoreAtPlanting />}
       {water.season && <Mulching />}
       {water.pond && <Seepage />}
