@@ -4,10 +4,12 @@ import type pg from "pg";
 import type { Browser, Page } from "playwright-core";
 import { describe, expect, inject, it } from "vitest";
 import { addDays } from "@/core/dates";
+import type { Decisions } from "@/core/sheets/decisions";
 import type { Access } from "@/server/access";
 import { inPractice, row } from "@/server/db";
 import { loadHarvestQueues } from "@/server/harvest-queues";
-import { loadPlan } from "@/server/plans";
+import { draftStale } from "@/server/outlines";
+import { loadPlan, saveDecisions } from "@/server/plans";
 import { openPlan, signedInPage } from "../scripts/app-under-test";
 import { expectAccessible } from "./support/accessible";
 import { onScene } from "./support/scene";
@@ -155,6 +157,25 @@ describe("the order of fields for a machine", () => {
       expect(g.fields.every((f) => f.pace > 0)).toBe(true);
       expect(g.dryShare === null || (g.dryShare > 0.3 && g.dryShare <= 1)).toBe(true);
     }
+  });
+  it("gives silage to the machine that cuts it, with what waiting costs there", async () => {
+    const plan = await row<{ id: string; revision: number; decisions: Decisions }>(
+      admin as never,
+      "select p.id, p.revision, p.decisions from plan p join field f on f.practice_id = p.practice_id and f.id = p.field_id where p.practice_id = $1 and f.name = $2 and p.chosen and p.season = 2027",
+      [owner.practiceId, "Kestrel Bottom"],
+    );
+    const { id, revision, decisions } = plan!;
+    const save = async (at: number, crop: Decisions["crop"], harvest?: Decisions["harvest"]) => {
+      await inPractice(owner, (c) => saveDecisions(c, owner, id, at, { version: 2, crop, harvest }));
+      await draftStale(owner);
+      const { groups } = await inPractice(owner, (c) => loadHarvestQueues(c, owner, 2027));
+      const group = groups.find((g) => g.fields.some((f) => f.field === "Kestrel Bottom"));
+      return [group?.machine, group?.fields.find((f) => f.field === "Kestrel Bottom")?.lossPctPerDay];
+    };
+    // the grain of maize is threshed and loses by its guide; silage is chopped, and half a per cent a day
+    expect((await save(revision, { guideId: "maize", kindId: "grain" }))[0]).toBe("combine");
+    expect(await save(revision + 1, { guideId: "maize", kindId: "silage" })).toEqual(["forage harvester", 0.5]);
+    expect((await save(revision + 2, decisions.crop, decisions.harvest))[0]).toBe("by hand");
   });
   it("is changed with the keys, says what that costs, and goes back", async () => {
     await page.goto("/season/harvest?season=2027");

@@ -5,8 +5,11 @@ import fs from "node:fs";
 import path from "node:path";
 import type { CompiledGuide } from "@/core/guides/compile";
 import type { CropLine } from "@/core/guides/crop-line";
+import { fitting } from "@/core/guides/fitting";
 import { LEFTOVERS, type Leftover } from "@/core/guides/previous-crops";
+import { type ResolvedGuide, resolveGuide } from "@/core/guides/resolve-guide";
 import type { Guide, Threat } from "@/core/guides/schema";
+import type { Decisions } from "@/core/sheets/decisions";
 
 /** Where compiled guides lie; another folder for measuring with more of them. */
 const folder = () => process.env.GUIDES_FOLDER ?? path.join(process.cwd(), "data", "guides", "compiled");
@@ -27,6 +30,17 @@ export function guideOf(id: string): Guide | undefined {
   const { guide } = read<CompiledGuide>(`${id}.json`);
   guides.set(id, guide);
   return guide;
+}
+
+/**
+ * The guide of what a plan grows, as its kind, method, product and schools change it: silage is cut by another machine than
+ * the grain of the same crop. Null where no guide knows the crop.
+ */
+export function grownBy({ guideId, kindId, methodId, productId, schools }: Decisions["crop"]): ResolvedGuide | null {
+  const guide = guideOf(guideId);
+  const chosen = { kind: kindId, method: methodId, product: productId, schools };
+  const crop = guide && resolveGuide(guide, fitting(guide, chosen));
+  return crop?.ok ? crop.value : null;
 }
 
 /** Guides of crops that know a sowing window in a zone: what can be fallen back on. */

@@ -6,6 +6,7 @@ import type { Guide } from "@/core/guides/schema";
 import { NO_HARVEST_RAIN_MM } from "@/core/harvest/harvest-seasons";
 import { listedPrice } from "@/core/plan/listed-price";
 import { DRYER_POINTS, type FarmRecord, farmRecord } from "@/core/records/farm";
+import type { Decisions } from "@/core/sheets/decisions";
 import { type OperationShape, type PackedSeason, unpackSeason } from "@/core/sheets/outline";
 import type { Climate } from "@/core/weather/climate";
 import { seasonWeather } from "@/core/weather/season-weather";
@@ -15,7 +16,7 @@ import { loadClimates } from "./climates";
 import type { HarvestGroup, HarvestQueueSheet } from "./contracts";
 import { type Client, rows } from "./db";
 import { groupBy } from "./group-by";
-import { guideOf } from "./guides";
+import { grownBy } from "./guides";
 import { outlineLines } from "./outlines";
 import { loadPlaces } from "./places";
 import { withoutRoom } from "./stores";
@@ -50,13 +51,12 @@ export async function loadHarvestQueues(client: Client, access: Access, wanted?:
     rows<{
       id: string;
       season: number;
-      crop: string;
-      product: string | null;
+      chosen: Decisions["crop"];
       method: string | null;
       target: number | null;
     }>(
       client,
-      `select p.id, p.season, p.guide_id as crop, p.decisions->'crop'->>'productId' as product, p.decisions->'harvest'->>'methodId' as method,
+      `select p.id, p.season, p.decisions->'crop' as chosen, p.decisions->'harvest'->>'methodId' as method,
          (p.decisions->>'targetTPerHa')::float8 as target from plan p where p.practice_id = $1 and p.chosen`,
       [access.practiceId],
     ),
@@ -88,16 +88,16 @@ export async function loadHarvestQueues(client: Client, access: Access, wanted?:
       const place = places.get(plan.id);
       const outline = outlineOf.get(plan.id);
       const farm = place && farmOf.get(place.farmId);
-      const guide = guideOf(plan.crop);
-      if (!place || !outline || !farm || !guide) return [];
+      const crop = grownBy(plan.chosen);
+      if (!place || !outline || !farm || !crop) return [];
+      const { guide, product } = crop;
       const drafted = unpackSeason(
         JSON.parse(outline.shape) as OperationShape,
         JSON.parse(outline.season) as PackedSeason,
       );
       const cut = drafted.operations.find((o) => o.role === "harvest");
       if (!cut || cut.done) return [];
-      const product = guide.products.find((p) => p.id === plan.product) ?? guide.products[0];
-      const target = plan.target ?? product?.targetTPerHa.typical ?? 0;
+      const target = plan.target ?? product.targetTPerHa.typical;
       const price = listedPrice(prices, guide, product) ?? 0;
       const lossPct = guide.harvest.lossPctPerDay.typical;
       const { methods } = guide.harvest;
@@ -112,7 +112,7 @@ export async function loadHarvestQueues(client: Client, access: Access, wanted?:
           cut,
           drying: drafted.drying,
           way,
-          times: product?.picking?.times.typical ?? 1,
+          times: product.picking?.times.typical ?? 1,
           lossPct,
           worth: (lossPct / 100) * target * (price > 0 ? price : 1000),
           price,

@@ -14,12 +14,13 @@ import {
   type StoreLook,
   storeState,
 } from "@/core/keep/store-state";
+import type { Decisions } from "@/core/sheets/decisions";
 import { type OperationShape, type PackedSeason, unpackSeason } from "@/core/sheets/outline";
 import type { Access } from "./access";
 import type { ComingHarvest, HarvestedField, LotOffer, StoreLookDue, StoresSheet } from "./contracts";
 import { type Client, rows } from "./db";
 import { groupBy } from "./group-by";
-import { cropNames, guideOf } from "./guides";
+import { cropNames, grownBy, guideOf } from "./guides";
 import { loadPlaces } from "./places";
 import { cropOfferTable } from "./records/crop-offers";
 import { loadTable, storeReadingTable, storeTable } from "./records/stores";
@@ -301,7 +302,7 @@ async function harvestedFields(
     name: string;
     farm: string;
     areaHa: number;
-    plans: { season: number; crop: string; product: string | null; target: number | null; areaHa: number }[];
+    plans: { season: number; crop: string; chosen: Decisions["crop"]; target: number | null; areaHa: number }[];
     kept: {
       season: number;
       crop: string;
@@ -313,7 +314,7 @@ async function harvestedFields(
   }>(
     client,
     `select f.id, f.name, fa.name as farm, f.area_ha::float8 as "areaHa",
-       coalesce((select jsonb_agg(jsonb_build_object('season', p.season, 'crop', p.guide_id, 'product', p.decisions->'crop'->>'productId',
+       coalesce((select jsonb_agg(jsonb_build_object('season', p.season, 'crop', p.guide_id, 'chosen', p.decisions->'crop',
            'target', p.decisions->'targetTPerHa', 'areaHa', coalesce(g.area_ha, f.area_ha)))
          from plan p left join planting g on g.practice_id = p.practice_id and g.id = p.planting_id
          where p.practice_id = f.practice_id and p.field_id = f.id and p.chosen), '[]') as plans,
@@ -331,10 +332,10 @@ async function harvestedFields(
       if (!field) return [];
       const plans = field.plans.filter((p) => p.season === line.season && p.crop === line.crop);
       const areaHa = plans.reduce((sum, p) => sum + p.areaHa, 0) || field.areaHa;
-      const guide = guideOf(line.crop);
-      const product = guide?.products.find((p) => p.id === plans[0]?.product) ?? guide?.products[0];
+      const grown = grownBy(plans[0]?.chosen ?? { guideId: line.crop });
+      const product = grown?.product;
       // what is sold by its fresh weight has no moisture that it is brought to
-      const standardPct = guide?.harvest.moisturePct && product ? product.moisturePct : null;
+      const standardPct = grown?.guide.harvest.moisturePct && product ? product.moisturePct : null;
       const own = fieldYield(standardPct === null ? { ...line, dryT: null } : line, areaHa, standardPct ?? 0);
       const kept = field.kept.find((h) => h.season === line.season && h.crop === line.crop);
       return [
