@@ -1,6 +1,7 @@
 /** What the pages of harvest and stores show. */
 
 import type { IsoDate } from "@/core/dates";
+import type { StoreKind } from "@/core/guides/store-kinds";
 import type { ContractState } from "@/core/keep/contract-deliveries";
 import type { StoreNote, StoreState } from "@/core/keep/store-state";
 
@@ -66,7 +67,7 @@ export interface StoresSheet {
     id: string;
     name: string;
     farm: string;
-    kind: string;
+    kind: StoreKind;
     air: string;
     capacityM3: number;
     lastLookOn: IsoDate | null;

@@ -1,6 +1,7 @@
 /** Stores with what stands in them, run from the loads; yields of fields; what left and what it brought. */
 
 import type { IsoDate } from "@/core/dates";
+import { STORE_KINDS } from "@/core/guides/store-kinds";
 import { type ContractState, contractDeliveries } from "@/core/keep/contract-deliveries";
 import { fillingPlan, type RoomOf } from "@/core/keep/filling-plan";
 import { fieldYield, type LedgerLoad, runLedger } from "@/core/keep/store-ledger";
@@ -227,6 +228,7 @@ async function comingHarvests(
   });
   const crops = keptCrops(coming.map((c) => c.crop));
   const names = new Map(stores.map((s) => [s.id, s.name]));
+  const kinds = new Map(stores.map((s) => [s.id, s.kind]));
   const byId = new Map(coming.map((c) => [c.id, c]));
   const leaves = soldAhead(stores, contracts);
   return fillingPlan(
@@ -239,6 +241,13 @@ async function comingHarvests(
     })),
     coming,
     (crop, other) => crops.get(crop)?.keep.apart.find((a) => a.crop === other)?.why ?? null,
+    (crop, storeId) => {
+      const kind = kinds.get(storeId);
+      const into = crops.get(crop)?.keep.into;
+      return kind && into && !into.includes(kind)
+        ? `${nameOf(crop).toLowerCase()} does not lie in ${STORE_KINDS[kind].toLowerCase()}`
+        : null;
+    },
   ).map(({ id, parts, leftT, barred }): ComingHarvest => {
     const c = byId.get(id) as (typeof coming)[number];
     return {

@@ -2,6 +2,7 @@
 
 import { z } from "zod";
 import { id, ranged } from "./schema-parts";
+import { STORE_KIND_IDS } from "./store-kinds";
 
 /** Days for which a crop of some moisture keeps at some warmth; between them by the logarithm of the days. */
 const safeDays = z
@@ -62,6 +63,8 @@ export type KeepWay = z.infer<typeof way>;
 
 export const keep = z.strictObject({
   store: z.string(),
+  /** kinds of store that it can lie in */
+  into: z.array(z.enum(STORE_KIND_IDS)).min(1),
   tempC: z.strictObject({ from: z.number(), to: z.number(), source: z.string() }),
   humidityPct: z.strictObject({ from: z.number(), to: z.number() }).optional(),
   /** months that it keeps where it is kept so */

@@ -65,6 +65,23 @@ describe("where the harvest goes", () => {
       barred: [{ storeId: "house", why: "onions make potatoes sprout" }],
     });
   });
+  it("lies in no store that is not made for it, and says so", () => {
+    const unfit = (of: string, id: string) => (of === "wheat" && id === "house" ? "wheat runs out of crates" : null);
+    const [wheat, potato] = fillingPlan(
+      [store("bin", 40), store("house", 500)],
+      [crop("w", 60), crop("p", 50, { crop: "potato", bulkKgPerM3: 650, harvestOn: "2027-09-10" })],
+      never,
+      unfit,
+    );
+    // 40 m3 x 0.75 = 30 t; the house stays for the potatoes
+    expect(wheat).toEqual({
+      id: "w",
+      parts: [{ storeId: "bin", massT: 30, roomM3: 40 }],
+      leftT: 30,
+      barred: [{ storeId: "house", why: "wheat runs out of crates" }],
+    });
+    expect(potato).toMatchObject({ parts: [{ storeId: "house", massT: 50 }], leftT: 0 });
+  });
   it("leaves what finds no room, and uses no other farm's", () => {
     const [wheat] = fillingPlan([store("bin", 40), store("theirs", 900, [], "G")], [crop("a", 60)], never);
     // 40 m3 x 0.75 = 30 t

@@ -23,7 +23,7 @@ export interface PlacedCrop {
   parts: { storeId: string; massT: number; roomM3: number }[];
   /** what finds no room [t] */
   leftT: number;
-  /** stores of the farm with room that it must not share, and why */
+  /** stores of the farm with room that it cannot lie in, or must not share, and why */
   barred: { storeId: string; why: string }[];
 }
 
@@ -32,7 +32,8 @@ const ROUNDING_T = 1e-6;
 
 /**
  * Where the coming harvest goes: by the day of harvest, each crop into stores of its own farm. An empty one that just holds it goes
- * first, then where the same crop stands, then what else has room; never beside what it must not share (`apart` says why, of either).
+ * first, then where the same crop stands, then what else has room; never beside what it must not share (`apart` says why, of either),
+ * nor in a store that it cannot lie in (`unfit` says why).
  * What one store does not hold goes on into the next. Room of what is sold for delivery before a harvest is free for it.
  *
  * Example: 90 t at 750 kg/m3 are 120 m3: 100 m3 in an empty bin of 100 m3 take 75 t, the other 15 t go beside the same crop.
@@ -41,6 +42,7 @@ export function fillingPlan(
   stores: readonly RoomOf[],
   coming: readonly ComingCrop[],
   apart: (crop: string, other: string) => string | null,
+  unfit: (crop: string, storeId: string) => string | null = () => null,
 ): PlacedCrop[] {
   const free = new Map(stores.map((s) => [s.id, s.freeM3]));
   const holds = new Map(stores.map((s) => [s.id, new Set(s.holds)]));
@@ -56,6 +58,8 @@ export function fillingPlan(
     }
     const own = stores.filter((s) => s.farm === crop.farm && (free.get(s.id) ?? 0) > 0);
     const whyNot = (id: string): string | null => {
+      const no = unfit(crop.crop, id);
+      if (no) return no;
       for (const other of holds.get(id) ?? []) {
         const why = apart(crop.crop, other) ?? apart(other, crop.crop);
         if (why) return why;

@@ -1,16 +1,8 @@
 import { z } from "zod";
+import { STORE_KIND_IDS, STORE_KINDS } from "../guides/store-kinds";
 import { chosenFrom, type RecordKind } from "./describe";
 import { name } from "./parts";
 
-export const STORE_KINDS = {
-  bin: "Bin or silo",
-  floor: "Floor of a shed",
-  cold: "Cold room",
-  crates: "Crates or boxes",
-  sacks: "Sacks",
-  hung: "Hung in bunches",
-  clamp: "Clamp or pit",
-} as const;
 export const STORE_AIR = {
   none: "None",
   vents: "Vents and doors",
@@ -24,7 +16,7 @@ const keys = <T extends object>(of: T) => Object.keys(of) as [keyof T & string, 
 /** A place in which produce is kept. */
 export const storeRecord = z.strictObject({
   name,
-  kind: z.enum(keys(STORE_KINDS)),
+  kind: z.enum(STORE_KIND_IDS),
   capacityM3: z.number().positive().max(1_000_000),
   air: z.enum(keys(STORE_AIR)).default("none"),
   note: z.string().trim().max(2000).default(""),

@@ -27,6 +27,18 @@ describe("outlines", () => {
     if (sun)
       expect(outlinePlan({ ...plan, keep: { ...plan.keep, wayId: sun.id } }, EXAMPLE_FACTS).season.drying).toBeNull();
   });
+  it("hold what goes into a store, and nothing where it lies as silage in a pit of its own", () => {
+    const storedOf = (guideId: string, kindId: string) => {
+      const decisions = { ...freshDecisions(guideId), crop: { guideId, kindId } };
+      const own = unwrap(draftPlan(EXAMPLE_FACTS, decisions, 2027, testGuide(guideId)));
+      return [outlinePlan(own, EXAMPLE_FACTS).season.stored, own.keep] as const;
+    };
+    const [grain, keep] = storedOf("maize", "grain");
+    expect(grain?.massT).toBeCloseTo(keep.storedTPerHa * 14.2, 1);
+    const [silage, pit] = storedOf("maize", "silage");
+    expect(silage).toBeNull();
+    expect(pit.silage?.volumeM3).toBeGreaterThan(100);
+  });
   it("hold the hours of the whole field", () => {
     const { season } = outlinePlan(plan, EXAMPLE_FACTS);
     const sowing = plan.operations.find((o) => o.role === "plant")!;

@@ -10,7 +10,7 @@ import type { Plan } from "./plan";
 import { STAND, sampleM2, standSample } from "./seed/stand";
 
 /** Counted up whenever what an outline holds, or how it is drafted, changes: kept outlines of before are drafted anew. */
-export const OUTLINE_VERSION = 11;
+export const OUTLINE_VERSION = 12;
 
 /** What keeps for less is sold fresh and fills no store; assumption. */
 const STORED_MONTHS = 1;
@@ -41,7 +41,7 @@ export interface SeasonOutline {
   conflicts: number;
   stages: { date: IsoDate; cover: number }[];
   operations: SeasonOperation[];
-  /** what goes into a store: the whole field's, and its mass as it lies; null where it is sold fresh */
+  /** what goes into a store: the whole field's, and its mass as it lies; null where it is sold fresh, or lies as silage in a pit of its own */
   stored: { massT: number; bulkKgPerM3: number } | null;
   /** what goes through a dryer: the whole field's as cut, and the points of moisture that are taken off; null where nothing does */
   drying: { massT: number; points: number } | null;
@@ -154,7 +154,7 @@ export function outlinePlan(plan: Plan, facts: Pick<PlanFacts, "field">): PlanOu
           : [],
       ),
       stored:
-        plan.crop.guide.keep.months.typical >= STORED_MONTHS
+        plan.crop.guide.keep.months.typical >= STORED_MONTHS && !plan.keep.silage
           ? {
               massT: Math.round(100 * plan.keep.storedTPerHa * facts.field.areaHa) / 100,
               bulkKgPerM3: plan.crop.guide.keep.bulkKgPerM3.typical,

@@ -1,7 +1,8 @@
 "use client";
 
 import { formatDay } from "@/core/dates";
-import { STORE_AIR, STORE_KINDS } from "@/core/records/store";
+import { STORE_KINDS } from "@/core/guides/store-kinds";
+import { STORE_AIR } from "@/core/records/store";
 import type { StoresSheet } from "@/server/contracts";
 import { figures, TableHead } from "@/ui/table-head";
 import { useUnits } from "../shared/units";
@@ -21,7 +22,7 @@ export function StoreSection({
   onSeed?: ((lot: StoresSheet["stores"][number]["lots"][number]) => void) | undefined;
 }) {
   const { number, money, currency } = useUnits();
-  const kind = STORE_KINDS[store.kind as keyof typeof STORE_KINDS];
+  const kind = STORE_KINDS[store.kind];
   const air = STORE_AIR[store.air as keyof typeof STORE_AIR].toLowerCase();
   return (
     <section className="min-w-0 border border-line bg-sheet p-3" aria-label={store.name}>
