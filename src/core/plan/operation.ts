@@ -160,10 +160,15 @@ export function finishOperations(context: PlanContext, planned: PlannedOperation
       gift: item.gift ?? null,
     };
   });
-  // what prepares the rest of a day's work stands before it: seed is inoculated, then sown
-  const laterInDay = ({ role }: Operation) => Number(role !== "prepare");
-  return operations.sort((a, b) => byDate(a.date, b.date) || laterInDay(a) - laterInDay(b));
+  return operations.sort((a, b) => byDate(a.date, b.date) || placeInDay(a) - placeInDay(b));
 }
+
+/**
+ * What prepares the rest of a day's work stands before it: seed is inoculated, then sown. What a guide says of water stands
+ * after it: seedlings are set, then watered in; the last gift runs, then water is stopped.
+ */
+const placeInDay = ({ role, gift }: Operation): number =>
+  role === "prepare" ? 0 : role === "irrigate" && !gift ? 2 : 1;
 
 /** Machines need ground that carries them, but for those that work in water and a crop that stands in it. */
 function needsWorkable({ crop }: PlanContext, item: PlannedOperation, work: FieldWork): boolean {

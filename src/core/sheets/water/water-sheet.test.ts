@@ -138,6 +138,20 @@ describe("the water of a plan", () => {
     ]);
   });
 
+  it("stops water after the gift of the same day", () => {
+    const { operations } = potato;
+    const gift = operations.filter((o) => o.gift).at(-1)!;
+    const held = draft(
+      "potato",
+      facts(),
+      change("dates/last-water", { date: gift.date as string, held: true }),
+    ).operations;
+    const at = (id: string) => held.findIndex((o) => o.id === id);
+    expect(held[at("last-water")]?.date).toBe(gift.date);
+    expect(at(gift.id)).toBeGreaterThan(0);
+    expect(at("last-water")).toBeGreaterThan(at(gift.id));
+  });
+
   it("never lets a crop yield less for more water at the roots", () => {
     fc.assert(
       fc.property(fc.constantFrom("wheat", "potato", "garlic"), fc.integer({ min: 40, max: 160 }), (crop, atRawPct) => {
