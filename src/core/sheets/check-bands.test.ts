@@ -114,6 +114,13 @@ describe("the target", () => {
     expect(findings("potato").find((f) => f.id === "target.water")?.title).toBe(
       "The target of 42 t/ha is out of reach of the water: about 31.1.",
     );
+    // watered as its balance asks, it lacks none, whatever rain and a usual allowance add up to
+    const watered = { field: { ...EXAMPLE_FACTS.field, irrigated: true } };
+    const plan = unwrap(
+      draftPlan({ ...EXAMPLE_FACTS, ...watered }, freshDecisions("potato"), 2027, testGuide("potato")),
+    );
+    expect(plan.water.relativeYieldPct).toBeGreaterThan(95);
+    expect(ids("potato", [], watered)).not.toContain("target.water");
     // 7.7 to expect of wheat: 8.9 is 15.6 % over
     expect(ids("wheat", [["targetTPerHa", 8.9]])).toContain("target.ambitious");
     expect(ids("wheat", [["targetTPerHa", 8.8]])).not.toContain("target.ambitious");

@@ -5,7 +5,7 @@ import { CRITERION_NAMES } from "../plan/site-criteria";
 import { lightLimitedYield } from "../season/potential";
 import type { Plan } from "./plan";
 import type { Finding } from "./sheet";
-import { waterDoubtsTarget } from "./water/part";
+import { walked } from "./water/part";
 import { joinNames, round, sentence } from "./words";
 
 /** Over the yield to expect by so much a target is called ambitious; from this score down a criterion is said. */
@@ -65,8 +65,8 @@ export function checkTarget(plan: Plan, facts: PlanFacts): Finding[] {
       `The target of ${t(targetTPerHa)} t/ha is out of reach of the light: about ${t(light)}.`,
       "Sun and warmth of this place and season, without any stress, make no more by the station's normals.",
     );
-  // where gifts are planned, the season's own balance says it, and says it better
-  else if (water !== null && targetTPerHa > water * SLACK && !(facts.field.irrigated && waterDoubtsTarget(plan.water)))
+  // where gifts are planned, the season's own balance says whether they suffice, and says it better
+  else if (water !== null && targetTPerHa > water * SLACK && !(facts.field.irrigated && walked(plan.water)))
     add(
       "target.water",
       "money",

@@ -105,9 +105,11 @@ export interface StageResponse {
 const YIELD_DOUBTED = 95;
 /** Two figures of a yield that lie nearer together say the same [%]; assumption. */
 const SAME_PCT = 3;
+/** Whether the balance of a season was walked, day by day: not where dates or the climate are missing. */
+export const walked = ({ season, pond }: WaterPart): boolean => season !== null || pond !== null;
+
 /** Whether the season's water lets so much less grow that the target is doubted for it. */
-export const waterDoubtsTarget = ({ season, pond, relativeYieldPct }: WaterPart): boolean =>
-  (season !== null || pond !== null) && relativeYieldPct < YIELD_DOUBTED;
+export const waterDoubtsTarget = (water: WaterPart): boolean => walked(water) && water.relativeYieldPct < YIELD_DOUBTED;
 
 /**
  * The yield for want of water as two schools have it, the lower first: stage by stage, and by the sums of the season. One
