@@ -22,10 +22,11 @@ const LEFT_BY_BALING = 0.45;
 export function draftGround(draft: Draft): void {
   const { context, decisions } = draft;
   const { guide, method } = context.crop;
+  const lain = daysLain(draft);
   const all = guide.ground.systems.flatMap((entry) => {
     if (entry.methods && !entry.methods.includes(method.id)) return [];
     const system = tillageSystem(entry.id);
-    return system ? [summarise(draft, system, entry.fit, entry.why)] : [];
+    return system ? [summarise(draft, system, entry.fit, entry.why, lain)] : [];
   });
   const wanted = decisions.ground?.systemId;
   const fallback = all.find((s) => s.fit === "default") ?? (all[0] as SystemSummary);
@@ -53,15 +54,25 @@ export function draftGround(draft: Draft): void {
   }
 }
 
-function summarise(draft: Draft, system: TillageSystem, fit: SystemSummary["fit"], why: string): SystemSummary {
+/** Days that the residue of the crop before lies in the open until planting; none where nobody knows when it came off. */
+function daysLain({ context, facts: { previousCrop } }: Draft): number {
+  if (!previousCrop?.leaves || !previousCrop.harvest) return 0;
+  return Math.max(0, daysBetween(previousCrop.harvest, firstPlanting(context, OWN.plant)));
+}
+
+function summarise(
+  draft: Draft,
+  system: TillageSystem,
+  fit: SystemSummary["fit"],
+  why: string,
+  lain: number,
+): SystemSummary {
   const { context, decisions, facts } = draft;
   const { prices, field } = facts;
   const before = facts.previousCrop?.leaves;
   const fragile = before?.fragile ?? false;
   const start =
     (before?.residueCoverPct ?? UNKNOWN_COVER_PCT) * (decisions.ground?.residue === "baled" ? LEFT_BY_BALING : 1);
-  const off = facts.previousCrop?.harvest;
-  const lain = before && off ? Math.max(0, daysBetween(off, firstPlanting(context, OWN.plant))) : 0;
   const passes = system.passes
     // after a crop that nobody knows there may be straw
     .filter((pass) => !before || start * weatheredShare(lain, fragile) >= (pass.fromCoverPct ?? 0))

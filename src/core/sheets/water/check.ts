@@ -25,6 +25,16 @@ const spanInWords = (water: WaterPart): string =>
     .map((pct) => round(pct))
     .join(" to ");
 
+/** What the figures of a yield for want of water rest on: that of the stages, and that of the season where it is another. */
+const howReckoned = (water: WaterPart): string => {
+  const stages = "the crop's response at each stage multiplied, which is severe where several dry out in turn";
+  const [first, second] = yieldSpan(water);
+  if (second === undefined) return `By ${stages}.`;
+  const [lower, higher] =
+    first === water.relativeYieldPct ? [stages, "the season's sums"] : ["the season's sums", stages];
+  return `The lower is by ${lower}; the higher by ${higher}.`;
+};
+
 export function checkWater({ plan, facts, decisions, add }: Check): void {
   const { water, crop } = plan;
   const { field, today, log } = facts;
@@ -43,7 +53,7 @@ export function checkWater({ plan, facts, decisions, add }: Check): void {
         "advise",
         "water.rain",
         `Rain alone lets the crop yield about ${spanInWords(water)} % of what it would with plenty, in the season planned on.`,
-        "The lower figure multiplies the crop's response at each stage, which is severe where several dry out in turn; the higher takes the season's sums; the yield to expect asks only whether water enough falls and is held. Compare with what this field has yielded; sow what roots deeper or ripens before the drought, or thinner, or water it at its critical stages.",
+        `${howReckoned(water)} The yield to expect asks only whether water enough falls and is held. Compare with what this field has yielded; sow what roots deeper or ripens before the drought, or thinner, or water it at its critical stages.`,
       );
     return;
   }

@@ -61,9 +61,9 @@ export interface WaterPart {
   etaMm: number;
   drainageMm: number;
   stressDays: number;
-  /** what the season's water lets the crop yield of what it would with plenty [%] */
-  /** yield of that without lack of water: stage by stage, and by the season's sums where the guide has a figure for them [%] */
+  /** what the season's water lets the crop yield of what it would with plenty, stage by stage [%] */
   relativeYieldPct: number;
+  /** the same by the sums of the season; null where the guide has no figure for them */
   seasonYieldPct: number | null;
   /** what the first of them is the product of */
   responses: StageResponse[];

@@ -6,6 +6,7 @@ import { addDays, daysBetween } from "../../dates";
 import { EXAMPLE_FACTS } from "../../plan/example-facts";
 import type { PlanFacts } from "../../plan/facts";
 import { unwrap } from "../../result";
+import { checkPlan } from "../check-plan";
 import { type Change, change, freshDecisions } from "../decisions";
 import { yieldSpan } from "./part";
 import { alongCurve, dryStages, waterCurve, waterResponse } from "./response";
@@ -136,6 +137,22 @@ describe("the water of a plan", () => {
       [91],
       [50],
     ]);
+  });
+
+  it("says of each figure what it rests on, and of one alone no lower and higher", () => {
+    const dry = facts({ irrigated: false });
+    const plan = draft("maize", dry);
+    const said = (relativeYieldPct: number, seasonYieldPct: number | null) =>
+      checkPlan(
+        { ...plan, water: { ...plan.water, relativeYieldPct, seasonYieldPct } },
+        dry,
+        freshDecisions("maize"),
+      ).find((f) => f.id === "water.rain");
+    expect(said(30, 66)?.title).toContain("about 30 to 66 %");
+    expect(said(30, 66)?.why).toContain("The lower is by the crop's response at each stage multiplied");
+    expect(said(48, 40)?.why).toContain("The lower is by the season's sums; the higher by the crop's response");
+    expect(said(30, null)?.title).toContain("about 30 %");
+    expect(said(30, null)?.why).toMatch(/^By the crop's response/);
   });
 
   it("stops water after the gift of the same day", () => {
