@@ -37,13 +37,23 @@ export function compileFolder(root: string): CompiledGuide[] {
     sources: read(path.join(at, "sources.yaml")),
     threats: read(path.join(at, "threats.yaml")),
     schools: read(path.join(at, "schools.yaml")),
+    cautions: read(path.join(at, "cautions.yaml")),
     archetypes: readAll(path.join(at, "archetypes")),
     crops: readAll(path.join(at, "crops")),
   });
 }
 
+/** The texts of the cautions that hold whatever the crop, by topic. */
+function readCautions(file: string): Record<string, string> {
+  const { source: _, ...texts } = read(file) as Record<string, string>;
+  return texts;
+}
+
 /** What the laws are checked against: all crops that there are, and a climate of each zone that has one. */
-export const SURROUNDINGS = (compiled: CompiledGuide[]): Surroundings => ({
+export const SURROUNDINGS = (
+  compiled: CompiledGuide[],
+  root: string = path.resolve(import.meta.dirname, ".."),
+): Surroundings => ({
   crops: new Set([...compiled.map(({ guide }) => guide.id), ...Object.keys(LEFTOVERS)]),
   operations: new Set<string>([...Object.values(OWN), ...TILLAGE_SYSTEMS.flatMap((s) => s.passes.map((p) => p.id))]),
   zones: {
@@ -52,6 +62,7 @@ export const SURROUNDINGS = (compiled: CompiledGuide[]): Surroundings => ({
     "mediterranean lowland": MEDITERRANEAN,
     "subtropics, summer rain": SUBTROPICS,
   },
+  cautions: readCautions(path.join(folder(root), "cautions.yaml")),
 });
 
 /** What is committed, by file name: one guide a file, and the list of all crops. */

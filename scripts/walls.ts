@@ -38,7 +38,6 @@ const GROUPS: Record<string, string[]> = {
   TOOLS: [
     "src/core/args.ts",
     "src/core/cautions.ts",
-    "src/core/guides/general-cautions.ts",
     "src/core/dates.ts",
     "src/core/figure.ts",
     "src/core/nutrients.ts",

@@ -2,18 +2,18 @@
 
 import { z } from "zod";
 import { expand, listed, listedNew } from "./author";
-import { GENERAL_CAUTIONS } from "./general-cautions";
 import { layered, merge } from "./merge";
 import { type Guide, guideSchema, source } from "./schema";
 import { registeredThreat } from "./schema-threats";
 
 type Tree = Record<string, unknown>;
 
-/** The files of data/guides/, parsed; archetypes and crops by the name of their file; threats and schools that many crops share once. */
+/** The files of data/guides/, parsed; archetypes and crops by the name of their file; threats, schools and cautions that many crops share once. */
 export interface GuideFiles {
   sources: unknown;
   threats: unknown;
   schools: unknown;
+  cautions: unknown;
   archetypes: Record<string, unknown>;
   crops: Record<string, unknown>;
 }
@@ -28,6 +28,8 @@ const written = z.looseObject({ source: z.string() });
 /** What an archetype changes for all kinds of a type, under what the kind itself changes. */
 const patches = z.record(z.string(), z.record(z.string(), z.unknown()));
 const archetypeFile = written.extend({ byType: patches.optional() });
+/** Texts by topic. */
+const cautionFile = z.object({ source: z.string() }).catchall(z.string());
 const cropFile = written.extend({ extends: z.string() });
 
 /**
@@ -44,6 +46,7 @@ export function compileGuides(files: GuideFiles): CompiledGuide[] {
     string,
     Tree
   >;
+  const { source: _, ...cautions } = read("cautions.yaml", cautionFile, files.cautions);
   const archetypes = Object.fromEntries(
     Object.entries(files.archetypes).map(([name, file]) => {
       const { source: own, byType, ...tree } = read(`archetypes/${name}.yaml`, archetypeFile, file);
@@ -60,7 +63,7 @@ export function compileGuides(files: GuideFiles): CompiledGuide[] {
       const { source: own, extends: from, ...tree } = read(path, cropFile, file);
       const archetype = archetypes[from];
       if (!archetype) throw new Error(`${path}: extends "${from}", which is no archetype`);
-      return compileCrop(path, archetype, expand(tree, own) as Tree, { threats, schools }, sources);
+      return compileCrop(path, archetype, expand(tree, own) as Tree, { threats, schools, cautions }, sources);
     });
 }
 
@@ -68,7 +71,7 @@ function compileCrop(
   path: string,
   archetype: { tree: Tree; byType: Record<string, Tree> },
   crop: Tree,
-  register: { threats: Record<string, Tree>; schools: Record<string, Tree> },
+  register: { threats: Record<string, Tree>; schools: Record<string, Tree>; cautions: Record<string, string> },
   sources: Record<string, z.infer<typeof source>>,
 ): CompiledGuide {
   const own = new Set<string>();
@@ -90,20 +93,15 @@ function compileCrop(
       return [id, merge(register.threats[id], here)];
     }),
   );
+  // the general wording goes with every guide, so that a page which drafts plans carries only that of its crop
+  const worded = merge(register.cautions, tree.cautions ?? {}, undefined, "cautions") as Record<string, string>;
+  tree.cautions = Object.entries(worded).map(([topic, text]) => ({ topic, text }));
   const guide = listed(tree) as Tree;
   const used = new Set<string>();
   JSON.stringify(guide, (key, value) => {
     if (key === "source" && typeof value === "string") used.add(value);
     return value;
   });
-  // the general wording goes with every guide, so that a page which drafts plans carries only that of its crop
-  const worded = (guide.cautions ?? []) as { topic: string }[];
-  guide.cautions = [
-    ...worded,
-    ...Object.entries(GENERAL_CAUTIONS).flatMap(([topic, text]) =>
-      worded.some((c) => c.topic === topic) ? [] : [{ topic, text }],
-    ),
-  ];
   guide.sources = Object.fromEntries(
     [...used].sort().map((id) => {
       if (!sources[id]) throw new Error(`${path}: the source "${id}" is not in sources.yaml`);

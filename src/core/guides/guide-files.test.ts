@@ -20,7 +20,8 @@ function withThreats(text: string): string {
     "assumption: {title: Assumption, holds: nothing, evidence: assumption}\n",
   );
   fs.writeFileSync(path.join(folder, "threats.yaml"), text);
-  fs.writeFileSync(path.join(folder, "schools.yaml"), "source: assumption\n");
+  for (const shared of ["schools", "cautions"])
+    fs.writeFileSync(path.join(folder, `${shared}.yaml`), "source: assumption\n");
   return root;
 }
 

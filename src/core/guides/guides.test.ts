@@ -151,6 +151,7 @@ describe("short forms", () => {
       sources: {},
       threats: { source: "recalled" },
       schools: { source: "recalled" },
+      cautions: { source: "recalled" },
       archetypes: {},
       crops: {},
     };

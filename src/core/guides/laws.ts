@@ -1,6 +1,14 @@
 /** The laws that every guide must keep, beyond its shape; checked when guides are built. */
 
-import { INPUT_CAUTIONS, MACHINE_CAUTION } from "../cautions";
+import {
+  HAND_CAUTION,
+  IMPLEMENT_CAUTIONS,
+  INPUT_CAUTIONS,
+  MACHINE_CAUTION,
+  ROLE_CAUTIONS,
+  WAY_CAUTIONS,
+  WET_CAUTION,
+} from "../cautions";
 import { daysBetween } from "../dates";
 import { stationSowing } from "../establish/station-sowing";
 import { IMPLEMENTS } from "../ground/implements";
@@ -8,7 +16,6 @@ import { tillageSystem } from "../ground/systems";
 import { unwrap } from "../result";
 import type { Climate } from "../weather/climate";
 import { waysOfKind } from "./fitting";
-import { GENERAL_CAUTIONS } from "./general-cautions";
 import { type ResolvedGuide, resolveGuide } from "./resolve-guide";
 import { type Guide, guideSchema, type MixtureComponent, type PlantingMethod, type Task, type Trigger } from "./schema";
 import { schoolsOf } from "./schools";
@@ -26,6 +33,8 @@ export interface Surroundings {
   operations: ReadonlySet<string>;
   /** a climate of each zone */
   zones: Record<string, Climate>;
+  /** the cautions that hold whatever the crop, by topic */
+  cautions: Record<string, string>;
 }
 
 /** Every break of a law, as "kind, method, product: what"; empty for a guide that keeps them. */
@@ -45,7 +54,7 @@ export function brokenLaws(guide: Guide, around: Surroundings): string[] {
       }
   // a caution that is tied to no task, input or machine of any kind would reach no one
   for (const { topic } of guide.cautions)
-    if (!tied.has(topic) && !(topic in GENERAL_CAUTIONS)) broken.add(`cautions: "${topic}" is tied to nothing`);
+    if (!tied.has(topic) && !(topic in around.cautions)) broken.add(`cautions: "${topic}" is tied to nothing`);
   return [...broken];
 }
 
@@ -86,6 +95,7 @@ function lawsOf(resolved: ResolvedGuide, around: Surroundings): string[] {
     ...anchorsExist(guide, method.waterAtPlanting === "standing", method.nursery !== undefined),
     ...idsAreFree(guide, around),
     ...cautionsHaveTexts(guide),
+    ...cautionsStand(resolved, around),
     ...stagesInOrder(resolved),
     ...stockAgrees(resolved),
     ...windowsWarmEnough(resolved, around),
@@ -223,16 +233,28 @@ function idsAreFree(guide: Guide, { operations }: Surroundings): string[] {
 /** Topics of the cautions that some task, input or machine carries. */
 const topicsOf = (guide: Guide): string[] => [
   MACHINE_CAUTION,
-  ...Object.values(INPUT_CAUTIONS),
-  ...guide.harvest.cautions,
+  HAND_CAUTION,
+  WET_CAUTION,
+  ...[INPUT_CAUTIONS, IMPLEMENT_CAUTIONS, ROLE_CAUTIONS, WAY_CAUTIONS].flatMap((by) => Object.values(by)),
+  ...(guide.harvest.cautions ?? []),
   ...guide.tasks.flatMap((t: Task) => t.cautions ?? []),
   ...guide.threats.flatMap((t) => t.options.flatMap((o) => o.cautions ?? [])),
   ...guide.keep.ways.flatMap((w) => w.cautions ?? []),
 ];
 
 function cautionsHaveTexts(guide: Guide): string[] {
-  const known = new Set([...guide.cautions.map((c) => c.topic), ...Object.keys(GENERAL_CAUTIONS)]);
+  const known = new Set(guide.cautions.map((c) => c.topic));
   return [...new Set(topicsOf(guide))].filter((t) => !known.has(t)).map((t) => `cautions: no text for "${t}"`);
+}
+
+/** Whatever kind, method, product or school: what holds for every crop, and what holds for this one, is said whole, and said once. */
+function cautionsStand({ guide, base }: ResolvedGuide, { cautions }: Surroundings): string[] {
+  const said = new Map(guide.cautions.map((c) => [c.topic, c.text]));
+  const must = [...Object.entries(cautions), ...base.cautions.map((c) => [c.topic, c.text] as const)];
+  return [
+    ...must.filter(([topic, text]) => !said.get(topic)?.includes(text)).map(([t]) => `cautions: "${t}" is lost`),
+    ...(said.size === guide.cautions.length ? [] : ["cautions: a topic stands twice"]),
+  ];
 }
 
 function stagesInOrder({ guide, kind, method }: ResolvedGuide): string[] {

@@ -101,5 +101,5 @@ export const harvest = z.strictObject({
   byProducts: z.record(z.string(), z.strictObject({ name: z.string(), tPerHa: ranged })).optional(),
   methods: z.array(harvestMethod).min(1),
   care: z.string(),
-  cautions: z.array(z.string()),
+  cautions: z.array(z.string()).optional(),
 });

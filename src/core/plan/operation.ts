@@ -1,6 +1,16 @@
 /** An operation of a plan: first a thing to be dated that knows its own inputs and work, then what is done, when, with what. */
 
-import { INPUT_CAUTIONS, type InputKind, MACHINE_CAUTION } from "../cautions";
+import {
+  HAND_CAUTION,
+  IMPLEMENT_CAUTIONS,
+  INPUT_CAUTIONS,
+  type InputKind,
+  LONG_HAND_WORK_H_PER_HA,
+  MACHINE_CAUTION,
+  ROLE_CAUTIONS,
+  WET_CAUTION,
+  WET_ROLES,
+} from "../cautions";
 import { byDate, daysBetween, type IsoDate } from "../dates";
 import { wholeBags } from "../feed/dose-fertilisers";
 import { type ImplementId, implementOf } from "../ground/implements";
@@ -154,7 +164,7 @@ export function finishOperations(context: PlanContext, planned: PlannedOperation
       costPerHa: workCost(facts.prices, work, facts.field.contractor) + work.extraCostPerHa,
       power: work.power,
       implements: work.implements,
-      cautions: cautionsOf(context, item, inputs, work.implements.length > 0),
+      cautions: cautionsOf(context, item, inputs, work),
       byDaysAndStage: item.byDaysAndStage,
       needsWorkable: needsWorkable(context, item, work),
       gift: item.gift ?? null,
@@ -176,24 +186,32 @@ function needsWorkable({ crop }: PlanContext, item: PlannedOperation, work: Fiel
   return work.implements.length > 0 && !stands && !work.implements.some((id) => implementOf(id).inWater);
 }
 
-/** The cautions of an operation's own topics, of what it uses and of its machines, worded by the guide where it does. */
+/** The cautions of an operation's own topics, of what it is, of what it uses and of who or what does it, in the words of the guide. */
 function cautionsOf(
   context: PlanContext,
   item: PlannedOperation,
   inputs: OperationInput[],
-  machine: boolean,
+  work: FieldWork,
 ): Operation["cautions"] {
-  const own = context.crop.guide.cautions;
+  const { guide, method } = context.crop;
+  const own = guide.cautions;
   const topics = [
-    ...(machine ? [MACHINE_CAUTION] : []),
     ...inputs.flatMap((i) => INPUT_CAUTIONS[i.kind] ?? []),
+    ...[ROLE_CAUTIONS[item.role] ?? []].flat(),
     ...item.cautions,
+    ...(method.waterAtPlanting === "standing" && WET_ROLES.has(item.role) ? [WET_CAUTION] : []),
+    ...work.implements.flatMap((id) => IMPLEMENT_CAUTIONS[id] ?? []),
+    ...(work.implements.length > 0 ? [MACHINE_CAUTION] : []),
+    ...(handHours(work) >= LONG_HAND_WORK_H_PER_HA ? [HAND_CAUTION] : []),
   ];
   return [...new Set(topics)].flatMap((topic) => {
     const text = own.find((c) => c.topic === topic)?.text;
     return text ? [{ topic, text }] : [];
   });
 }
+
+/** Hours of people on a hectare, without the one who drives [h]. */
+const handHours = (work: FieldWork) => work.helperHoursPerHa + (work.implements.length > 0 ? 0 : work.hoursPerHa);
 
 /** "14 days after emerged": what a trigger hangs on, in words. */
 export function anchorInWords(when: Trigger | undefined, names: ReadonlyMap<string, string>): string {

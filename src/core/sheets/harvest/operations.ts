@@ -72,7 +72,7 @@ export function harvestOperations(draft: Draft): PlannedOperation[] {
         },
       ],
       weight: HARVEST_WEIGHT,
-      cautions: [...harvest.cautions, ...(parts.harvest.carting ? ["haulage"] : [])],
+      cautions: [...(harvest.cautions ?? []), ...(parts.harvest.carting ? ["haulage"] : [])],
       byDaysAndStage: true,
       work: () => ({ ...guideWork(way.work, facts.field), extraCostPerHa: cartingCost(draft) }),
     },

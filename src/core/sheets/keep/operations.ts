@@ -1,3 +1,4 @@
+import { WAY_CAUTIONS } from "../../cautions";
 import { computed } from "../../figure";
 import type { KeepWay } from "../../guides/schema-keep";
 import { handWork } from "../../money/field-work";
@@ -26,7 +27,7 @@ export function keepOperations(draft: Draft): PlannedOperation[] {
       ...operation,
       ...named,
       ...(operation.role === "dry" ? moistInputs(draft, operation.id, way) : {}),
-      cautions: [...new Set([...operation.cautions, ...(way?.cautions ?? [])])],
+      cautions: [...operation.cautions, ...((way && WAY_CAUTIONS[way.by]) ? [WAY_CAUTIONS[way.by]!] : []), ...(way?.cautions ?? [])],
       detail: `${aim}${sentence(named.detail ?? operation.detail)}`,
       work: (inputs) => ({
         ...(hours === null ? operation.work!(inputs) : handWork(hours)),

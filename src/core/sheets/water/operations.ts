@@ -1,3 +1,4 @@
+import { WET_CAUTION } from "../../cautions";
 import { addDays } from "../../dates";
 import { handWork } from "../../money/field-work";
 import type { SolvedDates } from "../../plan/dates";
@@ -34,7 +35,7 @@ export function waterGifts(draft: Draft, solved: SolvedDates): PlannedOperation[
       when: [],
       tiedTo: water.pond ? "the depth of the water" : "the water left in the soil",
       weight: 1,
-      cautions: water.pumpKw > 0 ? ["pumps"] : ["open water"],
+      cautions: [water.pumpKw > 0 ? "pumps" : WET_CAUTION],
       byDaysAndStage: false,
       gift: {
         m3: gift.volumeM3,
