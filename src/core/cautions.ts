@@ -53,3 +53,6 @@ export const WAY_CAUTIONS: Partial<Record<KeepWay["by"], string>> = {
 /** Hours of hands on a hectare from which work counts as long [h]; assumption: a day of one person. */
 export const LONG_HAND_WORK_H_PER_HA = 8;
 export const HAND_CAUTION = "hand work";
+
+/** What goes before all that is planned here; on every paper. */
+export const LABEL_FIRST = "The product label, local rules and a licensed adviser come first.";

@@ -3,6 +3,8 @@
  * what authority. The code that computes a number builds its Figure, so the working cannot drift from the result.
  */
 
+import type { MeasureId } from "./units/measures";
+
 /** On what a number rests. */
 export type Basis =
   | { kind: "computed" }
@@ -15,14 +17,14 @@ export type Basis =
 export interface Input {
   label: string;
   value: number | string;
-  unit?: string;
+  unit?: MeasureId;
   basis?: Basis;
 }
 
 export interface Figure {
   /** unrounded, in `unit` */
   value: number;
-  unit: string;
+  unit: MeasureId;
   label: string;
   /** the formula in words or symbols */
   formula?: string;
@@ -40,7 +42,7 @@ export interface Figure {
 export function computed(
   label: string,
   value: number,
-  unit: string,
+  unit: MeasureId,
   formula: string,
   inputs: Input[],
   note?: string,
@@ -49,7 +51,7 @@ export function computed(
 }
 
 /** A Figure of a number that was not computed: measured, decided, from a source or assumed. */
-export function given(label: string, value: number, unit: string, basis: Basis): Figure {
+export function given(label: string, value: number, unit: MeasureId, basis: Basis): Figure {
   return { value, unit, label, inputs: [], basis };
 }
 

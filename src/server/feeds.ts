@@ -1,6 +1,8 @@
 /** Secret calendar addresses that a calendar program can subscribe to without signing in; only a hash is kept. */
 
 import { createHash, randomBytes } from "node:crypto";
+import type { UnitSet } from "@/core/units/units";
+import { wordsFor } from "@/core/units/words";
 import { type Access, Refused } from "./access";
 import { audit } from "./audit";
 import type { FeedLine } from "./contracts";
@@ -67,10 +69,18 @@ export async function readFeed(token: string): Promise<string | null> {
   if (!feed) return null;
   const scope: Scope = { practiceId: feed.practice_id, userId: feed.user_id, growerId: feed.grower_id };
   return inPractice(scope, async (client) => {
-    const practice = await row<{ name: string; member: boolean }>(
+    const practice = await row<{
+      member: boolean;
+      unitSet: UnitSet;
+      decimalMark: "point" | "comma";
+      currency: string;
+      growersUnits: UnitSet | null;
+    }>(
       client,
-      "select name, exists (select from membership m where m.practice_id = practice.id and m.user_id = $2) as member from practice where id = $1",
-      [scope.practiceId, scope.userId],
+      `select exists (select from membership m where m.practice_id = practice.id and m.user_id = $2) as member, unit_set as "unitSet",
+         decimal_mark as "decimalMark", currency, (select g.unit_set from grower g where g.practice_id = practice.id and g.id = $3) as "growersUnits"
+       from practice where id = $1`,
+      [scope.practiceId, scope.userId, scope.growerId],
     );
     // who has left the practice has left its calendar
     if (!practice?.member) return null;
@@ -80,7 +90,7 @@ export async function readFeed(token: string): Promise<string | null> {
     ]);
     const operations = await rows<CalendarOperation>(
       client,
-      `select o.plan_id as "planId", f.name || case when b.part = '' then '' else ', ' || b.part end as field, fa.name as farm, w.id, w.name, w.detail, w.sheet, w.date, w.earliest, w.latest, w."doneOn", w.inputs, w.cautions,
+      `select o.plan_id as "planId", f.name || case when b.part = '' then '' else ', ' || b.part end as field, fa.name as farm, w.id, w.name, w.detail, w.sheet, w.date, w.earliest, w.latest, w."doneOn", w.role, w.inputs, w.cautions, w.condition, coalesce(w.settings, '[]') as settings,
          v.number as version, coalesce(m.n, 0) + coalesce(l.n, 0) + coalesce(s.n, 0) as changes
        from outline_operation o join plan p on p.practice_id = o.practice_id and p.id = o.plan_id
        join planting b on b.practice_id = p.practice_id and b.id = p.planting_id
@@ -90,10 +100,15 @@ export async function readFeed(token: string): Promise<string | null> {
        left join (select plan_id, version, count(*) as n from moved_operation where practice_id = $1 group by 1, 2) m on m.plan_id = p.id and m.version = v.number
        left join (select plan_id, count(*) + count(withdrawn_at) as n from log_entry where practice_id = $1 group by 1) l on l.plan_id = p.id
        left join (select plan_id, count(*) + count(withdrawn_at) as n from stage_observation where practice_id = $1 group by 1) s on s.plan_id = p.id
-       cross join lateral jsonb_to_record(o.operation) as w (id text, name text, detail text, sheet text, date text, earliest text, latest text, "doneOn" text, inputs jsonb, cautions jsonb)
+       cross join lateral jsonb_to_record(o.operation) as w (id text, name text, detail text, sheet text, date text, earliest text, latest text, "doneOn" text, role text, inputs jsonb, cautions jsonb, condition jsonb, settings jsonb)
        where o.practice_id = $1 and p.chosen and w.date is not null order by w.date`,
       [scope.practiceId],
     );
-    return writeEvents(feed.name, operations);
+    const words = wordsFor({
+      unitSet: practice.growersUnits ?? practice.unitSet,
+      decimal: practice.decimalMark,
+      currency: practice.currency,
+    });
+    return writeEvents(feed.name, operations, words);
   });
 }

@@ -9,12 +9,12 @@ import type { Decisions } from "@/core/sheets/decisions";
 import { draftPlan } from "@/core/sheets/draft-plan";
 import { type IssuedPlan, issuedPlan, upgradeIssued } from "@/core/sheets/issued-plan";
 import type { UnitSet } from "@/core/units/units";
+import { wordsFor } from "@/core/units/words";
 import type { Access } from "./access";
 import { Refused } from "./access";
 import { audit, auditOf } from "./audit";
 import type { AuditLine, PlantingDraft, SaveResult, VersionLine } from "./contracts";
 import { type Client, hold, isId, row, rows, type Scope } from "./db";
-import { documentWords } from "./documents/words";
 import { guideOf, revisionOf } from "./guides";
 import { loadPlanFacts } from "./plan-facts";
 import type { PlanRow } from "./plan-records";
@@ -196,7 +196,13 @@ export async function issuePlan(
     findings,
     { ...access, grower: grower ?? { name: "", unitSet: null } },
     await keepRevision(client, access, loaded.guide),
-    documentWords(access.practice),
+    // papers are the grower's
+    wordsFor({
+      unitSet: grower?.unitSet ?? access.practice.unitSet,
+      decimal: access.practice.decimalMark,
+      currency: access.practice.currency,
+      bushelCrop: plan.crop.product.bushel,
+    }),
   );
   const last = await loadVersion(client, access, planId, 0);
   if (last && sameWork(last.issued, issued)) return { number: last.number };

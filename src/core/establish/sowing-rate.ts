@@ -1,5 +1,5 @@
 import { PER_CENT, readNumber } from "../args";
-import { computed } from "../figure";
+import { computed, type Input } from "../figure";
 import { type FieldError, failed, ok, type Result } from "../result";
 
 interface SeedLotInput {
@@ -37,7 +37,7 @@ export function sowingRate(
   if (errors.length > 0) return failed(errors);
   const seedsPerM2 = target / (germination / 100) / (emergence / 100);
   const kgPerHa = (seedsPerM2 * tgw) / 100;
-  const seedInputs = [
+  const seedInputs: Input[] = [
     { label: "target plants", value: target, unit: "/m²" },
     { label: "germination", value: germination, unit: "%" },
     { label: "field emergence", value: emergence, unit: "%" },

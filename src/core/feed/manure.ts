@@ -94,7 +94,7 @@ export function manureCredit(input: {
     brings[id] = value;
     const basis = { kind: "source" as const, text: manure.source };
     figures[id] = computed(`${nutrientOf(id).label} from manure`, value, "kg/ha", "rate x content x acting share", [
-      { label: "rate", value: rate, unit: "t/ha" },
+      { label: "rate", value: rate, unit: "t/ha of mass" },
       { label: "content", value: content, unit: "kg/t", basis },
       { label: "acting share", value: share, basis },
     ]);

@@ -2,6 +2,7 @@ import { readChoice, readNumber } from "../args";
 import { computed } from "../figure";
 import { type FieldError, failed, fieldError, ok, type Result } from "../result";
 import { NUTRIENT_CLASSES, type NutrientClass } from "../soil/read-levels";
+import type { MeasureId } from "../units/measures";
 
 export const PK_SCHOOLS = ["replaceAndBuildUp", "criticalLevel", "targetYieldEquation"] as const;
 export type PkSchool = (typeof PK_SCHOOLS)[number];
@@ -16,6 +17,7 @@ export type Response = (typeof RESPONSES)[number];
  * answer strongly are given their offtake above target too, and half far above. Assumption in the form of published index
  * tables.
  */
+const UNIT = { p2o5: "kg P₂O₅/ha", k2o: "kg K₂O/ha" } as const satisfies Record<PkNutrient, MeasureId>;
 export const OFFTAKE_FACTOR: Record<Response, Record<NutrientClass, number>> = {
   usual: { "very low": 1, low: 1, target: 1, high: 0.5, "very high": 0 },
   strong: { "very low": 1, low: 1, target: 1, high: 1, "very high": 0.5 },
@@ -95,7 +97,7 @@ export function phosphatePotashNeed(input: PkNeedInput): Result<{ kgPerHa: numbe
 
   const offtakeKgPerHa = target * offtake;
   const label = `${name} to apply`;
-  const unit = `kg ${name}/ha`;
+  const unit = UNIT[nutrient];
   if (school === "criticalLevel") {
     const rate = CRITICAL_RATE_KG_PER_HA[nutrient][responds][soilClass];
     return ok(

@@ -1,6 +1,7 @@
-import { computed, type Figure } from "../figure";
+import { computed, type Figure, type Input } from "../figure";
 import { type FieldError, failed, fieldError, ok, type Result } from "../result";
 import type { TextureClass } from "../soil/texture";
+import type { MeasureId } from "../units/measures";
 import { implementOf } from "./implements";
 import type { PassTool } from "./systems";
 import { type TillagePass, tillagePass } from "./tillage-pass";
@@ -32,7 +33,7 @@ export function combinedPass(input: {
   const drafts = passes.flatMap((p) => p.value.draftKnPerM ?? []);
   const draftKnPerM = drafts.length > 0 ? drafts.reduce((a, b) => a + b, 0) : null;
   const fuelLPerHa = passes.reduce((sum, p) => sum + p.value.fuelLPerHa, 0);
-  const named = (key: "draftKnPerM" | "fuelLPerHa", unit: string) =>
+  const named = (key: "draftKnPerM" | "fuelLPerHa", unit: MeasureId): Input[] =>
     tools.map((tool, i) => ({
       label: implementOf(tool.implement).name,
       value: passes[i]?.value[key] ?? 0,

@@ -36,6 +36,8 @@ export interface SystemPass {
   afterPlanting?: { min: number; usual: number; max: number };
   soilFit: string;
   decision: string;
+  /** done only so: goes on after "Only" */
+  onlyIf?: string;
 }
 
 export interface TillageSystem {
@@ -101,6 +103,7 @@ const roll: SystemPass = {
   notOver: ["transplants", "cuttings"],
   soilFit: "dry on top; never on wet clay",
   decision: "loose or cloddy, and dry: roll; wet: leave",
+  onlyIf: "if the seedbed is loose or cloddy and its surface is dry",
 };
 const plough = (gap: Wait, depthCm = 22): SystemPass => ({
   id: "plough",

@@ -92,7 +92,7 @@ export function tillagePass(input: TillagePassInput): Result<TillagePass> {
       { label: "A, B, C", value: `${a}, ${b}, ${c}`, basis: { kind: "source", text: implement.source } },
       { label: "speed S", value: speed, unit: "km/h" },
       { label: "depth T", value: depth, unit: "cm" },
-      ...(perTool ? [{ label: "tool spacing", value: spacing, unit: "cm" }] : []),
+      ...(perTool ? [{ label: "tool spacing", value: spacing, unit: "cm" } as const] : []),
     ],
     "The standard gives draft to within half either way by soil and moisture.",
   );

@@ -72,6 +72,8 @@ export const task = z.strictObject({
   detail: z.string(),
   when: trigger,
   reason: z.string(),
+  /** done only so: goes on after "Only", "where frost has lifted the plants" */
+  onlyIf: z.string().optional(),
   work: work.optional(),
   needs: needs.optional(),
   /** left out where one of these crops grew on the field in so many seasons before */

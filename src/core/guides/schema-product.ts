@@ -10,6 +10,8 @@ export const product = z.strictObject({
   name: z.string(),
   /** the product of the same crop whose tonne it is sold by */
   soldAs: z.string().optional(),
+  /** the trade bushel that its yield is counted in where bushels are, or by the short ton there; by the hundredweight where absent */
+  bushel: z.enum(["wheat", "barley", "oats", "maize", "byTon"]).optional(),
   moisturePct: z.number(),
   /** kg of each nutrient that leaves the field with a tonne */
   removalKgPerT: z.strictObject({

@@ -203,7 +203,6 @@ export const guideSchema = z.strictObject({
     "sugar",
     "flower",
   ]),
-  bushel: z.enum(["wheat", "barley", "oats", "maize"]).optional(),
 
   /** what a plant takes where it is grown in a container: earth, and how deep it must be [cm]; absent where nobody does */
   containers: z.strictObject({ litresPerPlant: ranged, depthCm: z.number().positive() }).optional(),

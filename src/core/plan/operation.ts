@@ -18,15 +18,17 @@ import type { OperationRole } from "../guides/roles";
 import type { Trigger } from "../guides/schema";
 import { type FieldWork, NO_WORK, type Power, workCost } from "../money/field-work";
 import type { SheetId } from "../sheet-ids";
+import type { InputUnit } from "../units/input-measures";
 import type { PlanContext } from "./context";
 import type { PlanWait, SolvedDates } from "./dates";
 import { ANY_TIME_BEFORE, PREVIOUS_OFF } from "./own-operations";
+import type { Condition, Setting } from "./settings";
 
 export interface OperationInput {
   kind: InputKind;
   id: string;
   name: string;
-  unit: "kg" | "t" | "L" | "units" | "m" | "m2";
+  unit: InputUnit;
   /** what goes on or into a hectare */
   perHa: number;
   /** for the whole field, with reserve: what is bought */
@@ -59,6 +61,10 @@ export interface PlannedOperation {
   waits?: PlanWait[];
   /** how much its usual date counts against those of others */
   weight: number;
+  /** what it waits for besides its date; absent where it is simply done */
+  condition?: Condition;
+  /** what is set for it, once dates are known */
+  settings?: () => Setting[];
   /** topics of cautions of its own; those of its inputs and machines come by themselves */
   cautions: string[];
   /** water that it gives */
@@ -110,6 +116,9 @@ export interface Operation {
   power: Power;
   implements: ImplementId[];
   cautions: { topic: string; text: string }[];
+  /** null where it is simply done on its day */
+  condition: Condition | null;
+  settings: Setting[];
   byDaysAndStage: boolean;
   /** needs ground that carries a machine and can be worked */
   needsWorkable: boolean;
@@ -164,6 +173,8 @@ export function finishOperations(context: PlanContext, planned: PlannedOperation
       costPerHa: workCost(facts.prices, work, facts.field.contractor) + work.extraCostPerHa,
       power: work.power,
       implements: work.implements,
+      condition: item.condition ?? null,
+      settings: item.settings?.() ?? [],
       cautions: cautionsOf(context, item, inputs, work),
       byDaysAndStage: item.byDaysAndStage,
       needsWorkable: needsWorkable(context, item, work),

@@ -28,8 +28,8 @@ export function economicThreshold(input: {
     { units },
     {
       units: computed("Pays from", units, "units", "cost / (price x yield x loss of one unit x efficacy)", [
-        { label: "cost", value: cost, unit: "/ha" },
-        { label: "price", value: price, unit: "/t" },
+        { label: "cost", value: cost, unit: "money/ha" },
+        { label: "price", value: price, unit: "money/t" },
         { label: "yield", value: yieldT, unit: "t/ha" },
         { label: "loss of one unit", value: loss, unit: "%" },
         { label: "efficacy", value: efficacy, unit: "%" },

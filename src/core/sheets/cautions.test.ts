@@ -4,15 +4,24 @@ import { describe, expect, it } from "vitest";
 import { demoPlans } from "../../../tests/support/demo-plans";
 import { everyPlan } from "../../../tests/support/every-plan";
 import { ALL_GUIDES, testGuide } from "../../../tests/support/guides";
+import { MANURE_IDS } from "../feed/manure";
 import { waysOfKind } from "../guides/fitting";
 import { merge } from "../guides/merge";
 import { resolveGuide } from "../guides/resolve-guide";
 import type { Guide } from "../guides/schema";
 import { unwrap } from "../result";
+import { applyChanges, change } from "./decisions";
 import { draftPlan } from "./draft-plan";
 import type { Plan } from "./plan";
 
-const drafted = [...everyPlan(), ...demoPlans()].map(({ facts, decisions, season }) => ({
+const [some] = everyPlan();
+const manured = {
+  ...some!,
+  decisions: applyChanges(some!.decisions, [
+    change("feed/manure", { kind: MANURE_IDS[0]!, tPerHa: 20, hoursToIncorporation: 4 }),
+  ]),
+};
+const drafted = [...everyPlan(), ...demoPlans(), manured].map(({ facts, decisions, season }) => ({
   title: `${Object.values(decisions.crop).join(".")} on ${facts.field.name}`,
   plan: unwrap(draftPlan(facts, decisions, season, testGuide(decisions.crop.guideId))),
 }));

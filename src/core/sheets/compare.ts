@@ -1,11 +1,12 @@
 import { daysBetween } from "../dates";
 import type { Operation } from "../plan/operation";
+import type { MeasureId } from "../units/measures";
 import type { IssuedPlan } from "./issued-plan";
 import type { Plan } from "./plan";
 
 /** The figures, operations and choices by which two states of a plan are compared. */
 export interface PlanSummary {
-  figures: Record<string, { label: string; value: number; unit: string }>;
+  figures: Record<string, { label: string; value: number; unit: MeasureId }>;
   operations: Pick<Operation, "id" | "name" | "sheet" | "date">[];
   crop: string;
   systemName: string;
@@ -17,7 +18,7 @@ export interface PlanChange {
   kind: "figure" | "date" | "added" | "removed" | "choice";
   before: string | number | null;
   after: string | number | null;
-  unit?: string;
+  unit?: MeasureId;
   /** after - before, in the unit or in days */
   change?: number;
 }
@@ -45,7 +46,7 @@ export function summariseIssued(issued: IssuedPlan): PlanSummary {
 }
 
 const short = (
-  figures: Partial<Record<string, { label: string; value: number; unit: string }>>,
+  figures: Partial<Record<string, { label: string; value: number; unit: MeasureId }>>,
 ): PlanSummary["figures"] =>
   Object.fromEntries(
     Object.entries(figures).flatMap(([id, figure]) =>

@@ -56,8 +56,17 @@ describe("manure", () => {
 describe("passes", () => {
   it("say how deep they go where they go into the ground, and how fast", () => {
     const plan = drafted();
-    expect(job(plan, "chisel").detail).toBe("25 cm deep, 6 km/h. When the soil is dry enough to shatter at depth.");
-    expect(job(plan, "shred").detail).toBe("9 km/h. When the soil is dry on top, straw dry.");
+    expect(job(plan, "chisel")).toMatchObject({
+      settings: [
+        { id: "depth", value: 25 },
+        { id: "speed", value: 6 },
+      ],
+      detail: "When the soil is dry enough to shatter at depth.",
+    });
+    expect(job(plan, "shred")).toMatchObject({
+      settings: [{ id: "speed", value: 9 }],
+      detail: "When the soil is dry on top, straw dry.",
+    });
   });
   it("may be done on the day of sowing at the latest, but for those that follow it", () => {
     const plan = drafted();

@@ -2,6 +2,7 @@ import { describe, expect, it } from "vitest";
 import { testGuide } from "../../../tests/support/guides";
 import { EXAMPLE_FACTS } from "../plan/example-facts";
 import { unwrap } from "../result";
+import { wordsFor } from "../units/words";
 import { checkPlan } from "./check-plan";
 import { comparePlans, summariseIssued, summarisePlan } from "./compare";
 import { applyChanges, freshDecisions } from "./decisions";
@@ -9,7 +10,6 @@ import { draftPlan } from "./draft-plan";
 import versionOne from "./issued-examples/version-1.json";
 import versionTwo from "./issued-examples/version-2.json";
 import { ISSUED_VERSION, issuedPlan, upgradeIssued } from "./issued-plan";
-import type { Words } from "./sheet";
 
 const issuer = {
   name: "Imre Castellan",
@@ -17,13 +17,7 @@ const issuer = {
   practice: { name: "Castellan Field Advice", currency: "cr" },
   grower: { name: "Pennick", unitSet: null },
 };
-const WORDS: Words = {
-  number: (value, decimals = 1) => value.toFixed(decimals),
-  quantity: (si) => String(si),
-  money: (minor) => (minor / 100).toFixed(0),
-  date: (date) => date,
-  currency: "cr",
-};
+const WORDS = wordsFor({ unitSet: "metric", decimal: "point", currency: "cr" });
 const decisions = applyChanges(freshDecisions("wheat"), [{ path: "targetTPerHa", value: 8.5 }]);
 const plan = unwrap(draftPlan(EXAMPLE_FACTS, decisions, 2027, testGuide("wheat")));
 const issued = issuedPlan(

@@ -7,31 +7,35 @@
 import { z } from "zod";
 import { OPERATION_ROLES, type OperationRole } from "../guides/roles";
 import type { PlanFacts } from "../plan/facts";
+import { CONDITION_OF, SETTING_IDS } from "../plan/settings";
 import { SHEETS, type SheetId } from "../sheet-ids";
+import { MEASURE_IDS, MEASURES, type MeasureId } from "../units/measures";
 import type { UnitSet } from "../units/units";
+import type { Words } from "../units/words";
 import type { Decisions } from "./decisions";
 import type { Plan } from "./plan";
 import { SHEET_PRINTS } from "./prints";
 import { printedLayout } from "./seed/layout";
-import type { Finding, Words } from "./sheet";
+import type { Finding } from "./sheet";
 
-export const ISSUED_VERSION = 2;
+export const ISSUED_VERSION = 3;
 
 const isoDate = z.iso.date();
 const basis = z.discriminatedUnion("kind", [
   z.object({ kind: z.literal("computed") }),
   z.object({ kind: z.enum(["source", "assumption", "measured", "decided"]), text: z.string() }),
 ]);
+const measure = z.enum(MEASURE_IDS);
 const figure = z.object({
   label: z.string(),
   value: z.number(),
-  unit: z.string(),
+  unit: measure,
   formula: z.string().optional(),
   inputs: z.array(
     z.object({
       label: z.string(),
       value: z.union([z.number(), z.string()]),
-      unit: z.string().optional(),
+      unit: measure.optional(),
       basis: basis.optional(),
     }),
   ),
@@ -51,6 +55,8 @@ const input = z.object({
   how: z.string().optional(),
 });
 const caution = z.object({ topic: z.string(), text: z.string() });
+const condition = z.object({ by: z.enum(CONDITION_OF), only: z.string() });
+const setting = z.object({ id: z.enum(SETTING_IDS), value: z.number() });
 
 export const issuedPlanSchema = z.object({
   version: z.literal(ISSUED_VERSION),
@@ -63,6 +69,8 @@ export const issuedPlanSchema = z.object({
     methodName: z.string(),
     productId: z.string(),
   }),
+  /** what its yield is counted by where bushels are */
+  bushelCrop: z.enum(["wheat", "barley", "oats", "maize", "byTon"]).nullable(),
   variety: z.string(),
   tillage: z.string(),
   targetTPerHa: z.number(),
@@ -90,6 +98,8 @@ export const issuedPlanSchema = z.object({
       doneOn: isoDate.nullable(),
       inputs: z.array(input),
       cautions: z.array(caution),
+      condition: condition.nullable(),
+      settings: z.array(setting),
       byDaysAndStage: z.boolean(),
     }),
   ),
@@ -162,6 +172,7 @@ export function issuedPlan(
       methodName: method.name,
       productId: product.id,
     },
+    bushelCrop: product.bushel ?? null,
     variety: plan.seed.variety,
     tillage: plan.ground.chosen.name,
     targetTPerHa: plan.targetTPerHa,
@@ -200,7 +211,51 @@ function chaptersOf(plan: Plan, words: Words): IssuedPlan["chapters"] {
 /** An issued version of any stored shape as one of today; throws for what no shape ever was. */
 export function upgradeIssued(stored: unknown): IssuedPlan {
   const version = (stored as { version?: unknown } | null)?.version;
-  return issuedPlanSchema.parse(version === undefined ? fromVersion1(stored as VersionOne) : stored);
+  const two = version === undefined ? fromVersion1(stored as VersionOne) : stored;
+  return issuedPlanSchema.parse(version === ISSUED_VERSION ? stored : fromVersion2(two as VersionTwo));
+}
+
+/** The second shape: units of figures were texts, and what a job waited for stood in its detail. */
+interface VersionTwo {
+  practice: { currency: string };
+  figures: Record<string, { unit: string; inputs: { unit?: string }[] }>;
+  operations: { role: OperationRole; condition?: unknown; settings?: unknown }[];
+}
+
+function fromVersion2(two: VersionTwo): unknown {
+  const { currency } = two.practice;
+  const unitOf = (text: string, id = "") => measureOfVersion2(text, currency, id);
+  return {
+    ...two,
+    version: ISSUED_VERSION,
+    bushelCrop: null,
+    figures: Object.fromEntries(
+      Object.entries(two.figures).map(([id, own]) => [
+        id,
+        {
+          ...own,
+          unit: unitOf(own.unit, id),
+          inputs: own.inputs.map((input) =>
+            input.unit === undefined ? input : { ...input, unit: unitOf(input.unit) },
+          ),
+        },
+      ]),
+    ),
+    operations: two.operations.map((o) => ({
+      ...o,
+      condition: o.role === "treat" ? { by: "adviser", only: "if scouting says so" } : null,
+      settings: [],
+    })),
+  };
+}
+
+/** A unit as it was written then, as the measure that it meant. */
+function measureOfVersion2(text: string, currency: string, figureId: string): MeasureId {
+  if (text === "t/ha") return figureId.startsWith("soil.gypsum") ? "t gypsum/ha" : "t/ha";
+  const plainly = text.startsWith(`${currency}/`) ? `money${text.slice(currency.length)}` : text;
+  const known: Record<string, MeasureId> = { "m a week": "m/week", "% of exchange capacity": "% of CEC" };
+  if (plainly in MEASURES) return plainly as MeasureId;
+  return known[text] ?? (text.startsWith("t/ha at ") ? "t/ha of mass" : "");
 }
 
 /** The first shape: the whole plan of that day, without a number. */
@@ -245,7 +300,7 @@ function fromVersion1(old: VersionOne): unknown {
     else if (id.startsWith(chosen)) figures[`ground.${id.slice(chosen.length)}`] = own;
   }
   return {
-    version: ISSUED_VERSION,
+    version: 2,
     guide: { id: old.cropName.toLowerCase(), name: old.cropName, revision: null },
     crop: {
       kindId: plan.kindId,

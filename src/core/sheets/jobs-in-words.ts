@@ -1,6 +1,6 @@
 import type { SheetId } from "../sheet-ids";
+import type { Words } from "../units/words";
 import type { Plan } from "./plan";
-import type { Words } from "./sheet";
 
 /** "4 jobs, next 12 Apr": what a sheet has planned, for the ladder. */
 export function jobsInWords(plan: Plan, sheet: SheetId, words: Words): string {

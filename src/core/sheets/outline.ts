@@ -10,7 +10,7 @@ import type { Plan } from "./plan";
 import { STAND, sampleM2, standSample } from "./seed/stand";
 
 /** Counted up whenever what an outline holds, or how it is drafted, changes: kept outlines of before are drafted anew. */
-export const OUTLINE_VERSION = 12;
+export const OUTLINE_VERSION = 13;
 
 /** What keeps for less is sold fresh and fills no store; assumption. */
 const STORED_MONTHS = 1;
@@ -61,6 +61,8 @@ export type WeekOperation = Pick<
   | "doneOn"
   | "inputs"
   | "cautions"
+  | "condition"
+  | "settings"
   | "overdueDays"
 > &
   // outlines that were kept before lack it
@@ -175,6 +177,8 @@ export function outlinePlan(plan: Plan, facts: Pick<PlanFacts, "field">): PlanOu
       doneOn: o.doneOn,
       inputs: o.inputs,
       cautions: o.cautions,
+      condition: o.condition,
+      settings: o.settings,
       overdueDays: o.overdueDays,
       ...(o.gift ? { gift: o.gift } : {}),
       ...(o.role === "look" && o.sheet === "protect" ? { looks: looksOn(plan, o.date) } : {}),

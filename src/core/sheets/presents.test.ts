@@ -6,20 +6,20 @@ import { EXAMPLE_FACTS } from "../plan/example-facts";
 import type { PlanFacts } from "../plan/facts";
 import { unwrap } from "../result";
 import { SHEETS, type SheetId } from "../sheet-ids";
+import { type Words, wordsFor } from "../units/words";
 import { comparePlans, summarisePlan } from "./compare";
 import { applyChanges, type Change, freshDecisions } from "./decisions";
 import { draftPlan } from "./draft-plan";
 import { fallBack, SHEET_FACES, takeAnother } from "./faces";
 import type { Plan } from "./plan";
 import { SHEET_PRINTS } from "./prints";
-import type { Words } from "./sheet";
 import { days, joinNames, round, sentence } from "./words";
 
 const words: Words = {
+  ...wordsFor({ unitSet: "metric", decimal: "point", currency: "cr" }),
   quantity: (value, dimension, decimals) => `${value.toFixed(decimals ?? 0)} ${dimension}`,
   number: (value, decimals = 0) => value.toFixed(decimals),
   money: (minor) => (minor / 100).toFixed(0),
-  currency: "cr",
   date: (date) => date,
 };
 const draft = (id: string, facts: Partial<PlanFacts> = {}, changes: [string, unknown][] = []) =>

@@ -14,7 +14,7 @@ import type { PlanFacts } from "../plan/facts";
 import type { FigureId } from "../plan/figure-ids";
 import type { InputLine, Operation, PlannedOperation } from "../plan/operation";
 import type { SheetId } from "../sheet-ids";
-import type { Dimension } from "../units/units";
+import type { Words } from "../units/words";
 import type { Change, DecisionPath, Decisions } from "./decisions";
 import type { Plan, PlanParts } from "./plan";
 
@@ -52,16 +52,6 @@ export interface Check {
   facts: PlanFacts;
   decisions: Decisions;
   add: (severity: Severity, id: string, title: string, why: string, repairs?: Repair[]) => void;
-}
-
-/** How numbers are written: by the screen in the user's units, by a document in the grower's. */
-export interface Words {
-  quantity: (si: number, dimension: Dimension, decimals?: number) => string;
-  number: (value: number, decimals?: number) => string;
-  /** minor money units as an amount, without the currency */
-  money: (minor: number) => string;
-  date: (date: string) => string;
-  currency: string;
 }
 
 export interface LedgerLine {

@@ -33,6 +33,7 @@ export function taskOperation(draft: Draft, task: Task): PlannedOperation {
     detail: task.detail,
     reason: task.ifNot ? `${task.reason}; else ${task.ifNot}` : task.reason,
     when: [task.when],
+    ...(task.onlyIf ? { condition: { by: "field", only: task.onlyIf } } : {}),
     weight: TASK_WEIGHT,
     cautions: task.cautions ?? [],
     byDaysAndStage: true,

@@ -39,11 +39,11 @@ export function gypsumRequirement(input: {
       productTPerHa: computed(
         "Gypsum needed",
         productTPerHa,
-        "t/ha",
+        "t gypsum/ha",
         "(sodium - sodium wanted) x exchange capacity x 0.86 g/kg x depth x bulk density / purity",
         [
-          { label: "sodium", value: esp, unit: "% of exchange capacity" },
-          { label: "sodium wanted", value: target, unit: "% of exchange capacity" },
+          { label: "sodium", value: esp, unit: "% of CEC" },
+          { label: "sodium wanted", value: target, unit: "% of CEC" },
           { label: "exchange capacity", value: cec, unit: "cmol/kg" },
           { label: "depth", value: depth, unit: "cm" },
           { label: "bulk density", value: density, unit: "t/m³" },

@@ -101,7 +101,7 @@ export function limeRequirement(input: LimeInput): Result<LimeRequirement> {
       {
         label: `CaCO3 per pH unit (${group})`,
         value: perUnit,
-        unit: "t/ha",
+        unit: "t/ha of mass",
         basis: { kind: "source", text: "general liming tables by soil group" },
       },
       ...productInputs(depthCm, nv, fineness),
@@ -143,7 +143,7 @@ export function limeByBuffer(input: {
         {
           label: "CaCO3 by the laboratory",
           value: caco3,
-          unit: "t/ha",
+          unit: "t/ha of mass",
           basis: { kind: "measured", text: "buffer pH" },
         },
         ...productInputs(depthCm, nv, fineness),

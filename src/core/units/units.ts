@@ -28,6 +28,21 @@ export const DIMENSIONS = [
   "percent",
   "days",
   "conductivity",
+  "waterVolume",
+  "hours",
+  "liquidPerArea",
+  "moneyPerArea",
+  "workPerArea",
+  "workRate",
+  "flow",
+  "load",
+  "storeVolume",
+  "massByHand",
+  "massByRow",
+  "liquidByHand",
+  "lengthPerArea",
+  "sheetPerArea",
+  "sheet",
 ] as const;
 export type Dimension = (typeof DIMENSIONS)[number];
 
@@ -55,6 +70,26 @@ export const INTERNAL_UNIT: Record<Dimension, string> = {
   percent: "%",
   days: "days",
   conductivity: "dS/m",
+  waterVolume: "m3",
+  hours: "h",
+  // of a product, where a sprayer's volume is counted in other measures
+  liquidPerArea: "L/ha",
+  // major units of the practice's currency, which whoever writes puts in the place of the sign
+  moneyPerArea: "¤/ha",
+  workPerArea: "h/ha",
+  workRate: "ha/h",
+  flow: "m3/h",
+  // what is carted and stored
+  load: "t",
+  storeVolume: "m3",
+  // as one measures it out: on a few steps, along a row
+  massByHand: "g/m2",
+  massByRow: "g/m",
+  liquidByHand: "mL/100 m2",
+  // string, pipe, net, fleece
+  lengthPerArea: "m/ha",
+  sheetPerArea: "m2/ha",
+  sheet: "m2",
 };
 
 export const KG_PER_LB = 0.45359237;
@@ -63,6 +98,11 @@ export const HA_PER_ACRE = M2_PER_ACRE / 10_000;
 export const CM_PER_INCH = 2.54;
 export const L_PER_US_GAL = 3.785411784;
 export const L_PER_IMP_GAL = 4.54609;
+/** A depth of one inch on one acre, as irrigation is counted. */
+const M3_PER_ACRE_INCH = (M2_PER_ACRE * CM_PER_INCH) / 100;
+const M3_PER_FOOT3 = 0.3048 ** 3;
+const M2_PER_1000_FT2 = 1000 * 0.3048 ** 2;
+const LB_PER_1000_FT2 = (KG_PER_LB * 1000) / M2_PER_1000_FT2;
 const L_PER_US_BUSHEL = 35.23907016688;
 const L_PER_IMP_BUSHEL = 36.36872;
 
@@ -71,7 +111,11 @@ export const ELEMENT_PER_OXIDE = { p: 0.4364, k: 0.8301, mg: 0.603 } as const;
 
 /** Trade bushels are a mass (lb), whatever the sample's test weight. */
 export const TRADE_BUSHEL_LB = { wheat: 60, barley: 48, oats: 32, maize: 56 } as const;
-export type BushelCrop = keyof typeof TRADE_BUSHEL_LB;
+/** What a crop's yield is counted by where bushels are: its bushel, or the short ton. */
+export type BushelCrop = keyof typeof TRADE_BUSHEL_LB | "byTon";
+
+/** Stands for the currency in units. */
+export const MONEY = "¤";
 
 export interface UnitContext {
   unitSet: UnitSet;
@@ -87,7 +131,8 @@ export function bushelKg(context: UnitContext): number | null {
     const litres = context.unitSet === "imperial" ? L_PER_IMP_BUSHEL : L_PER_US_BUSHEL;
     return (litres * context.testWeightKgPerHl) / 100;
   }
-  return context.bushelCrop ? TRADE_BUSHEL_LB[context.bushelCrop] * KG_PER_LB : null;
+  const { bushelCrop } = context;
+  return bushelCrop && bushelCrop !== "byTon" ? TRADE_BUSHEL_LB[bushelCrop] * KG_PER_LB : null;
 }
 
 const MASS_KG: Record<string, number> = {
@@ -251,6 +296,7 @@ export function conversion(unit: string, dimension: Dimension, context: UnitCont
     case "volume":
       return times(volumeL(unit, context));
     case "volumePerArea":
+    case "liquidPerArea":
       return times(perArea(unit, (n) => volumeL(n, context)));
     case "speed":
       return times(SPEED_KMH[unit]);
@@ -261,6 +307,37 @@ export function conversion(unit: string, dimension: Dimension, context: UnitCont
     case "days":
       if (["d", "day", "days"].includes(unit)) return times(1);
       return ["wk", "week", "weeks"].includes(unit) ? times(7) : null;
+    case "load":
+      return times(massKg(unit, context), 0.001);
+    case "storeVolume":
+      return times(unit === "ft3" ? M3_PER_FOOT3 : volumeL(unit, context), unit === "ft3" ? 1 : 0.001);
+    case "massByHand":
+      return times({ "g/m2": 1, "lb/1000ft2": LB_PER_1000_FT2, "oz/100ft2": LB_PER_1000_FT2 * (10 / 16) }[unit]);
+    case "massByRow":
+      return times({ "g/m": 1, "oz/100ft": (KG_PER_LB * 1000) / 16 / 30.48 }[unit]);
+    case "liquidByHand":
+      return times({ "ml/100m2": 1, "floz/1000ft2": ((L_PER_US_GAL * 1000) / 128 / M2_PER_1000_FT2) * 100 }[unit]);
+    case "lengthPerArea":
+      return times(perArea(unit, (n) => (LENGTH_CM[n] === undefined ? null : LENGTH_CM[n] / 100)));
+    case "sheetPerArea":
+      return times(perArea(unit, (n) => (AREA_HA[n] === undefined ? null : AREA_HA[n] * 10_000)));
+    case "sheet":
+      return times(AREA_HA[unit], 10_000);
+    case "waterVolume":
+      return times(unit === "ac-in" ? M3_PER_ACRE_INCH : volumeL(unit, context), unit === "ac-in" ? 1 : 0.001);
+    case "moneyPerArea":
+      return times(perArea(unit, (n) => (n === MONEY || n === "" ? 1 : null)));
+    case "workPerArea":
+      return times(perArea(unit, (n) => (n === "h" || n === "hours" ? 1 : null)));
+    case "workRate":
+      return times(unit.endsWith("/h") ? AREA_HA[unit.slice(0, -2)] : null);
+    case "flow":
+      if (unit === "gpm" || unit === "gal/min") return times(volumeL("gal", context), 60 / 1000);
+      if (unit === "l/s") return times(3.6);
+      return times(unit.endsWith("/h") ? volumeL(unit.slice(0, -2), context) : null, 0.001);
+    case "hours":
+      if (["h", "hour", "hours"].includes(unit)) return times(1);
+      return ["min", "minutes"].includes(unit) ? times(1 / 60) : null;
     case "conductivity":
       if (["ds/m", "ms/cm", "mmho/cm"].includes(unit)) return times(1);
       return unit === "us/cm" ? times(0.001) : null;
@@ -288,6 +365,20 @@ const US: DisplayUnits = {
   temperature: "F",
   volume: "gal",
   volumePerArea: "gal/ac",
+  waterVolume: "ac-in",
+  liquidPerArea: "fl oz/ac",
+  moneyPerArea: "¤/ac",
+  workPerArea: "h/ac",
+  workRate: "ac/h",
+  flow: "gpm",
+  load: "ton",
+  massByHand: "lb/1000 ft2",
+  massByRow: "oz/100 ft",
+  liquidByHand: "fl oz/1000 ft2",
+  lengthPerArea: "ft/ac",
+  sheetPerArea: "ft2/ac",
+  sheet: "ft2",
+  storeVolume: "ft3",
   speed: "mph",
   wind: "mph",
 };
@@ -299,6 +390,14 @@ const IMPERIAL: DisplayUnits = {
   dressing: "t/ac",
   temperature: "C",
   waterDepth: "mm",
+  waterVolume: "m3",
+  liquidPerArea: "L/ac",
+  flow: "m3/h",
+  load: "t",
+  storeVolume: "m3",
+  massByHand: "g/m2",
+  massByRow: "g/m",
+  liquidByHand: "mL/100 m2",
 };
 const SOUTH_ASIAN: DisplayUnits = {
   ...METRIC,
@@ -309,6 +408,12 @@ const SOUTH_ASIAN: DisplayUnits = {
   countPerArea: "/ac",
   piecesPerArea: "/ac",
   volumePerArea: "L/ac",
+  liquidPerArea: "mL/ac",
+  moneyPerArea: "¤/ac",
+  workPerArea: "h/ac",
+  workRate: "ac/h",
+  lengthPerArea: "m/ac",
+  sheetPerArea: "m2/ac",
 };
 
 const DISPLAY: Record<UnitSet, DisplayUnits> = {
@@ -321,7 +426,8 @@ const DISPLAY: Record<UnitSet, DisplayUnits> = {
 /** The unit a set shows for a dimension; a yield falls back to cwt/ac where no bushel is known for the crop. */
 export function displayUnit(dimension: Dimension, context: UnitContext): string {
   const unit = DISPLAY[context.unitSet][dimension];
-  return unit === "bu/ac" && bushelKg(context) === null ? "cwt/ac" : unit;
+  if (unit !== "bu/ac" || bushelKg(context) !== null) return unit;
+  return context.bushelCrop === "byTon" ? "ton/ac" : "cwt/ac";
 }
 
 /** Example units of a dimension, for messages. */
@@ -346,4 +452,19 @@ export const EXAMPLE_UNITS: Record<Dimension, string> = {
   percent: "%",
   days: "days, weeks",
   conductivity: "dS/m, mS/cm, uS/cm",
+  waterVolume: "m3, L, gal, ac-in",
+  hours: "h, min",
+  liquidPerArea: "L/ha, mL/ha, fl oz/ac, pt/ac",
+  moneyPerArea: "an amount, /ha, /ac",
+  workPerArea: "h/ha, h/ac",
+  workRate: "ha/h, ac/h",
+  flow: "m3/h, L/s, gpm",
+  load: "t, kg, lb, ton",
+  massByHand: "g/m2, oz/100 ft2, lb/1000 ft2",
+  massByRow: "g/m, oz/100 ft",
+  liquidByHand: "mL/100 m2, fl oz/1000 ft2",
+  lengthPerArea: "m/ha, ft/ac",
+  sheetPerArea: "m2/ha, ft2/ac",
+  sheet: "m2, ft2",
+  storeVolume: "m3, L, ft3",
 };

@@ -36,7 +36,7 @@ interface Step {
  */
 export function allocateWater(input: { volumeM3: number; fields: WaterField[] }): Result<Allocation> {
   const errors: FieldError[] = [];
-  const volume = readNumber(errors, "volumeM3", input?.volumeM3, { min: 0, unit: "m3" });
+  const volume = readNumber(errors, "volumeM3", input?.volumeM3, { min: 0, unit: "m³" });
   const given = Array.isArray(input?.fields) ? input.fields : [];
   if (given.length === 0) errors.push(fieldError("fields", input?.fields, "at least one field"));
   const fields = given.map((field, i) => readField(errors, field, `fields.${i}`));
@@ -83,10 +83,10 @@ export function allocateWater(input: { volumeM3: number; fields: WaterField[] })
       marginalValuePerM3: computed(
         "The next cubic metre",
         marginal,
-        "/m3",
+        "money/m³",
         "value of the steepest step of all responses that has no water yet",
         [
-          { label: "water to share", value: volume, unit: "m3" },
+          { label: "water to share", value: volume, unit: "m³" },
           { label: "fields", value: fields.length, unit: "" },
         ],
       ),

@@ -20,7 +20,7 @@ export function pumpPower(input: {
   motorEfficiencyPct: number;
 }): Result<{ hydraulicKw: number; shaftKw: number; inputKw: number }> {
   const errors: FieldError[] = [];
-  const flow = readNumber(errors, "flowM3PerH", input?.flowM3PerH, { above: 0, max: 20_000, unit: "m3/h" });
+  const flow = readNumber(errors, "flowM3PerH", input?.flowM3PerH, { above: 0, max: 20_000, unit: "m³/h" });
   const head = readNumber(errors, "headM", input?.headM, { above: 0, max: 1000, unit: "m" });
   const pump = readNumber(errors, "pumpEfficiencyPct", input?.pumpEfficiencyPct, PER_CENT);
   const motor = readNumber(errors, "motorEfficiencyPct", input?.motorEfficiencyPct, PER_CENT);
@@ -30,7 +30,7 @@ export function pumpPower(input: {
     { hydraulicKw, shaftKw, inputKw },
     {
       inputKw: computed("Power taken in", inputKw, "kW", "9.81 x flow x head / 3600 / pump / motor", [
-        { label: "flow", value: flow, unit: "m3/h" },
+        { label: "flow", value: flow, unit: "m³/h" },
         { label: "head", value: head, unit: "m" },
         { label: "pump", value: pump, unit: "%" },
         { label: "motor", value: motor, unit: "%" },
@@ -60,7 +60,7 @@ export function pumpTime(input: {
   const errors: FieldError[] = [];
   const area = readNumber(errors, "areaHa", input?.areaHa, { above: 0, max: 100_000, unit: "ha" });
   const gross = readNumber(errors, "grossMm", input?.grossMm, { min: 0, max: 5000, unit: "mm" });
-  const flow = readNumber(errors, "flowM3PerH", input?.flowM3PerH, { above: 0, max: 20_000, unit: "m3/h" });
+  const flow = readNumber(errors, "flowM3PerH", input?.flowM3PerH, { above: 0, max: 20_000, unit: "m³/h" });
   const power = input?.inputKw;
   if (power !== undefined) readNumber(errors, "inputKw", power, { min: 0, max: 10_000, unit: "kW" });
   if (errors.length > 0) return failed(errors);
@@ -82,7 +82,7 @@ export function pipeLoss(input: {
   roughness?: number;
 }): Result<{ headM: number; speedMPerS: number }> {
   const errors: FieldError[] = [];
-  const flow = readNumber(errors, "flowM3PerH", input?.flowM3PerH, { above: 0, max: 20_000, unit: "m3/h" }) / 3600;
+  const flow = readNumber(errors, "flowM3PerH", input?.flowM3PerH, { above: 0, max: 20_000, unit: "m³/h" }) / 3600;
   const length = readNumber(errors, "lengthM", input?.lengthM, { min: 0, max: 100_000, unit: "m" });
   const diameter =
     readNumber(errors, "insideDiameterMm", input?.insideDiameterMm, { min: 5, max: 3000, unit: "mm" }) / 1000;

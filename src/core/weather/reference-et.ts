@@ -130,7 +130,7 @@ export function referenceEt(input: ReferenceEtInput): Result<{
     solar = readNumber(errors, "solarMjPerM2", input.solarMjPerM2, {
       min: 0,
       max: Number(ra.toFixed(2)),
-      unit: "MJ/m2",
+      unit: "MJ/m²",
     });
   else if (input.sunshineH === undefined || input.sunshineH === null)
     errors.push(fieldError("sunshineH", undefined, "hours of sunshine, or solarMjPerM2"));
@@ -150,13 +150,13 @@ export function referenceEt(input: ReferenceEtInput): Result<{
     "mm/day",
     "(0.408 slope (Rn - G) + gamma 900 / (T + 273) u2 (es - ea)) / (slope + gamma (1 + 0.34 u2))",
     [
-      { label: "net radiation Rn", value: rn, unit: "MJ/m2" },
-      { label: "soil heat G", value: soilHeatMj, unit: "MJ/m2" },
+      { label: "net radiation Rn", value: rn, unit: "MJ/m²" },
+      { label: "soil heat G", value: soilHeatMj, unit: "MJ/m²" },
       { label: "mean temperature T", value: (tmaxC + tminC) / 2, unit: "C" },
       { label: "wind at 2 m u2", value: windAt2mMs, unit: "m/s" },
       { label: "saturation vapour pressure es", value: saturation, unit: "kPa" },
       { label: "actual vapour pressure ea", value: vapour, unit: "kPa" },
-      { label: "psychrometric constant gamma", value: gamma, unit: "kPa/C" },
+      { label: "psychrometric constant gamma", value: gamma, unit: "kPa/°C" },
     ],
     "FAO Irrigation and Drainage Paper 56, equation 6, for a well-watered short grass",
   );
@@ -199,7 +199,7 @@ export function hargreavesEt(input: {
           { label: "mean temperature T", value: mean, unit: "C" },
           { label: "Tmax", value: tmaxC, unit: "C" },
           { label: "Tmin", value: tminC, unit: "C" },
-          { label: "radiation above the air Ra", value: ra, unit: "MJ/m2" },
+          { label: "radiation above the air Ra", value: ra, unit: "MJ/m²" },
         ],
         "Hargreaves and Samani 1985; needs no humidity, wind or sun, and is the rougher for it",
       ),

@@ -3,13 +3,13 @@
 import { SHEET_NAMES, type SheetId } from "@/core/sheet-ids";
 import { SHEET_FACES } from "@/core/sheets/faces";
 import { SheetMark, sheetColour } from "../shared/sheet-mark";
-import { useWords } from "../shared/units";
+import { useUnits } from "../shared/units";
 import { usePlanModel } from "./plan-context";
 
 /** The nine sheets in working order, each with its one key result and its open findings. */
 export function Ladder({ sheet, onSheet }: { sheet: SheetId; onSheet: (sheet: SheetId) => void }) {
   const { plan, findings } = usePlanModel();
-  const words = useWords();
+  const words = useUnits();
   if (!plan) return null;
   return (
     <nav aria-label="Sheets of the plan">

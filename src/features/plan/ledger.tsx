@@ -2,7 +2,6 @@
 
 import { SHEET_FACES } from "@/core/sheets/faces";
 import type { LedgerLine } from "@/core/sheets/sheet";
-import { dimensionOf } from "../shared/dimension-of-unit";
 import { useUnits } from "../shared/units";
 import { usePlanModel } from "./plan-context";
 import { ReachTarget } from "./window/reach-target";
@@ -37,17 +36,11 @@ function AgainstVersion() {
 
 function Line({ label, figures, of }: LedgerLine) {
   const { changes, plan } = usePlanModel();
-  const { number, split } = useUnits();
+  const { measureChange } = useUnits();
   const [first] = figures;
   const figure = first && plan ? shownFigure(plan, first.id) : undefined;
   const change =
     figures.length === 1 ? changes.find((c) => c.kind === "figure" && c.what === figure?.label) : undefined;
-  const dimension = figure ? dimensionOf(figure.unit) : null;
-  const delta = change?.change ?? 0;
-  const shown =
-    dimension && dimension !== "percent"
-      ? split(Math.abs(delta), dimension, first?.decimals).number
-      : number(Math.abs(delta), first?.decimals ?? 2);
   return (
     <div className="grid grid-cols-[1fr_auto_3.2em] items-baseline gap-2 py-[3px]">
       <dt>
@@ -59,7 +52,11 @@ function Line({ label, figures, of }: LedgerLine) {
         ))}
       </dd>
       {figures.length === 1 && (
-        <dd className="text-right text-[12px] text-soft">{change ? `${delta < 0 ? "−" : "+"}${shown}` : ""}</dd>
+        <dd className="text-right text-[12px] text-soft">
+          {change && figure
+            ? measureChange(Number(change.before), figure.value, figure.unit, first?.decimals).number
+            : ""}
+        </dd>
       )}
     </div>
   );

@@ -2,6 +2,7 @@
 
 import { useState } from "react";
 import { formatDay } from "@/core/dates";
+import { conditionOf, settingsOf } from "@/core/plan/job-words";
 import type { Operation } from "@/core/plan/operation";
 import { Button } from "@/ui/button";
 import { Popover } from "@/ui/popover";
@@ -15,22 +16,28 @@ import { PlannedDate } from "./planned-date";
 /** What there is to know and to do about one operation. */
 export function OperationDetail({ operation }: { operation: Operation }) {
   const { plan, set, editable, decisions, planId, facts, setLog } = usePlanModel();
-  const { money, currency, number } = useUnits();
+  const words = useUnits();
+  const { show, moneyPerArea } = words;
   const [reason, setReason] = useState("");
   const wish = decisions.dates?.[operation.id];
   const waits = plan?.waits.filter((w) => w.to === operation.id || w.from === operation.id) ?? [];
   const relaxed = Object.entries(decisions.relaxed ?? {}).filter(([id]) => waits.some((w) => w.id === id));
   return (
     <div className="col-span-2 mt-1 grid gap-1 border-l-[3px] border-line pl-3 text-[13px]">
-      <p>{operation.detail}</p>
+      {operation.condition && <p className="font-semibold">{conditionOf(operation)}</p>}
+      <p>{[settingsOf(operation, words), operation.detail].filter(Boolean).join(" ")}</p>
       <p className="text-soft">{operation.reason}.</p>
       {operation.inputs.map((input) => (
         <InputOfOperation key={input.id} input={input} at={operation.id} done={operation.doneOn !== null} />
       ))}
       <p className="text-soft">
-        {operation.hoursPerHa > 0 && `${number(operation.hoursPerHa)} h/ha`}
-        {operation.fuelLPerHa > 0 && `, ${number(operation.fuelLPerHa)} L/ha diesel`}
-        {operation.costPerHa > 0 && `, ${money(operation.costPerHa)} ${currency}/ha for the work`}
+        {[
+          operation.hoursPerHa > 0 && show(operation.hoursPerHa, "workPerArea"),
+          operation.fuelLPerHa > 0 && `${show(operation.fuelLPerHa, "volumePerArea")} diesel`,
+          operation.costPerHa > 0 && `${moneyPerArea(operation.costPerHa)} for the work`,
+        ]
+          .filter(Boolean)
+          .join(", ")}
       </p>
       {operation.earliest !== operation.latest && !operation.doneOn && (
         <p>

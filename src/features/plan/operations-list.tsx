@@ -3,9 +3,10 @@
 import dynamic from "next/dynamic";
 import { useState } from "react";
 import { formatDay } from "@/core/dates";
+import { rateInWords } from "@/core/plan/job-words";
 import type { Operation } from "@/core/plan/operation";
 import type { SheetId } from "@/core/sheet-ids";
-import { useInputWords } from "../shared/input-dimension";
+import { useUnits } from "../shared/units";
 import { useMovingDates } from "./moving-dates";
 import { usePlanModel } from "./plan-context";
 
@@ -75,7 +76,7 @@ function OperationLine({
   const { nudge } = useMovingDates();
   const [stopped, setStopped] = useState<string | null>(null);
   const movable = editable && !operation.doneOn && operation.date !== null;
-  const { per } = useInputWords();
+  const words = useUnits();
   return (
     <li
       className="grid grid-cols-[minmax(0,1fr)_auto] items-center gap-x-3 border-b border-line py-1"
@@ -91,7 +92,8 @@ function OperationLine({
           {operation.name}
         </button>
         <span className="ml-2 text-[12px] text-soft">
-          {operation.inputs.map((i) => `${i.name} ${per(i)}`).join(" + ")}
+          {operation.inputs.map((i) => `${i.name} ${rateInWords(i, words)}`).join(" + ")}
+          {operation.condition ? `${operation.inputs.length > 0 ? ", " : ""}only ${operation.condition.only} ` : ""}
           {operation.byDaysAndStage
             ? `${operation.inputs.length > 0 ? ";" : ""} planned by days and stage (${operation.tiedTo})`
             : ""}

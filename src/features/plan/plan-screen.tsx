@@ -131,7 +131,7 @@ export function PlanScreen({ start, versions, changes, crops, mayIssue, drafts }
         unitSet: units.unitSet,
         decimal: units.decimal,
         currency: units.currency,
-        bushelCrop: plan.crop.guide.bushel,
+        bushelCrop: plan.crop.product.bushel,
       }}
     >
       <PlanProvider value={model}>

@@ -4,11 +4,11 @@ import { Download } from "lucide-react";
 import { useState } from "react";
 import { formatDay } from "@/core/dates";
 import type { PlanChange } from "@/core/sheets/compare";
+import { joined } from "@/core/units/words";
 import type { AuditLine } from "@/server/contracts";
 import { Button } from "@/ui/button";
 import { Dialog } from "@/ui/dialog";
 import { figures, TableHead } from "@/ui/table-head";
-import { dimensionOf } from "../shared/dimension-of-unit";
 import { DocumentLink } from "../shared/document-link";
 import { send } from "../shared/send";
 import { useUnits } from "../shared/units";
@@ -94,17 +94,12 @@ export function VersionsDialog({
 
 /** Changes between versions, line by line. */
 export function ChangeList({ changes }: { changes: PlanChange[] }) {
-  const { number, split } = useUnits();
+  const { measured, measureChange } = useUnits();
   if (changes.length === 0) return <p className="text-soft">Nothing has changed.</p>;
-  const amount = (value: PlanChange["before"], unit?: string) => {
+  const amount = (value: PlanChange["before"], unit?: PlanChange["unit"]) => {
     if (value === null) return "none";
     if (typeof value === "string") return /^\d{4}-\d{2}-\d{2}$/.test(value) ? formatDay(value, true) : value || "none";
-    const dimension = unit ? dimensionOf(unit) : null;
-    if (dimension) {
-      const s = split(value, dimension);
-      return `${s.number} ${s.unit}`;
-    }
-    return `${number(value)}${unit ? ` ${unit}` : ""}`;
+    return measured(value, unit);
   };
   return (
     <table className="mt-1 w-full border-collapse">
@@ -122,7 +117,7 @@ export function ChangeList({ changes }: { changes: PlanChange[] }) {
                 ? ""
                 : change.kind === "date"
                   ? `${change.change > 0 ? "+" : "−"}${Math.abs(change.change)} d`
-                  : `${change.change < 0 ? "−" : "+"}${amount(Math.abs(change.change), change.unit)}`}
+                  : joined(measureChange(Number(change.before), Number(change.after), change.unit ?? ""))}
             </td>
           </tr>
         ))}

@@ -5,7 +5,6 @@ import type { Basis, Figure } from "@/core/figure";
 import { Button } from "@/ui/button";
 import { AnchoredPopover } from "@/ui/popover";
 import { WrittenValue } from "@/ui/written-value";
-import { dimensionOf } from "../shared/dimension-of-unit";
 import { useUnits } from "../shared/units";
 import { usePlanModel } from "./plan-context";
 
@@ -37,12 +36,7 @@ export function WorkingPanel({
 }
 
 function Working({ id, figure }: { id: string; figure: Figure }) {
-  const { number, show } = useUnits();
-  const amount = (value: number | string, unit = "") => {
-    if (typeof value === "string") return value;
-    const dimension = dimensionOf(unit);
-    return dimension ? show(value, dimension) : `${number(value)}${unit ? ` ${unit}` : ""}`;
-  };
+  const { measured: amount } = useUnits();
   return (
     <div>
       <h3 className="text-base">{figure.label}</h3>
@@ -94,38 +88,27 @@ function Working({ id, figure }: { id: string; figure: Figure }) {
 
 function Override({ id, figure }: { id: string; figure: Figure }) {
   const { set, editable } = usePlanModel();
-  const { number, read, split } = useUnits();
+  const { measure, measured, readMeasure } = useUnits();
   const [value, setValue] = useState<number | null>(figure.override?.value ?? null);
   const [reason, setReason] = useState(figure.override?.reason ?? "");
   const [asked, setAsked] = useState(false);
   if (!editable) return null;
-  const dimension = dimensionOf(figure.unit) ?? "count";
-  const shown = (v: number) => split(v, dimension);
   return (
     <div className="mt-3 border-t border-line pt-2">
       {figure.override && (
         <p className="mb-1">
-          Yours: <b>{`${shown(figure.override.value).number} ${shown(figure.override.value).unit}`}</b>, because{" "}
-          {figure.override.reason}.
+          Yours: <b>{measured(figure.override.value, figure.unit)}</b>, because {figure.override.reason}.
         </p>
       )}
       <div className="flex flex-wrap items-baseline gap-x-3 gap-y-1">
         <span className="text-soft">Use instead</span>
         <WrittenValue
           label={`${figure.label}, your value`}
-          text={
-            value === null
-              ? ""
-              : number(
-                  shown(value).number === "?"
-                    ? value
-                    : Number(shown(value).number.replace(",", ".").replace(/\s/g, "")),
-                )
-          }
-          read={read(figure.label, dimension, { min: 0 })}
+          text={value === null ? "" : measure(value, figure.unit).number}
+          read={readMeasure(figure.label, figure.unit, { min: 0 })}
           onValue={setValue}
           onClear={() => setValue(null)}
-          suffix={split(0, dimension).unit}
+          suffix={measure(0, figure.unit).unit}
           width="5em"
         />
         <WrittenValue

@@ -15,7 +15,7 @@ import {
 import type { Figure } from "@/core/figure";
 import type { AsideId, FigureId } from "@/core/plan/figure-ids";
 import type { Plan } from "@/core/sheets/plan";
-import { dimensionOf } from "../shared/dimension-of-unit";
+import { joined } from "@/core/units/words";
 import { useUnits } from "../shared/units";
 import { usePlanModel } from "./plan-context";
 
@@ -71,15 +71,12 @@ export function FigureValue({
 }) {
   const { plan } = usePlanModel();
   const opened = useContext(Opened);
-  const { number, show, split } = useUnits();
+  const { measure } = useUnits();
   const button = useRef<HTMLButtonElement>(null);
   const figure = plan ? shownFigure(plan, id) : undefined;
   useFlash(button, figure?.value);
   if (!figure) return <span className="text-soft">none</span>;
-  const dimension = dimensionOf(figure.unit);
-  const shown = dimension
-    ? split(figure.value, dimension, decimals)
-    : { number: number(figure.value, decimals), unit: figure.unit };
+  const shown = measure(figure.value, figure.unit, decimals);
   return (
     <button
       ref={button}
@@ -87,15 +84,11 @@ export function FigureValue({
       aria-haspopup="dialog"
       aria-expanded={opened?.id === id}
       className={`opens ${className}`}
-      aria-label={`${figure.label}: ${dimension ? show(figure.value, dimension, decimals) : `${shown.number} ${shown.unit}`}. Show the working`}
+      aria-label={`${figure.label}: ${joined(shown)}. Show the working`}
       onClick={(event) => opened?.open(id, event.currentTarget)}
     >
       {shown.number}
-      {unit && shown.unit && (
-        <span className="ml-1 text-[12px] font-normal text-soft no-underline">
-          {figure.unit.startsWith("kg ") && shown.unit === "kg/ha" ? figure.unit : shown.unit}
-        </span>
-      )}
+      {unit && shown.unit && <span className="ml-1 text-[12px] font-normal text-soft no-underline">{shown.unit}</span>}
       {figure.override && <span title="overridden"> *</span>}
     </button>
   );

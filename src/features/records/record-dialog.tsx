@@ -45,7 +45,9 @@ export function RecordDialog({
   const kind = RECORD_KINDS[kindId];
   const units = useUnits();
   const writing = {
-    ...units,
+    unitSet: units.unitSet,
+    decimal: units.decimal,
+    currency: units.currency,
     today,
     schemeUnit: (scheme: string, nutrient: string) =>
       list.lists.schemes.find((s) => s.value === scheme)?.units?.[nutrient] as LevelUnit | undefined,

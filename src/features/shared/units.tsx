@@ -1,19 +1,11 @@
 "use client";
 
 import { createContext, type ReactNode, useContext, useMemo } from "react";
-import { formatDay } from "@/core/dates";
-import type { Words } from "@/core/sheets/sheet";
-import { formatNumber, formatQuantity } from "@/core/units/format-quantity";
+import { dimensionOf, type MeasureId } from "@/core/units/measures";
 import { parseQuantity } from "@/core/units/parse-quantity";
-import type { BushelCrop, Dimension, UnitSet } from "@/core/units/units";
+import type { BushelCrop, Dimension } from "@/core/units/units";
+import { joined, type UnitChoice, wordsFor } from "@/core/units/words";
 import type { Reading } from "@/ui/written-value";
-
-interface UnitChoice {
-  unitSet: UnitSet;
-  decimal: "point" | "comma";
-  currency: string;
-  bushelCrop?: BushelCrop | undefined;
-}
 
 /** What a limit allows, to be named when it is passed. Both in the internal unit. */
 export interface Limits {
@@ -22,25 +14,13 @@ export interface Limits {
   above?: number;
 }
 
-const UNIT_AS_SHOWN: Record<string, string> = { "/m2": "/m²", C: "°C", F: "°F" };
-
 function unitsOf(choice: UnitChoice) {
-  const options = { unitSet: choice.unitSet, decimal: choice.decimal, bushelCrop: choice.bushelCrop };
-  const number = (value: number, decimals?: number) => formatNumber(value, { decimals, decimal: choice.decimal });
-  const split = (si: number, dimension: Dimension, decimals?: number) => {
-    const shown = formatQuantity(si, dimension, { ...options, ...(decimals === undefined ? {} : { decimals }) });
-    return shown.ok
-      ? { number: shown.value.number, unit: UNIT_AS_SHOWN[shown.value.unit] ?? shown.value.unit }
-      : { number: "?", unit: "" };
-  };
-  const show = (si: number, dimension: Dimension, decimals?: number) => {
-    const { number: n, unit } = split(si, dimension, decimals);
-    return unit ? `${n} ${unit}` : n;
-  };
+  const words = wordsFor(choice);
+  const { quantity: show } = words;
   const read =
     (field: string, dimension: Dimension, limits: Limits = {}) =>
     (typed: string): Reading<number> => {
-      const parsed = parseQuantity(typed, dimension, { ...options, field });
+      const parsed = parseQuantity(typed, dimension, { ...choice, field });
       if (!parsed.ok) return { ok: false, message: parsed.errors[0]?.message ?? "not a quantity" };
       const { si } = parsed.value;
       const low = limits.above ?? limits.min;
@@ -57,9 +37,15 @@ function unitsOf(choice: UnitChoice) {
         .join(" ");
       return { ok: false, message: `${field}: ${typed.trim()} given, allowed is ${allowed}` };
     };
-  /** minor money units as an amount, without the currency */
-  const money = (minor: number, decimals = 0) => number(minor / 100, decimals);
-  return { ...choice, number, split, show, read, money };
+  /** a figure's value with its unit; a text is shown as it is */
+  const measured = (value: number | string, unit: MeasureId = "", decimals?: number) =>
+    typeof value === "string" ? value : joined(words.measure(value, unit, decimals));
+  /** reads a figure of this unit as people type it */
+  const readMeasure = (field: string, unit: MeasureId, limits: Limits = {}) =>
+    read(field, dimensionOf(unit) ?? "count", limits);
+  /** the unit alone, for heads of columns and behind boxes */
+  const unitOf = (dimension: Dimension) => words.split(0, dimension).unit;
+  return { ...choice, ...words, show, read, measured, readMeasure, unitOf };
 }
 
 const Units = createContext(unitsOf({ unitSet: "metric", decimal: "point", currency: "cr" }));
@@ -77,17 +63,8 @@ export function UnitsProvider({ choice, children }: { choice: UnitChoice; childr
 /** Shows and reads quantities in the unit set that the practice chose. */
 export const useUnits = () => useContext(Units);
 
-/** How the core's sentences write numbers here. */
-export function useWords(): Words {
-  const { show, number, money, currency } = useUnits();
-  return useMemo(
-    () => ({
-      quantity: show,
-      number,
-      money: (minor: number) => money(minor),
-      date: (date: string) => formatDay(date),
-      currency,
-    }),
-    [show, number, money, currency],
-  );
+/** The same with another crop's bushel, for what is below. */
+export function OfCrop({ bushelCrop, children }: { bushelCrop: BushelCrop | undefined; children: ReactNode }) {
+  const { unitSet, decimal, currency } = useUnits();
+  return <UnitsProvider choice={{ unitSet, decimal, currency, bushelCrop }}>{children}</UnitsProvider>;
 }

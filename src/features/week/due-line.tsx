@@ -4,12 +4,13 @@ import { useDraggable } from "@dnd-kit/core";
 import { GripVertical } from "lucide-react";
 import { useRef, useState } from "react";
 import { daysBetween, formatDay, toDay } from "@/core/dates";
+import { conditionOf, inputInWords, settingsOf } from "@/core/plan/job-words";
 import type { DueOperation } from "@/server/contracts";
 import { Button } from "@/ui/button";
 import { AnchoredPopover } from "@/ui/popover";
-import { useInputWords } from "../shared/input-dimension";
 import { Link } from "../shared/link";
 import { SheetMark } from "../shared/sheet-mark";
+import { useUnits } from "../shared/units";
 import { WrittenDate } from "../shared/written-date";
 import { CountForm } from "./count-form";
 import { LogForm } from "./log-form";
@@ -35,7 +36,7 @@ export function DueLine({
   onMove: ((date: string) => void) | null;
   onLogged: (doneOn: string | null, sent: boolean) => void;
 }) {
-  const inputWords = useInputWords();
+  const words = useUnits();
   const { setNodeRef, listeners, transform, isDragging } = useDraggable({ id: jobKey(o), disabled: !onMove });
   const moved = o.issuedDate && o.date && !o.doneOn ? daysBetween(o.issuedDate, o.date) : 0;
   return (
@@ -69,18 +70,20 @@ export function DueLine({
         <p className="text-[13px] text-soft">
           {o.doneOn ? `done ${formatDay(o.doneOn)}. ` : ""}
           {withDate && o.date && !o.doneOn ? `${formatDay(o.date)}. ` : ""}
-          {!o.doneOn && o.latest && o.latest !== o.date ? `by ${formatDay(o.latest)} at the latest. ` : ""}
+          {!o.doneOn && o.latest && o.latest !== o.date ? `by ${formatDay(o.latest)}. ` : ""}
           {moved !== 0
             ? `Moved by ${moved > 0 ? "+" : "−"}${Math.abs(moved)} ${Math.abs(moved) === 1 ? "day" : "days"} since it was issued. `
             : ""}
           {o.overdueDays > 0 && !o.doneOn ? `${o.overdueDays} days late. ` : ""}
           {o.detail}
         </p>
+        {o.condition && !o.doneOn && <p className="text-[13px] font-semibold">{conditionOf(o)}</p>}
         {o.inputs.map((input) => (
           <p key={input.id} className="text-[13px]">
-            {input.name}: {inputWords.per(input)}, {inputWords.inAll(input)} in all
+            {inputInWords(input, words)}
           </p>
         ))}
+        {o.settings.length > 0 && <p className="text-[13px]">{settingsOf(o, words)}</p>}
         {!o.doneOn &&
           o.cautions.map((c) => (
             <p key={c.topic} className="mt-1 border-l-[3px] border-advise pl-2 text-[13px]">

@@ -5,9 +5,9 @@ import { useState } from "react";
 import type { OperationRole } from "@/core/guides/roles";
 import type { LoggedOperation } from "@/core/plan/facts";
 import type { WaterGiven as Gift, OperationInput } from "@/core/plan/operation";
+import { inputMeasure } from "@/core/units/input-measures";
 import { Button } from "@/ui/button";
 import { Dialog } from "@/ui/dialog";
-import { inputDimension } from "../shared/input-dimension";
 import { newId } from "../shared/new-id";
 import { useUnits } from "../shared/units";
 import { WrittenDate } from "../shared/written-date";
@@ -39,13 +39,13 @@ export function LogForm({
   onLogged: (entry: LoggedOperation, sent: boolean) => void;
   onWithdrawn: () => void;
 }) {
-  const { read, split } = useUnits();
+  const { measure, readMeasure } = useUnits();
   const [open, setOpen] = useState(false);
   const [doneOn, setDoneOn] = useState(operation.date && operation.date < today ? operation.date : today);
   const single = operation.inputs.length === 1 ? operation.inputs[0] : undefined;
   // water is logged as the depth that was given, and kept in cubic metres a hectare
   const waters = operation.role === "irrigate";
-  const dimension = inputDimension(single?.unit);
+  const { perArea } = inputMeasure(single?.unit ?? "kg");
   const [quantity, setQuantity] = useState("");
   const [water, setWater] = useState(NO_WATER);
   const readWater = useReadWater(operation.gift);
@@ -84,7 +84,7 @@ export function LogForm({
       }
       quantityPerHa = found.m3PerHa;
     } else if (quantity.trim() !== "") {
-      const reading = read("Rate", dimension, { min: 0, max: 1_000_000 })(quantity);
+      const reading = readMeasure("Rate", perArea, { min: 0, max: 1_000_000 })(quantity);
       if (!reading.ok) {
         setProblem(reading.message);
         return;
@@ -146,11 +146,11 @@ export function LogForm({
                 <input
                   className="writes w-28 text-right"
                   value={quantity}
-                  placeholder={split(single.perHa, dimension).number}
+                  placeholder={measure(single.perHa, perArea).number}
                   onChange={(event) => setQuantity(event.currentTarget.value)}
                   aria-label={`${single.name}, rate put on`}
                 />
-                <span className="text-[12px] text-soft">{split(single.perHa, dimension).unit}; empty: as planned</span>
+                <span className="text-[12px] text-soft">{measure(single.perHa, perArea).unit}; empty: as planned</span>
               </label>
             )}
             {treats && <ApplicationForm written={written} onWritten={setWritten} />}

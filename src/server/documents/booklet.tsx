@@ -1,12 +1,14 @@
 import { Document, Page, renderToBuffer, View } from "@react-pdf/renderer";
+import { LABEL_FIRST } from "@/core/cautions";
 import { formatDay } from "@/core/dates";
+import { conditionOf, inputInWords, settingsOf } from "@/core/plan/job-words";
 import { SHEET_NAMES, SHEETS } from "@/core/sheet-ids";
 import type { IssuedPlan } from "@/core/sheets/issued-plan";
-import { formatNumber } from "@/core/units/format-quantity";
+import { joined, type Words } from "@/core/units/words";
 import { LayoutPicture } from "./layout-picture";
 import { plain, registerFonts, styles, Text } from "./pdf-parts";
 import { SeasonPicture } from "./season-picture";
-import type { DocumentSource } from "./source";
+import { type DocumentSource, wordsOf } from "./source";
 
 /** The package of practices as a booklet: figures with their working, operations with dates and cautions, by sheet. */
 export async function bookletPdf(source: DocumentSource): Promise<Buffer> {
@@ -17,6 +19,7 @@ export async function bookletPdf(source: DocumentSource): Promise<Buffer> {
 function Booklet(source: DocumentSource) {
   const { issued, season, number, issuedAt } = source;
   const { field, operations } = issued;
+  const words = wordsOf(source);
   const ageYears = (issued.soilTestAgeDays ?? 0) / 365.25;
   const face =
     issued.soilTestAgeDays === null
@@ -25,7 +28,7 @@ function Booklet(source: DocumentSource) {
         ? `The soil test behind this plan is ${ageYears.toFixed(1)} years old.`
         : null;
   return (
-    <Document title={`${field.name} ${season}`} author={issued.issuedBy.name} creator="Wheatonomy">
+    <Document title={`${field.name} ${season}`} author={issued.issuedBy.name} creator="Wheatonomy" language="en">
       <Page size="A4" style={styles.page}>
         <Text style={styles.title}>{field.name}</Text>
         <Text style={{ fontSize: 12, marginBottom: 3 }}>
@@ -33,8 +36,8 @@ function Booklet(source: DocumentSource) {
           {issued.variety ? `, ${issued.variety}` : ""}, season {season}
         </Text>
         <Text style={styles.soft}>
-          {[...new Set([field.farm, issued.grower.name])].join(", ")}. {formatNumber(field.areaHa)} ha. Target{" "}
-          {formatNumber(issued.targetTPerHa)} t/ha. {issued.crop.methodName}.
+          {[...new Set([field.farm, issued.grower.name])].join(", ")}. {words.quantity(field.areaHa, "area")}. Target{" "}
+          {words.quantity(issued.targetTPerHa, "yield")}. {issued.crop.methodName}.
         </Text>
         <Text style={styles.soft}>
           Version {number}, issued {formatDay(issuedAt, true)} by {issued.issuedBy.name}
@@ -43,7 +46,7 @@ function Booklet(source: DocumentSource) {
         {face && <Text style={[styles.caution, styles.bold]}>{face}</Text>}
         {issued.advice.filter((a) => a.severity === "advise").length > 0 && (
           <View>
-            <Text style={styles.heading}>To bear in mind</Text>
+            <Text style={styles.heading}>Points to watch</Text>
             {issued.advice
               .filter((a) => a.severity === "advise")
               .map((a) => (
@@ -58,7 +61,7 @@ function Booklet(source: DocumentSource) {
         <Text style={styles.soft}>
           A dot is the planned day, filled once it is done; the line is the time within which it can be done.
         </Text>
-        {issued.layout && <LayoutPicture layout={issued.layout} />}
+        {issued.layout && <LayoutPicture layout={issued.layout} words={words} />}
         <Text style={styles.heading}>The season in order</Text>
         <View style={styles.headRow}>
           <Text style={{ width: "16%" }}>Date</Text>
@@ -76,15 +79,13 @@ function Booklet(source: DocumentSource) {
                 : ""}
             </Text>
             <Text style={{ width: "64%" }}>
-              {plain(o.name)}
-              {o.inputs.length > 0
-                ? `: ${o.inputs.map((i) => `${plain(i.name)} ${formatNumber(i.perHa)} ${i.unit === "units" ? "" : i.unit}/ha`).join(", ")}`
-                : ""}
+              <Text style={styles.bold}>{plain(o.name)}. </Text>
+              {plain(jobInBooklet(o, words))}
             </Text>
           </View>
         ))}
         {issued.chapters.map((chapter) => (
-          <Chapter key={chapter.sheet} chapter={chapter} issued={issued} />
+          <Chapter key={chapter.sheet} chapter={chapter} issued={issued} words={words} />
         ))}
         <View wrap={false}>
           <Text style={styles.heading}>Cautions</Text>
@@ -94,9 +95,7 @@ function Booklet(source: DocumentSource) {
               {plain(c.text)}
             </Text>
           ))}
-          <Text style={[styles.soft, { marginTop: 4 }]}>
-            This plan was computed. The product label, the local code and a licensed adviser decide.
-          </Text>
+          <Text style={[styles.soft, { marginTop: 4 }]}>Calculated plan. {LABEL_FIRST}</Text>
         </View>
         <Text style={styles.heading}>Sources</Text>
         {issued.sources.map((s) => (
@@ -115,7 +114,30 @@ function Booklet(source: DocumentSource) {
   );
 }
 
-function Chapter({ chapter, issued }: { chapter: IssuedPlan["chapters"][number]; issued: IssuedPlan }) {
+/** What a job waits for, what goes out and what is set, in one line. */
+const jobInBooklet = (o: IssuedPlan["operations"][number], words: Words): string =>
+  [conditionOf(o), ...o.inputs.map((i) => `${inputInWords(i, words)}.`), settingsOf(o, words)]
+    .filter(Boolean)
+    .join(" ");
+
+/** On what a figure rests, in a line: its formula with what went in, a source, or who set it. */
+function workingInWords(f: IssuedPlan["figures"][string], words: Words): string {
+  const amount = (value: number | string, unit: typeof f.unit = "") =>
+    typeof value === "number" ? joined(words.measure(value, unit)) : value;
+  if (f.override) return `set by hand (${f.override.reason}); calculated ${amount(f.override.computed, f.unit)}`;
+  if (f.formula) return `${f.formula}: ${f.inputs.map((i) => `${i.label} ${amount(i.value, i.unit)}`).join("; ")}`;
+  return "text" in f.basis ? f.basis.text : "";
+}
+
+function Chapter({
+  chapter,
+  issued,
+  words,
+}: {
+  chapter: IssuedPlan["chapters"][number];
+  issued: IssuedPlan;
+  words: Words;
+}) {
   const operations = issued.operations.filter((o) => o.sheet === chapter.sheet);
   const figures = chapter.figures.flatMap((id) => issued.figures[id] ?? []);
   const [first, ...others] = [
@@ -124,19 +146,9 @@ function Chapter({ chapter, issued }: { chapter: IssuedPlan["chapters"][number];
       <View key={f.label} style={styles.row} wrap={false}>
         <Text style={{ width: "30%" }}>{plain(f.label)}</Text>
         <Text style={[styles.bold, { width: "20%", textAlign: "right", paddingRight: 10 }]}>
-          {formatNumber(f.value)} {plain(f.unit)}
+          {plain(joined(words.measure(f.value, f.unit)))}
         </Text>
-        <Text style={[styles.soft, { width: "50%", fontSize: 7.5 }]}>
-          {plain(
-            f.override
-              ? `set by hand (${f.override.reason}); computed ${formatNumber(f.override.computed)}`
-              : f.formula
-                ? `${f.formula}: ${f.inputs.map((i) => `${i.label} ${typeof i.value === "number" ? formatNumber(i.value) : i.value}${i.unit ? ` ${i.unit}` : ""}`).join("; ")}`
-                : "text" in f.basis
-                  ? f.basis.text
-                  : "",
-          )}
-        </Text>
+        <Text style={[styles.soft, { width: "50%", fontSize: 7.5 }]}>{plain(workingInWords(f, words))}</Text>
       </View>
     )),
     ...operations.map((o) => (
@@ -145,7 +157,9 @@ function Chapter({ chapter, issued }: { chapter: IssuedPlan["chapters"][number];
           <Text style={styles.bold}>
             {o.doneOn ? `done ${formatDay(o.doneOn)}` : o.date ? formatDay(o.date, true) : ""}{" "}
           </Text>
-          {plain(o.name)}. {plain(o.detail)} <Text style={styles.soft}>{plain(o.reason)}.</Text>
+          <Text style={styles.bold}>{plain(o.name)}. </Text>
+          {plain([jobInBooklet(o, words), o.detail].filter(Boolean).join(" "))}{" "}
+          <Text style={styles.soft}>{plain(o.reason)}.</Text>
           {o.byDaysAndStage ? <Text style={styles.soft}> Planned by days and stage.</Text> : null}
         </Text>
         {o.cautions.map((c) => (

@@ -2,9 +2,10 @@
 
 import { createEvents, type EventAttributes } from "ics";
 import { addDays, type IsoDate } from "@/core/dates";
-import type { OperationInput } from "@/core/plan/operation";
-import { formatNumber } from "@/core/units/format-quantity";
-import type { DocumentSource } from "./source";
+import { conditionOf, inputInWords, settingsOf, waitsForWord } from "@/core/plan/job-words";
+import type { Operation, OperationInput } from "@/core/plan/operation";
+import type { Words } from "@/core/units/words";
+import { type DocumentSource, wordsOf } from "./source";
 
 /** Changes of one version's dates that are told apart in SEQUENCE. */
 const MOST_CHANGES = 1000;
@@ -21,7 +22,10 @@ export interface CalendarOperation {
   earliest: IsoDate | null;
   latest: IsoDate | null;
   doneOn: IsoDate | null;
-  inputs: Pick<OperationInput, "name" | "perHa" | "unit" | "bags">[];
+  role: Operation["role"];
+  inputs: Pick<OperationInput, "name" | "kind" | "perHa" | "unit" | "quantity" | "bagKg">[];
+  condition: Operation["condition"];
+  settings: Operation["settings"];
   cautions: { text: string }[];
   /** the issued version, and how often dates were moved, logged or seen since it */
   version: number;
@@ -33,7 +37,7 @@ export interface CalendarOperation {
  * rises with each version and each change since (RFC 5545, 3.8.7.4), so that a later calendar moves the events of an
  * earlier one instead of adding its own, whichever of the two a program has read.
  */
-export function writeEvents(name: string, operations: CalendarOperation[], stamp?: IsoDate): string {
+export function writeEvents(name: string, operations: CalendarOperation[], words: Words, stamp?: IsoDate): string {
   const productId = "-//Wheatonomy//Season plan//EN";
   const day = (date: IsoDate): [number, number, number] => [
     Number(date.slice(0, 4)),
@@ -49,14 +53,14 @@ export function writeEvents(name: string, operations: CalendarOperation[], stamp
         sequence: MOST_CHANGES * o.version + Math.min(MOST_CHANGES - 1, o.changes),
         productId,
         calName: name,
-        title: `${o.doneOn ? "Done: " : ""}${o.name}, ${o.field}`,
+        title: `${o.doneOn ? "Done: " : waitsForWord(o) ? "Wait for your adviser: " : ""}${o.name}, ${o.field}`,
         start: day(date),
         end: day(addDays(date, 1)),
         description: [
+          o.doneOn ? "" : conditionOf(o),
+          ...o.inputs.map((i) => `${inputInWords(i, words)}.`),
+          settingsOf(o, words),
           o.detail,
-          ...o.inputs.map(
-            (i) => `${i.name}: ${formatNumber(i.perHa)} ${i.unit}/ha${i.bags ? `, ${i.bags} bags` : ""}.`,
-          ),
           o.earliest && o.latest && !o.doneOn ? `Window ${o.earliest} to ${o.latest}.` : "",
           ...o.cautions.map((c) => `Caution: ${c.text}`),
         ]
@@ -76,11 +80,13 @@ export function writeEvents(name: string, operations: CalendarOperation[], stamp
 }
 
 /** The calendar of an issued version, as it was issued. */
-export function versionCalendar({ planId, number, issuedAt, season, issued }: DocumentSource): string {
+export function versionCalendar(source: DocumentSource): string {
+  const { planId, number, issuedAt, season, issued } = source;
   const { name: field, farm } = issued.field;
   return writeEvents(
     `${field} ${season}`,
     issued.operations.map((o) => ({ ...o, planId, field, farm, version: number, changes: 0 })),
+    wordsOf(source),
     issuedAt,
   );
 }

@@ -1,13 +1,20 @@
 import { Document, Page, renderToBuffer, View } from "@react-pdf/renderer";
+import { LABEL_FIRST } from "@/core/cautions";
 import { formatDay } from "@/core/dates";
-import { fieldMeasures } from "@/core/feed/field-measures";
-import type { OperationInput } from "@/core/plan/operation";
-import { formatNumber, formatQuantity } from "@/core/units/format-quantity";
-import type { Dimension, UnitContext, UnitSet } from "@/core/units/units";
+import {
+  byHandInWords,
+  conditionOf,
+  expectedInWords,
+  inputInWords,
+  settingsOf,
+  waitsForWord,
+} from "@/core/plan/job-words";
+import type { IssuedPlan } from "@/core/sheets/issued-plan";
+import type { Words } from "@/core/units/words";
 import { LayoutPicture, layoutInWords } from "./layout-picture";
 import { plain, registerFonts, styles, Text } from "./pdf-parts";
 import { SeasonPicture } from "./season-picture";
-import type { DocumentSource } from "./source";
+import { type DocumentSource, wordsOf } from "./source";
 
 /** Height of the field on a card [points]: a glance, the booklet has it larger, with its words. */
 const LAYOUT_HIGH = 75;
@@ -22,8 +29,9 @@ const TRIES: { pictures: ("season" | "layout")[]; smaller: number }[] = [
 ];
 
 /**
- * The grower's card: one page in plain words and field measures, what to do when, with the cautions, and the pictures of season and layout
- * where there is room for them.
+ * The grower's card: one page in plain words and field measures, what to do when, what waits for the adviser's word, with the
+ * cautions, and the pictures of season and layout where there is room for them. What does not fit on a page goes on on a second:
+ * nothing is left out.
  */
 export async function cardPdf(source: DocumentSource): Promise<Buffer> {
   registerFonts();
@@ -38,25 +46,18 @@ export async function cardPdf(source: DocumentSource): Promise<Buffer> {
 /** Pages of a document: their objects stand in it uncompressed. */
 const pagesOf = (pdf: Buffer): number => pdf.toString("latin1").match(/\/Type\s*\/Page\b(?!s)/g)?.length ?? 0;
 
-function Card({
-  issued,
-  season,
-  number,
-  issuedAt,
-  unitSet: practiceUnits,
-  decimal,
-  pictures,
-  smaller,
-}: DocumentSource & (typeof TRIES)[number]) {
+function Card({ pictures, smaller, ...source }: DocumentSource & (typeof TRIES)[number]) {
+  const { issued, season, number, issuedAt } = source;
   const { field, operations } = issued;
-  const units = { unitSet: (issued.grower.unitSet as UnitSet | null) ?? practiceUnits, decimal };
-  const area = formatQuantity(field.areaHa, "area", units);
-  // the card holds what someone does with hands or machines; looks and checks go with their stage in one line
-  const work = operations.filter((o) => !o.doneOn && o.role !== "look");
-  const looks = operations.filter((o) => !o.doneOn && o.role === "look");
+  const words = wordsOf(source);
+  const open = operations.filter((o) => !o.doneOn);
+  // the card holds what someone does with hands or machines; scouting goes with its day in one line
+  const work = open.filter((o) => o.role !== "look" && !waitsForWord(o));
+  const waiting = open.filter((o) => o.role !== "look" && waitsForWord(o));
+  const looks = open.filter((o) => o.role === "look");
   const cautions = [...new Map(operations.flatMap((o) => o.cautions).map((c) => [c.topic, c.text])).values()];
   return (
-    <Document title={`Card ${field.name} ${season}`} creator="Wheatonomy">
+    <Document title={`Card ${field.name} ${season}`} author={issued.issuedBy.name} creator="Wheatonomy" language="en">
       <Page size="A4" style={[styles.page, { fontSize: (work.length > 18 ? 8 : 9) - smaller, padding: "11mm 12mm" }]}>
         <View style={{ flexDirection: "row", justifyContent: "space-between" }}>
           <Text style={styles.title}>{field.name}</Text>
@@ -64,7 +65,7 @@ function Card({
             {issued.crop.kindName}
             {issued.variety ? `, ${issued.variety}` : ""}
             {"\n"}
-            {area.ok ? area.value.text : ""}, aim {show(issued.targetTPerHa, "yield", units)}
+            {words.quantity(field.areaHa, "area")}, target {words.spoken.quantity(issued.targetTPerHa, "yield")}
           </Text>
         </View>
         <Text style={styles.soft}>
@@ -78,60 +79,90 @@ function Card({
             <Text style={[styles.bold, { width: "13%" }]}>{o.date ? formatDay(o.date) : ""}</Text>
             <Text style={{ width: "87%" }}>
               <Text style={styles.bold}>{plain(o.name)}. </Text>
-              {o.inputs.map((i) => inWords(i, issued.rowSpacingCm, units)).join(" ")}
+              {plain(jobOnCard(o, issued.rowSpacingCm, words))}
               {o.role === "plant" && issued.layout?.plants && issued.layout.pegsM.length > 0
-                ? ` ${layoutInWords(issued.layout).slice(0, -1).join(" ")}`
+                ? ` ${layoutInWords(issued.layout, words).slice(0, -1).join(" ")}`
                 : ""}
-              {o.latest && o.latest !== o.date ? ` By ${formatDay(o.latest)} at the latest.` : ""}
+              {o.latest && o.latest !== o.date ? ` By ${formatDay(o.latest)}.` : ""}
             </Text>
           </View>
         ))}
+        {waiting.length > 0 && (
+          <View>
+            <Text style={styles.heading}>Only when your adviser says so</Text>
+            {waiting.map((o) => (
+              <View key={o.id} style={styles.row} wrap={false}>
+                <Text>
+                  <Text style={styles.bold}>
+                    {plain(o.name)}. {plain(conditionOf(o))}{" "}
+                  </Text>
+                  {plain(
+                    [jobOnCard({ ...o, condition: null }, issued.rowSpacingCm, words), expectedInWords(o)].join(" "),
+                  )}
+                </Text>
+              </View>
+            ))}
+          </View>
+        )}
         {pictures.includes("layout") && issued.layout && (
-          <LayoutPicture layout={issued.layout} high={LAYOUT_HIGH} words={false} />
+          <LayoutPicture layout={issued.layout} words={words} high={LAYOUT_HIGH} said={false} />
         )}
         {looks.length > 0 && (
           <View>
-            <Text style={styles.heading}>Walk and look</Text>
+            <Text style={styles.heading}>Scouting</Text>
             <Text>
-              {plain(looks.map((o) => `${o.date ? formatDay(o.date) : ""} ${o.name}`).join("; "))}. Call before you
-              spray: no spray without a count and the adviser's word.
+              {plain(looks.map((o) => `${o.date ? formatDay(o.date) : ""} ${o.name}`).join("; "))}. Send the counts. Do
+              not spray before your adviser confirms it.
             </Text>
           </View>
         )}
         <Text style={styles.heading}>Ready to harvest when</Text>
         <Text>{plain(issued.signs.map((s) => `${s.observe}: ${s.readyWhen}`).join("; "))}.</Text>
-        <Text style={styles.heading}>Take care</Text>
-        {cautions.map((text) => (
-          <Text key={text} style={[styles.caution, { fontSize: 7.8 - smaller, marginTop: 2 }]}>
-            {plain(text)}
-          </Text>
-        ))}
+        <Text style={styles.heading}>Safety</Text>
+        <View style={{ flexDirection: "row", gap: 8 }}>
+          {inTwo(cautions).map((column) => (
+            <View key={column[0]} style={{ width: "50%" }}>
+              {column.map((text) => (
+                <Text
+                  key={text}
+                  style={[styles.caution, { fontSize: 7.2 - smaller / 2, lineHeight: 1.25, marginTop: 2 }]}
+                >
+                  {plain(text)}
+                </Text>
+              ))}
+            </View>
+          ))}
+        </View>
         <Text style={[styles.soft, { marginTop: 4, fontSize: 7.5 }]}>
-          The label and local rules go first. Questions: {issued.issuedBy.name}.
+          {LABEL_FIRST} Questions: {issued.issuedBy.name}.
         </Text>
       </Page>
     </Document>
   );
 }
 
-/** An input in field measures: grams a square metre or row metre, kilograms and bags for the field. */
-function inWords(input: Omit<OperationInput, "pricePerUnit">, rowSpacingCm: number | null, units: UnitContext): string {
-  const name = plain(input.name);
-  if (input.unit === "t")
-    return `${name}: ${show(input.perHa, "dressing", units)}, ${formatNumber(input.quantity, { decimals: 1 })} t in all.`;
-  if (input.unit === "L")
-    return `${name}: ${show(input.perHa, "volumePerArea", units)}; ${formatNumber(input.perHa * 10, { decimals: 0 })} mL to 100 square metres; ${formatNumber(input.quantity, { decimals: 2 })} L in all.`;
-  if (input.unit !== "kg")
-    return `${name}: ${show(input.perHa, "piecesPerArea", units)}; ${formatNumber(input.quantity, { decimals: 0 })} ${input.unit} in all.`;
-  const hand = fieldMeasures(input.perHa, input.kind === "seed" ? rowSpacingCm : null, input.bagKg);
-  const row =
-    hand.gPerRowMetre === null ? "" : `, ${formatNumber(hand.gPerRowMetre, { decimals: 1 })} g to the metre of row`;
-  const bags = input.bags && input.bagKg ? `, ${input.bags} bags of ${formatNumber(input.bagKg)} kg` : "";
-  return `${name}: ${show(input.perHa, "massPerArea", units)}, ${formatNumber(hand.gPerM2, { decimals: 1 })} g to the square metre${row}; ${formatNumber(input.quantity, input.quantity < 10 ? {} : { decimals: 0 })} kg in all${bags}.`;
+/** Texts in two columns of about one length, in their order. */
+function inTwo(texts: string[]): string[][] {
+  const half = texts.join("").length / 2;
+  let length = 0;
+  const first = texts.filter((text) => {
+    const fits = length < half;
+    length += text.length;
+    return fits;
+  });
+  return [first, texts.slice(first.length)].filter((column) => column.length > 0);
 }
 
-/** A quantity in the card's units, as printed. */
-function show(si: number, dimension: Dimension, units: UnitContext): string {
-  const shown = formatQuantity(si, dimension, units);
-  return shown.ok ? plain(shown.value.text) : "";
+/** A job in one line: what has to hold, what goes out, in measures of machine and hand, and what is set. */
+function jobOnCard(o: IssuedPlan["operations"][number], rowSpacingCm: number | null, words: Words): string {
+  return [
+    conditionOf(o),
+    ...o.inputs.map((i) => {
+      const byHand = byHandInWords(i, rowSpacingCm, words);
+      return `${inputInWords(i, words)}${byHand ? `; by hand ${byHand}` : ""}.`;
+    }),
+    settingsOf(o, words),
+  ]
+    .filter(Boolean)
+    .join(" ");
 }

@@ -8,18 +8,19 @@ import Papa from "papaparse";
 import { describe, expect, it } from "vitest";
 import { EXAMPLE_FACTS } from "@/core/plan/example-facts";
 import type { PlanFacts } from "@/core/plan/facts";
+import { protectionProductRecord } from "@/core/records/protection-product";
 import { unwrap } from "@/core/result";
 import { checkPlan } from "@/core/sheets/check-plan";
 import type { Decisions } from "@/core/sheets/decisions";
-import { applyChanges, freshDecisions } from "@/core/sheets/decisions";
+import { applyChanges, change, freshDecisions } from "@/core/sheets/decisions";
 import { draftPlan } from "@/core/sheets/draft-plan";
 import { issuedPlan, upgradeIssued } from "@/core/sheets/issued-plan";
+import { wordsFor } from "@/core/units/words";
 import { testGuide } from "../../../tests/support/guides";
 import { versionCalendar, writeEvents } from "./calendar";
 import { writeDocument } from "./index";
 import { orderCsv, orderLines } from "./order";
 import type { DocumentSource } from "./source";
-import { documentWords } from "./words";
 
 const person = {
   name: "Imre Castellan",
@@ -27,19 +28,12 @@ const person = {
   practice: { name: "Castellan Field Advice", currency: "cr" },
   grower: { name: "Pennick", unitSet: null },
 } as const;
+const METRIC = wordsFor({ unitSet: "metric", decimal: "point", currency: "cr" });
 const wheat = applyChanges(freshDecisions("wheat"), [{ path: "targetTPerHa", value: 8.5 }]);
 
 function source(decisions: Decisions = wheat, facts: PlanFacts = EXAMPLE_FACTS, number = 1): DocumentSource {
   const plan = unwrap(draftPlan(facts, decisions, 2027, testGuide(decisions.crop.guideId)));
-  const issued = issuedPlan(
-    plan,
-    facts,
-    decisions,
-    checkPlan(plan, facts, decisions),
-    person,
-    "abc",
-    documentWords({ unitSet: "metric", decimalMark: "point", currency: "cr" }),
-  );
+  const issued = issuedPlan(plan, facts, decisions, checkPlan(plan, facts, decisions), person, "abc", METRIC);
   // as it comes back from the database
   const stored = upgradeIssued(JSON.parse(JSON.stringify(issued)));
   return {
@@ -63,12 +57,15 @@ const rice: [Decisions, PlanFacts] = [
   },
 ];
 
-async function text(file: string, from: DocumentSource): Promise<{ text: string; pages: number }> {
+const squeezed = (text: string) => text.replace(/\s+/g, "");
+/** `order` is the text in reading order, column by column, without spaces; `text` as it lies on the page. */
+async function text(file: string, from: DocumentSource): Promise<{ text: string; order: string; pages: number }> {
   const document = await writeDocument(file, from);
   const full = path.join(mkdtempSync(path.join(os.tmpdir(), "document-")), file);
   writeFileSync(full, document?.body as Uint8Array);
   const pages = Number(/Pages:\s+(\d+)/.exec(execFileSync("pdfinfo", [full], { encoding: "utf8" }))?.[1]);
-  return { text: execFileSync("pdftotext", ["-layout", full, "-"], { encoding: "utf8" }), pages };
+  const read = (...how: string[]) => execFileSync("pdftotext", [...how, full, "-"], { encoding: "utf8" });
+  return { text: read("-layout"), order: squeezed(read("-raw")), pages };
 }
 
 describe("calendar", () => {
@@ -97,7 +94,7 @@ describe("calendar", () => {
     const [first] = issued.operations;
     const at = (version: number, changes: number) => {
       const { name: field, farm } = issued.field;
-      const text = writeEvents("Van", [{ ...first!, planId, field, farm, version, changes }]);
+      const text = writeEvents("Van", [{ ...first!, planId, field, farm, version, changes }], METRIC);
       return new ICAL.Event(new ICAL.Component(ICAL.parse(text)).getFirstSubcomponent("vevent")!).sequence;
     };
     // version 1 as issued, with two changes, version 2; more changes than are told apart never pass the next version
@@ -106,8 +103,10 @@ describe("calendar", () => {
 
   it("carries amounts and cautions", () => {
     const sowing = events(source()).find((e) => e.uid.includes("planting"));
-    expect(sowing?.description).toContain("Haldane Gold: 148 kg/ha, 5 bags");
-    expect(sowing?.description).toContain("Dressed seed is never food or feed");
+    expect(sowing?.description).toContain(
+      "Haldane Gold: 148 kg/ha, 2211 kg (4.4 bags of 500 kg) in total with allowance",
+    );
+    expect(sowing?.description).toContain("Never eat treated seed");
   });
 });
 
@@ -193,7 +192,7 @@ describe("the field to scale", () => {
     const { text: booklet } = await text("booklet.pdf", from);
     const flat = booklet.replace(/\s+/g, " ");
     expect(flat).toContain("The field to scale 100 m along the rows, 60 m across, headlands of 0.5 m.");
-    expect(flat).toContain("78 rows 75 cm apart, 7722 m in all");
+    expect(flat).toContain("78 rows 75 cm apart, 7722 m in total");
     expect(flat).toContain("Pegs across, from the corner [m]: 0.88, 1.63,");
     const { text: card, pages } = await text("card.pdf", from);
     expect(pages).toBe(1);
@@ -235,14 +234,54 @@ describe("the field to scale", () => {
 describe("grower's card", () => {
   it("fits one page for every crop, in field measures, with every caution", async () => {
     for (const from of [source(), source(freshDecisions("potato")), source(...rice)]) {
-      const { text: card, pages } = await text("card.pdf", from);
+      const { order: flat, pages } = await text("card.pdf", from);
       expect(pages, from.issued.guide.name).toBe(1);
-      expect(card).toContain("to the square metre");
-      expect(card).toContain("Call before you spray");
-      const flat = card.replace(/\s+/g, " ");
+      expect(flat).toContain("byhand");
+      expect(flat).toContain(squeezed("Do not spray before your adviser confirms it"));
       for (const { text: caution } of from.issued.operations.flatMap((o) => o.cautions))
-        expect(flat, from.issued.guide.name).toContain(caution.slice(0, 60));
+        expect(flat, from.issued.guide.name).toContain(squeezed(caution));
     }
+  });
+});
+
+describe("what waits for the adviser's word", () => {
+  const product = {
+    ...protectionProductRecord.parse({
+      id: "p1",
+      name: "Leafguard (demo product)",
+      kind: "fungicide",
+      active: "madeupazole",
+      pricePerUnit: 3000,
+      reEntryHours: 24,
+      waterBufferM: 5,
+      uses: [{ crop: "wheat", target: "septoria", rate: 1, waterLow: 150, waterHigh: 250, harvestWaitDays: 35 }],
+    }),
+  };
+  const treated = source(
+    applyChanges(wheat, [
+      change("protect/treatments/treat-a", { threat: "septoria", productId: "p1", stage: "flag-leaf" }),
+    ]),
+    { ...EXAMPLE_FACTS, products: [product] },
+  );
+  it("is on the card with its condition, water, intervals and re-entry, and under no date", async () => {
+    const { order: card } = await text("card.pdf", treated);
+    const [dated, waiting] = card.split(squeezed("Only when your adviser says so"));
+    expect(dated).not.toContain("Leafguard");
+    expect(waiting).toMatch(
+      /SprayLeafguard\(demoproduct\)forseptorialeafblotch\.Donotsprayuntilyouradviserconfirmsit\.Onlyifscoutingreachesthethreshold.*1L\/ha,14\.2Lintotal.*Watervolume200L\/ha,harvestinterval35days,noentryfor24h,buffertowater5m\.Expectedabout\d+May/,
+    );
+    // the third nitrogen is for green stands only
+    expect(dated).not.toContain("Thirdnitrogen");
+    expect(waiting).toContain(
+      squeezed("Third nitrogen. Not before your adviser confirms it. Only where the stand is green"),
+    );
+  });
+  it("says so in booklet and calendar too", async () => {
+    const { order: booklet } = await text("booklet.pdf", treated);
+    expect(booklet).toContain(squeezed("for septoria leaf blotch. Do not spray until your adviser confirms it."));
+    const event = versionCalendar(treated).replace(/\r\n[ \t]/g, "");
+    expect(event).toContain("SUMMARY:Wait for your adviser: Spray Leafguard");
+    expect(event).toContain("harvest interval 35 days");
   });
 });
 
@@ -281,7 +320,7 @@ describe("pictures on the card", () => {
     );
     const full = await text("card.pdf", many);
     expect(full.pages).toBe(1);
-    expect(full.text).toContain("The label and local rules go first.");
+    expect(full.text).toContain("The product label, local rules and a licensed adviser come first.");
   });
 });
 
@@ -308,7 +347,7 @@ describe("labels", () => {
     // ten of each
     expect(sheets[0]?.match(/Haldane Gold, on/g)).toHaveLength(10);
     expect(sheets[1]?.match(/Own saving, on/g)).toHaveLength(10);
-    expect(sheets[0]).toContain("rows 12.5 cm");
+    expect(sheets[0]).toContain("row spacing 12.5 cm");
     expect(sheets[0]).toMatch(/Drill, planned \d+ Oct 2026/);
     expect(sheets[0]).toContain("Coney Bank, 2027, version 1");
   });

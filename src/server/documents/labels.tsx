@@ -1,8 +1,7 @@
 import { Document, Page, renderToBuffer, View } from "@react-pdf/renderer";
 import { formatDay } from "@/core/dates";
-import { formatNumber } from "@/core/units/format-quantity";
 import { plain, registerFonts, styles, Text } from "./pdf-parts";
-import type { DocumentSource } from "./source";
+import { type DocumentSource, wordsOf } from "./source";
 
 /** Labels on a sheet, two beside each other: both ends of rows or beds, the trays, a bag that is kept. */
 const ON_A_SHEET = 10;
@@ -17,7 +16,9 @@ export interface RowLabel {
 }
 
 /** What stands on the labels of a version: one for each lot that is sown or planted, by the operation that does it. */
-export function rowLabels({ issued, season, number }: DocumentSource): RowLabel[] {
+export function rowLabels(source: DocumentSource): RowLabel[] {
+  const { issued, season, number } = source;
+  const words = wordsOf(source);
   const { rowSpacingCm, layout } = issued;
   const inRow = layout?.inRowSpacingCm ?? null;
   return issued.operations
@@ -35,7 +36,7 @@ export function rowLabels({ issued, season, number }: DocumentSource): RowLabel[
             `${o.name}${day ? `, ${o.doneOn ? "done" : "planned"} ${formatDay(day, true)}` : ""}`,
             ...(o.role === "plant" && rowSpacingCm !== null
               ? [
-                  `rows ${formatNumber(rowSpacingCm)} cm${inRow === null ? "" : `, ${formatNumber(inRow)} cm in the row`}`,
+                  `row spacing ${words.quantity(rowSpacingCm, "length")}${inRow === null ? "" : `, in-row ${words.quantity(inRow, "length")}`}`,
                 ]
               : []),
           ],
@@ -49,7 +50,7 @@ export async function labelsPdf(source: DocumentSource): Promise<Buffer> {
   registerFonts();
   const labels = rowLabels(source);
   return renderToBuffer(
-    <Document title={`Labels ${source.issued.field.name} ${source.season}`} creator="Wheatonomy">
+    <Document title={`Labels ${source.issued.field.name} ${source.season}`} creator="Wheatonomy" language="en">
       {labels.map((label) => (
         <Page
           key={`${label.stock} ${label.lines[0]}`}

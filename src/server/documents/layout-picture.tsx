@@ -1,7 +1,7 @@
 import { G, Line, Path, Rect, Svg, View } from "@react-pdf/renderer";
 import type { IssuedPlan } from "@/core/sheets/issued-plan";
 import { outlinePath } from "@/core/sheets/seed/layout";
-import { formatNumber } from "@/core/units/format-quantity";
+import type { Words } from "@/core/units/words";
 import { plain, styles, Text } from "./pdf-parts";
 
 /** Points of paper that the drawing is high at most. */
@@ -16,14 +16,16 @@ const FILL = { headland: "#ddd", bed: "#fff", cropped: "#fff", tramline: "#888" 
 /** The field to scale in black and white, what its rows and beds come to, and where the pegs go. */
 export function LayoutPicture({
   layout,
+  words,
   high = HIGH,
-  words = true,
+  said = true,
 }: {
   layout: NonNullable<IssuedPlan["layout"]>;
+  words: Words;
   /** points of paper at most */
   high?: number;
   /** its heading, what rows and beds come to, and the pegs */
-  words?: boolean;
+  said?: boolean;
 }) {
   const { lengthM, widthM, pieces, rowSpacingCm, bed, rows, rings } = layout;
   const scale = Math.min(WIDE / lengthM, high / widthM);
@@ -46,7 +48,7 @@ export function LayoutPicture({
       : []);
   return (
     <View wrap={false}>
-      {words && <Text style={styles.heading}>The field to scale</Text>}
+      {said && <Text style={styles.heading}>The field to scale</Text>}
       <Svg
         viewBox={`0 0 ${lengthM * scale} ${widthM * scale}`}
         style={{ width: lengthM * scale, height: widthM * scale, marginVertical: 4 }}
@@ -89,16 +91,16 @@ export function LayoutPicture({
           />
         )}
       </Svg>
-      {words && (
+      {said && (
         <Text>
-          {layoutInWords(layout).join(" ")}
+          {layoutInWords(layout, words).join(" ")}
           {lines.length > 0 && each > 1 ? ` A line of the drawing is ${each} rows.` : ""}
         </Text>
       )}
-      {words && layout.pegsM.length > 0 && (
+      {said && layout.pegsM.length > 0 && (
         <Text style={styles.soft}>
-          Pegs across, {rings ? "from the longest side" : "from the corner"} [m]:{" "}
-          {layout.pegsM.map((m) => formatNumber(m, { decimals: 2 })).join(", ")}
+          Pegs across, {rings ? "from the longest side" : "from the corner"} [{words.split(0, "distance").unit}]:{" "}
+          {layout.pegsM.map((m) => words.split(m, "distance", 2).number).join(", ")}
           {(bed ? layout.beds > layout.pegsM.length / 2 : (rows ?? 0) > layout.pegsM.length) ? " and so on" : ""}.
         </Text>
       )}
@@ -127,28 +129,30 @@ function stripLines(
 }
 type Pieces = NonNullable<IssuedPlan["layout"]>["pieces"];
 
-/** The layout in sentences, in metres. */
-export function layoutInWords(layout: NonNullable<IssuedPlan["layout"]>): string[] {
+/** The layout in sentences. */
+export function layoutInWords(layout: NonNullable<IssuedPlan["layout"]>, words: Words): string[] {
   const { bed, beds, rows, rowMetres, plants, rowSpacingCm, inRowSpacingCm, tramlineEveryM, pegsM } = layout;
-  const n = (value: number, most = 0) => plain(formatNumber(value, { decimals: Number.isInteger(value) ? 0 : most }));
+  const n = (value: number) => plain(words.number(value, 0));
+  const m = (metres: number) => plain(words.spoken.quantity(metres, "distance"));
+  const cm = (length: number) => plain(words.spoken.quantity(length, "length"));
   return [
-    `${n(layout.lengthM)} m along the rows, ${n(layout.widthM)} m across${layout.rings ? " at the most, rows as long as the boundary lets them be" : ""}, headlands of ${n(layout.headlandM, 1)} m.`,
+    `${m(layout.lengthM)} along the rows, ${m(layout.widthM)} across${layout.rings ? " at the most, rows as long as the boundary lets them be" : ""}, headlands of ${m(layout.headlandM)}.`,
     ...(bed
-      ? [`${n(beds)} beds of ${n(bed.widthM, 2)} x ${n(bed.lengthM, 1)} m, paths of ${n(bed.pathM, 2)} m.`]
+      ? [`${n(beds)} beds of ${m(bed.widthM)} x ${m(bed.lengthM)}, paths of ${m(bed.pathM)}.`]
       : tramlineEveryM
-        ? [`A tramline every ${n(tramlineEveryM, 1)} m.`]
+        ? [`A tramline every ${m(tramlineEveryM)}.`]
         : []),
     ...(rows !== null && rowSpacingCm !== null && rowMetres !== null
-      ? [`${n(rows)} rows ${n(rowSpacingCm, 1)} cm apart, ${n(rowMetres)} m in all.`]
+      ? [`${n(rows)} rows ${cm(rowSpacingCm)} apart, ${m(rowMetres)} in total.`]
       : []),
     ...(plants !== null && inRowSpacingCm !== null
       ? [
-          `A place every ${n(inRowSpacingCm, 1)} cm: ${n(plants)}${pegsM.length > 0 ? "; the string is knotted at that distance" : ""}.`,
+          `One plant every ${cm(inRowSpacingCm)}: ${n(plants)}${pegsM.length > 0 ? "; the string is knotted at that distance" : ""}.`,
         ]
       : []),
     ...(layout.channels
-      ? [`${n(layout.channels.count)} furrows for the water, ${n(layout.channels.metres)} m in all.`]
+      ? [`${n(layout.channels.count)} furrows for the water, ${m(layout.channels.metres)} in total.`]
       : []),
-    `The crop has ${n(layout.croppedAreaPct, 1)} % of the ground.`,
+    `The crop covers ${words.number(layout.croppedAreaPct, 1)} % of the area.`,
   ];
 }

@@ -21,6 +21,8 @@ const operation = (
   doneOn,
   inputs: [],
   cautions: [],
+  condition: null,
+  settings: [],
   byDaysAndStage: false,
 });
 

@@ -7,6 +7,8 @@ const WIDTH = 500;
 const NAMES = 58;
 const ROW = 13;
 const HEAD = 14;
+/** Room that the name of a month takes: one that has less is left out, not cut. */
+const MONTH_NAME = 16;
 
 /** Places on the picture of a season: how far along a day is, the first day of each month, a row for each sheet that has work. */
 export function seasonPicture(operations: IssuedPlan["operations"]): {
@@ -67,9 +69,11 @@ export function SeasonPicture({ operations }: { operations: IssuedPlan["operatio
         {months.map((m) => (
           <G key={m.date}>
             <Line x1={x(m.date)} x2={x(m.date)} y1={HEAD - 4} y2={height} stroke="#bbb" strokeWidth={0.5} />
-            <SvgText x={x(m.date) + 2} y={8} style={{ fontSize: 6.5, fontFamily: "Text" }}>
-              {m.name}
-            </SvgText>
+            {WIDTH - x(m.date) >= MONTH_NAME && (
+              <SvgText x={x(m.date) + 2} y={8} style={{ fontSize: 6.5, fontFamily: "Text" }}>
+                {m.name}
+              </SvgText>
+            )}
           </G>
         ))}
         {rows.map((row, i) => {

@@ -1,5 +1,6 @@
 import type { IssuedPlan } from "@/core/sheets/issued-plan";
 import type { UnitSet } from "@/core/units/units";
+import { type Words, wordsFor } from "@/core/units/words";
 
 /** What documents are made from: an issued version, and how numbers are written. */
 export interface DocumentSource {
@@ -10,4 +11,14 @@ export interface DocumentSource {
   issued: IssuedPlan;
   unitSet: UnitSet;
   decimal: "point" | "comma";
+}
+
+/** How papers for a grower write numbers: in the grower's units where one chose some, else in the practice's. */
+export function wordsOf({ issued, unitSet, decimal }: Omit<DocumentSource, "planId">): Words {
+  return wordsFor({
+    unitSet: (issued.grower.unitSet as UnitSet | null) ?? unitSet,
+    decimal,
+    currency: issued.practice.currency,
+    bushelCrop: issued.bushelCrop ?? undefined,
+  });
 }

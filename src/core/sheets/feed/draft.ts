@@ -192,7 +192,7 @@ function putDose({ context, facts }: Draft, dose: FertiliserDose, where: string)
 }
 
 /** What is given of each nutrient, how far over the need, and what fertiliser costs. */
-function putBalance({ context, facts }: Draft, { need, supplied, doses }: FeedPart): void {
+function putBalance({ context }: Draft, { need, supplied, doses }: FeedPart): void {
   for (const { id, label, need: by } of NUTRIENTS) {
     const always = by === "balance" || by === "offtake" || by === "perTonne";
     if (!always && need[id] <= 0 && supplied[id] <= 0) continue;
@@ -216,7 +216,7 @@ function putBalance({ context, facts }: Draft, { need, supplied, doses }: FeedPa
       ]),
     );
   }
-  const money = `${facts.prices.currency}/ha`;
+  const money = "money/ha";
   context.show(
     "feed.cost",
     computed(

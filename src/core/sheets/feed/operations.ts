@@ -66,9 +66,8 @@ export function feedOperations(draft: Draft): PlannedOperation[] {
       name: split.name,
       mark: "N",
       markKgPerHa: line.nKgPerHa,
-      detail: split.conditional
-        ? [sentence(split.placement ?? ""), `Only ${split.conditional}.`].filter(Boolean).join(" ")
-        : sentence(split.placement ?? "even over the full width"),
+      detail: sentence(split.placement ?? "even over the full width"),
+      ...(split.conditional ? { condition: { by: "adviser", only: split.conditional } } : {}),
       reason: pattern?.why ?? "",
       ...ahead(split.id, split.name, split.when),
       weight: 20,

@@ -1,5 +1,5 @@
 import { daysBetween } from "../../dates";
-import { computed, given } from "../../figure";
+import { computed, given, type Input } from "../../figure";
 import { combinedPass } from "../../ground/combined-pass";
 import type { ImplementId } from "../../ground/implements";
 import { residueCover, weatheredShare } from "../../ground/residue-cover";
@@ -10,6 +10,7 @@ import { firstPlanting } from "../../plan/dates";
 import { OWN } from "../../plan/own-operations";
 import type { Result } from "../../result";
 import type { TextureClass } from "../../soil/texture";
+import type { MeasureId } from "../../units/measures";
 import { plantingWork } from "../planting-work";
 import type { Draft } from "../sheet";
 import type { PlannedPass, SystemSummary } from "./part";
@@ -104,9 +105,8 @@ function summarise(
   );
 
   const name = system.name.toLowerCase();
-  const money = `${prices.currency}/ha`;
   const of = <K extends "fuel" | "hours" | "cost" | "cover">(what: K) => `system.${system.id}.${what}` as const;
-  const inputs = (key: "fuel" | "hours" | "cost", unit: string, scale = 1) =>
+  const inputs = (key: "fuel" | "hours" | "cost", unit: MeasureId, scale = 1): Input[] =>
     summed.map((p) => ({ label: p.label, value: p[key] / scale, unit }));
   context.aside(
     of("fuel"),
@@ -121,9 +121,9 @@ function summarise(
     computed(
       `Cost, ${name}`,
       sum("cost") / 100,
-      money,
+      "money/ha",
       "sum of diesel, driver and machine (or contractor, or hands) over the passes",
-      inputs("cost", money, 100),
+      inputs("cost", "money/ha", 100),
     ),
   );
   if (cover?.figures.coverPct) context.aside(of("cover"), cover.figures.coverPct);

@@ -1,5 +1,6 @@
 import type { PlannedOperation } from "../../plan/operation";
 import { ANY_TIME_BEFORE, OWN, PREVIOUS_OFF } from "../../plan/own-operations";
+import { settings } from "../../plan/settings";
 import { draftTexture } from "../../soil/texture";
 import type { Draft } from "../sheet";
 import { winterBetween } from "../winter-between";
@@ -22,7 +23,7 @@ export function groundOperations(draft: Draft): PlannedOperation[] {
       const toPlanting = { from: "planting", min: ANY_TIME_BEFORE, usual: -usualToPlanting, max: 0 };
       return {
         ...common(pass),
-        detail: `${depthInWords(pass)}${pass.speedKmH} km/h. When the soil is ${pass.soilFit}.`,
+        detail: `When the soil is ${pass.soilFit}.`,
         reason: `decide before going on: ${pass.decision}`,
         // the date hangs on planting, counted back by the usual waits; the waits between passes are kept as they are
         when: opens
@@ -64,13 +65,12 @@ const common = (pass: PlannedPass) => ({
   sheet: "ground" as const,
   name: pass.name,
   mark: pass.mark,
+  ...(pass.onlyIf ? { condition: { by: "field" as const, only: pass.onlyIf } } : {}),
+  settings: () => settings({ depth: deepest(pass), speed: pass.speedKmH }),
   weight: 20,
   cautions: [],
   byDaysAndStage: false,
   work: () => workOfPass(pass),
 });
 
-function depthInWords({ tools }: PlannedPass): string {
-  const deepest = Math.max(...tools.map((t) => t.depthCm));
-  return deepest > 0 ? `${deepest} cm deep, ` : "";
-}
+const deepest = ({ tools }: PlannedPass): number | null => Math.max(...tools.map((t) => t.depthCm)) || null;

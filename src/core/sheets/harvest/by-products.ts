@@ -3,8 +3,7 @@ import type { Draft } from "../sheet";
 import type { HarvestPart } from "./part";
 
 /** What comes off besides the product, with its price where somebody gave one. */
-export function byProductsOf({ context, decisions, facts }: Draft): HarvestPart["byProducts"] {
-  const { currency } = facts.prices;
+export function byProductsOf({ context, decisions }: Draft): HarvestPart["byProducts"] {
   return Object.entries(context.crop.guide.harvest.byProducts ?? {}).map(([id, { name, tPerHa }]) => {
     const pricePerT = decisions.harvest?.byProductPerT?.[id] ?? 0;
     const worthPerHa = tPerHa.typical * pricePerT;
@@ -13,16 +12,16 @@ export function byProductsOf({ context, decisions, facts }: Draft): HarvestPart[
       text: `${tPerHa.low} to ${tPerHa.high}; ${context.source(tPerHa.source)}`,
     };
     const label = `${name.charAt(0).toUpperCase()}${name.slice(1)}`;
-    context.show(`harvest.byProduct.${id}`, given(label, tPerHa.typical, "t/ha", basis));
+    context.show(`harvest.byProduct.${id}`, given(label, tPerHa.typical, "t/ha of mass", basis));
     if (worthPerHa > 0)
       context.show(
         `harvest.byProduct.${id}.worth`,
-        computed(`${label}, sold`, worthPerHa / 100, `${currency}/ha`, "mass x its price", [
-          { label: name, value: tPerHa.typical, unit: "t/ha", basis },
+        computed(`${label}, sold`, worthPerHa / 100, "money/ha", "mass x its price", [
+          { label: name, value: tPerHa.typical, unit: "t/ha of mass", basis },
           {
             label: "its price",
             value: pricePerT / 100,
-            unit: `${currency}/t`,
+            unit: "money/t",
             basis: { kind: "decided", text: "entered" },
           },
         ]),

@@ -35,14 +35,14 @@ export function carting({ context, decisions, facts, targetTPerHa }: Draft, cutP
 export function cartingCost({ context, facts, parts }: Draft): number {
   const { carting } = parts.harvest;
   if (!carting) return 0;
-  const { labourPerH, otherMachinePerH, currency } = facts.prices;
+  const { labourPerH, otherMachinePerH } = facts.prices;
   const cost = carting.hoursPerHa * (labourPerH + otherMachinePerH);
   context.show(
     "harvest.carting",
-    computed("Carting", cost / 100, `${currency}/ha`, "hours on the road x (driver + tractor)", [
+    computed("Carting", cost / 100, "money/ha", "hours on the road x (driver + tractor)", [
       { label: "hours on the road", value: carting.hoursPerHa, unit: "h/ha" },
-      { label: "driver", value: labourPerH / 100, unit: `${currency}/h` },
-      { label: "tractor", value: otherMachinePerH / 100, unit: `${currency}/h` },
+      { label: "driver", value: labourPerH / 100, unit: "money/h" },
+      { label: "tractor", value: otherMachinePerH / 100, unit: "money/h" },
     ]),
   );
   return cost;

@@ -7,7 +7,7 @@ import { USUAL_BALE_KG } from "./usual-figures";
 const STRAW_MOISTURE_PCT = 15;
 
 /** What of the straw leaves the field with the product that was chosen. */
-export function strawTaken({ context, decisions, facts, targetTPerHa }: Draft): HarvestPart["straw"] {
+export function strawTaken({ context, decisions, targetTPerHa }: Draft): HarvestPart["straw"] {
   const { guide, product } = context.crop;
   const { residueTakenPct } = product;
   if (!residueTakenPct) return null;
@@ -21,10 +21,10 @@ export function strawTaken({ context, decisions, facts, targetTPerHa }: Draft): 
     computed(
       "Straw, baled",
       tPerHa,
-      "t/ha",
+      "t/ha of mass",
       "dry matter of the target x (1 - harvest index) / harvest index x share taken / (100 - 15)",
       [
-        { label: "dry matter of the target", value: dryT, unit: "t/ha" },
+        { label: "dry matter of the target", value: dryT, unit: "t/ha of mass" },
         {
           label: "harvest index",
           value: index.typical,
@@ -44,9 +44,9 @@ export function strawTaken({ context, decisions, facts, targetTPerHa }: Draft): 
   if (worthPerHa > 0)
     context.show(
       "harvest.strawWorth",
-      computed("Straw, sold", worthPerHa / 100, `${facts.prices.currency}/ha`, "straw x its price", [
-        { label: "straw", value: tPerHa, unit: "t/ha" },
-        { label: "its price", value: strawPerT / 100, unit: `${facts.prices.currency}/t` },
+      computed("Straw, sold", worthPerHa / 100, "money/ha", "straw x its price", [
+        { label: "straw", value: tPerHa, unit: "t/ha of mass" },
+        { label: "its price", value: strawPerT / 100, unit: "money/t" },
       ]),
     );
   return { tPerHa, balesPerHa: (1000 * tPerHa) / baleKg, worthPerHa };

@@ -1,4 +1,4 @@
-import { computed } from "../../figure";
+import { computed, type Input } from "../../figure";
 import { fieldYield } from "../../keep/store-ledger";
 import type { Draft } from "../sheet";
 
@@ -14,7 +14,7 @@ export function harvestedYield({ context, facts }: Draft): number | null {
     facts.field.areaHa,
     product.moisturePct,
   );
-  const area = { label: "area", value: facts.field.areaHa, unit: "ha" };
+  const area: Input = { label: "area", value: facts.field.areaHa, unit: "ha" };
   context.show(
     "harvest.yield",
     harvested.dryT !== null && dried

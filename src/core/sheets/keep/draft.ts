@@ -31,7 +31,7 @@ export function draftKeep(draft: Draft): void {
   if (dried && storedPct !== null) {
     context.show(
       "keep.asCut",
-      computed("Mass as cut", asCut, "t/ha", "target x (100 - its moisture) / (100 - moisture at cutting)", [
+      computed("Mass as cut", asCut, "t/ha of mass", "target x (100 - its moisture) / (100 - moisture at cutting)", [
         { label: "target", value: targetTPerHa, unit: "t/ha" },
         { label: "its moisture", value: product.moisturePct, unit: "%" },
         { label: "moisture at cutting", value: cutPct, unit: "%" },
@@ -39,9 +39,9 @@ export function draftKeep(draft: Draft): void {
     );
     context.show(
       "keep.water",
-      computed("Water to take off", asCut - stored, "t/ha", "mass as cut - mass in store", [
-        { label: "mass as cut", value: asCut, unit: "t/ha" },
-        { label: "mass in store", value: stored, unit: `t/ha at ${storedPct} %` },
+      computed("Water to take off", asCut - stored, "t/ha of mass", "mass as cut - mass in store", [
+        { label: "mass as cut", value: asCut, unit: "t/ha of mass" },
+        { label: `mass in store at ${storedPct} %`, value: stored, unit: "t/ha of mass" },
       ]),
     );
   }
@@ -50,12 +50,12 @@ export function draftKeep(draft: Draft): void {
     computed(
       "Room in store",
       roomM3,
-      "m³",
+      "m³ stored",
       pickings > 1
         ? "mass in store x area x 1000 / mass of a cubic metre / pickings"
         : "mass in store x area x 1000 / mass of a cubic metre",
       [
-        { label: "mass in store", value: stored, unit: "t/ha" },
+        { label: "mass in store", value: stored, unit: "t/ha of mass" },
         { label: "area", value: facts.field.areaHa, unit: "ha" },
         {
           label: "mass of a cubic metre",

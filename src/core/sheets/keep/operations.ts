@@ -27,7 +27,11 @@ export function keepOperations(draft: Draft): PlannedOperation[] {
       ...operation,
       ...named,
       ...(operation.role === "dry" ? moistInputs(draft, operation.id, way) : {}),
-      cautions: [...operation.cautions, ...((way && WAY_CAUTIONS[way.by]) ? [WAY_CAUTIONS[way.by]!] : []), ...(way?.cautions ?? [])],
+      cautions: [
+        ...operation.cautions,
+        ...(way && WAY_CAUTIONS[way.by] ? [WAY_CAUTIONS[way.by]!] : []),
+        ...(way?.cautions ?? []),
+      ],
       detail: `${aim}${sentence(named.detail ?? operation.detail)}`,
       work: (inputs) => ({
         ...(hours === null ? operation.work!(inputs) : handWork(hours)),
@@ -58,15 +62,15 @@ const sentence = (text: string) => `${text.charAt(0).toUpperCase()}${text.slice(
 function dryingCost({ context, facts, parts }: Draft): number {
   const { pointsToDry } = parts.harvest;
   const { asCutTPerHa } = parts.keep;
-  const { dryingPerTPoint, currency } = facts.prices;
+  const { dryingPerTPoint } = facts.prices;
   const cost = asCutTPerHa * pointsToDry * dryingPerTPoint;
   if (pointsToDry > 0)
     context.show(
       "keep.drying",
-      computed("Drying", cost / 100, `${currency}/ha`, "mass as cut x points of moisture x price of a point", [
-        { label: "mass as cut", value: asCutTPerHa, unit: "t/ha" },
+      computed("Drying", cost / 100, "money/ha", "mass as cut x points of moisture x price of a point", [
+        { label: "mass as cut", value: asCutTPerHa, unit: "t/ha of mass" },
         { label: "points of moisture", value: pointsToDry },
-        { label: "price of a point", value: dryingPerTPoint / 100, unit: `${currency}/t` },
+        { label: "price of a point", value: dryingPerTPoint / 100, unit: "money/t" },
       ]),
     );
   return cost;

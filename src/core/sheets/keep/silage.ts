@@ -1,6 +1,6 @@
 /** A harvest that is made into silage: once the stand is known, since legumes in it acidify slowly. */
 
-import { type Basis, computed } from "../../figure";
+import { type Basis, computed, type Input } from "../../figure";
 import { silage } from "../../keep/silage";
 import type { Draft } from "../sheet";
 
@@ -48,20 +48,20 @@ export function datedSilage({ context, decisions, facts, parts }: Draft): void {
   const source = (of: { source: string }): Basis => ({ kind: "source", text: context.source(of.source) });
   const entered = (is: boolean): Basis =>
     is ? { kind: "decided", text: "entered" } : { kind: "assumption", text: "usual" };
-  const dry = { label: "dry matter as it goes in", value: found.dryMatterPct, unit: "%" };
-  const mass = { label: "mass as it goes in", value: found.massT, unit: "t" };
-  const volume = { label: "room", value: found.volumeM3, unit: "m³" };
-  const pit = [
+  const dry: Input = { label: "dry matter as it goes in", value: found.dryMatterPct, unit: "%" };
+  const mass: Input = { label: "mass as it goes in", value: found.massT, unit: "t" };
+  const volume: Input = { label: "room", value: found.volumeM3, unit: "m³ stored" };
+  const pit: Input[] = [
     { label: "width", value: widthM, unit: "m", basis: entered(own.widthM !== undefined) },
     { label: "height", value: heightM, unit: "m", basis: entered(own.heightM !== undefined) },
   ];
-  const brought = {
+  const brought: Input = {
     label: "brought in an hour",
     value: tPerHour,
     unit: "t/h",
     basis:
       own.tPerHour === undefined && flow
-        ? { kind: "computed" as const, text: "by the harvester" }
+        ? { kind: "assumption", text: "as much as the harvester cuts" }
         : entered(own.tPerHour !== undefined),
   };
   context.show(
@@ -80,7 +80,7 @@ export function datedSilage({ context, decisions, facts, parts }: Draft): void {
   ] as const)
     context.show(
       id,
-      computed(label, found.volumeM3, "m³", "mass x dry matter / dry matter of a cubic metre", [
+      computed(label, found.volumeM3, "m³ stored", "mass x dry matter / dry matter of a cubic metre", [
         mass,
         dry,
         {
@@ -123,7 +123,7 @@ export function datedSilage({ context, decisions, facts, parts }: Draft): void {
     computed(
       "Sap that runs off",
       found.sapM3,
-      "m³",
+      "m³ stored",
       "mass x (767 - 5.34 D + 0.00936 D²) L/t, D the dry matter in g/kg; none from 300 on",
       [mass, dry],
       "Bastiman 1976, recalled, to be checked.",
@@ -152,17 +152,16 @@ export function datedSilage({ context, decisions, facts, parts }: Draft): void {
   );
   const use = own.usePerDayT;
   if (use === undefined || found.lastsDays === null || found.faceMPerWeek === null) return;
-  const fed = { label: "fed of it", value: found.fedT, unit: "t" };
-  const daily = { label: "fed on a day", value: use, unit: "t", basis: entered(true) };
+  const fed: Input = { label: "fed of it", value: found.fedT, unit: "t" };
+  const daily: Input = { label: "fed on a day", value: use, unit: "t", basis: entered(true) };
   context.show("silage.days", computed("Lasts", found.lastsDays, "days", "fed of it / fed on a day", [fed, daily]));
   context.show(
     "silage.face",
-    computed(
-      "The face moves",
-      found.faceMPerWeek,
-      "m a week",
-      "7 x fed on a day x room / fed of it / (width x height)",
-      [daily, volume, fed, ...pit],
-    ),
+    computed("The face moves", found.faceMPerWeek, "m/week", "7 x fed on a day x room / fed of it / (width x height)", [
+      daily,
+      volume,
+      fed,
+      ...pit,
+    ]),
   );
 }

@@ -1,8 +1,9 @@
-import { computed } from "../../figure";
+import { computed, type Input } from "../../figure";
 import { goodsOf } from "../../guides/fitting";
 import { listedPrice } from "../../plan/listed-price";
 import { type InputLine, listInputs, type Operation } from "../../plan/operation";
 import { SHEET_NAMES, SHEETS, type SheetId } from "../../sheet-ids";
+import type { MeasureId } from "../../units/measures";
 import type { Draft } from "../sheet";
 import { joinNames } from "../words";
 import { besidesPerHa, broughtBesides } from "./besides";
@@ -12,8 +13,7 @@ import type { MoneyPart } from "./part";
 export function costedMoney(draft: Draft, operations: Operation[], inputs: InputLine[]): void {
   const { context, facts, decisions, parts, targetTPerHa } = draft;
   const missing = notPlanned(draft, inputs);
-  const { currency } = facts.prices;
-  const unit = `${currency}/ha`;
+  const unit: MeasureId = "money/ha";
   const costBySheet = costsBySheet(draft, operations);
   const lines = SHEETS.filter((sheet) => (costBySheet[sheet] ?? 0) > 0);
   const costPerHa =
@@ -57,18 +57,18 @@ export function costedMoney(draft: Draft, operations: Operation[], inputs: Input
   const breakEvenPricePerT = targetTPerHa > 0 ? owed / targetTPerHa : null;
   parts.money.breakEvenPricePerT = breakEvenPricePerT;
   if (pricePerT === null || pricePerT === 0) return;
-  const price = {
+  const price: Input = {
     label: "price",
     value: pricePerT / 100,
-    unit: `${currency}/t`,
+    unit: "money/t",
     basis:
       entered === undefined
         ? { kind: "source" as const, text: "the practice's price list" }
         : { kind: "decided" as const, text: "entered" },
   };
-  const target = { label: "target", value: targetTPerHa, unit: "t/ha" };
-  const cost = { label: "cost", value: costPerHa / 100, unit };
-  const sums = besides.map((b) => ({ label: b.name, value: b.worthPerHa / 100, unit }));
+  const target: Input = { label: "target", value: targetTPerHa, unit: "t/ha" };
+  const cost: Input = { label: "cost", value: costPerHa / 100, unit };
+  const sums: Input[] = besides.map((b) => ({ label: b.name, value: b.worthPerHa / 100, unit }));
   const plus = besides.map((b) => ` + ${b.name}`).join("");
   const outputPerHa = targetTPerHa * pricePerT + besidesWorth;
   const marginPerHa = outputPerHa - costPerHa;
@@ -118,18 +118,14 @@ export function costedMoney(draft: Draft, operations: Operation[], inputs: Input
   if (breakEvenPricePerT !== null)
     context.show(
       "money.breakEvenPrice",
-      computed("Break-even price", breakEvenPricePerT / 100, `${currency}/t`, `${left} / target`, [
-        cost,
-        ...sums,
-        target,
-      ]),
+      computed("Break-even price", breakEvenPricePerT / 100, "money/t", `${left} / target`, [cost, ...sums, target]),
     );
   Object.assign(parts.money, { outputPerHa, marginPerHa, marginExpectedPerHa, breakEvenTPerHa });
 }
 
 /** Work and what is bought, by sheet, each with its working. */
 function costsBySheet({ context, facts, decisions }: Draft, operations: Operation[]): MoneyPart["costBySheet"] {
-  const unit = `${facts.prices.currency}/ha`;
+  const unit: MeasureId = "money/ha";
   const { areaHa } = facts.field;
   const costBySheet: MoneyPart["costBySheet"] = {};
   for (const sheet of SHEETS) {

@@ -2,6 +2,7 @@ import { implementOf } from "../../ground/implements";
 import { guideWork, handWork } from "../../money/field-work";
 import type { PlannedOperation } from "../../plan/operation";
 import { OWN } from "../../plan/own-operations";
+import { settings } from "../../plan/settings";
 import { isSpreadDry } from "../../records/product-forms";
 import type { ProtectionProduct } from "../../records/protection-product";
 import { materialsOf } from "../materials";
@@ -160,16 +161,27 @@ function treatments({ context, facts, parts }: Draft): PlannedOperation[] {
   return parts.protect.treatments.map((t): PlannedOperation => {
     const threat = guide.threats.find((x) => x.id === t.threatId);
     const against = (threat?.name ?? t.threatId).toLowerCase();
-    const name = t.product?.name ?? "a product that the register does not have";
+    const name = t.product?.name ?? "a product that is not in your list";
     const from = stages.has(t.stageId) ? t.stageId : "planting";
     return {
       id: t.id,
       role: "treat",
       sheet: "protect",
-      name: `Treat ${against} with ${name}`,
+      name: `${t.waterLPerHa === null ? "Apply" : "Spray"} ${name} for ${against}`,
       mark: atWord(`treat ${against}`, 18),
-      detail: `${round(t.ratePerHa, 3)} ${t.unit}/ha ${t.waterLPerHa === null ? "spread dry" : `in ${round(t.waterLPerHa)} L/ha of water`}, only if a look says so${threat ? `: ${threat.threshold}` : ""}.`,
-      reason: "decided, within the label; the sight of the field decides again on the day",
+      detail: t.waterLPerHa === null ? "Spread dry, evenly over the area." : "",
+      reason: "decided, within the label; scouting on the day decides again",
+      condition: {
+        by: "adviser",
+        only: `if scouting reaches the threshold${threat ? ` (${threat.threshold.replace(/\.$/, "")})` : ""}`,
+      },
+      settings: () =>
+        settings({
+          sprayVolume: t.waterLPerHa,
+          harvestInterval: t.use?.harvestWaitDays,
+          reEntry: t.product?.reEntryHours,
+          waterBuffer: t.product?.waterBufferM,
+        }),
       when: [{ from, min: t.days - PLAY_DAYS, usual: t.days, max: t.days + PLAY_DAYS }],
       weight: 15,
       cautions: ["spray"],

@@ -7,10 +7,10 @@ import { EXAMPLE_FACTS } from "../../plan/example-facts";
 import type { PlanFacts } from "../../plan/facts";
 import { type ProtectionProduct, protectionProductRecord } from "../../records/protection-product";
 import { unwrap } from "../../result";
+import type { Words } from "../../units/words";
 import { checkPlan } from "../check-plan";
 import { applyChanges, type Change, change, freshDecisions } from "../decisions";
 import { draftPlan } from "../draft-plan";
-import type { Words } from "../sheet";
 import { bbchOn, type LabelTreatment, labelBreaks } from "./label";
 import { protectPrint } from "./print";
 
@@ -351,7 +351,7 @@ describe("a treatment of a plan", () => {
     const spread = change("protect/treatments/treat-a", { threat: "slugs", productId: "pellets", stage: "emergence" });
     const { plan, found } = drafted(own, spread);
     expect(plan.protect.treatments[0]).toMatchObject({ waterLPerHa: null, unit: "kg" });
-    expect(plan.operations.find((o) => o.id === "treat-a")?.detail).toContain("7 kg/ha spread dry");
+    expect(plan.operations.find((o) => o.id === "treat-a")?.detail).toContain("Spread dry");
     expect(found.map((f) => f.id)).toEqual(["protect.unsigned.treat-a"]);
     const wet = drafted(own, spread, change("protect/treatments/treat-a/waterLPerHa", 200)).found;
     expect(wet.find((f) => f.id === "protect.water.treat-a")?.title).toContain("allowed is none");

@@ -2,6 +2,7 @@ import type { PlantingMethod } from "../../guides/schema";
 import { NO_WORK } from "../../money/field-work";
 import { bagged, type OperationInput, type PlannedOperation } from "../../plan/operation";
 import { OWN } from "../../plan/own-operations";
+import { settings } from "../../plan/settings";
 import { materialAt } from "../materials";
 import { plantingWork } from "../planting-work";
 import type { Draft } from "../sheet";
@@ -42,9 +43,18 @@ export function seedOperations(draft: Draft): PlannedOperation[] {
       name,
       mark,
       detail:
-        method.stock.by === "standing"
-          ? `Year ${method.stock.year} of the same planting: nothing is planted.`
-          : `${method.depthCm.typical} cm deep.`,
+        method.stock.by === "standing" ? `Year ${method.stock.year} of the same planting: nothing is planted.` : "",
+      settings: () => {
+        const { depthCm, rowSpacingCm, inRowSpacingCm, stations } = draft.parts.seed;
+        return method.stock.by === "standing"
+          ? []
+          : settings({
+              depth: depthCm,
+              rowSpacing: rowSpacingCm,
+              inRowSpacing: inRowSpacingCm,
+              perHill: stations?.seedsPerStation ?? method.geometry.unitsPerStation,
+            });
+      },
       reason: "the date all others hang on",
       ...(method.stock.by === "standing" ? { tiedTo: "the customary days" } : {}),
       when: [],

@@ -1,5 +1,5 @@
 import { gradeShare, productSize } from "../../establish/product-size";
-import { computed } from "../../figure";
+import { computed, type Input } from "../../figure";
 import type { Draft } from "../sheet";
 import type { SizePart } from "./part";
 
@@ -22,7 +22,7 @@ export function sizeOfProduct(draft: Draft, plantsPerM2: number): SizePart | nul
   if (!made) return null;
   const { unitG, diameterMm } = made.value;
   const times = closer ** -size.massBySpacing * heavier ** (size.massByStock ?? 0);
-  const stockInput = { label: "stock, against the usual", value: heavier, unit: "" };
+  const stockInput: Input = { label: "stock, against the usual", value: heavier, unit: "" };
   context.show(
     "seed.unitHarvested",
     computed(
@@ -59,10 +59,16 @@ export function sizeOfProduct(draft: Draft, plantsPerM2: number): SizePart | nul
   );
   context.show(
     "seed.diameter",
-    computed(`Diameter of one ${size.unit}`, diameterMm, "mm", "10 x (6 x mass / (pi x mass over the ball))^(1/3)", [
-      { label: "mass", value: unitG, unit: "g" },
-      { label: "mass over the ball", value: size.gPerCm3, unit: "g/cm³", basis: source(size.source) },
-    ]),
+    computed(
+      `Diameter of one ${size.unit}`,
+      diameterMm,
+      "mm across",
+      "10 x (6 x mass / (pi x mass over the ball))^(1/3)",
+      [
+        { label: "mass", value: unitG, unit: "g" },
+        { label: "mass over the ball", value: size.gPerCm3, unit: "g/cm³", basis: source(size.source) },
+      ],
+    ),
   );
   const endUse = kind.endUses.find((use) => use === decisions.harvest?.endUse) ?? kind.endUses[0];
   const grade = product.quality.find((q) => q.endUse === endUse && (q.what === "diameter" || q.what === "size"));
@@ -81,10 +87,14 @@ export function sizeOfProduct(draft: Draft, plantsPerM2: number): SizePart | nul
         "%",
         "share of a normal spread within the buyer's limits, by number",
         [
-          { label: "mean diameter", value: diameterMm, unit: "mm" },
+          { label: "mean diameter", value: diameterMm, unit: "mm across" },
           { label: "spread", value: size.spreadPct, unit: "%", basis: source(size.source) },
-          ...(grade.atLeast === undefined ? [] : [{ label: "at least", value: grade.atLeast, unit: "mm" }]),
-          ...(grade.atMost === undefined ? [] : [{ label: "at most", value: grade.atMost, unit: "mm" }]),
+          ...(grade.atLeast === undefined
+            ? []
+            : [{ label: "at least", value: grade.atLeast, unit: "mm across" } as const]),
+          ...(grade.atMost === undefined
+            ? []
+            : [{ label: "at most", value: grade.atMost, unit: "mm across" } as const]),
         ],
       ),
     );

@@ -90,7 +90,7 @@ export function draftSoil(draft: Draft): void {
     worthwhile ? figure : { ...figure, value: 0, note: "A lift of less than 0.1 is within the error of sampling." },
   );
   const limeThisSeasonTPerHa = Math.min(limeTPerHa, mostInOneDressing(product.neutralisingValuePct));
-  const money = `${facts.prices.currency}/ha`;
+  const money = "money/ha";
   if (limeTPerHa > 0)
     context.show(
       "soil.limeCost",
@@ -101,7 +101,7 @@ export function draftSoil(draft: Draft): void {
         "this season's dressing x price spread",
         [
           { label: "dressing", value: limeThisSeasonTPerHa, unit: "t lime/ha" },
-          { label: product.name, value: product.pricePerT / 100, unit: `${facts.prices.currency}/t` },
+          { label: product.name, value: product.pricePerT / 100, unit: "money/t" },
         ],
       ),
     );

@@ -97,11 +97,11 @@ export function draftSalt({ context, facts, decisions }: Draft): SaltPart {
   if (gypsumThisSeasonTPerHa < gypsumTPerHa)
     context.show(
       "soil.gypsumNow",
-      computed("Gypsum this season", gypsumThisSeasonTPerHa, "t/ha", "the most in one dressing", [
+      computed("Gypsum this season", gypsumThisSeasonTPerHa, "t gypsum/ha", "the most in one dressing", [
         {
           label: "most in one dressing",
           value: MOST_GYPSUM_T_PER_HA,
-          unit: "t/ha",
+          unit: "t gypsum/ha",
           basis: { kind: "assumption", text: "usual" },
         },
       ]),

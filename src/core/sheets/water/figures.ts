@@ -1,5 +1,6 @@
 import { computed, type Input } from "../../figure";
 import type { FigureId } from "../../plan/figure-ids";
+import type { MeasureId } from "../../units/measures";
 import type { Draft } from "../sheet";
 import type { Means } from "./means";
 import type { WaterPart } from "./part";
@@ -12,7 +13,7 @@ export function showFigures(
   { efficiency, flow, pumpKw }: Means,
   medianNeedMm: number,
 ): void {
-  const show = (id: FigureId, label: string, value: number, unit: string, formula: string, inputs: Input[]) =>
+  const show = (id: FigureId, label: string, value: number, unit: MeasureId, formula: string, inputs: Input[]) =>
     context.show(id, computed(label, value, unit, formula, inputs));
   const days: Input[] = [
     { label: "school", value: WATER_SCHOOLS[part.school] },

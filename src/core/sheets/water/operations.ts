@@ -3,11 +3,11 @@ import { addDays } from "../../dates";
 import { handWork } from "../../money/field-work";
 import type { SolvedDates } from "../../plan/dates";
 import type { PlannedOperation } from "../../plan/operation";
+import { settings } from "../../plan/settings";
 import type { Draft } from "../sheet";
 
 /** A gift may come so many days earlier or later than on its day without being late. */
 const PLAY_DAYS = 2;
-const round = (value: number, step = 1) => Math.round(value / step) * step;
 
 /** The gifts of the plan as operations; they come on days of their own, after all other dates are known. */
 export function waterGifts(draft: Draft, solved: SolvedDates): PlannedOperation[] {
@@ -27,10 +27,15 @@ export function waterGifts(draft: Draft, solved: SolvedDates): PlannedOperation[
       role: "irrigate",
       sheet: "water",
       name: water.pond ? `Fill the field, ${number}` : `Water ${number} of ${water.gifts.length}`,
-      mark: `${round(gift.netMm)} mm`,
-      detail: water.pond
-        ? `${round(gift.netMm)} mm to stand as deep as wanted: ${round(gift.volumeM3, 10)} m³, ${hours(gift.hours)}.`
-        : `${round(gift.netMm)} mm at the roots, ${round(gift.grossMm)} mm given by ${water.system.name}: ${round(gift.volumeM3, 10)} m³, ${hours(gift.hours)}${gift.kwh > 0 ? `, ${round(gift.kwh)} kWh` : ""}.${hourOfDay(draft, gift.date)}`,
+      mark: `${Math.round(gift.netMm)} mm`,
+      detail: water.pond ? "To the depth wanted." : `By ${water.system.name}.${hourOfDay(draft, gift.date)}`,
+      settings: () =>
+        settings({
+          netWater: gift.netMm,
+          grossWater: water.pond ? null : gift.grossMm,
+          waterVolume: gift.volumeM3,
+          runTime: gift.hours,
+        }),
       reason: moistReason(draft, solved, gift.date) ?? REASONS[water.pond ? "pond" : water.school] ?? "",
       when: [],
       tiedTo: water.pond ? "the depth of the water" : "the water left in the soil",
@@ -78,8 +83,6 @@ function hourOfDay({ parts, facts }: Draft, date: string): string {
   ];
   return ` From before dawn to mid-morning where the hours allow: ${why.join(", ")}.`;
 }
-
-const hours = (h: number) => (h < 10 ? `${Math.round(h * 10) / 10} hours` : `${Math.round(h)} hours`);
 
 const REASONS: Record<string, string> = {
   balance:

@@ -3,6 +3,7 @@
 import { X } from "lucide-react";
 import { useMemo, useState } from "react";
 import { addDays, daysBetween, formatDay, type IsoDate } from "@/core/dates";
+import type { Input } from "@/core/figure";
 import { sowingWindows } from "@/core/plan/sowing-windows";
 import { CAUSE_NAMES } from "@/core/season/growth";
 import type { WindowAnswer, WindowDate } from "@/core/season/sowing-window";
@@ -206,7 +207,7 @@ function Losses({ date }: { date: WindowDate }) {
   const inputs = Object.entries(date.lossPct)
     .filter(([, pct]) => pct >= 0.05)
     .sort((a, b) => b[1] - a[1])
-    .map(([cause, pct]) => ({ label: CAUSE_NAMES[cause as keyof typeof CAUSE_NAMES], value: pct, unit: "%" }));
+    .map(([cause, pct]): Input => ({ label: CAUSE_NAMES[cause as keyof typeof CAUSE_NAMES], value: pct, unit: "%" }));
   return (
     <GivenFigure
       id={`window.loss.${date.date}`}

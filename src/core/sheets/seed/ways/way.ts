@@ -1,9 +1,10 @@
 import { wholeBags } from "../../../feed/dose-fertilisers";
-import { type Basis, computed, given } from "../../../figure";
+import { type Basis, computed, given, type Input } from "../../../figure";
 import type { OperationRole } from "../../../guides/roles";
 import type { PlantingMethod, Ranged } from "../../../guides/schema";
 import type { PlanLot } from "../../../plan/facts";
 import type { FigureId } from "../../../plan/figure-ids";
+import type { MeasureId } from "../../../units/measures";
 import type { Draft } from "../../sheet";
 import type { StockPlan } from "../part";
 
@@ -65,7 +66,7 @@ function lotFigure(
   { context }: Draft,
   id: FigureId,
   label: string,
-  unit: string,
+  unit: MeasureId,
   decided: number | undefined,
   fromLot: number | null | undefined,
   usual: Ranged | undefined,
@@ -101,7 +102,7 @@ export function order(
   }: {
     perHa: number;
     formula: string;
-    inputs: { label: string; value: number; unit: string }[];
+    inputs: Input[];
     lot: PlanLot | null;
   },
 ): Pick<StockPlan, "boughtKgPerHa" | "orderKg" | "bags"> {
