@@ -4,7 +4,7 @@ import { checkBands } from "./check-bands";
 import { checkConflicts } from "./check-dates";
 import { checkTargetAndRotation } from "./check-rotation";
 import { checkSeason } from "./check-season";
-import { checkTarget } from "./check-target";
+import { checkHope, checkTarget } from "./check-target";
 import { SHEET_CHECKS } from "./checks";
 import type { Decisions } from "./decisions";
 import { change } from "./decisions";
@@ -20,7 +20,8 @@ const ORDER = { stop: 0, advise: 1, hint: 2 };
  * A stopping finding keeps a plan from being issued; advice and hints do not. Repairs are changes of the decisions.
  */
 export function checkPlan(plan: Plan, facts: PlanFacts, decisions: Decisions): Finding[] {
-  const findings: Finding[] = [...problemFindings(plan, decisions), ...checkConflicts(plan)];
+  // a plan of nothing is the first to be said: nothing else matters then
+  const findings: Finding[] = [...checkHope(plan, facts), ...problemFindings(plan, decisions), ...checkConflicts(plan)];
   for (const sheet of SHEETS) {
     const add: Check["add"] = (severity, id, title, why, repairs = []) =>
       findings.push({ id, sheet, severity, title, why, repairs });

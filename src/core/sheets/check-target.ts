@@ -1,5 +1,6 @@
 /** The target against the site, the light and the water; what limits the site and what would lift it; what is not known of it. */
 
+import { formatDay } from "../dates";
 import type { PlanFacts } from "../plan/facts";
 import { CRITERION_NAMES } from "../plan/site-criteria";
 import { lightLimitedYield } from "../season/potential";
@@ -26,8 +27,10 @@ export function checkTarget(plan: Plan, facts: PlanFacts): Finding[] {
   const limiting = site.criteria
     .filter((c) => c.id !== "rotation" && c.score !== null && c.score < SAID_FROM)
     .sort((a, b) => (a.score ?? 1) - (b.score ?? 1));
+  // of a plan of nothing that was said first, with its cause
+  const hopeless = checkHope(plan, facts).length > 0;
   const [least] = limiting;
-  if (least)
+  if (least && !hopeless)
     add(
       "site.limits",
       "soil",
@@ -52,10 +55,8 @@ export function checkTarget(plan: Plan, facts: PlanFacts): Finding[] {
       "What is not known counts as good: look it up before signing.",
     );
 
-  const light =
-    facts.climate && plan.plantingDate
-      ? lightLimitedYield(plan.crop, facts.climate, plan.plantingDate, plan.stages).tPerHa
-      : null;
+  if (hopeless) return findings;
+  const light = lightLimit(plan, facts);
   const water = waterLimited(plan);
   if (light !== null && targetTPerHa > light * SLACK)
     add(
@@ -74,14 +75,6 @@ export function checkTarget(plan: Plan, facts: PlanFacts): Finding[] {
       `The target of ${t(targetTPerHa)} t/ha is out of reach of the water: about ${t(water)}.`,
       `${sentence(site.criteria.find((c) => c.id === "water")?.reason ?? "")} More water, or a lower target.`,
     );
-  else if (expected <= 0 || light === 0)
-    add(
-      "target.nothing",
-      "money",
-      "advise",
-      "Nothing is to be expected of this crop here.",
-      `${sentence(limiting[0]?.reason ?? "the site does not carry it")} Another crop, or another field.`,
-    );
   else if (targetTPerHa > expected * AMBITIOUS)
     add(
       "target.ambitious",
@@ -92,6 +85,44 @@ export function checkTarget(plan: Plan, facts: PlanFacts): Finding[] {
     );
   return findings;
 }
+
+/** Under this share of the guide's typical yield a plan is one of nothing; assumption: a tenth does not pay the seed of any crop. */
+const NOTHING_SHARE = 0.1;
+
+/** The first thing to be said of a plan that is expected to yield nothing: why, and what would mend it. */
+export function checkHope(plan: Plan, facts: PlanFacts): Finding[] {
+  const { site, crop } = plan;
+  const typical = crop.product.targetTPerHa.typical;
+  const light = lightLimit(plan, facts);
+  const dark = light !== null && light < site.expectedTPerHa;
+  const expected = dark ? light : site.expectedTPerHa;
+  if (expected >= NOTHING_SHARE * typical) return [];
+  const worst = site.criteria
+    .filter((c) => c.score !== null && c.score < 1)
+    .sort((a, b) => (a.score ?? 1) - (b.score ?? 1))[0];
+  const cause = dark
+    ? `Sun and warmth from ${plan.plantingDate ? formatDay(plan.plantingDate) : "planting"} on do not carry ${crop.kind.name.toLowerCase()} to harvest here.`
+    : worst
+      ? `${CRITERION_NAMES[worst.id].replace(/^./, (c) => c.toUpperCase())} is the cause: ${sentence(worst.reason)}`
+      : "This field's own yields of the crop are the cause.";
+  const mend = !dark && worst?.lift ? `${sentence(worst.lift.what)} Or choose` : "Choose";
+  return [
+    {
+      id: "target.nothing",
+      sheet: "money",
+      severity: "stop",
+      title: `No yield is expected of ${crop.kind.name.toLowerCase()} here: ${round(expected, 1)} t/ha, against a typical ${round(typical, 1)}.`,
+      why: `${cause} ${mend} another kind, crop or field${dark ? ", or an earlier planting date" : ""}.`,
+      repairs: [],
+    },
+  ];
+}
+
+/** What light and warmth alone allow from this planting date on; null where no climate or date is known [t/ha]. */
+const lightLimit = (plan: Plan, facts: PlanFacts): number | null =>
+  facts.climate && plan.plantingDate
+    ? lightLimitedYield(plan.crop, facts.climate, plan.plantingDate, plan.stages).tPerHa
+    : null;
 
 /** What rain, soil and given water let the crop make: in proportion to what its highest yield takes [t/ha]. */
 function waterLimited({ site, crop }: Plan): number | null {

@@ -36,6 +36,27 @@ describe("limits of nitrogen", () => {
   });
 });
 
+describe("a plan of nothing", () => {
+  // salt: 6 dS/m and 7.1 % a unit: 100 - 7.1 x 12.6 = 10.5 % at 18.6, 9.1 % at 18.8; nobody grew wheat here before
+  const salty = (ecE: number): PlanFacts => ({ ...test({ ecE }), history: [] });
+  it("is one that is expected to yield under a tenth of what is typical", () => {
+    expect(found("target.nothing", wheat, salty(18.6))).toBeUndefined();
+    const stop = found("target.nothing", wheat, salty(18.8));
+    expect(stop?.severity).toBe("stop");
+    expect(stop?.title).toBe("No yield is expected of winter wheat here: 0.7 t/ha, against a typical 7.5.");
+    expect(stop?.why).toMatch(/^Salt is the cause: .* Or choose another kind, crop or field\.$/);
+  });
+  it("says so first, before all other stops, and of its target nothing more", () => {
+    // rice at 47 degrees north
+    const rice = with_(freshDecisions("rice"), ["targetTPerHa", 6], ["feed/shares", { n1: 10 }]);
+    const plan = unwrap(draftPlan(EXAMPLE_FACTS, rice, 2027, testGuide("rice")));
+    const findings = checkPlan(plan, EXAMPLE_FACTS, rice);
+    expect(findings.filter((f) => f.severity === "stop").length).toBeGreaterThan(1);
+    expect(findings[0]?.id).toBe("target.nothing");
+    expect(findings.filter((f) => f.id.startsWith("target."))).toHaveLength(1);
+  });
+});
+
 describe("a balance of nutrients", () => {
   // a soil low in potash: 7.5 x 5.5 = 41.25 in target; the product is taken out, so nothing is given
   const noPotash = facts({ fertilisers: EXAMPLE_FACTS.fertilisers.filter((f) => (f.contents.k2o ?? 0) === 0) });

@@ -1,6 +1,6 @@
 "use client";
 
-import { formatDay } from "@/core/dates";
+import { addDays, formatDay } from "@/core/dates";
 import { Button } from "@/ui/button";
 import { Link } from "../shared/link";
 
@@ -14,6 +14,8 @@ export interface FieldSign {
   hazards: string;
   reEntryHours: number | null;
   doneOn: string | null;
+  /** days of the label between treatment and harvest; null where it names none */
+  harvestDays: number | null;
 }
 
 /** What hangs at the gate until the re-entry time is over: large enough to be read from a path, filled in by hand. */
@@ -25,9 +27,9 @@ export function FieldSignScreen({ sign: s }: { sign: FieldSign }) {
           Back to the plan
         </Link>
         <Button onClick={() => window.print()}>Print</Button>
-        <span className="text-soft">Hang one at every gate and path; take it down when the time is over.</span>
+        <span className="text-soft">Hang one at every gate and path; take it down when entry is allowed again.</span>
       </p>
-      <section aria-label="Sign for the field" className="grid gap-6 border-4 border-ink bg-sheet p-8 text-[22px]">
+      <section aria-label="Re-entry notice" className="grid gap-6 border-4 border-ink bg-sheet p-8 text-[22px]">
         <h1 className="text-center text-[56px] font-bold leading-none">Do not enter</h1>
         <p className="text-center text-[30px] font-semibold">
           {s.field}, {s.farm}
@@ -36,17 +38,29 @@ export function FieldSignScreen({ sign: s }: { sign: FieldSign }) {
           Treated with {s.product}, a {s.kind} ({s.active}).
         </p>
         <p>
-          On {s.doneOn ? <b>{formatDay(s.doneOn, true)}</b> : <Blank />}, until <Blank /> o'clock.
+          Spraying finished: {s.doneOn ? <b>{formatDay(s.doneOn, true)}</b> : <Blank />} at <Blank />.
         </p>
         <p className="border-y-2 border-ink py-3 text-[30px] font-bold">
-          {s.reEntryHours === null
-            ? "Nobody goes in before the leaves are dry and the label's time is over."
+          {s.reEntryHours
+            ? `No entry for ${s.reEntryHours} hours.`
             : s.reEntryHours === 0
-              ? "Nobody goes in before the product has dried or lies still."
-              : `Nobody goes in for ${s.reEntryHours} hours after that.`}
+              ? "No entry before the product has dried or settled."
+              : "No entry before the re-entry time of the label is over and the leaves are dry."}
         </p>
         <p>
-          Again from <Blank />, <Blank /> o'clock. Children and animals stay out; nothing is picked or eaten from here.
+          Entry allowed from: <Blank /> at <Blank />. Keep children and animals out.
+        </p>
+        <p>
+          Do not pick or eat anything here before:{" "}
+          {s.doneOn && s.harvestDays !== null ? (
+            <b>{formatDay(addDays(s.doneOn, s.harvestDays), true)}</b>
+          ) : (
+            <>
+              <Blank />
+              {s.harvestDays !== null && ` (harvest interval ${s.harvestDays} days)`}
+            </>
+          )}
+          .
         </p>
         {s.hazards && <p>{s.hazards}</p>}
         <p>

@@ -35,7 +35,7 @@ export function OutlookStrip({ outlooks, today }: { outlooks: FarmOutlook[]; tod
         <p className="text-[12px]">
           <span className="border border-advise px-1 font-semibold text-advise">simulated</span>{" "}
           <span className="text-soft">
-            from the climate of {shown.station}, no forecast; soil{" "}
+            from the climate of {shown.station}, not a forecast; soil{" "}
             {shown.soil.replace(/[A-Z]/g, (l) => ` ${l.toLowerCase()}`)}
             {shown.measuredTo ? `; rain measured to ${formatDay(shown.measuredTo)}` : ""}
           </span>
@@ -64,14 +64,14 @@ export function OutlookStrip({ outlooks, today }: { outlooks: FarmOutlook[]; tod
                 <td key={d.date} className="px-1 py-1">
                   {number(d.tminC, 0)} to {number(d.tmaxC, 0)} °C,{" "}
                   {d.rainMm < 0.1 ? "dry" : `${number(d.rainMm, d.rainMm < 10 ? 1 : 0)} mm`}, wind {number(d.windMs, 1)}{" "}
-                  m/s{!d.workable && <span className="text-advise">, ground too wet</span>}
+                  m/s{!d.workable && <span className="text-advise">, soil too wet</span>}
                 </td>
               ))}
             </tr>
             {risks.length > 0 && (
               <tr className="border-t border-line align-top">
                 <th scope="row" className="py-1 text-left font-normal text-soft">
-                  Lets in
+                  Weather suits
                 </th>
                 {shown.days.map((d) => (
                   <td key={d.date} className="px-1 py-1">
@@ -110,6 +110,9 @@ export function OutlookStrip({ outlooks, today }: { outlooks: FarmOutlook[]; tod
           </tbody>
         </table>
       </div>
+      <p className="mt-1 text-[13px] font-semibold">
+        Simulated weather, not a forecast. Never choose a spray day by it: measure the wind on the field.
+      </p>
       <details className="text-[12px] text-soft">
         <summary className="cursor-pointer">When an hour counts as fit</summary>
         <ul>

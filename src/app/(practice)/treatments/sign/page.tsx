@@ -6,7 +6,7 @@ import { requirePage } from "@/server/access";
 import { inPractice } from "@/server/db";
 import { loadPlan } from "@/server/plans";
 
-export const metadata: Metadata = { title: "Sign for the field" };
+export const metadata: Metadata = { title: "Re-entry notice" };
 
 type Props = { searchParams: Promise<{ plan?: string; treatment?: string }> };
 
@@ -29,6 +29,7 @@ export default async function FieldSignPage({ searchParams }: Props) {
         active: own.product.active,
         hazards: own.product.hazards,
         reEntryHours: own.product.reEntryHours,
+        harvestDays: own.use?.harvestWaitDays ?? null,
         doneOn: log.find((entry) => entry.operationId === treatment)?.doneOn ?? null,
       }}
     />

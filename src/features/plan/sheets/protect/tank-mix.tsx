@@ -92,7 +92,7 @@ export function TankMix({
             href={`/treatments/sign?plan=${planId}&treatment=${t.id}`}
             className="text-action underline underline-offset-2"
           >
-            sign for the field
+            re-entry notice
           </Link>
           .
         </p>

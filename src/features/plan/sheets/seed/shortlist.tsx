@@ -83,7 +83,7 @@ export function Shortlist() {
       <p className="mt-1 text-[12px] text-soft">
         Yield by trials is drawn in to their mean by how few there are (n / (n + 2)); a rating counts from the middle of
         1 to 9 by how likely what it is for is on this field. What a point is worth is an assumption: an order to look
-        at, no forecast.
+        at, not a forecast.
       </p>
     </div>
   );
