@@ -251,6 +251,7 @@ const TABLE: Record<string, Row> = {
     body: () => ({ id: ids.plan, planId: ids.plan, threatId: "no-such", day: "2999-08-01", counts: [1] }),
     toOther: 404,
   },
+  "GET /api/plans/[id]/summaries": { may: "oa", path: () => `/api/plans/${ids.plan}/summaries`, toOther: 404 },
   "GET /api/plans/[id]/walk": { may: "oag", path: () => `/api/plans/${ids.plan}/walk?places=10`, toOther: 404 },
   "GET /api/store-looks": { may: "oag", path: () => "/api/store-looks?by=2026-09-01" },
   "GET /api/outlook-risks": { may: "oag", path: () => "/api/outlook-risks" },

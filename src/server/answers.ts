@@ -40,6 +40,9 @@ export interface AuditLine {
   person: string;
   action: string;
   entity: string;
+  /** leaves that changed, by path, from what to what; null of what is new or gone */
+  before: Record<string, unknown> | null;
+  after: Record<string, unknown> | null;
 }
 
 export interface FeedLine {

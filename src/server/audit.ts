@@ -67,7 +67,7 @@ export async function auditOf(
 ): Promise<AuditLine[]> {
   return rows<AuditLine>(
     client,
-    `select to_char(a.at, 'YYYY-MM-DD HH24:MI') as at, a.person, a.action, a.entity from audit a where a.practice_id = $1 and a.entity = $2 and a.entity_id = $3 order by a.id desc limit $4`,
+    `select to_char(a.at, 'YYYY-MM-DD HH24:MI') as at, a.person, a.action, a.entity, a.before, a.after from audit a where a.practice_id = $1 and a.entity = $2 and a.entity_id = $3 order by a.id desc limit $4`,
     [scope.practiceId, entity, entityId, limit],
   );
 }

@@ -14,6 +14,7 @@ import type { ScoutWalk } from "@/core/records/sampling-plan";
 import { scoutPhotoRecord } from "@/core/records/scout-photo";
 import { scoutVisitRecord } from "@/core/records/scout-visit";
 import { stageSeenRecord } from "@/core/records/stage-seen";
+import type { PlanSummary } from "@/core/sheets/compare";
 import { anyDecisionsSchema } from "@/core/sheets/decisions-schema";
 import { WEATHER_COLUMNS } from "@/core/weather/read-weather-table";
 import type {
@@ -242,6 +243,8 @@ export interface Answers {
   "POST /api/plans/{id}/plantings": { ids: string[] };
   "POST /api/plans/{id}/choice": Done;
   "POST /api/plans/{id}/issue": { number: number };
+  /** each version in short, by its number: any two are compared where they are looked at */
+  "GET /api/plans/{id}/summaries": { summaries: Record<string, PlanSummary> };
   "POST /api/plans/{id}/repair": RepairResult;
   "POST /api/log": Done;
   "DELETE /api/log": Done;

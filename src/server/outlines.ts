@@ -8,7 +8,15 @@ import type { IsoDate } from "@/core/dates";
 import type { PlanFacts } from "@/core/plan/facts";
 import { decisionsSchema } from "@/core/sheets/decisions-schema";
 import { draftPlan } from "@/core/sheets/draft-plan";
-import { OUTLINE_VERSION, outlineHolds, outlinePlan, packSeason, type WeekOperation } from "@/core/sheets/outline";
+import { upgradeIssued } from "@/core/sheets/issued-plan";
+import {
+  issuedWeek,
+  OUTLINE_VERSION,
+  outlineHolds,
+  outlinePlan,
+  packSeason,
+  type WeekOperation,
+} from "@/core/sheets/outline";
 import type { PlannedThreat } from "@/core/sheets/protect/part";
 import { type WaterCurve, waterCurve } from "@/core/sheets/water/response";
 import type { Asker } from "./access";
@@ -180,11 +188,16 @@ export async function draftStale(asker: Asker): Promise<number> {
 
 async function draftOutlines(client: Client, asker: Asker, basis: OutlineBasis, lines: Line[]): Promise<void> {
   const ids = lines.map((l) => l.id);
-  const decided = await rows<{ id: string; decisions: unknown; moved: Record<string, IsoDate> | null }>(
+  const decided = await rows<{
+    id: string;
+    decisions: unknown;
+    snapshot: unknown;
+    moved: Record<string, IsoDate> | null;
+  }>(
     client,
     basis === "draft"
-      ? `select p.id, p.decisions, null as moved from plan p where p.practice_id = $1 and p.id = any($2::uuid[])`
-      : `select v.plan_id as id, v.decisions,
+      ? `select p.id, p.decisions, null as snapshot, null as moved from plan p where p.practice_id = $1 and p.id = any($2::uuid[])`
+      : `select v.plan_id as id, v.decisions, v.snapshot,
            (select jsonb_object_agg(m.operation_id, m.moved_to) from moved_operation m where m.practice_id = v.practice_id and m.plan_id = v.plan_id and m.version = v.number) as moved
          from plan_version v where v.practice_id = $1 and v.plan_id = any($2::uuid[])
            and v.number = (select max(number) from plan_version w where w.practice_id = v.practice_id and w.plan_id = v.plan_id)`,
@@ -192,7 +205,7 @@ async function draftOutlines(client: Client, asker: Asker, basis: OutlineBasis, 
   );
   const facts = await loadPlanFacts(client, asker, lines);
   const made: Made[] = [];
-  for (const { id, decisions, moved } of decided) {
+  for (const { id, decisions, snapshot, moved } of decided) {
     const line = lines.find((l) => l.id === id);
     const own = facts.get(id);
     if (line && own)
@@ -200,7 +213,7 @@ async function draftOutlines(client: Client, asker: Asker, basis: OutlineBasis, 
         plan_id: id,
         key: line.key,
         version: line.version,
-        ...outlineOf(basis, own, line.season, decisions, moved),
+        ...outlineOf(basis, own, line.season, { decisions, snapshot, moved }),
       });
   }
   await client.query(
@@ -284,8 +297,11 @@ function outlineOf(
   basis: OutlineBasis,
   facts: PlanFacts,
   season: number,
-  stored: unknown,
-  moved: Record<string, IsoDate> | null,
+  {
+    decisions: stored,
+    snapshot,
+    moved,
+  }: { decisions: unknown; snapshot: unknown; moved: Record<string, IsoDate> | null },
 ): Outlined {
   const none = {
     to_day: null,
@@ -314,7 +330,7 @@ function outlineOf(
       season: JSON.stringify(packed.season),
       shape: JSON.stringify(packed.shape),
       crop: outline.season.crop,
-      week: outline.week,
+      week: basis === "issued" ? issuedWeek(upgradeIssued(snapshot), outline.week) : outline.week,
       problem: null,
       threats: drafted.value.protect.threats,
       water: basis === "draft" ? waterCurve(facts, decisions, season, read.value.guide) : null,

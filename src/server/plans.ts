@@ -104,6 +104,28 @@ async function summaryOf(client: Client, scope: Scope, planId: string, number: n
   return summary;
 }
 
+/** Every version of a plan in short, by its number. */
+export async function loadSummaries(
+  client: Client,
+  scope: Scope,
+  planId: string,
+): Promise<Record<string, PlanSummary>> {
+  if (!isId(planId)) throw new Refused(404, "There is no such plan.");
+  const plan = await row(client, "select 1 from plan where practice_id = $1 and id = $2", [scope.practiceId, planId]);
+  if (!plan) throw new Refused(404, "There is no such plan.");
+  const numbers = await rows<{ number: number }>(
+    client,
+    "select number from plan_version where practice_id = $1 and plan_id = $2 order by number",
+    [scope.practiceId, planId],
+  );
+  const found: Record<string, PlanSummary> = {};
+  for (const { number } of numbers) {
+    const summary = await summaryOf(client, scope, planId, number);
+    if (summary) found[number] = summary;
+  }
+  return found;
+}
+
 /**
  * Saves decisions that were based on `revision`, when a plan can be drafted from them; a stale save changes nothing and
  * brings back what stands now.

@@ -38,7 +38,8 @@ export async function signTreatment(
     "insert into treatment_sign_off (practice_id, plan_id, treatment_id, signed, user_id, licence_no) values ($1, $2, $3, $4, $5, $6)",
     [access.practiceId, planId, treatmentId, signed, access.userId, licence],
   );
-  await audit(client, access, "plan", planId, `signed ${treatmentId}, licence ${licence}`, null, { signed });
+  const name = drafted.ok ? drafted.value.operations.find((o) => o.id === treatmentId)?.name : undefined;
+  await audit(client, access, "plan", planId, `signed "${name ?? treatmentId}", licence ${licence}`, null, { signed });
 }
 
 /** Takes the signature under a treatment back. */
@@ -50,8 +51,10 @@ export async function unsignTreatment(
 ): Promise<void> {
   const plan = await loadPlan(client, access, planId);
   if (!plan) throw new Refused(404, "There is no such plan.");
-  if (await withdraw(client, access, planId, treatmentId))
-    await audit(client, access, "plan", planId, `took the signature under ${treatmentId} back`, null, null);
+  if (!(await withdraw(client, access, planId, treatmentId))) return;
+  const drafted = draftPlan(plan.facts, plan.decisions, plan.season, plan.guide);
+  const name = drafted.ok ? drafted.value.operations.find((o) => o.id === treatmentId)?.name : undefined;
+  await audit(client, access, "plan", planId, `withdrew the signature under "${name ?? treatmentId}"`, null, null);
 }
 
 async function withdraw(client: Client, access: Access, planId: string, treatmentId: string): Promise<boolean> {

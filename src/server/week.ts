@@ -19,9 +19,9 @@ import { loadObservedWeather } from "./stations";
 const AFTER = 14;
 
 /**
- * Operations of all issued plans round a week, with those that are overdue, and the outlook for each farm. Plans are
- * drafted again from the decisions of their last issued version, so that a draft in progress does not move what the
- * grower was given.
+ * Operations of all issued plans round a week, with those that are overdue, and the outlook for each farm. What is done, and with
+ * what, is as it was issued; when follows from the decisions of the last issued version and from what was logged, seen and moved
+ * since, so that a draft in progress changes nothing of what the grower was given.
  */
 export async function loadWeek(client: Client, access: Access, from: IsoDate): Promise<WeekSheet> {
   const [lines, places, broken, found] = await Promise.all([
@@ -37,7 +37,22 @@ export async function loadWeek(client: Client, access: Access, from: IsoDate): P
   ]);
   const farms = new Set([...places.values()].flatMap((p) => (p.version === null ? [] : [p.farmId])));
   const outlooks = await loadOutlooks(client, access, farms);
-  const due = found
+  const stale = lines.filter((l) => !l.fresh).map((l) => l.id);
+  const since = stale.length > 0 ? await loadSince(client, access, stale) : null;
+  const at = (planId: string, id: string) => `${planId} ${id}`;
+  // what was moved into these days by a move that nothing was drafted from yet
+  const movedIn = since
+    ? await rows<(typeof found)[number]>(
+        client,
+        `select plan_id as "planId", crop, issued_on as "issuedDate", operation from outline_operation
+         where practice_id = $1 and (plan_id, operation ->> 'id') in (select * from unnest($2::uuid[], $3::text[]))`,
+        [access.practiceId, ...since.movedInto(from, addDays(from, 6 + AFTER))],
+      )
+    : [];
+  const all = [...new Map([...found, ...movedIn].map((f) => [at(f.planId, f.operation.id), f])).values()].map((f) =>
+    since?.plans.has(f.planId) ? { ...f, operation: since.overlay(f.planId, f.operation) } : f,
+  );
+  const due = all
     .flatMap(({ planId, crop, issuedDate, operation }): DueOperation[] => {
       const place = places.get(planId);
       const version = place?.version ?? null;
@@ -50,6 +65,46 @@ export async function loadWeek(client: Client, access: Access, from: IsoDate): P
     .flatMap(([planId, { version, field }]) => (version === null ? [] : [{ planId, version, field }]))
     .sort((a, b) => byName(a.field, b.field));
   return { due, plans, outlooks, waiting: lines.filter((l) => !l.fresh).length, broken };
+}
+
+/**
+ * What was logged and moved of plans whose outline waits to be drafted: it shows at once, before anything is drafted from it.
+ */
+async function loadSince(client: Client, { practiceId }: Access, planIds: string[]) {
+  const [logged, moved] = await Promise.all([
+    rows<{ planId: string; id: string; on: IsoDate }>(
+      client,
+      `select plan_id as "planId", operation_id as id, done_on as "on" from log_entry
+       where practice_id = $1 and plan_id = any($2::uuid[]) and withdrawn_at is null`,
+      [practiceId, planIds],
+    ),
+    rows<{ planId: string; id: string; on: IsoDate }>(
+      client,
+      `select m.plan_id as "planId", m.operation_id as id, m.moved_to as "on" from moved_operation m
+       where m.practice_id = $1 and m.plan_id = any($2::uuid[]) and m.version =
+         (select max(number) from plan_version v where v.practice_id = m.practice_id and v.plan_id = m.plan_id)`,
+      [practiceId, planIds],
+    ),
+  ]);
+  const key = (planId: string, id: string) => `${planId} ${id}`;
+  const doneOn = new Map(logged.map((l) => [key(l.planId, l.id), l.on]));
+  const movedTo = new Map(moved.map((m) => [key(m.planId, m.id), m.on]));
+  return {
+    plans: new Set(planIds) as ReadonlySet<string>,
+    overlay: (planId: string, o: WeekOperation): WeekOperation => {
+      const done = doneOn.get(key(planId, o.id)) ?? null;
+      return {
+        ...o,
+        doneOn: done,
+        date: movedTo.get(key(planId, o.id)) ?? o.date,
+        overdueDays: done ? 0 : o.overdueDays,
+      };
+    },
+    movedInto: (from: IsoDate, to: IsoDate): [string[], string[]] => {
+      const own = moved.filter((m) => m.on >= from && m.on <= to);
+      return [own.map((m) => m.planId), own.map((m) => m.id)];
+    },
+  };
 }
 
 /** Outlooks of this process by station (and its clock), day and soil: they follow from these alone. */

@@ -147,6 +147,36 @@ describe("stages", () => {
   });
 });
 
+describe("what was overtaken", () => {
+  const logged = (...ids: string[]) =>
+    ids.map((operationId) => ({ operationId, doneOn: "2026-10-06", quantityPerHa: null, note: "" }));
+  const drafted = (...ids: string[]) =>
+    unwrap(draftPlan({ ...EXAMPLE_FACTS, log: logged(...ids), today: "2026-10-08" }, wheat, 2027, testGuide("wheat")));
+  const overtaken = (plan: Plan) => plan.operations.filter((o) => o.overtakenBy !== null).map((o) => o.id);
+  it("is what comes before a logged job: after drilling no stubble is shredded and no seed is tested", () => {
+    const plan = drafted("planting");
+    expect(overtaken(plan)).toEqual(
+      expect.arrayContaining(["shred", "chisel", "disc", "harrow", "seed-test", "base-feed", "lime"]),
+    );
+    for (const o of plan.operations.filter((x) => x.overtakenBy !== null))
+      expect([o.date, o.overdueDays, o.overtakenBy]).toEqual([null, 0, "Drill"]);
+    // what follows drilling is still to be done
+    expect(overtaken(plan)).not.toContain("roll");
+    const said = checkPlan(plan, EXAMPLE_FACTS, wheat).filter((f) => f.id.startsWith("overtaken."));
+    expect(said).toHaveLength(1);
+    expect(said[0]?.title).toMatch(/^No longer due, since "Drill" is logged: .*Shred stubble|shred stubble/);
+  });
+  it("is not what was logged too, nor what comes later", () => {
+    const plan = drafted("shred", "chisel");
+    expect(overtaken(plan)).not.toContain("disc");
+    expect(overtaken(drafted())).toEqual([]);
+  });
+  it("is never planting or harvest: all else is counted from them", () => {
+    expect(drafted("roll").operations.find((o) => o.role === "plant")?.date).not.toBeNull();
+    expect(overtaken(drafted("dry"))).not.toContain("harvest");
+  });
+});
+
 describe("clashes", () => {
   const facts = { ...EXAMPLE_FACTS };
   it("say who clashes, by how much, and offer ways out that hold", () => {

@@ -52,9 +52,12 @@ export interface SolvedDates {
   windows: PlanWindow[];
   /** days by which operations are overdue that clash with today, by operation */
   overdue: ReadonlyMap<string, number>;
+  /** jobs that come before one that was logged and were not logged: they have no date any more; by id, the name of what was logged */
+  overtaken: ReadonlyMap<string, string>;
 }
 
 const MOST_CONFLICTS = 24;
+const FACTS: ReadonlySet<OperationRole> = new Set(["plant", "harvest"]);
 /** Anchors of guides that stand for the operation of a role. */
 const ANCHOR_ROLES: Partial<Record<string, OperationRole>> = {
   planting: "plant",
@@ -113,7 +116,15 @@ export function solveDates(context: PlanContext, items: Datable[]): SolvedDates 
   };
 
   const wishes = Object.entries(common.dates ?? {}).filter(([id]) => !done.has(id));
-  const standing = standingRules();
+  const rules = standingRules();
+  const overtaken = overtakenJobs(items, rules.waits, done);
+  const left = items.filter((i) => !overtaken.has(i.id));
+  const standing: Standing = {
+    ...rules,
+    waits: rules.waits.filter((w) => !overtaken.has(w.from) && !overtaken.has(w.to)),
+    windows: rules.windows.filter((w) => !overtaken.has(w.event)),
+    known: new Set([...rules.known].filter((id) => !overtaken.has(id))),
+  };
   let planting = firstPlanting(context, plant);
   let solved = solveFor(planting);
   // stages follow planting by warmth, so a planting date that moved moves them: solve again until it stands
@@ -124,7 +135,7 @@ export function solveDates(context: PlanContext, items: Datable[]): SolvedDates 
     solved = solveFor(planting);
   }
   const roles = Object.fromEntries(items.map(({ id, role }) => [id, role]));
-  return { ...solved, roles, dates: withPlayAfterPlanting(solved), overdue: overdueByConflict(solved) };
+  return { ...solved, roles, dates: withPlayAfterPlanting(solved), overdue: overdueByConflict(solved), overtaken };
 
   /** What follows planting is given the play that it has for this planting date, not for any. */
   function withPlayAfterPlanting(free: Solved): SolvedDates["dates"] {
@@ -229,7 +240,7 @@ export function solveDates(context: PlanContext, items: Datable[]): SolvedDates 
     const planted = done.has(plant as string);
     const events = [...standing.events];
     const preferences: Preference[] = [];
-    for (const item of items) {
+    for (const item of left) {
       const doneOn = done.get(item.id) ?? (item.id === plant ? plantedOn : undefined);
       events.push({ id: item.id, ...(doneOn ? { pinned: doneOn } : {}) });
     }
@@ -268,7 +279,7 @@ export function solveDates(context: PlanContext, items: Datable[]): SolvedDates 
     ]);
     if (facts.previousCrop?.harvest) estimate.set(PREVIOUS_OFF, facts.previousCrop.harvest);
     for (let pass = 0; pass < 4; pass++)
-      for (const item of items) {
+      for (const item of left) {
         const main = item.when[0];
         const from = main && estimate.get(eventOf(main.from));
         if (main && from && !estimate.has(item.id))
@@ -284,7 +295,7 @@ export function solveDates(context: PlanContext, items: Datable[]): SolvedDates 
           : plantingGuess,
       weight: 50,
     });
-    for (const item of items) {
+    for (const item of left) {
       const date = estimate.get(item.id);
       if (date && item.id !== plant) preferences.push({ event: item.id, date, weight: item.weight });
     }
@@ -309,7 +320,36 @@ function ownerOf(member: PlanWait | PlanWindow): string | null {
   }
 }
 
-type Solved = Omit<SolvedDates, "overdue" | "roles">;
+/**
+ * Jobs that come before one that was logged, and were not logged themselves: once wheat is drilled, no stubble is shredded and no
+ * seed tested. By the job's id, the name of what was logged.
+ */
+function overtakenJobs(
+  items: Datable[],
+  waits: PlanWait[],
+  logged: ReadonlyMap<string, IsoDate>,
+): ReadonlyMap<string, string> {
+  const overtaken = new Map<string, string>();
+  // planting and harvest are facts that all else is counted from: they are logged late, and never fall away
+  const nameOf = new Map(items.flatMap((i) => (FACTS.has(i.role) ? [] : [[i.id, i.name] as const])));
+  const loggedName = new Map(items.flatMap((i) => (logged.has(i.id) ? [[i.id, i.name] as const] : [])));
+  const before = waits.flatMap(({ from, to, minDays, maxDays }): [first: string, then: string][] => [
+    ...(typeof minDays === "number" && minDays >= 0 ? [[from, to] as [string, string]] : []),
+    ...(typeof maxDays === "number" && maxDays <= 0 ? [[to, from] as [string, string]] : []),
+  ]);
+  for (let more = true; more; ) {
+    more = false;
+    for (const [first, then] of before) {
+      const by = loggedName.get(then) ?? overtaken.get(then);
+      if (by === undefined || logged.has(first) || overtaken.has(first) || !nameOf.has(first)) continue;
+      overtaken.set(first, by);
+      more = true;
+    }
+  }
+  return overtaken;
+}
+
+type Solved = Omit<SolvedDates, "overdue" | "overtaken" | "roles">;
 type Standing = { events: SeasonEvent[]; waits: PlanWait[]; windows: PlanWindow[]; known: ReadonlySet<string> };
 type Problem = {
   events: SeasonEvent[];

@@ -104,6 +104,8 @@ export interface Operation {
   doneOn: IsoDate | null;
   held: boolean;
   inConflict: boolean;
+  /** what was logged though this comes before it, so that its time has passed; null where it is still to be done, or is done */
+  overtakenBy: string | null;
   overdueDays: number;
   inputs: OperationInput[];
   /** hours of the machine, or by hand where there is none; helpers beside a machine apart */
@@ -149,6 +151,7 @@ export function finishOperations(context: PlanContext, planned: PlannedOperation
     const inputs = item.inputs?.(logged?.quantityPerHa ?? null) ?? [];
     const work = item.work?.(inputs) ?? NO_WORK;
     const overdue = solved.overdue.get(item.id);
+    const overtakenBy = solved.overtaken.get(item.id) ?? null;
     return {
       id: item.id,
       role: item.role,
@@ -165,7 +168,8 @@ export function finishOperations(context: PlanContext, planned: PlannedOperation
       doneOn,
       held: common.dates?.[item.id]?.held === true && !doneOn,
       inConflict: touched.has(item.id),
-      overdueDays: overdue ?? overdueDays(facts.today, dates?.latest ?? null, doneOn),
+      overtakenBy,
+      overdueDays: overtakenBy ? 0 : (overdue ?? overdueDays(facts.today, dates?.latest ?? null, doneOn)),
       inputs,
       hoursPerHa: work.hoursPerHa,
       helperHoursPerHa: work.helperHoursPerHa,

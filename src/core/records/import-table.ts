@@ -6,6 +6,7 @@
 import { levelUnit } from "../soil/level-units";
 import { parseQuantity } from "../units/parse-quantity";
 import { DIMENSIONS, displayUnit, type UnitSet } from "../units/units";
+import { Chooser, plain } from "./chooser";
 import type { Amount, Chosen, KindId, Lists, RecordField, RecordKind } from "./describe";
 import type { SchemeUnit } from "./form-texts";
 import { RECORD_KINDS } from "./kinds";
@@ -62,14 +63,6 @@ export function targetsOf(kind: RecordKind): Target[] {
 }
 
 const NAME_OF_LINE: RecordField = { key: "*", label: "Line", input: "text", empty: "default" };
-
-const plain = (text: string) =>
-  text
-    .normalize("NFKD")
-    .replace(/\p{M}/gu, "")
-    .toLowerCase()
-    .replace(/[^a-z0-9]+/g, " ")
-    .trim();
 
 /** A heading's words, and its unit where it says one: "Area (ac)", "P [mg/kg]", "Depth, cm". */
 export function headingOf(text: string): { words: string; unit: string } {
@@ -174,7 +167,7 @@ export function readRows(
   const choosers = new Map<string, Chooser>();
   const chooserOf = (field: RecordField, of: string): Chooser => {
     const key = `${field.key} ${of}`;
-    const known = choosers.get(key) ?? new Chooser(optionsOf(field, of, world));
+    const known = choosers.get(key) ?? new Chooser(optionsOf(field, of, world), field.input === "listed" && field.own);
     choosers.set(key, known);
     return known;
   };
@@ -323,37 +316,5 @@ function optionsOf(field: RecordField, of: string, world: ImportWorld): Chosen[]
       return world.links[field.key] ?? [];
     default:
       return [...YES_WORDS.map((label) => ({ value: YES, label })), ...NO_WORDS.map((label) => ({ value: NO, label }))];
-  }
-}
-
-/** Finds one of a list by its id or its words; a first part of the words is enough where it is only one's. */
-class Chooser {
-  private readonly byWord = new Map<string, Set<string>>();
-  constructor(private readonly options: Chosen[]) {
-    for (const { value, label } of options)
-      for (const word of new Set([plain(value), plain(label), plain(label.split(",")[0] ?? "")])) {
-        const known = this.byWord.get(word) ?? new Set();
-        known.add(value);
-        this.byWord.set(word, known);
-      }
-  }
-
-  find(text: string): { ok: true; value: string } | { ok: false; message: string } {
-    const exact = this.options.find((o) => o.value === text || o.label === text);
-    if (exact) return { ok: true, value: exact.value };
-    const found = [...(this.byWord.get(plain(text)) ?? [])];
-    if (found.length === 1) return { ok: true, value: found[0] as string };
-    const some = this.options.slice(0, 8).map((o) => o.label);
-    return {
-      ok: false,
-      message:
-        found.length > 1
-          ? `"${text}" is ${found.length} of them; say which, as ${this.options
-              .filter((o) => found.includes(o.value))
-              .slice(0, 3)
-              .map((o) => `"${o.label}"`)
-              .join(" or ")}`
-          : `"${text}" given, allowed is ${some.join(", ") || "nothing yet: add some first"}${this.options.length > 8 ? " ..." : ""}`,
-    };
   }
 }

@@ -136,8 +136,8 @@ export const protectionProductKind: RecordKind = {
       empty: "default",
       help: "each crop and organism with its limits; rates in L or kg a hectare, stages by BBCH",
       columns: [
-        { key: "crop", label: "Crop", input: "listed", list: "grown" },
-        { key: "target", label: "Against", input: "listed", list: "threats" },
+        { key: "crop", label: "Crop", input: "listed", list: "grown", own: true },
+        { key: "target", label: "Against", input: "listed", list: "threats", own: true },
         { key: "rateLow", label: "Rate from", input: "number", dimension: "count", empty: "null" },
         { key: "rate", label: "Rate up to", input: "number", dimension: "count" },
         { key: "waterLow", label: "Water from, L/ha", input: "number", dimension: "count", empty: "null" },

@@ -13,6 +13,7 @@ type Member = PlanWait | PlanWindow;
 
 export function checkConflicts(plan: Plan): Finding[] {
   return [
+    ...overtakenFindings(plan),
     ...plan.conflicts.map((conflict) => conflictFinding(plan, conflict)),
     ...plan.broken.map(({ id, byDays }): Finding => {
       const member = membersOf(plan).find((m) => m.id === id);
@@ -27,6 +28,22 @@ export function checkConflicts(plan: Plan): Finding[] {
       };
     }),
   ];
+}
+
+/** One line for all that was overtaken by one logged job. */
+function overtakenFindings({ operations }: Plan): Finding[] {
+  const overtaken = operations.filter((o) => o.overtakenBy !== null);
+  return [...new Set(overtaken.map((o) => o.overtakenBy as string))].map((by): Finding => {
+    const own = overtaken.filter((o) => o.overtakenBy === by);
+    return {
+      id: `overtaken.${own[0]?.id}`,
+      sheet: own[0]?.sheet ?? "seed",
+      severity: "hint",
+      title: `No longer due, since "${by}" is logged: ${joinNames(own.map((o) => o.name))}.`,
+      why: "These jobs come before it. Log what was done after all; what was not done is not on the next version.",
+      repairs: [],
+    };
+  });
 }
 
 const membersOf = (plan: Plan): Member[] => [...plan.waits, ...plan.windows];

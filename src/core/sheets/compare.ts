@@ -1,5 +1,6 @@
 import { daysBetween } from "../dates";
-import type { Operation } from "../plan/operation";
+import type { Operation, OperationInput } from "../plan/operation";
+import { inputMeasure } from "../units/input-measures";
 import type { MeasureId } from "../units/measures";
 import type { IssuedPlan } from "./issued-plan";
 import type { Plan } from "./plan";
@@ -8,6 +9,8 @@ import type { Plan } from "./plan";
 export interface PlanSummary {
   figures: Record<string, { label: string; value: number; unit: MeasureId }>;
   operations: Pick<Operation, "id" | "name" | "sheet" | "date">[];
+  /** what is bought, by kind and id */
+  inputs: Record<string, Pick<OperationInput, "name" | "unit" | "perHa">>;
   crop: string;
   systemName: string;
   variety: string;
@@ -15,7 +18,7 @@ export interface PlanSummary {
 
 export interface PlanChange {
   what: string;
-  kind: "figure" | "date" | "added" | "removed" | "choice";
+  kind: "figure" | "date" | "added" | "removed" | "choice" | "product";
   before: string | number | null;
   after: string | number | null;
   unit?: MeasureId;
@@ -27,6 +30,7 @@ export interface PlanChange {
 export function summarisePlan(plan: Plan): PlanSummary {
   return {
     figures: short(plan.figures),
+    inputs: bought(plan.inputs),
     operations: plan.operations.map(({ id, name, sheet, date }) => ({ id, name, sheet, date })),
     crop: plan.crop.kind.name,
     systemName: plan.ground.chosen.name,
@@ -38,12 +42,16 @@ export function summarisePlan(plan: Plan): PlanSummary {
 export function summariseIssued(issued: IssuedPlan): PlanSummary {
   return {
     figures: short(issued.figures),
+    inputs: bought(issued.inputs),
     operations: issued.operations.map(({ id, name, sheet, date }) => ({ id, name, sheet, date })),
     crop: issued.crop.kindName,
     systemName: issued.tillage,
     variety: issued.variety,
   };
 }
+
+const bought = (inputs: Pick<OperationInput, "kind" | "id" | "name" | "unit" | "perHa">[]): PlanSummary["inputs"] =>
+  Object.fromEntries(inputs.map(({ kind, id, name, unit, perHa }) => [`${kind}.${id}`, { name, unit, perHa }]));
 
 const short = (
   figures: Partial<Record<string, { label: string; value: number; unit: MeasureId }>>,
@@ -54,8 +62,11 @@ const short = (
     ),
   );
 
+/** But for rounding. */
+const same = (a: number, b: number) => Math.abs(b - a) <= 1e-6 * Math.max(1, Math.abs(a));
+
 /**
- * What changed from one version of a plan to another: choices, figures (by more than rounding), dates, operations
+ * What changed from one version of a plan to another: choices, figures (by more than rounding), products with their rates, dates, operations
  * added and removed, in that order.
  */
 export function comparePlans(before: PlanSummary, after: PlanSummary): PlanChange[] {
@@ -68,7 +79,7 @@ export function comparePlans(before: PlanSummary, after: PlanSummary): PlanChang
     if (before[key] !== after[key]) changes.push({ what, kind: "choice", before: before[key], after: after[key] });
   for (const [id, figure] of Object.entries(after.figures)) {
     const old = before.figures[id];
-    if (!old || Math.abs(figure.value - old.value) <= 1e-6 * Math.max(1, Math.abs(old.value))) continue;
+    if (!old || same(old.value, figure.value)) continue;
     changes.push({
       what: figure.label,
       kind: "figure",
@@ -76,6 +87,19 @@ export function comparePlans(before: PlanSummary, after: PlanSummary): PlanChang
       after: figure.value,
       unit: figure.unit,
       change: figure.value - old.value,
+    });
+  }
+  for (const key of new Set([...Object.keys(before.inputs), ...Object.keys(after.inputs)])) {
+    const [old, now] = [before.inputs[key], after.inputs[key]];
+    const named = now ?? old;
+    if (!named || (old && now && same(old.perHa, now.perHa))) continue;
+    changes.push({
+      what: named.name,
+      kind: "product",
+      before: old?.perHa ?? null,
+      after: now?.perHa ?? null,
+      unit: inputMeasure(named.unit).perArea,
+      ...(old && now ? { change: now.perHa - old.perHa } : {}),
     });
   }
   for (const operation of after.operations) {

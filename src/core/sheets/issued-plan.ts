@@ -184,7 +184,8 @@ export function issuedPlan(
     issuedBy: issuer,
     figures: plan.figures,
     chapters: chaptersOf(plan, words),
-    operations: plan.operations,
+    // what was overtaken by what is logged is not to be done any more
+    operations: plan.operations.filter((o) => o.overtakenBy === null),
     inputs: plan.inputs,
     advice: findings,
     cautions: [...new Map(plan.operations.flatMap((o) => o.cautions).map((c) => [c.topic, c])).values()],

@@ -1,10 +1,13 @@
 import { describe, expect, it } from "vitest";
 import { testGuide } from "../../../tests/support/guides";
 import { EXAMPLE_FACTS } from "../plan/example-facts";
+import type { PlanFacts } from "../plan/facts";
 import { unwrap } from "../result";
+import { wordsFor } from "../units/words";
 import { freshDecisions } from "./decisions";
 import { draftPlan } from "./draft-plan";
-import { outlineHolds, outlinePlan, packSeason, resourceOf, unpackSeason } from "./outline";
+import { issuedPlan } from "./issued-plan";
+import { issuedWeek, outlineHolds, outlinePlan, packSeason, resourceOf, unpackSeason } from "./outline";
 
 const plan = unwrap(draftPlan(EXAMPLE_FACTS, freshDecisions("wheat"), 2027, testGuide("wheat")));
 
@@ -89,5 +92,42 @@ describe("how long an outline holds", () => {
     expect(over.operations.every((o) => o.doneOn !== null)).toBe(true);
     expect(outlineHolds(over, "2027-10-01")).toBeNull();
     expect(outlinePlan(done("2028-02-01").plan, facts)).toEqual(outlinePlan(over, facts));
+  });
+});
+
+describe("an issued version in the week", () => {
+  const issuer = {
+    name: "I",
+    licenceNo: null,
+    practice: { name: "P", currency: "cr" },
+    grower: { name: "G", unitSet: null },
+  };
+  const words = wordsFor({ unitSet: "metric", decimal: "point", currency: "cr" });
+  const issued = issuedPlan(plan, EXAMPLE_FACTS, freshDecisions("wheat"), [], issuer, null, words);
+  // since then a cheaper urea was bought, the drill went out, and the season moved
+  const since: PlanFacts = {
+    ...EXAMPLE_FACTS,
+    today: "2026-10-12",
+    log: [{ operationId: "planting", doneOn: "2026-10-10", quantityPerHa: 155, note: "" }],
+    fertilisers: EXAMPLE_FACTS.fertilisers.map((f) =>
+      f.id === "urea" ? { ...f, id: "urea-bulk", name: "Urea bulk", pricePerT: 1000 } : f,
+    ),
+  };
+  const now = unwrap(draftPlan(since, freshDecisions("wheat"), 2027, testGuide("wheat")));
+  const week = issuedWeek(issued, outlinePlan(now, since).week);
+  const job = (id: string) => week.find((o) => o.id === id)!;
+  it("says what was issued, not what a draft of today would buy", () => {
+    expect(now.operations.find((o) => o.id === "n2")?.inputs.map((i) => i.name)).toEqual(["Urea bulk"]);
+    expect(job("n2").inputs.map((i) => i.name)).toEqual(["Urea 46, treated"]);
+  });
+  it("and when by what was logged and grew since", () => {
+    expect(job("planting")).toMatchObject({ doneOn: "2026-10-10", inputs: [{ perHa: 155 }] });
+    // rolled the day after drilling, which was planned for the 6th
+    expect(issued.operations.find((o) => o.id === "roll")?.date).toBe("2026-10-07");
+    expect(job("roll").date).toBe("2026-10-12");
+  });
+  it("leaves what was overtaken on the day that it was issued for, as no longer due", () => {
+    const shred = issued.operations.find((o) => o.id === "shred")!;
+    expect(job("shred")).toMatchObject({ overtakenBy: "Drill", date: shred.date, overdueDays: 0, doneOn: null });
   });
 });

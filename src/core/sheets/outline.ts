@@ -4,8 +4,10 @@ import { addDays, type IsoDate, isoDate, toDay } from "../dates";
 import { OPERATION_ROLES, type OperationRole } from "../guides/roles";
 import { LIKELIHOODS } from "../guides/threat-words";
 import type { PlanFacts } from "../plan/facts";
-import type { Operation } from "../plan/operation";
+import type { Operation, OperationInput } from "../plan/operation";
+import type { SettingId } from "../plan/settings";
 import { SHEETS, type SheetId } from "../sheet-ids";
+import type { IssuedPlan } from "./issued-plan";
 import type { Plan } from "./plan";
 import { STAND, sampleM2, standSample } from "./seed/stand";
 
@@ -59,14 +61,13 @@ export type WeekOperation = Pick<
   | "earliest"
   | "latest"
   | "doneOn"
-  | "inputs"
   | "cautions"
   | "condition"
   | "settings"
   | "overdueDays"
-> &
-  // outlines that were kept before lack it
-  Partial<Pick<Operation, "gift">> & {
+  | "overtakenBy"
+> & { inputs: Omit<OperationInput, "pricePerUnit">[] } & Partial<Pick<Operation, "gift">> & {
+    // outlines that were kept before lack it
     /** of a look: what may be counted then */
     looks?: Look[];
     /** of the harvest and the looks before it: what its ripeness is judged by */
@@ -180,6 +181,7 @@ export function outlinePlan(plan: Plan, facts: Pick<PlanFacts, "field">): PlanOu
       condition: o.condition,
       settings: o.settings,
       overdueDays: o.overdueDays,
+      overtakenBy: o.overtakenBy,
       ...(o.gift ? { gift: o.gift } : {}),
       ...(o.role === "look" && o.sheet === "protect" ? { looks: looksOn(plan, o.date) } : {}),
       ...(countsStand(plan, o.id) ? { looks: [standLook(plan)] } : {}),
@@ -187,6 +189,54 @@ export function outlinePlan(plan: Plan, facts: Pick<PlanFacts, "field">): PlanOu
       ...(o.sheet === "harvest" && (o.role === "look" || o.role === "harvest") ? { ripeness: ripenessOf(plan) } : {}),
     })),
   };
+}
+
+/**
+ * An issued version in the week: what is done, with what and under which cautions is as it was issued; only when follows from what was
+ * logged, seen and moved since. What a draft of today would do besides is for the next version.
+ */
+export function issuedWeek(issued: IssuedPlan, today: WeekOperation[]): WeekOperation[] {
+  return issued.operations.map((o): WeekOperation => {
+    const now = today.find((w) => w.id === o.id);
+    const logged = now?.doneOn ? now.inputs : null;
+    return {
+      id: o.id,
+      role: o.role,
+      name: o.name,
+      mark: now?.mark ?? "",
+      sheet: o.sheet,
+      detail: o.detail,
+      // what was overtaken stands on the day that it was issued for, as no longer due
+      date: now && !now.overtakenBy ? now.date : o.date,
+      earliest: now ? now.earliest : o.earliest,
+      latest: now ? now.latest : o.latest,
+      doneOn: now?.doneOn ?? o.doneOn,
+      // how much was used is a fact of the log
+      inputs: o.inputs.map((input) => logged?.find((i) => i.id === input.id) ?? input),
+      cautions: o.cautions,
+      condition: o.condition,
+      settings: o.settings,
+      overdueDays: now?.overdueDays ?? 0,
+      overtakenBy: now?.overtakenBy ?? null,
+      ...giftOf(o, issued, now),
+      ...(now?.looks ? { looks: now.looks } : {}),
+      ...(now?.ripeness ? { ripeness: now.ripeness } : {}),
+    };
+  });
+}
+
+/** The water of an issued irrigation, as it was issued. */
+function giftOf(
+  { role, settings }: IssuedPlan["operations"][number],
+  issued: IssuedPlan,
+  now: WeekOperation | undefined,
+): Pick<WeekOperation, "gift"> {
+  const of = (id: SettingId) => settings.find((s) => s.id === id)?.value;
+  const m3 = of("waterVolume");
+  if (role !== "irrigate" || m3 === undefined) return now?.gift ? { gift: now.gift } : {};
+  const hours = of("runTime") ?? now?.gift?.hours ?? 1;
+  const flowM3PerH = now?.gift?.flowM3PerH ?? m3 / Math.max(hours, 0.1);
+  return { gift: { m3, hours, flowM3PerH, areaHa: issued.field.areaHa, by: now?.gift?.by ?? "" } };
 }
 
 /** What a dryer has to do for a plan; nothing where grain dries by itself or is kept moist. */

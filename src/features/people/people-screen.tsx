@@ -7,6 +7,7 @@ import { Button } from "@/ui/button";
 import { Pick } from "@/ui/pick";
 import { TableHead } from "@/ui/table-head";
 import { TextField } from "@/ui/text-field";
+import { WrittenValue } from "@/ui/written-value";
 import { send } from "../shared/send";
 import { PracticeFile } from "./practice-file";
 
@@ -105,14 +106,17 @@ export function PeopleScreen({ sheet }: { sheet: PeopleSheet }) {
                   />
                 </td>
                 <td className="pr-3">
-                  <input
-                    aria-label={`Licence number of ${m.name}`}
-                    className="writes w-[9em] text-left font-normal"
-                    defaultValue={m.licenceNo ?? ""}
-                    onBlur={(event) => {
-                      const licenceNo = event.currentTarget.value.trim() || null;
-                      if (licenceNo !== m.licenceNo) void change(m.userId, { ...m, licenceNo });
-                    }}
+                  <WrittenValue
+                    label={`Licence number of ${m.name}`}
+                    align="left"
+                    width="9em"
+                    text={m.licenceNo ?? ""}
+                    read={(typed) => ({ ok: true, value: typed.trim() })}
+                    onValue={() => {}}
+                    onClear={() => void change(m.userId, { role: m.role, growerId: m.growerId, licenceNo: null })}
+                    onCommit={(licenceNo) =>
+                      void change(m.userId, { role: m.role, growerId: m.growerId, licenceNo: licenceNo || null })
+                    }
                   />
                 </td>
                 <td className="whitespace-nowrap pr-3 text-[13px] text-soft">{m.lastSeen ?? "not yet"}</td>

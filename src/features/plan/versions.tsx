@@ -3,15 +3,19 @@
 import { Download } from "lucide-react";
 import { useState } from "react";
 import { formatDay } from "@/core/dates";
-import type { PlanChange } from "@/core/sheets/compare";
+import { comparePlans, type PlanChange, summarisePlan } from "@/core/sheets/compare";
+import type { DecisionPath } from "@/core/sheets/decisions";
 import { joined } from "@/core/units/words";
 import type { AuditLine } from "@/server/contracts";
 import { Button } from "@/ui/button";
 import { Dialog } from "@/ui/dialog";
+import { Pick } from "@/ui/pick";
 import { figures, TableHead } from "@/ui/table-head";
 import { DocumentLink } from "../shared/document-link";
 import { send } from "../shared/send";
 import { useUnits } from "../shared/units";
+import { useAnswer } from "../shared/use-answer";
+import { pathInWords } from "./path-in-words";
 import { usePlanModel } from "./plan-context";
 
 export interface VersionLine {
@@ -41,7 +45,7 @@ export function VersionsDialog({
   versions: VersionLine[];
   changed: AuditLine[];
 }) {
-  const { planId, changes } = usePlanModel();
+  const { planId } = usePlanModel();
   return (
     <Dialog
       open={open}
@@ -69,12 +73,7 @@ export function VersionsDialog({
           </li>
         ))}
       </ul>
-      {versions.length > 0 && (
-        <div className="mt-4">
-          <h3 className="text-base">The draft against version {versions[0]?.number}</h3>
-          <ChangeList changes={changes} />
-        </div>
-      )}
+      {open && versions.length > 0 && <Comparison versions={versions} />}
       {changed.length > 0 && (
         <details className="mt-4">
           <summary className="cursor-pointer font-semibold">Who changed what, when this page was opened</summary>
@@ -83,12 +82,84 @@ export function VersionsDialog({
               // biome-ignore lint/suspicious/noArrayIndexKey: lines of the books have no other key here and never move
               <li key={n} className="border-t border-line py-0.5">
                 <span className="text-soft">{line.at}</span> {line.person}: {line.action}
+                <WhatChanged line={line} />
               </li>
             ))}
           </ul>
         </details>
       )}
     </Dialog>
+  );
+}
+
+const DRAFT = "draft";
+
+/** Any two versions, or one and the draft, side by side. */
+function Comparison({ versions }: { versions: VersionLine[] }) {
+  const { planId, plan } = usePlanModel();
+  const { answer, problem } = useAnswer("GET /api/plans/{id}/summaries", { path: { id: planId } });
+  const [first, setFirst] = useState(String(versions[0]?.number ?? ""));
+  const [second, setSecond] = useState(DRAFT);
+  const options = versions.map((v) => ({ value: String(v.number), label: `version ${v.number}` }));
+  const of = (which: string) => (which === DRAFT ? (plan ? summarisePlan(plan) : undefined) : answer?.summaries[which]);
+  const [before, after] = [of(first), of(second)];
+  return (
+    <section aria-label="Comparison of versions" className="mt-4">
+      <h3 className="flex flex-wrap items-baseline gap-x-2 text-base">
+        Compare
+        <Pick
+          aria-label="First version"
+          value={first}
+          options={options}
+          onChange={(event) => setFirst(event.currentTarget.value)}
+        />
+        with
+        <Pick
+          aria-label="Second version"
+          value={second}
+          options={[{ value: DRAFT, label: "the draft as it is now" }, ...options]}
+          onChange={(event) => setSecond(event.currentTarget.value)}
+        />
+      </h3>
+      {problem && (
+        <p role="alert" className="text-stop">
+          {problem}
+        </p>
+      )}
+      {before && after ? (
+        <ChangeList changes={comparePlans(before, after)} />
+      ) : (
+        !problem && <p className="text-soft">Reading the versions ...</p>
+      )}
+    </section>
+  );
+}
+
+/** More leaves than these of one change are counted, not written. */
+const MOST_LEAVES = 6;
+
+/** What a line of the books changed, from what to what. */
+function WhatChanged({ line: { before, after } }: { line: AuditLine }) {
+  const { plan } = usePlanModel();
+  if (!plan || !before || !after) return null;
+  const paths = [...new Set([...Object.keys(before), ...Object.keys(after)])];
+  const leaf = (value: unknown) =>
+    value === undefined || value === null
+      ? "default"
+      : typeof value === "object"
+        ? "set"
+        : /^\d{4}-\d{2}-\d{2}$/.test(String(value))
+          ? formatDay(String(value), true)
+          : String(value);
+  return (
+    <ul className="pl-4">
+      {paths.slice(0, MOST_LEAVES).map((path) => (
+        <li key={path}>
+          {pathInWords(path as DecisionPath, plan)}: {leaf(before[path])} → {leaf(after[path])}
+        </li>
+      ))}
+      {paths.length > MOST_LEAVES && <li className="text-soft">and {paths.length - MOST_LEAVES} more</li>}
+    </ul>
   );
 }
 

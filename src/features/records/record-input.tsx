@@ -1,6 +1,7 @@
 "use client";
 
 import { Plus, Trash2 } from "lucide-react";
+import { useMemo, useState } from "react";
 import {
   type Control,
   Controller,
@@ -10,6 +11,7 @@ import {
   useWatch,
 } from "react-hook-form";
 import { formatDay } from "@/core/dates";
+import { Chooser } from "@/core/records/chooser";
 import type { Chosen, Lists, RecordField } from "@/core/records/describe";
 import { NO, type Typed, YES } from "@/core/records/typed-record";
 import { readTypedDate } from "@/core/typed-date";
@@ -153,7 +155,7 @@ function Single({ id, path, field, form }: { id: string; path: string; field: Re
     <span className="inline-block max-w-full">
       <span className="inline-flex max-w-full items-baseline gap-1">
         {field.input === "choice" || field.input === "listed" || field.input === "link" || field.input === "yesNo" ? (
-          <Chooser path={path} field={field} form={form} given={given} />
+          <ChosenField path={path} field={field} form={form} given={given} />
         ) : field.input === "date" ? (
           <Controller
             control={form.control}
@@ -200,7 +202,7 @@ function Single({ id, path, field, form }: { id: string; path: string; field: Re
   );
 }
 
-function Chooser({
+function ChosenField({
   path,
   field,
   form,
@@ -333,7 +335,28 @@ function LineCell({
   if (column.input === "choice")
     return (
       <>
-        <Chooser path={path} field={column} form={form} given={{ id, disabled: form.disabled }} />
+        <ChosenField path={path} field={column} form={form} given={{ id, disabled: form.disabled }} />
+        <Problem id={id} text={problem} />
+      </>
+    );
+  if (column.input === "listed")
+    return (
+      <>
+        <Controller
+          control={form.control}
+          name={path}
+          render={({ field: own }) => (
+            <ListedText
+              id={id}
+              name={name}
+              options={form.lists[column.list]}
+              value={String(own.value ?? "")}
+              invalid={problem !== undefined}
+              disabled={form.disabled}
+              onValue={own.onChange}
+            />
+          )}
+        />
         <Problem id={id} text={problem} />
       </>
     );
@@ -370,5 +393,56 @@ function LineCell({
         </>
       )}
     />
+  );
+}
+
+/** A name of a list, typed in words and offered as one types; a name that is not in the list is one's own, and said to be. */
+function ListedText({
+  id,
+  name,
+  options,
+  value,
+  invalid,
+  disabled,
+  onValue,
+}: {
+  id: string;
+  name: string;
+  options: Chosen[];
+  value: string;
+  invalid: boolean;
+  disabled: boolean;
+  onValue: (value: string) => void;
+}) {
+  const chooser = useMemo(() => new Chooser(options, true), [options]);
+  const [typed, setTyped] = useState<string | null>(null);
+  const known = options.find((o) => o.value === value);
+  const [asked, setAsked] = useState(false);
+  return (
+    <>
+      <input
+        id={id}
+        aria-label={name}
+        aria-invalid={invalid}
+        list={`${id}-list`}
+        className="writes w-[11em] text-left"
+        autoComplete="off"
+        disabled={disabled}
+        value={typed ?? known?.label ?? value}
+        onFocus={() => setAsked(true)}
+        onChange={(event) => {
+          const text = event.currentTarget.value;
+          setTyped(text);
+          const found = chooser.find(text);
+          onValue(found.ok ? found.value : text);
+        }}
+        onBlur={() => setTyped(null)}
+      />
+      {/* hundreds of names for each line are drawn when somebody comes to it */}
+      <datalist id={`${id}-list`}>{asked && options.map((o) => <option key={o.value} value={o.label} />)}</datalist>
+      {value !== "" && !known && typed === null && (
+        <span className="block text-[12px] text-soft">a name of your own: no guide knows it</span>
+      )}
+    </>
   );
 }

@@ -38,6 +38,8 @@ export function DueLine({
 }) {
   const words = useUnits();
   const { setNodeRef, listeners, transform, isDragging } = useDraggable({ id: jobKey(o), disabled: !onMove });
+  // its time has passed, since what comes after it was done
+  const fallen = o.overtakenBy !== null && !o.doneOn;
   const moved = o.issuedDate && o.date && !o.doneOn ? daysBetween(o.issuedDate, o.date) : 0;
   return (
     <li
@@ -71,13 +73,14 @@ export function DueLine({
           {o.doneOn ? `done ${formatDay(o.doneOn)}. ` : ""}
           {withDate && o.date && !o.doneOn ? `${formatDay(o.date)}. ` : ""}
           {!o.doneOn && o.latest && o.latest !== o.date ? `by ${formatDay(o.latest)}. ` : ""}
-          {moved !== 0
-            ? `Moved by ${moved > 0 ? "+" : "−"}${Math.abs(moved)} ${Math.abs(moved) === 1 ? "day" : "days"} since it was issued. `
+          {moved !== 0 && !fallen
+            ? `${Math.abs(moved)} ${Math.abs(moved) === 1 ? "day" : "days"} ${moved > 0 ? "later" : "earlier"}: moved since version ${o.version}. `
             : ""}
+          {fallen ? `No longer due: "${o.overtakenBy}" is logged. ` : ""}
           {o.overdueDays > 0 && !o.doneOn ? `${o.overdueDays} days late. ` : ""}
           {o.detail}
         </p>
-        {o.condition && !o.doneOn && <p className="text-[13px] font-semibold">{conditionOf(o)}</p>}
+        {o.condition && !o.doneOn && !fallen && <p className="text-[13px] font-semibold">{conditionOf(o)}</p>}
         {o.inputs.map((input) => (
           <p key={input.id} className="text-[13px]">
             {inputInWords(input, words)}
@@ -85,6 +88,7 @@ export function DueLine({
         ))}
         {o.settings.length > 0 && <p className="text-[13px]">{settingsOf(o, words)}</p>}
         {!o.doneOn &&
+          !fallen &&
           o.cautions.map((c) => (
             <p key={c.topic} className="mt-1 border-l-[3px] border-advise pl-2 text-[13px]">
               {c.text}
@@ -92,7 +96,7 @@ export function DueLine({
           ))}
       </div>
       <div className="col-start-2 flex flex-wrap items-center gap-2 sm:col-start-3 print:hidden">
-        {onMove && <AnotherDay operation={o} today={today} onMove={onMove} />}
+        {onMove && !fallen && <AnotherDay operation={o} today={today} onMove={onMove} />}
         {onMove && (
           <span
             {...listeners}

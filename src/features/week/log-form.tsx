@@ -22,7 +22,7 @@ interface Loggable {
   field: string;
   doneOn: string | null;
   date: string | null;
-  inputs: OperationInput[];
+  inputs: Pick<OperationInput, "name" | "unit" | "perHa">[];
   role: OperationRole;
   gift?: Gift | null;
 }

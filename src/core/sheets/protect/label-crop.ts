@@ -52,6 +52,23 @@ export function labelledUses(
     .reduce((all, uses) => all.flatMap((a) => uses.map((b) => tightest(a, b))));
 }
 
+/**
+ * The stage at which a treatment begins to be within its label and of use: the first in which the threat matters here that the label
+ * allows, else the first that the label allows, else the threat's first.
+ *
+ * Example: a threat from tillering (21) on and a label from BBCH 30: the first node (31).
+ */
+export function firstStageOf(
+  stages: readonly { id: string; bbch: number }[],
+  [from, to]: readonly [string, string],
+  uses: readonly Pick<LabelUse, "fromBbch" | "toBbch">[],
+): string {
+  const allowed = (bbch: number) => uses.some((u) => bbch >= (u.fromBbch ?? 0) && bbch <= (u.toBbch ?? 99));
+  const at = (id: string) => stages.findIndex((s) => s.id === id);
+  const fits = stages.filter((s) => allowed(s.bbch));
+  return (fits.find((s) => at(s.id) >= at(from) && at(s.id) <= at(to)) ?? fits[0])?.id ?? from;
+}
+
 /** Crops that a label would have to name and does not: the crop, or those of a mixture. */
 export function unnamedCrops(product: Pick<ProtectionProduct, "uses">, crop: LabelCrop): string[] {
   const names = (id: string) => product.uses.some((u) => u.crop === id);

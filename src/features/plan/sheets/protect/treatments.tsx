@@ -3,7 +3,7 @@
 import { Trash2 } from "lucide-react";
 import { useState } from "react";
 import { formatDay } from "@/core/dates";
-import { labelledUses } from "@/core/sheets/protect/label-crop";
+import { firstStageOf, labelledUses } from "@/core/sheets/protect/label-crop";
 import type { PlannedTreatment } from "@/core/sheets/protect/part";
 import { Button } from "@/ui/button";
 import { Pick } from "@/ui/pick";
@@ -64,7 +64,7 @@ export function Treatments() {
                 set(`protect/treatments/treat-${newId().slice(0, 8)}`, {
                   threat: chosen.id,
                   productId: product.id,
-                  stage: chosen.stages[0],
+                  stage: firstStageOf(guide.stages, chosen.stages, labelledUses(product, plan.protect.crop, chosen.id)),
                 });
                 setThreat(null);
               }}
