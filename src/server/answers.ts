@@ -201,6 +201,10 @@ export interface FieldSheet {
   beside: { id: string; name: string; areaHa: number }[];
   /** every kind of every crop, the best first, for the season that is planned next */
   suits: SiteLine[];
+  /** what a new plan begins with: the stock that was bought last, else the crop that suits best */
+  start: { guideId: string; kindId: string } | null;
+  /** by crop, the kind that suits best here, and the season that it can next be sown for; the stock at hand goes before */
+  startKinds: Record<string, { kindId: string; season: number }>;
   field: FieldFacts &
     Pick<FieldRecord, "waterDistanceM" | "shadePct" | "obstacles" | "grazed" | "openWaterM" | "housesM" | "note"> & {
       grower: string;

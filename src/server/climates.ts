@@ -1,6 +1,6 @@
 /** The climates of stations. */
 
-import type { Climate, MonthNormal } from "@/core/weather/climate";
+import { type Climate, type KeptNormal, withReferenceEt } from "@/core/weather/climate";
 import { type Client, rows } from "./db";
 import { groupBy } from "./group-by";
 
@@ -11,7 +11,7 @@ export async function loadClimates(
   stationIds: string[],
 ): Promise<Map<string, Climate>> {
   const months = await rows<
-    MonthNormal & { stationId: string; station: string; latitudeDeg: number; altitudeM: number }
+    KeptNormal & { stationId: string; station: string; latitudeDeg: number; altitudeM: number }
   >(
     client,
     `select s.id as "stationId", s.name as station, s.latitude_deg as "latitudeDeg", s.altitude_m as "altitudeM",
@@ -29,7 +29,10 @@ export async function loadClimates(
       station: first.station,
       latitudeDeg: first.latitudeDeg,
       altitudeM: first.altitudeM,
-      months: own.map(({ stationId: _s, station: _n, latitudeDeg: _l, altitudeM: _a, ...month }) => month),
+      months: withReferenceEt(
+        own.map(({ stationId: _s, station: _n, latitudeDeg: _l, altitudeM: _a, ...month }) => month),
+        first.latitudeDeg,
+      ),
     });
   }
   return climates;

@@ -100,6 +100,8 @@ export const BODIES = {
     fieldId: z.uuid(),
     season: z.number().int().min(1900).max(2200),
     guideId: z.string().min(1).max(60),
+    /** absent: the usual kind of the crop */
+    kindId: z.string().min(1).max(60).optional(),
     /** a part of the field; absent: the whole */
     part: partOfField.optional(),
     /** the planting of the same ground that it comes after */

@@ -1,12 +1,14 @@
 /** Fields with what is known of them. */
 
 import type { IsoDate } from "@/core/dates";
+import { nextSeasonOf } from "@/core/plan/sowing-windows";
 import { byName } from "./by-name";
 import { loadClimates } from "./climates";
 import type { FieldLine, FieldName, FieldSheet } from "./contracts";
 import { type Client, isId, row, rows, type Scope } from "./db";
 import { loadDescent } from "./field-descent";
 import { type GroundPlan, loadGround } from "./ground";
+import { guideOf } from "./guides";
 import { listPlantings } from "./plantings";
 import { loadGrownCrops } from "./records/grown-crops";
 import { loadSoilSchemes } from "./records/soil-schemes";
@@ -118,9 +120,14 @@ export async function loadField(
   const soilTests = await loadSoilTests(client, scope, fieldId);
   const history = (await loadGrownCrops(client, scope, [fieldId])).get(fieldId) ?? [];
   const site = (await loadSiteFacts(client, scope, nextSeason(scope.today), [fieldId])).get(fieldId);
+  const suits = site ? cropsOnField(site) : [];
+  const climate = stationId
+    ? ((await loadClimates(client, scope.practiceId, [stationId])).get(stationId) ?? null)
+    : null;
   return {
     field,
-    suits: site ? cropsOnField(site) : [],
+    suits,
+    ...(await beginnings(client, scope, field.zone, climate?.latitudeDeg, suits)),
     descent: await loadDescent(client, scope, fieldId),
     beside: await rows<FieldSheet["beside"][number]>(
       client,
@@ -132,6 +139,28 @@ export async function loadField(
     history,
     plantings: await listPlantings(client, scope, fieldId),
     stationId,
-    climate: stationId ? ((await loadClimates(client, scope.practiceId, [stationId])).get(stationId) ?? null) : null,
+    climate,
   };
+}
+
+/** What a new plan may begin with on a field: the stock at hand first, then what suits the field. */
+async function beginnings(
+  client: Client,
+  scope: Scope & { today: IsoDate },
+  zone: string,
+  latitudeDeg: number | undefined,
+  suits: FieldSheet["suits"],
+): Promise<Pick<FieldSheet, "start" | "startKinds">> {
+  const lots = await rows<{ guideId: string; kindId: string }>(
+    client,
+    `select guide_id as "guideId", kind_id as "kindId" from seed_lot where practice_id = $1 and retired_at is null order by changed_at desc, id`,
+    [scope.practiceId],
+  );
+  const startKinds: FieldSheet["startKinds"] = {};
+  for (const { guideId, kindId } of [...lots, ...suits]) {
+    const kind = guideOf(guideId)?.kinds.find((k) => k.id === kindId);
+    if (kind) startKinds[guideId] ??= { kindId, season: nextSeasonOf(kind, zone, scope.today, latitudeDeg) };
+  }
+  const known = [...lots, ...suits].find((l) => startKinds[l.guideId]);
+  return { start: known ? { guideId: known.guideId, kindId: known.kindId } : null, startKinds };
 }

@@ -61,10 +61,11 @@ export function listDrafts(client: Client, scope: Scope, planId: string): Promis
 async function firstDecisions(
   client: Client,
   access: Access,
-  { fieldId, season, guideId }: Received<"POST /api/plans">,
+  { fieldId, season, guideId, kindId: wished }: Received<"POST /api/plans">,
   part: string,
 ): Promise<Decisions> {
-  const fresh = freshDecisions(guideId);
+  const plain = freshDecisions(guideId);
+  const fresh = wished ? { ...plain, crop: { ...plain.crop, kindId: wished } } : plain;
   const before = await row<{ crop: Decisions["crop"] }>(
     client,
     `select p.decisions->'crop' as crop from plan p join planting g on g.practice_id = p.practice_id and g.id = p.planting_id
@@ -94,8 +95,11 @@ export async function startPlan(
   wanted: Received<"POST /api/plans">,
   decisions?: Decisions,
 ): Promise<string> {
-  const { fieldId, season, guideId, part = null, follows = null } = wanted;
-  if (!guideOf(guideId)) throw new Refused(404, `There is no guide of "${guideId}".`);
+  const { fieldId, season, guideId, kindId, part = null, follows = null } = wanted;
+  const guide = guideOf(guideId);
+  if (!guide) throw new Refused(404, `There is no guide of "${guideId}".`);
+  if (kindId && !guide.kinds.some((k) => k.id === kindId))
+    throw new Refused(422, `kindId: "${kindId}" given, allowed is one of ${guide.kinds.map((k) => k.id).join(", ")}.`);
   // held until the end, so that two people do not take the same ground at once
   await hold(client, fieldId);
   const field = await row<{ areaHa: number; retired: boolean }>(

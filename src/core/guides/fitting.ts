@@ -58,3 +58,46 @@ export function nextYearOf(
 
 /** The product whose tonne is sold: straw that goes along does not make grain another good. */
 export const goodsOf = (product: Pick<Product, "id" | "soldAs">): string => product.soldAs ?? product.id;
+
+/** What of a lot says how it can be planted. */
+export interface Stock {
+  guideId: string;
+  kindId: string;
+  thousandGrainWeightG: number | null;
+  unitMassG: number | null;
+}
+
+/** A lot whose units weigh so many times more or less than a guide's range is stock of another kind; assumption. */
+const UNIT_TIMES = 3;
+
+/**
+ * Whether a lot is stock that a method plants: counted seed is drilled, sets, cloves and tubers are planted one by one. What a lot
+ * says nothing of stands in no way's way.
+ *
+ * Example: onion sets of 4 g fit the planting of sets and not the drill.
+ */
+export function stockFits({ stock }: Pick<PlantingMethod, "stock">, lot: Omit<Stock, "guideId" | "kindId">): boolean {
+  const { thousandGrainWeightG: grain, unitMassG: unit } = lot;
+  if (stock.by === "seed") return grain !== null || unit === null;
+  if (stock.by !== "unit") return true;
+  if (unit === null) return grain === null;
+  const { low, high } = stock.unitMassG;
+  return unit >= low / UNIT_TIMES && unit <= high * UNIT_TIMES;
+}
+
+/**
+ * The method that the stock at hand of a kind decides: the usual one where some lot fits it or there is none of the kind, else the first
+ * that some lot fits.
+ */
+export function methodForStock(
+  guide: Pick<Guide, "id" | "kinds" | "methods" | "products">,
+  kindId: string | undefined,
+  lots: readonly Stock[],
+): string | undefined {
+  const { methods } = waysOfKind(guide, kindId);
+  const kind = kindId ?? guide.kinds[0]?.id;
+  const own = lots.filter((l) => l.guideId === guide.id && l.kindId === kind);
+  if (own.length === 0) return undefined;
+  const fits = methods.find((m) => own.some((l) => stockFits(m, l)));
+  return fits && fits.id !== methods[0]?.id ? fits.id : undefined;
+}

@@ -52,6 +52,17 @@ export function sowingWindows(
     .sort((a, b) => byDate(a.from, b.from));
 }
 
+/**
+ * The harvest year that a kind can next be planned for: the first, from this year on, in which it can still be sown.
+ *
+ * Example: on 1 March 2027 spring barley for 2027, winter wheat for 2028.
+ */
+export function nextSeasonOf(kind: Kind, zone: string, today: IsoDate, latitudeDeg?: number): number {
+  const year = Number(today.slice(0, 4));
+  const seasons = [year, year + 1, year + 2];
+  return seasons.find((s) => sowingWindows(kind, zone, s, { latitudeDeg }).some((w) => w.until >= today)) ?? year + 2;
+}
+
 /** The window that a plan is drafted for: the one nearest to the wished date, else the first that is not over yet. */
 export function chosenWindow(windows: DatedWindow[], wished: IsoDate | undefined, today: IsoDate): DatedWindow {
   const off = (w: DatedWindow, date: IsoDate) =>

@@ -91,6 +91,8 @@ export interface RecordKind {
   schema: z.ZodObject;
   /** links and the record's values, in the order of the form; links first */
   fields: RecordField[];
+  /** what is not needed to begin, under headings that say what it is good for; the rest stands first */
+  groups?: { label: string; why: string; fields: string[] }[];
   /** keys that no two live records share together */
   unique: string[];
   /** its id is a word, made from this key when it is added */

@@ -50,6 +50,13 @@ export const farmKind: RecordKind = {
   purpose: "Fields that one grower works with the same machines and people, under one weather station.",
   schema: farmRecord,
   unique: ["growerId", "name"],
+  groups: [
+    {
+      label: "People and machines",
+      why: "hours, cost, and what can be done in the workable days",
+      fields: ["contractor", "labourPerH", "tractors", "harvesters", "hands", "dayHours", "machines", "dryerTPerH"],
+    },
+  ],
   fields: [
     { key: "growerId", label: "Grower", input: "link", to: "growers", listed: true },
     {

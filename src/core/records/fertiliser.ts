@@ -14,7 +14,8 @@ export const fertiliserRecord = z.strictObject({
   name,
   contents,
   pricePerT: minor,
-  bagKg: z.number().positive().max(100_000),
+  /** null: sold loose */
+  bagKg: z.number().positive().max(100_000).nullable().default(null),
   /** what its nitrogen is: decides how it is lost and what it must not meet */
   nForm: z.enum(N_FORMS).nullable().default(null),
   containsChloride: z.boolean().default(false),
@@ -48,7 +49,16 @@ export const fertiliserKind: RecordKind = {
       listed: true,
     },
     { key: "pricePerT", label: "Price", input: "money", per: "t", listed: true },
-    { key: "bagKg", label: "Pack", input: "number", dimension: "mass", listed: true, also: ["bag", "pack mass"] },
+    {
+      key: "bagKg",
+      label: "Pack",
+      input: "number",
+      dimension: "mass",
+      empty: "null",
+      help: "empty: sold loose",
+      listed: true,
+      also: ["bag", "pack mass"],
+    },
     {
       key: "nForm",
       label: "Form of nitrogen",

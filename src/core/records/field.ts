@@ -92,6 +92,36 @@ export const fieldKind: RecordKind = {
       ? [{ key: "clayPct", message: `sand and clay are ${both} % together, allowed is up to 100 %` }]
       : [];
   },
+  groups: [
+    { label: "Boundary", why: "the area, rows and beds to scale, where to walk when scouting", fields: ["boundary"] },
+    {
+      label: "Soil and slope",
+      why: "site rating, water held, tillage depth, draught",
+      fields: ["sandPct", "clayPct", "drainage", "soilDepthCm", "compactionDepthCm", "slopePct", "stonesPct"],
+    },
+    {
+      label: "Water",
+      why: "irrigation dates and amounts, pumping cost, salt and nitrate that come with it",
+      fields: [
+        "irrigated",
+        "waterSource",
+        "waterM3PerYear",
+        "waterSystem",
+        "waterFlowM3PerH",
+        "waterLiftM",
+        "waterDistanceM",
+        "waterEcDsM",
+        "waterSar",
+        "waterChlorideMgL",
+        "waterNitrateMgL",
+      ],
+    },
+    {
+      label: "Surroundings",
+      why: "label buffers, haulage, shade",
+      fields: ["shadePct", "obstacles", "grazed", "openWaterM", "housesM", "outletKm", "note"],
+    },
+  ],
   fields: [
     { key: "farmId", label: "Farm", input: "link", to: "farms", listed: true },
     { key: "name", label: "Name", input: "text", listed: true, also: ["field", "field name", "parcel"] },

@@ -17,7 +17,8 @@ export const seedLotRecord = z.strictObject({
   unitMassG: z.number().positive().max(5000).nullable().default(null),
   certified: z.boolean(),
   pricePerT: minor,
-  bagKg: z.number().positive().max(100_000),
+  /** null: sold loose */
+  bagKg: z.number().positive().max(100_000).nullable().default(null),
 });
 export type SeedLot = z.infer<typeof seedLotRecord>;
 
@@ -71,6 +72,15 @@ export const seedLotKind: RecordKind = {
     },
     { key: "certified", label: "Certified", input: "yesNo", listed: true },
     { key: "pricePerT", label: "Price", input: "money", per: "t", listed: true },
-    { key: "bagKg", label: "Pack", input: "number", dimension: "mass", listed: true, also: ["bag"] },
+    {
+      key: "bagKg",
+      label: "Pack",
+      input: "number",
+      dimension: "mass",
+      empty: "null",
+      help: "empty: sold loose",
+      listed: true,
+      also: ["bag"],
+    },
   ],
 };

@@ -7,7 +7,8 @@ export const monthNormalRecord = z
   .strictObject({
     meanC: z.number().min(-60).max(60),
     rainMm: z.number().min(0).max(3000),
-    etoMm: z.number().min(0).max(600),
+    /** null: it follows from temperature and latitude */
+    etoMm: z.number().min(0).max(600).nullable().default(null),
     tminC: z.number().min(-70).max(60).nullable().default(null),
     tmaxC: z.number().min(-70).max(60).nullable().default(null),
     wetDays: z.number().min(0).max(31).nullable().default(null),
@@ -25,7 +26,8 @@ export const stationRecord = z.strictObject({
   name,
   latitudeDeg: z.number().min(-90).max(90),
   longitudeDeg: z.number().min(-180).max(180).nullable().default(null),
-  altitudeM: z.number().min(-450).max(6000),
+  /** where nobody typed one a low hill is meant: a kilometre moves evapotranspiration by a twentieth */
+  altitudeM: z.number().min(-450).max(6000).default(200),
   months: z.array(monthNormalRecord).length(12, "twelve months, January first"),
 });
 export type StationRecord = z.infer<typeof stationRecord>;
@@ -39,6 +41,9 @@ export const stationKind: RecordKind = {
   purpose: "Dates, water and yield targets are reckoned from its normals and what was measured there.",
   schema: stationRecord,
   unique: ["name"],
+  groups: [
+    { label: "Place", why: "where boundaries are drawn from, and air pressure", fields: ["longitudeDeg", "altitudeM"] },
+  ],
   fields: [
     { key: "name", label: "Name", input: "text", listed: true },
     {
@@ -64,6 +69,7 @@ export const stationKind: RecordKind = {
       label: "Altitude",
       input: "number",
       dimension: "distance",
+      empty: "default",
       help: "air pressure in the reference evapotranspiration follows from it",
       listed: true,
     },
@@ -73,11 +79,11 @@ export const stationKind: RecordKind = {
       input: "lines",
       names: MONTHS,
       nameOf: "Month",
-      help: "What is empty from the lowest temperature on is estimated, and plans say so. Twelve lines can be pasted from a spreadsheet.",
+      help: "Mean temperature and rain are enough: what is empty is estimated, and plans say so. Twelve lines can be pasted from a spreadsheet.",
       columns: [
         { key: "meanC", label: "Mean", input: "number", dimension: "temperature" },
         { key: "rainMm", label: "Rain", input: "number", dimension: "waterDepth" },
-        { key: "etoMm", label: "Reference ET", input: "number", dimension: "waterDepth" },
+        { key: "etoMm", label: "Reference ET", input: "number", dimension: "waterDepth", empty: "null" },
         { key: "tminC", label: "Mean low", input: "number", dimension: "temperature", empty: "null" },
         { key: "tmaxC", label: "Mean high", input: "number", dimension: "temperature", empty: "null" },
         { key: "wetDays", label: "Wet days", input: "number", dimension: "count", empty: "null" },

@@ -26,7 +26,13 @@ export function readLevelsTyped(
     const text = String((typed[field.key] as Typed | undefined)?.[key] ?? "").trim();
     if (text === "") continue;
     const [, figure = "", word = ""] = /^([-+]?[\d.,\s]*\d)\s*(.*)$/.exec(text) ?? [];
-    const said = word || writing.unitOf?.[path] || "";
+    if (/^(index|class)\b/i.test(text) || /^\d[+-]$/.test(text)) {
+      problems[path] =
+        `${label}: "${text}" is an index. Enter what the laboratory found, in mg/L or mg/kg: an index is read from it.`;
+      continue;
+    }
+    // a laboratory that says ppm means its method's own unit, by mass or by volume
+    const said = /^ppm$/i.test(word) ? "" : word || writing.unitOf?.[path] || "";
     const unit = said ? levelUnit(said) : null;
     if (said && !unit) {
       problems[path] = `${label}: "${text}" given, allowed is a number, alone or with ${LEVEL_UNITS.join(", ")}`;

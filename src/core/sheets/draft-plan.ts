@@ -1,5 +1,5 @@
 import { given } from "../figure";
-import { fitting } from "../guides/fitting";
+import { fitting, methodForStock } from "../guides/fitting";
 import { resolveGuide } from "../guides/resolve-guide";
 import type { Guide } from "../guides/schema";
 import { PlanContext } from "../plan/context";
@@ -67,7 +67,9 @@ function drafted(facts: PlanFacts, decisions: Decisions, season: number, guide: 
   const { guideId, kindId, methodId, productId, schools } = decisions.crop;
   if (guide.id !== guideId)
     return failed([fieldError("crop.guideId", guideId, `"${guide.id}", the guide that is drafted with`)]);
-  const crop = resolveGuide(guide, fitting(guide, { kind: kindId, method: methodId, product: productId, schools }));
+  // stock that is there decides how it is planted, until somebody does
+  const method = methodId ?? methodForStock(guide, kindId, facts.seedLots);
+  const crop = resolveGuide(guide, fitting(guide, { kind: kindId, method, product: productId, schools }));
   if (!crop.ok) return crop;
   const context = new PlanContext(facts, decisions, crop.value, season);
   const draft: Draft = {

@@ -4,7 +4,7 @@
  */
 
 import { dayOfYear, isoDate } from "../dates";
-import { saturationKpa } from "./reference-et";
+import { hargreavesEt, saturationKpa } from "./reference-et";
 import { extraterrestrialRadiation } from "./sun";
 
 export interface MonthNormal {
@@ -20,7 +20,12 @@ export interface MonthNormal {
   solarMjPerM2?: number | null;
   rhMeanPct?: number | null;
   windAt2mMs?: number | null;
+  /** nobody published it: it was computed from temperature and latitude */
+  etoEstimated?: boolean;
 }
+
+/** Normals as they are kept: reference evapotranspiration may be missing. */
+export type KeptNormal = Omit<MonthNormal, "etoMm" | "etoEstimated"> & { etoMm: number | null };
 
 export interface Climate {
   station: string;
@@ -32,9 +37,28 @@ export interface Climate {
 
 /** Normals with nothing missing, and the names of those that had to be estimated. */
 export interface CompleteNormals {
-  months: Required<{ [K in keyof MonthNormal]: number }>[];
+  months: Required<{ [K in Exclude<keyof MonthNormal, "etoEstimated">]: number }>[];
   assumed: string[];
 }
+
+/**
+ * Normals with their reference evapotranspiration: where a month has none, by Hargreaves and Samani (FAO-56, equation 52) from its mean low
+ * and high, or from its mean with the daily range that is assumed elsewhere, in the middle of the month, times its days.
+ *
+ * Example: 20 C, range 10 C, at 47 degrees north in July: Ra 40.4 MJ/m2, 4.53 mm a day, 140 mm in the month.
+ */
+export function withReferenceEt(months: KeptNormal[], latitudeDeg: number): MonthNormal[] {
+  return months.map((month, i) => {
+    if (month.etoMm !== null) return { ...month, etoMm: month.etoMm };
+    const tminC = month.tminC ?? month.meanC - DAILY_RANGE_C / 2;
+    const tmaxC = month.tmaxC ?? month.meanC + DAILY_RANGE_C / 2;
+    const day = hargreavesEt({ latitudeDeg, dayOfYear: MIDDLE_DAY[i]!, tmaxC: Math.max(tminC, tmaxC), tminC });
+    return { ...month, etoMm: day.ok ? day.value.etoMmPerDay * MONTH_DAYS[i]! : 0, etoEstimated: true };
+  });
+}
+
+/** Between a day's low and high where a station names neither [C]; assumption. */
+const DAILY_RANGE_C = 10;
 
 export const MONTH_DAYS = [31, 28.25, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31] as const;
 /** Day of the year in the middle of each month. */
@@ -53,8 +77,9 @@ export function completeNormals(climate: Climate): CompleteNormals {
     return estimate();
   };
   const months = climate.months.map((m, i) => {
-    const tminC = or(m.tminC, "minimum and maximum temperature", () => m.meanC - 5);
-    const tmaxC = or(m.tmaxC, "minimum and maximum temperature", () => m.meanC + 5);
+    if (m.etoEstimated) assumed.add("reference evapotranspiration");
+    const tminC = or(m.tminC, "minimum and maximum temperature", () => m.meanC - DAILY_RANGE_C / 2);
+    const tmaxC = or(m.tmaxC, "minimum and maximum temperature", () => m.meanC + DAILY_RANGE_C / 2);
     return {
       meanC: m.meanC,
       rainMm: m.rainMm,

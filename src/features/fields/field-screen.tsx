@@ -65,7 +65,7 @@ export function FieldScreen({
 }: {
   id: string;
   sheet: FieldSheet;
-  crops: { id: string; name: string }[];
+  crops: { id: string; name: string; kinds: { id: string; name: string }[] }[];
   /** of every crop, by id */
   names: Record<string, string>;
   today: string;
@@ -137,7 +137,17 @@ export function FieldScreen({
       <section className="mt-5">
         <h2 className="border-b border-line pb-1 text-lg">Plans</h2>
         <Plantings plantings={plantings} cropName={cropName} fieldHa={field.areaHa} mayPlan={mayPlan} />
-        {mayPlan && <StartPlan field={field} plantings={plantings} crops={crops} cropName={cropName} today={today} />}
+        {mayPlan && (
+          <StartPlan
+            field={field}
+            plantings={plantings}
+            crops={crops}
+            start={sheet.start}
+            startKinds={sheet.startKinds}
+            cropName={cropName}
+            today={today}
+          />
+        )}
       </section>
 
       <section className="mt-5" aria-label="What suits this field">

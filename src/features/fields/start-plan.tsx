@@ -15,12 +15,16 @@ export function StartPlan({
   field,
   plantings,
   crops,
+  start: first,
+  startKinds,
   cropName,
   today,
 }: {
   field: FieldSheet["field"];
   plantings: PlantingLine[];
-  crops: { id: string; name: string }[];
+  crops: { id: string; name: string; kinds: { id: string; name: string }[] }[];
+  start: FieldSheet["start"];
+  startKinds: FieldSheet["startKinds"];
   cropName: (id: string) => string;
   today: string;
 }) {
@@ -29,15 +33,22 @@ export function StartPlan({
   const year = Number(today.slice(0, 4));
   const seasons = [year, year + 1, year + 2];
   const free = seasons.filter((s) => !plantings.some((p) => p.season === s && p.areaHa === null));
-  const [season, setSeason] = useState(free.includes(year + 1) ? year + 1 : (free[0] ?? year + 2));
-  const [crop, setCrop] = useState(crops[0]?.id ?? "");
+  /** when a crop can next be sown, on ground that is free then */
+  const seasonFor = (guideId: string) => {
+    const next = startKinds[guideId]?.season ?? year + 1;
+    return free.find((s) => s >= next) ?? next;
+  };
+  const [crop, setCrop] = useState(first?.guideId ?? crops[0]?.id ?? "");
+  const [kind, setKind] = useState(first?.kindId ?? "");
+  const [season, setSeason] = useState(() => seasonFor(first?.guideId ?? ""));
+  const kinds = crops.find((c) => c.id === crop)?.kinds ?? [];
   const [follows, setFollows] = useState("");
   const [onPart, setOnPart] = useState(false);
   const [part, setPart] = useState("");
   const [areaHa, setAreaHa] = useState<number | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const before = plantings.filter((p) => p.season <= season && p.season >= season - 1);
-  const start = async () => {
+  const begin = async () => {
     if (onPart && (part.trim() === "" || areaHa === null)) {
       setProblem(`${part.trim() === "" ? "Part: no name" : "Area: nothing"} given; a part has a name and an area.`);
       return;
@@ -47,6 +58,7 @@ export function StartPlan({
         fieldId: field.id,
         season,
         guideId: crop,
+        ...(kind ? { kindId: kind } : {}),
         ...(follows ? { follows } : {}),
         ...(onPart && areaHa !== null ? { part: { name: part.trim(), areaHa } } : {}),
       },
@@ -71,8 +83,20 @@ export function StartPlan({
         label="Crop"
         value={crop}
         options={crops.map((c) => ({ value: c.id, label: c.name }))}
-        onChange={setCrop}
+        onChange={(id) => {
+          setCrop(id);
+          setKind(startKinds[id]?.kindId ?? "");
+          setSeason(seasonFor(id));
+        }}
       />
+      {kinds.length > 1 && (
+        <Choice
+          label="Crop type"
+          value={kind || (kinds[0]?.id ?? "")}
+          options={kinds.map((k) => ({ value: k.id, label: k.name }))}
+          onChange={setKind}
+        />
+      )}
       on
       <Choice
         label="Ground"
@@ -119,7 +143,7 @@ export function StartPlan({
           />
         </>
       )}
-      <Button look="main" onClick={() => void start()}>
+      <Button look="main" onClick={() => void begin()}>
         Start
       </Button>
       {problem && (

@@ -31,7 +31,7 @@ export function stepsOf({ counts, priced, plans, issued, field }: PracticeSteps)
     {
       done: counts["soil-tests"] > 0,
       text: "Add its soil test",
-      href: field ? `/fields/${field}` : "/records/soil-tests?add",
+      href: field ? `/records/soil-tests?add&fieldId=${field}` : "/records/soil-tests?add",
       why: "a plan without one says so on its face",
     },
     {
@@ -56,6 +56,21 @@ export function stepsOf({ counts, priced, plans, issued, field }: PracticeSteps)
     },
     { done: issued > 0, text: "Issue it", href: "/fields", why: "freezes a version and makes booklet, card, calendar" },
   ];
+}
+
+/** The step that comes next, as a button: one goes on from form to form. */
+export function NextStep({ steps }: { steps: PracticeSteps }) {
+  const next = stepsOf(steps).find((s) => !s.done);
+  if (!next) return null;
+  return (
+    <p role="status" className="mb-3 flex flex-wrap items-baseline gap-x-3 border border-line bg-sheet px-3 py-2">
+      Added. Next:
+      <Link href={next.href} className="touch font-bold text-action underline underline-offset-2">
+        {next.text}
+      </Link>
+      <span className="text-[13px] text-soft">{next.why}</span>
+    </p>
+  );
 }
 
 /** The steps with the next one that is not done; nothing where all are. */

@@ -15,7 +15,7 @@ import { send } from "../shared/send";
 import { useUnits } from "../shared/units";
 import { keepTyped, keptTyped } from "./kept-forms";
 import { RecordChanges } from "./record-changes";
-import { RecordInput } from "./record-input";
+import { type FormOf, RecordInput } from "./record-input";
 import { differences, useValueWords } from "./value-words";
 
 export interface Saved {
@@ -55,7 +55,10 @@ export function RecordDialog({
   const place = `${kindId}/${row?.id ?? `new/${Object.values(given).join("/")}`}`;
   const [base, setBase] = useState(row);
   const [id] = useState(newId);
-  const fresh = useMemo(() => typedOf(kind.fields, base?.values ?? given, units), [kind, base, given, units]);
+  const fresh = useMemo(
+    () => typedOf(kind.fields, base?.values ?? { ...takenFrom(kind, list), ...given }, units),
+    [kind, base, given, list, units],
+  );
   const kept = useMemo(() => keptTyped(place), [place]);
   const [restored, setRestored] = useState(kept !== null);
   const [trouble, setTrouble] = useState<string | null>(null);
@@ -133,6 +136,20 @@ export function RecordDialog({
     take: () => form.setValue(field.key, typedOf([field], { [field.key]: value }, units)[field.key]),
   }));
   const hidden = new Set(base ? [] : Object.keys(given));
+  const grouped = new Set(kind.groups?.flatMap((g) => g.fields) ?? []);
+  const inputs: FormOf = {
+    control: form.control,
+    register: form.register,
+    errors,
+    lists: list.lists,
+    links: list.links,
+    today,
+    near: list.near,
+    usual: usualOf(kind, words),
+    suggested,
+    paste,
+    disabled: !list.mayChange,
+  };
   const title = base ? titleOf(kind, base.values) : `New ${kind.one}`;
   return (
     <Dialog open onOpenChange={(open) => !open && onClose()} title={title} description={kind.purpose} wide>
@@ -170,29 +187,18 @@ export function RecordDialog({
         </div>
       )}
       <form onSubmit={(event) => void save(event)} noValidate>
-        <div className="grid grid-cols-[minmax(0,1fr)] gap-x-8 sm:grid-cols-[repeat(2,minmax(0,1fr))]">
-          {kind.fields
-            .filter((field) => !hidden.has(field.key))
-            .map((field) => (
-              <RecordInput
-                key={field.key}
-                field={field}
-                form={{
-                  control: form.control,
-                  register: form.register,
-                  errors,
-                  lists: list.lists,
-                  links: list.links,
-                  today,
-                  near: list.near,
-                  usual: usualOf(kind, words),
-                  suggested,
-                  paste,
-                  disabled: !list.mayChange,
-                }}
-              />
-            ))}
-        </div>
+        <Inputs fields={kind.fields.filter((f) => !hidden.has(f.key) && !grouped.has(f.key))} form={inputs} />
+        {kind.groups?.map((group) => (
+          <Group
+            key={group.label}
+            {...group}
+            fields={kind.fields.filter((f) => group.fields.includes(f.key) && !hidden.has(f.key))}
+            // what stands in it, or is wrong in it, is seen
+            open={group.fields.some((key) => isTyped(fresh[key]) || isTyped(kept?.[key]))}
+            wrong={group.fields.some((key) => key in errors)}
+            form={inputs}
+          />
+        ))}
         {trouble && (
           <p role="alert" className="mt-2 text-stop">
             {trouble}
@@ -218,6 +224,65 @@ export function RecordDialog({
       </form>
       {row && <RecordChanges kindId={kindId} id={row.id} list={list} />}
     </Dialog>
+  );
+}
+
+/**
+ * What a new record begins with from what is already there: the one record that a link can lead to, and what the record of this kind
+ * that was added last chose, but for what must differ.
+ */
+function takenFrom(kind: RecordKind, list: RecordList): Values {
+  const live = list.rows.filter((r) => !r.retired);
+  const last = [...live].sort((a, b) => b.changedAt.localeCompare(a.changedAt))[0];
+  const values: Values = {};
+  for (const field of kind.fields) {
+    if (field.empty) continue;
+    const only = field.input === "link" ? (list.links[field.key] ?? []) : [];
+    if (only.length === 1) values[field.key] = only[0]?.value;
+    else if (last && !kind.unique.includes(field.key) && (field.input === "listed" || field.input === "link"))
+      values[field.key] = last.values[field.key];
+  }
+  return values;
+}
+
+const isTyped = (value: unknown): boolean =>
+  value !== undefined && value !== null && value !== "" && !(Array.isArray(value) && value.length === 0);
+
+function Inputs({ fields, form }: { fields: RecordField[]; form: FormOf }) {
+  return (
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-x-8 sm:grid-cols-[repeat(2,minmax(0,1fr))]">
+      {fields.map((field) => (
+        <RecordInput key={field.key} field={field} form={form} />
+      ))}
+    </div>
+  );
+}
+
+/** Fields that are not needed to begin, under a heading that says what they are good for. */
+function Group({
+  label,
+  why,
+  fields,
+  open: first,
+  wrong,
+  form,
+}: {
+  label: string;
+  why: string;
+  fields: RecordField[];
+  open: boolean;
+  wrong: boolean;
+  form: FormOf;
+}) {
+  const [open, setOpen] = useState(first);
+  if (fields.length === 0) return null;
+  return (
+    <details open={open || wrong} onToggle={(event) => setOpen(event.currentTarget.open)} className="mt-2">
+      <summary className="touch cursor-pointer border-b border-line py-1">
+        <b>{label}</b> <span className="text-[13px] text-soft">{why}</span>
+      </summary>
+      <Inputs fields={fields} form={form} />
+    </details>
   );
 }
 

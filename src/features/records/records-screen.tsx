@@ -7,13 +7,14 @@ import { useRouter } from "next/navigation";
 import { useCallback, useMemo, useState } from "react";
 import type { RecordField } from "@/core/records/describe";
 import { RECORD_KINDS } from "@/core/records/kinds";
-import { titleOf } from "@/core/records/values";
-import type { KindId, RecordList, RecordRow } from "@/server/contracts";
+import { titleOf, type Values } from "@/core/records/values";
+import type { KindId, PracticeSteps, RecordList, RecordRow } from "@/server/contracts";
 import { Button } from "@/ui/button";
 import { DataTable } from "@/ui/data-table";
 import { WrittenValue } from "@/ui/written-value";
 import { send } from "../shared/send";
 import { useUnits } from "../shared/units";
+import { NextStep } from "./next-steps";
 import { useValueWords } from "./value-words";
 
 const RecordDialog = dynamic(() => import("./record-dialog").then((m) => m.RecordDialog), { ssr: false });
@@ -29,12 +30,17 @@ export function RecordsScreen({
   list,
   today,
   adding = false,
+  given = {},
+  steps = null,
 }: {
   kindId: KindId;
   list: RecordList;
   today: string;
-  /** opens with the form of a new one */
+  /** opens with the form of a new one, of what is known already */
   adding?: boolean;
+  given?: Values;
+  /** how far the practice has come, for who is led from one form to the next */
+  steps?: PracticeSteps | null;
 }) {
   const kind = RECORD_KINDS[kindId];
   const router = useRouter();
@@ -44,6 +50,7 @@ export function RecordsScreen({
   const [retired, setRetired] = useState(false);
   const [said, setSaid] = useState<string | null>(null);
   const [undo, setUndo] = useState<Undo | null>(null);
+  const [added, setAdded] = useState(false);
   const rows = useMemo(() => list.rows.filter((r) => r.retired === retired), [list.rows, retired]);
   const hasRetired = list.rows.some((r) => r.retired);
 
@@ -194,6 +201,7 @@ export function RecordsScreen({
           </Button>
         )}
       </p>
+      {added && steps && <NextStep steps={steps} />}
       {rows.length === 0 ? (
         <p>{retired ? "None is retired." : `No ${kind.one} yet.`}</p>
       ) : (
@@ -204,9 +212,11 @@ export function RecordsScreen({
           kindId={kindId}
           row={open === "new" ? null : open}
           list={list}
+          given={open === "new" ? given : {}}
           today={today}
           onClose={() => setOpen(null)}
           onSaved={() => {
+            setAdded(open === "new");
             setOpen(null);
             setSaid(null);
             router.refresh();

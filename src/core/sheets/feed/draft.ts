@@ -1,4 +1,4 @@
-import { doseFertilisers, type FertiliserDose, wholeBags } from "../../feed/dose-fertilisers";
+import { doseFertilisers, type FertiliserDose } from "../../feed/dose-fertilisers";
 import { splitNutrient } from "../../feed/split-nutrient";
 import { computed } from "../../figure";
 import { NUTRIENTS, type NutrientId, nutrientOf, sumAmounts } from "../../nutrients";
@@ -160,12 +160,11 @@ function cheapest(list: Fertiliser[], suits: (f: Fertiliser) => boolean): Fertil
     .reduce<Fertiliser | null>((best, f) => (best === null || perKg(f) < perKg(best) ? f : best), null);
 }
 
-/** A dose with its name, bags and cost, and its working: the rate from what it brings, and whole bags. */
+/** A dose with its name, bags and cost, and its working: the rate from what it brings, and bags. */
 function putDose({ context, facts }: Draft, dose: FertiliserDose, where: string): PlannedDose {
   const { areaHa } = facts.field;
   const product = facts.fertilisers.find((f) => f.id === dose.id) as Fertiliser;
   const main = nutrientOf(dose.by);
-  const bags = wholeBags(dose.kgPerHa * areaHa, product.bagKg);
   context.show(
     `feed.dose.${dose.at}.${dose.id}`,
     computed(`${product.name}, ${where}`, dose.kgPerHa, "kg/ha", `${main.label} to bring / content`, [
@@ -173,18 +172,25 @@ function putDose({ context, facts }: Draft, dose: FertiliserDose, where: string)
       { label: "content", value: product.contents[main.id] ?? 0, unit: "%" },
     ]),
   );
-  context.aside(
-    `feed.bags.${dose.at}.${dose.id}`,
-    computed(`Bags, ${product.name}, ${where}`, bags, "bags", "rate x area / bag, rounded up", [
-      { label: "rate", value: dose.kgPerHa, unit: "kg/ha" },
-      { label: "area", value: areaHa, unit: "ha" },
-      { label: "bag", value: product.bagKg, unit: "kg" },
-    ]),
-  );
+  if (product.bagKg !== null)
+    context.aside(
+      `feed.bags.${dose.at}.${dose.id}`,
+      computed(
+        `Bags, ${product.name}, ${where}`,
+        (dose.kgPerHa * areaHa) / product.bagKg,
+        "bags",
+        "rate x area / bag",
+        [
+          { label: "rate", value: dose.kgPerHa, unit: "kg/ha" },
+          { label: "area", value: areaHa, unit: "ha" },
+          { label: "bag", value: product.bagKg, unit: "kg" },
+        ],
+        "To carry out for this job; the order counts whole bags over all jobs.",
+      ),
+    );
   return {
     ...dose,
     name: product.name,
-    bags,
     bagKg: product.bagKg,
     cost: (dose.kgPerHa * product.pricePerT) / 1000,
     pricePerKg: product.pricePerT / 1000,

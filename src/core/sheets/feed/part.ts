@@ -27,8 +27,8 @@ export interface SplitLine {
 export interface PlannedDose extends FertiliserDose {
   name: string;
   /** of the whole field */
-  bags: number;
-  bagKg: number;
+  /** null where it is sold loose */
+  bagKg: number | null;
   /** minor money units a hectare, and a kilogram */
   cost: number;
   pricePerKg: number;

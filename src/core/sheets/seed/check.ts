@@ -1,5 +1,7 @@
 import { daysBetween, formatDay } from "../../dates";
 import { standYield } from "../../establish/stand-options";
+import { stockFits, waysOfKind } from "../../guides/fitting";
+import type { PlanLot } from "../../plan/facts";
 import { change } from "../decisions";
 import type { Check, Repair } from "../sheet";
 import { round, sentence } from "../words";
@@ -102,6 +104,7 @@ export function checkSeed(check: Check): void {
       `Germination of this lot was found on ${formatDay(lot.testedOn, true)}, ${round(daysBetween(lot.testedOn, plan.plantingDate) / 30.4)} months before planting.`,
       "It falls in store, and vigour before it. Test again, and put what is found in its place.",
     );
+  if (lot && !stockFits(method, lot)) checkStock(check, lot);
   if (lot && !lot.certified)
     add(
       kind.breeding === "hybrid" ? "advise" : "hint",
@@ -349,4 +352,20 @@ function contradictionRepairs({ plan, decisions }: Check): Repair[] {
     { label: `Set them ${inRow} cm apart`, changes: [change("seed/inRowSpacingCm", inRow)] },
     { label: "Mass from the spacing", changes: [change("seed/stockKgPerHa", undefined)] },
   ];
+}
+
+/** A lot of other stock than the method plants: nothing that follows from its weight holds. */
+function checkStock({ plan, add }: Check, lot: PlanLot): void {
+  const { base, kind, method } = plan.crop;
+  const ways = waysOfKind(base, kind.id).methods.filter((m) => stockFits(m, lot));
+  const is = lot.unitMassG === null ? "counted seed" : `planted one by one (${round(lot.unitMassG, 1)} g each)`;
+  add(
+    "stop",
+    "seed.stock",
+    `${lot.variety} is ${is}, and cannot be ${method.name.toLowerCase()}.`,
+    "Rate, spacing and cost would follow from a weight that this lot does not have. Choose the way that it is planted, or another lot.",
+    ways
+      .slice(0, 3)
+      .map((m) => ({ label: `Plant it: ${m.name.toLowerCase()}`, changes: [change("crop/methodId", m.id)] })),
+  );
 }

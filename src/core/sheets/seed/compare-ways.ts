@@ -1,7 +1,7 @@
 /** Ways to establish a crop side by side on this field: the plan drafted with each, for the page that compares them. */
 
 import { daysBetween, type IsoDate } from "../../dates";
-import { waysOfKind } from "../../guides/fitting";
+import { methodForStock, stockFits, waysOfKind } from "../../guides/fitting";
 import type { Guide } from "../../guides/schema";
 import type { PlanFacts } from "../../plan/facts";
 import { checkPlan } from "../check-plan";
@@ -14,6 +14,8 @@ export interface EstablishLine {
   methodId: string;
   name: string;
   chosen: boolean;
+  /** some lot of the kind can be planted so, or there is none */
+  stocked: boolean;
   planting: IsoDate | null;
   harvest: IsoDate | null;
   /** days that it is ripe before the chosen way; after it below 0 */
@@ -42,7 +44,10 @@ export interface EstablishLine {
 export function compareWays(facts: PlanFacts, decisions: Decisions, season: number, guide: Guide): EstablishLine[] {
   const { kindId, methodId } = decisions.crop;
   const { methods } = waysOfKind(guide, kindId);
-  const chosen = methods.find((m) => m.id === methodId) ?? methods[0];
+  const usedMethod = methodId ?? methodForStock(guide, kindId, facts.seedLots);
+  const chosen = methods.find((m) => m.id === usedMethod) ?? methods[0];
+  const kind = kindId ?? guide.kinds[0]?.id;
+  const lots = facts.seedLots.filter((l) => l.guideId === guide.id && l.kindId === kind);
   const drafted = methods.flatMap((method) => {
     const own =
       method === chosen ? decisions : applyChanges(decisions, takeAnother(guide, decisions.crop, "method", method.id));
@@ -58,12 +63,13 @@ export function compareWays(facts: PlanFacts, decisions: Decisions, season: numb
         methodId: method.id,
         name: method.name,
         chosen: method === chosen,
+        stocked: lots.length === 0 || lots.some((l) => stockFits(method, l)),
         planting: plan.plantingDate,
         harvest: plan.harvestDate,
         aheadDays: reference && plan.harvestDate ? daysBetween(plan.harvestDate, reference) : null,
         plantsPerM2: seed.targetPlantsPerM2,
         orderKg: seed.orderKg,
-        leftOverKg: seed.bags !== null && lot ? seed.bags * lot.bagKg - seed.orderKg : null,
+        leftOverKg: seed.bags !== null && lot?.bagKg ? seed.bags * lot.bagKg - seed.orderKg : null,
         nurseryM2: seed.nurseryM2PerHa === null ? null : seed.nurseryM2PerHa * facts.field.areaHa,
         hoursPerHa: seedHours(plan),
         seedCostPerHa: plan.money.costBySheet.seed ?? 0,

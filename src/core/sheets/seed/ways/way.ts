@@ -115,7 +115,7 @@ export function order(
       { label: "area", value: facts.field.areaHa, unit: "ha" },
     ]),
   );
-  return { boughtKgPerHa, orderKg, bags: lot ? wholeBags(orderKg, lot.bagKg) : null };
+  return { boughtKgPerHa, orderKg, bags: lot?.bagKg ? wholeBags(orderKg, lot.bagKg) : null };
 }
 
 /** What is ordered where the rate is sown as it is and the reserve is bought on top: 180 kg/ha with 5 % make 189 kg/ha. */

@@ -286,9 +286,7 @@ export function FeedSheet() {
                   <td className="py-1 text-right">
                     {dose ? <FigureValue id={`feed.dose.${line.id}.${dose.id}`} decimals={0} unit={false} /> : "0"}
                   </td>
-                  <td className="py-1 text-right">
-                    {dose ? <FigureValue id={`feed.bags.${line.id}.${dose.id}`} decimals={0} unit={false} /> : "0"}
-                  </td>
+                  <td className="py-1 text-right">{dose ? <Bags at={line.id} product={dose.id} /> : "0"}</td>
                 </tr>
                 {doses
                   .filter((d) => d !== dose)
@@ -305,7 +303,7 @@ export function FeedSheet() {
                         <FigureValue id={`feed.dose.${line.id}.${other.id}`} decimals={0} unit={false} />
                       </td>
                       <td className="pb-1 text-right">
-                        <FigureValue id={`feed.bags.${line.id}.${other.id}`} decimals={0} unit={false} />
+                        <Bags at={line.id} product={other.id} />
                       </td>
                     </tr>
                   ))}
@@ -338,7 +336,7 @@ export function FeedSheet() {
                 ).number
               }
             </td>
-            <td className="py-1 text-right">{feed.doses.filter((d) => !d.base).reduce((s, d) => s + d.bags, 0)}</td>
+            <td />
           </tr>
           {feed.doses
             .filter((d) => d.base)
@@ -357,7 +355,7 @@ export function FeedSheet() {
                   <FigureValue id={`feed.dose.${dose.at}.${dose.id}`} decimals={0} unit={false} />
                 </td>
                 <td className="py-1 text-right">
-                  <FigureValue id={`feed.bags.${dose.at}.${dose.id}`} decimals={0} unit={false} />
+                  <Bags at={dose.at} product={dose.id} />
                 </td>
               </tr>
             ))}
@@ -366,5 +364,16 @@ export function FeedSheet() {
       <Balance />
       <p className="sr-only">Fertiliser {money(feed.doses.reduce((s, d) => s + d.cost, 0))} a hectare</p>
     </div>
+  );
+}
+
+/** Bags to carry out for a job; nothing of what is sold loose. */
+function Bags({ at, product }: { at: string; product: string }) {
+  const { plan } = usePlanModel();
+  const id = `feed.bags.${at}.${product}` as const;
+  return plan?.asides[id] ? (
+    <FigureValue id={id} decimals={1} unit={false} />
+  ) : (
+    <span className="text-soft">loose</span>
   );
 }

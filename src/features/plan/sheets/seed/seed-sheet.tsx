@@ -368,7 +368,9 @@ export function SeedSheet() {
           leads={
             <span>
               <FigureValue id="seed.order" decimals={seed.orderKg < 10 ? 2 : 0} />
-              {seed.bags !== null && lot && ` = ${seed.bags} bags of ${number(lot.bagKg)} kg`}
+              {seed.bags !== null &&
+                lot?.bagKg &&
+                ` = ${seed.bags} ${seed.bags === 1 ? "bag" : "bags"} of ${show(lot.bagKg, "mass")}`}
             </span>
           }
         />

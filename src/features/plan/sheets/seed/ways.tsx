@@ -10,7 +10,8 @@ import { TakeIt } from "../../take-it";
 /** Each way of establishing the crop on this field: dates, stock, hours, cost; the plan is drafted with each. */
 export function WaysTable() {
   const { plan, facts, decisions, season } = usePlanModel();
-  const { number, show, currency } = useUnits();
+  const { number, show, split, unitOf } = useUnits();
+  const money = (minor: number) => split(minor / 100, "moneyPerArea", 0).number;
   if (!plan) return null;
   const lines = compareWays(facts, decisions, season, plan.crop.base);
   return (
@@ -23,8 +24,8 @@ export function WaysTable() {
             <th className="pr-3 font-normal">Harvest</th>
             <th className="pr-3 text-right font-normal">Plants</th>
             <th className="pr-3 text-right font-normal">To order</th>
-            <th className="pr-3 text-right font-normal">Hours/ha</th>
-            <th className="pr-3 text-right font-normal">{currency}/ha</th>
+            <th className="pr-3 text-right font-normal">{unitOf("workPerArea")}</th>
+            <th className="pr-3 text-right font-normal">{unitOf("moneyPerArea")}</th>
             <th className="pr-3 text-right font-normal">Margin</th>
             <th className="font-normal" />
           </tr>
@@ -37,7 +38,8 @@ export function WaysTable() {
                 <span className="block text-[12px] font-normal text-soft">
                   {number(l.establishmentPct, 0)} of 100 become plants
                   {l.nurseryM2 !== null && `; ${number(l.nurseryM2, 0)} m² of nursery`}
-                  {l.stops > 0 && `; ${l.stops} findings stop it`}
+                  {l.stops > 0 && `; ${l.stops} ${l.stops === 1 ? "finding stops" : "findings stop"} it`}
+                  {!l.stocked && "; none of your lots can be planted so"}
                 </span>
               </td>
               <td className="whitespace-nowrap pr-3">{l.planting ? formatDay(l.planting) : ""}</td>
@@ -58,9 +60,11 @@ export function WaysTable() {
                   <span className="text-soft">, {show(l.leftOverKg, "mass", 1)} left of whole bags</span>
                 )}
               </td>
-              <td className="pr-3 text-right">{number(l.hoursPerHa, l.hoursPerHa < 10 ? 1 : 0)}</td>
-              <td className="pr-3 text-right">{number(l.seedCostPerHa / 100, 0)}</td>
-              <td className="pr-3 text-right">{l.marginPerHa === null ? "" : number(l.marginPerHa / 100, 0)}</td>
+              <td className="pr-3 text-right">
+                {split(l.hoursPerHa, "workPerArea", l.hoursPerHa < 10 ? 1 : 0).number}
+              </td>
+              <td className="pr-3 text-right">{money(l.seedCostPerHa)}</td>
+              <td className="pr-3 text-right">{l.marginPerHa === null ? "" : money(l.marginPerHa)}</td>
               <td>
                 {!l.chosen && <TakeIt changes={takeAnother(plan.crop.guide, decisions.crop, "method", l.methodId)} />}
               </td>
