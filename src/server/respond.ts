@@ -4,6 +4,7 @@ import { ZodError } from "zod";
 import { type Access, type Action, Busy, Refused, refuseOtherSites, requireAction } from "./access";
 import { type Answers, BODIES, type Call, type Received } from "./contracts";
 import { isBadValue, isBusy, isDatabaseDown, isTaken } from "./db";
+import { issueInWords } from "./issue-words";
 
 interface Open<C extends Call> {
   request: Request;
@@ -142,10 +143,10 @@ function answerTo(error: unknown): Response {
     return json(
       {
         error: "This cannot be saved.",
-        errors: error.issues.slice(0, MOST_ERRORS).map((issue) => ({
-          field: short(issue.path.join(".")),
-          message: short(`${issue.path.join(".")}: ${issue.message}`),
-        })),
+        errors: error.issues.slice(0, MOST_ERRORS).map((issue) => {
+          const { field, message } = issueInWords(issue);
+          return { field: short(field), message: short(message) };
+        }),
       },
       400,
     );

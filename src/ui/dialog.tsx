@@ -28,8 +28,13 @@ export function Dialog({
         {/* layers of their own: what changes in the dialog neither lays out nor paints the page under it */}
         <Radix.Overlay className="fixed inset-0 z-40 bg-black/40 will-change-[opacity]" />
         <Radix.Content
-          onOpenAutoFocus={() => {
+          onOpenAutoFocus={(event) => {
             cameFrom.current = document.activeElement;
+            // one types at once where there is something to type; on a phone the keyboard would cover the form
+            const first = (event.currentTarget as HTMLElement).querySelector<HTMLElement>("input, select, textarea");
+            if (!first || !window.matchMedia("(pointer: fine)").matches) return;
+            event.preventDefault();
+            first.focus();
           }}
           onCloseAutoFocus={(event) => {
             event.preventDefault();

@@ -88,6 +88,24 @@ export const protectionProductKind: RecordKind = {
   schema: protectionProductRecord,
   unique: ["name"],
   slugFrom: "name",
+  groups: [
+    {
+      label: "Formulation and resistance",
+      why: "what the tank holds, and how often one mode of action may follow itself",
+      fields: ["content", "formulation", "moves", "group", "groupInARow", "partners"],
+    },
+    {
+      label: "Entry, buffers, wind and bees",
+      why: "the re-entry notice, and when and where it may be sprayed",
+      fields: ["reEntryHours", "waterBufferM", "houseBufferM", "windMs", "bees"],
+    },
+    { label: "Safety", why: "who mixes and sprays it", fields: ["hazards", "equipment", "firstAid"] },
+    {
+      label: "Authorisation and stock",
+      why: "what may still be bought and used, and what is in the shed",
+      fields: ["packSize", "approvedUntil", "useUntil", "stock", "batch", "stockUntil"],
+    },
+  ],
   fields: [
     { key: "name", label: "Product", input: "text", listed: true, also: ["product", "trade name"] },
     {

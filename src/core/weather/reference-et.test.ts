@@ -1,6 +1,7 @@
 import SunCalc from "suncalc";
 import { describe, expect, it } from "vitest";
 import { dayOfYear } from "../dates";
+import { completeNormals, withReferenceEt } from "./climate";
 import { dewPointC, hargreavesEt, psychrometricConstant, referenceEt, saturationKpa } from "./reference-et";
 import { dayLengthH, daylightH, extraterrestrialRadiation } from "./sun";
 
@@ -124,5 +125,26 @@ describe("vapour", () => {
     expect(dewPointC(saturationKpa(13.4))).toBeCloseTo(13.4, 9);
     expect(psychrometricConstant(0)).toBeCloseTo(0.067, 3);
     expect(psychrometricConstant(1800)).toBeCloseTo(0.054, 3);
+  });
+});
+
+describe("reference evapotranspiration that a station does not publish", () => {
+  const month = { meanC: 20, rainMm: 50, etoMm: null, tminC: null, tmaxC: null };
+  it("follows from its temperature and latitude, with the range that is assumed elsewhere", () => {
+    const months = withReferenceEt(Array(12).fill(month), 47);
+    // July at 47 degrees north: Ra 40.4 MJ/m2 (FAO-56, table 2.6: 40.6 at 46, 40.2 at 48), so
+    // 0.0023 x 37.8 x sqrt(10) x 0.408 x 40.4 = 4.53 mm a day, 140.5 mm in 31 days
+    expect(months[6]?.etoMm).toBeGreaterThan(138);
+    expect(months[6]?.etoMm).toBeLessThan(143);
+    expect(months[6]?.etoEstimated).toBe(true);
+    // and is said to be assumed
+    expect(completeNormals({ station: "x", latitudeDeg: 47, months }).assumed).toContain(
+      "reference evapotranspiration",
+    );
+  });
+  it("stays what was published where it was", () => {
+    const [january] = withReferenceEt(Array(12).fill({ ...month, etoMm: 14 }), 47);
+    expect(january).toMatchObject({ etoMm: 14 });
+    expect(january?.etoEstimated).toBeUndefined();
   });
 });

@@ -236,10 +236,14 @@ function takenFrom(kind: RecordKind, list: RecordList): Values {
   const last = [...live].sort((a, b) => b.changedAt.localeCompare(a.changedAt))[0];
   const values: Values = {};
   for (const field of kind.fields) {
-    if (field.empty) continue;
     const only = field.input === "link" ? (list.links[field.key] ?? []) : [];
     if (only.length === 1) values[field.key] = only[0]?.value;
-    else if (last && !kind.unique.includes(field.key) && (field.input === "listed" || field.input === "link"))
+    else if (
+      !field.empty &&
+      last &&
+      !kind.unique.includes(field.key) &&
+      (field.input === "listed" || field.input === "link")
+    )
       values[field.key] = last.values[field.key];
   }
   return values;
