@@ -29,26 +29,41 @@ export function buildApp(root, env, say = () => {}) {
     encoding: "utf8",
   });
   if (result.status !== 0) return `${result.stdout}${result.stderr}`;
+  const documents = buildDocuments(root);
+  if (documents) return documents;
   fs.writeFileSync(stamp, now);
   return null;
 }
 
+/** What writes documents, as one file for their thread; gives what went wrong, or null. */
+const buildDocuments = (root) =>
+  bundle({
+    absWorkingDir: root,
+    entryPoints: ["src/server/documents/index.ts"],
+    outfile: ".next/documents.mjs",
+    platform: "node",
+    format: "esm",
+    target: "node20",
+    packages: "external",
+  });
+
 /** The service worker as one script at the root of the site; gives what went wrong, or null. */
-function buildServiceWorker(root) {
+const buildServiceWorker = (root) =>
+  bundle({
+    absWorkingDir: root,
+    entryPoints: ["src/features/offline/service-worker.ts"],
+    outfile: "public/service-worker.js",
+    minify: true,
+    format: "iife",
+    target: "es2020",
+    define: { "process.env.NODE_ENV": '"production"' },
+  });
+
+function bundle(options) {
   try {
     // asked for only now: ./start and ./test load this file before they install the modules
     const { buildSync } = createRequire(import.meta.url)("esbuild");
-    buildSync({
-      absWorkingDir: root,
-      entryPoints: ["src/features/offline/service-worker.ts"],
-      outfile: "public/service-worker.js",
-      bundle: true,
-      minify: true,
-      format: "iife",
-      target: "es2020",
-      define: { "process.env.NODE_ENV": '"production"' },
-      logLevel: "silent",
-    });
+    buildSync({ bundle: true, logLevel: "silent", ...options });
     return null;
   } catch (error) {
     return error instanceof Error ? error.message : String(error);

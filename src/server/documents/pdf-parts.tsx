@@ -1,7 +1,10 @@
 /** What the printed documents share: fonts that ship with the application, styles that read well in black and white. */
 
+import { readFileSync } from "node:fs";
 import path from "node:path";
+import { inflateSync } from "node:zlib";
 import { Font, Text as PdfText, StyleSheet, type TextProps } from "@react-pdf/renderer";
+import fontEditor from "fonteditor-core";
 import type { PropsWithChildren, ReactNode } from "react";
 
 let registered = false;
@@ -11,8 +14,14 @@ export function registerFonts(): void {
   if (registered) return;
   registered = true;
   const folder = path.join(process.cwd(), "node_modules/@fontsource");
-  const file = (family: string, weight: number) =>
-    path.join(folder, family, "files", `${family}-latin-${weight}-normal.woff`);
+  // packed fonts are unpacked once: a writer of PDF would unpack each table again for every letter
+  const file = (family: string, weight: number) => {
+    const packed = readFileSync(path.join(folder, family, "files", `${family}-latin-${weight}-normal.woff`));
+    const ttf = fontEditor.woff2ttf(new Uint8Array(packed).buffer, {
+      inflate: (bytes: number[]) => [...inflateSync(Buffer.from(bytes))],
+    });
+    return `data:font/ttf;base64,${Buffer.from(ttf).toString("base64")}`;
+  };
   Font.register({ family: "Title", fonts: [{ src: file("bitter", 700), fontWeight: 700 }] });
   Font.register({
     family: "Text",
