@@ -24,15 +24,17 @@ export function DecidedMoney<P extends DecisionPath>({
   max?: number;
 }) {
   const { set, editable } = usePlanModel();
-  const { read, number, currency } = useUnits();
+  const { read, number, currency, split } = useUnits();
+  // of a hectare, by the area of whoever types it
+  const ofArea = per === "ha";
   return (
     <WrittenValue
       label={label}
-      text={value == null ? "" : number(value / 100, 2)}
-      suffix={`${currency}/${per}`}
+      text={value == null ? "" : ofArea ? split(value / 100, "moneyPerArea", 2).number : number(value / 100, 2)}
+      suffix={ofArea ? split(0, "moneyPerArea").unit : `${currency}/${per}`}
       width={width}
       disabled={!editable}
-      read={read(label, "count", { min: 0, max })}
+      read={read(label, ofArea ? "moneyPerArea" : "count", { min: 0, max })}
       onValue={(v) => set(path, Math.round(v * 100) as DecisionAt<P>)}
       onClear={() => set(path, undefined)}
     />

@@ -15,7 +15,7 @@ import { usePlanModel } from "./plan-context";
 export function DraftsDialog({ open, onOpenChange }: { open: boolean; onOpenChange: (open: boolean) => void }) {
   const { planId, editable, isSaved } = usePlanModel();
   const router = useRouter();
-  const { show, number, currency } = useUnits();
+  const { show } = useUnits();
   const [drafts, setDrafts] = useState<DraftLine[] | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   // what is saved meanwhile is compared too
@@ -41,7 +41,7 @@ export function DraftsDialog({ open, onOpenChange }: { open: boolean; onOpenChan
     setDrafts((list) => list?.map((d) => ({ ...d, chosen: d.id === id })) ?? null);
     router.refresh();
   };
-  const amount = (value: number | null) => (value === null ? "" : `${number(value, 0)} ${currency}/ha`);
+  const amount = (value: number | null) => (value === null ? "" : show(value, "moneyPerArea", 0));
   const day = (date: string | null) => (date ? formatDay(date) : "");
   const LINES: [string, (d: DraftLine) => string][] = [
     ["Crop", (d) => d.crop],

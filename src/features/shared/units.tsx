@@ -43,9 +43,15 @@ function unitsOf(choice: UnitChoice) {
   /** reads a figure of this unit as people type it */
   const readMeasure = (field: string, unit: MeasureId, limits: Limits = {}) =>
     read(field, dimensionOf(unit) ?? "count", limits);
+  /** minor money units a hectare as an amount by the reader's own area, and the unit of that */
+  const areaMoney = (minorPerHa: number, decimals = 0) =>
+    words.split(minorPerHa / 100, "moneyPerArea", decimals).number;
+  const moneyUnit = words.split(0, "moneyPerArea").unit;
+  /** hours a hectare by the reader's own area */
+  const areaHours = (hoursPerHa: number, decimals = 1) => words.split(hoursPerHa, "workPerArea", decimals).number;
   /** the unit alone, for heads of columns and behind boxes */
   const unitOf = (dimension: Dimension) => words.split(0, dimension).unit;
-  return { ...choice, ...words, show, read, measured, readMeasure, unitOf };
+  return { ...choice, ...words, show, read, measured, readMeasure, unitOf, areaMoney, moneyUnit, areaHours };
 }
 
 const Units = createContext(unitsOf({ unitSet: "metric", decimal: "point", currency: "cr" }));

@@ -18,7 +18,7 @@ import { useSimulation } from "./use-simulation";
 /** What to do when the window is missed, each with what it can be expected to give and to leave. */
 export function Fallbacks({ answer }: { answer: WindowAnswer }) {
   const { plan, facts, draftWith, change: apply, editable } = usePlanModel();
-  const { show, split, money, currency, number } = useUnits();
+  const { show, split, number, areaMoney, moneyUnit } = useUnits();
   const usual = answer.recommended ? addDays(answer.recommended.to, 21) : addDays(facts.today, 21);
   const [chosen, setChosen] = useState<IsoDate | null>(null);
   const missedOn = chosen ?? (usual < facts.today ? facts.today : usual);
@@ -85,7 +85,7 @@ export function Fallbacks({ answer }: { answer: WindowAnswer }) {
         />
         <p className="text-[13px] text-soft">
           {atPlan &&
-            `at the planned date ${show(atPlan.expected, "yield", 1)} in the mean leave ${atPlan.margin === null ? "no known margin" : `${money(atPlan.margin)} ${currency}/ha`}`}
+            `at the planned date ${show(atPlan.expected, "yield", 1)} in the mean leave ${atPlan.margin === null ? "no known margin" : `${areaMoney(atPlan.margin)} ${moneyUnit}`}`}
         </p>
       </div>
       {run.progress !== null && (
@@ -114,8 +114,8 @@ export function Fallbacks({ answer }: { answer: WindowAnswer }) {
                 ...figures(
                   "Plants",
                   `Mean, ${split(1, "yield").unit}`,
-                  `Cost, ${currency}/ha`,
-                  `Margin, ${currency}/ha`,
+                  `Cost, ${moneyUnit}`,
+                  `Margin, ${moneyUnit}`,
                   "against the plan",
                 ),
                 { name: "Take it", hidden: true },
@@ -143,10 +143,10 @@ export function Fallbacks({ answer }: { answer: WindowAnswer }) {
                     <td className="text-right">
                       {expected > 0 ? split(expected, "yield", 1).number : "does not ripen"}
                     </td>
-                    <td className="text-right">{cost === null ? "" : money(cost)}</td>
-                    <td className="text-right font-semibold">{margin === null ? "" : money(margin)}</td>
+                    <td className="text-right">{cost === null ? "" : areaMoney(cost)}</td>
+                    <td className="text-right font-semibold">{margin === null ? "" : areaMoney(margin)}</td>
                     <td className="text-right">
-                      {against === null ? "" : `${against < 0 ? "−" : "+"}${money(Math.abs(against))}`}
+                      {against === null ? "" : `${against < 0 ? "−" : "+"}${areaMoney(Math.abs(against))}`}
                     </td>
                     <td>
                       {editable && !planted && expected > 0 && fallback.cannot.length === 0 && (

@@ -10,7 +10,7 @@ import { WayHead } from "../way-head";
 /** Ways to cut or lift side by side on this field: hours, days, cost, loss, and what speaks against each here. */
 export function HarvestWays() {
   const { plan, facts, set } = usePlanModel();
-  const { number, money, currency } = useUnits();
+  const { number, split, unitOf, areaMoney, moneyUnit, areaHours } = useUnits();
   const ways = useMemo(() => (plan ? harvestWays(plan, facts) : []), [plan, facts]);
   if (!plan) return null;
   const soil = ways.some((w) => w.soilTPerHa > 0);
@@ -23,13 +23,13 @@ export function HarvestWays() {
           columns={[
             "Way",
             ...figures(
-              "Machine, h/ha",
-              "Hands, h/ha",
+              `Machine, ${unitOf("workPerArea")}`,
+              `Hands, ${unitOf("workPerArea")}`,
               "Days here",
-              `Cost, ${currency}/ha`,
+              `Cost, ${moneyUnit}`,
               "Lost",
-              `Lost, ${currency}/ha`,
-              ...(soil ? ["Soil, t/ha"] : []),
+              `Lost, ${moneyUnit}`,
+              ...(soil ? [`Soil, ${unitOf("dressing")}`] : []),
               "Both",
             ),
           ]}
@@ -43,16 +43,16 @@ export function HarvestWays() {
                 note={[w.note, ...w.against.map((a) => `against it: ${a}`)].join("; ")}
                 onChoose={() => set("harvest/methodId", w.id)}
               />
-              <td className="text-right">{w.machineHoursPerHa > 0 ? number(w.machineHoursPerHa, 1) : ""}</td>
-              <td className="text-right">{w.handHoursPerHa > 0 ? number(w.handHoursPerHa, 0) : ""}</td>
+              <td className="text-right">{w.machineHoursPerHa > 0 ? areaHours(w.machineHoursPerHa) : ""}</td>
+              <td className="text-right">{w.handHoursPerHa > 0 ? areaHours(w.handHoursPerHa, 0) : ""}</td>
               <td className="text-right" title={`${w.people} people at it, 8 hours a day`}>
                 {number(w.days, 1)}
               </td>
-              <td className="text-right">{money(w.costPerHa)}</td>
+              <td className="text-right">{areaMoney(w.costPerHa)}</td>
               <td className="text-right">{number(w.lossPct, 0)} %</td>
-              <td className="text-right">{w.lossPerHa === null ? "no price" : money(w.lossPerHa)}</td>
-              {soil && <td className="text-right">{number(w.soilTPerHa, 1)}</td>}
-              <td className="text-right">{w.lossPerHa === null ? "" : money(w.costPerHa + w.lossPerHa)}</td>
+              <td className="text-right">{w.lossPerHa === null ? "no price" : areaMoney(w.lossPerHa)}</td>
+              {soil && <td className="text-right">{split(w.soilTPerHa, "dressing", 1).number}</td>}
+              <td className="text-right">{w.lossPerHa === null ? "" : areaMoney(w.costPerHa + w.lossPerHa)}</td>
             </tr>
           ))}
         </tbody>

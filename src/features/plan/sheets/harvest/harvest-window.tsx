@@ -18,7 +18,7 @@ const make = () => new Worker(new URL("../../../../workers/harvest-window.worker
 export function HarvestWindow() {
   const { plan, facts, editable } = usePlanModel();
   const { put } = useMovingDates();
-  const { number, money, currency } = useUnits();
+  const { number, show, areaMoney, moneyUnit } = useUnits();
   const { climate, today, observedWeather } = facts;
   const asked = useMemo((): HarvestWindowQuestion | null => {
     const question = plan && climate ? harvestQuestion(plan, facts) : null;
@@ -51,12 +51,12 @@ export function HarvestWindow() {
           Set out on <b>{formatDay(day(answer.bestDay))}</b>; until <b>{formatDay(day(answer.lastSensibleDay))}</b> it
           comes to the same within 2 %. In the week after the best day each day costs{" "}
           <b>
-            {money(answer.waitingPerDay)} {currency}/ha
+            {areaMoney(answer.waitingPerDay)} {moneyUnit}
           </b>
           .{" "}
           {at && cut?.date && at.day !== answer.bestDay && (
             <>
-              The plan&apos;s {formatDay(cut.date)} comes to {money(best.netPerHa - at.netPerHa)} {currency}/ha less.{" "}
+              The plan&apos;s {formatDay(cut.date)} comes to {areaMoney(best.netPerHa - at.netPerHa)} {moneyUnit} less.{" "}
               {editable && !cut.doneOn && (
                 <Button look="quiet" onClick={() => put(cut, day(answer.bestDay))}>
                   Plan it for {formatDay(day(answer.bestDay))}
@@ -83,8 +83,8 @@ export function HarvestWindow() {
                   "Seasons that let one",
                   "Lost",
                   "Spoilt in",
-                  `Drying, ${currency}/ha`,
-                  `Left, ${currency}/ha`,
+                  `Drying, ${moneyUnit}`,
+                  `Left, ${moneyUnit}`,
                 ),
               ]}
             />
@@ -102,8 +102,8 @@ export function HarvestWindow() {
                   <td className="text-right">{number(100 * d.canShare, 0)} of 100</td>
                   <td className="text-right">{number(d.lossPct, 1)} %</td>
                   <td className="text-right">{number(100 * d.spoiltShare, 0)} of 100</td>
-                  <td className="text-right">{money(d.dryingPerHa)}</td>
-                  <td className="text-right">{priced ? money(d.netPerHa) : ""}</td>
+                  <td className="text-right">{areaMoney(d.dryingPerHa)}</td>
+                  <td className="text-right">{priced ? areaMoney(d.netPerHa) : ""}</td>
                 </tr>
               ))}
             </tbody>
@@ -111,7 +111,7 @@ export function HarvestWindow() {
         </div>
       </Disclosure>
       <p className="mt-1 text-[12px] text-soft">
-        {number(plan.site.expectedTPerHa, 1)} t/ha to expect, a hundred simulated seasons that all ripen on{" "}
+        {show(plan.site.expectedTPerHa, "yield", 1)} to expect, a hundred simulated seasons that all ripen on{" "}
         {formatDay(ripe)}; on a day with rain from 2 mm on one waits for the next. Moisture follows air and rain of each
         day (assumed shares), loss the guide&apos;s {plan.crop.guide.harvest.lossPctPerDay.typical} % a day. Look before
         you cut.
@@ -228,7 +228,7 @@ function Curve({
 /** Cut moist and dried, or ripe in the field: what comes of cutting as soon as it is not over so much. */
 function Moistures({ answer, from }: { answer: HarvestSeasons; from: string }) {
   const { plan, set, editable } = usePlanModel();
-  const { number, money, currency } = useUnits();
+  const { number, areaMoney, moneyUnit } = useUnits();
   if (!plan) return null;
   return (
     <div className="overflow-x-auto">
@@ -237,7 +237,7 @@ function Moistures({ answer, from }: { answer: HarvestSeasons; from: string }) {
         <TableHead
           columns={[
             "Moisture",
-            ...figures("About", "Not within 60 days", "Spoilt in", `Drying, ${currency}/ha`, `Left, ${currency}/ha`),
+            ...figures("About", "Not within 60 days", "Spoilt in", `Drying, ${moneyUnit}`, `Left, ${moneyUnit}`),
           ]}
         />
         <tbody>
@@ -260,8 +260,8 @@ function Moistures({ answer, from }: { answer: HarvestSeasons; from: string }) {
                 <td className="text-right">{formatDay(addDays(from, Math.round(line.meanDay)))}</td>
                 <td className="text-right">{number(100 * line.neverShare, 0)} of 100</td>
                 <td className="text-right">{number(100 * line.spoiltShare, 0)} of 100</td>
-                <td className="text-right">{money(line.dryingPerHa)}</td>
-                <td className={`text-right ${isBest ? "font-semibold" : ""}`}>{money(line.netPerHa)}</td>
+                <td className="text-right">{areaMoney(line.dryingPerHa)}</td>
+                <td className={`text-right ${isBest ? "font-semibold" : ""}`}>{areaMoney(line.netPerHa)}</td>
               </tr>
             );
           })}

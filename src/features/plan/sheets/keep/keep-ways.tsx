@@ -10,7 +10,7 @@ import { WayHead } from "../way-head";
 /** Ways to dry or cure side by side: days over the simulated seasons, how often each fails, hours, cost, floor. */
 export function KeepWays() {
   const { plan, facts, set } = usePlanModel();
-  const { number, money, currency, show } = useUnits();
+  const { number, show, unitOf, areaMoney, moneyUnit, areaHours } = useUnits();
   const ways = useMemo(() => (plan ? keepWays(plan, facts) : []), [plan, facts]);
   if (!plan || ways.length === 0) return null;
   const dries = ways.some((w) => w.drying !== null);
@@ -28,8 +28,8 @@ export function KeepWays() {
               "Air up to",
               "Layer",
               "Floor, m²",
-              "Hands, h/ha",
-              `Cost, ${currency}/ha`,
+              `Hands, ${unitOf("workPerArea")}`,
+              `Cost, ${moneyUnit}`,
             ),
           ]}
         />
@@ -58,8 +58,8 @@ export function KeepWays() {
               </td>
               <td className="text-right whitespace-nowrap">{w.layerCm === null ? "" : show(w.layerCm, "length", 0)}</td>
               <td className="text-right">{w.floorM2 === null ? "" : number(w.floorM2, 0)}</td>
-              <td className="text-right">{w.handHoursPerHa === null ? "" : number(w.handHoursPerHa, 0)}</td>
-              <td className="text-right">{w.costPerHa === null ? "not known" : money(w.costPerHa)}</td>
+              <td className="text-right">{w.handHoursPerHa === null ? "" : areaHours(w.handHoursPerHa, 0)}</td>
+              <td className="text-right">{w.costPerHa === null ? "not known" : areaMoney(w.costPerHa)}</td>
             </tr>
           ))}
         </tbody>

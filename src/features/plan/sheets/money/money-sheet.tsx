@@ -18,7 +18,7 @@ const Outlets = dynamic(() => import("./outlets").then((m) => m.Outlets));
 /** Sheet 9: cost by sheet, margin, and where the crop breaks even. */
 export function MoneySheet() {
   const { plan, decisions, set, editable } = usePlanModel();
-  const { number, read, currency, money } = useUnits();
+  const { number, read, currency, money, areaMoney, moneyUnit } = useUnits();
   if (!plan) return null;
   const sheets = SHEETS.filter((s) => (plan.money.costBySheet[s] ?? 0) > 0);
   const most = Math.max(1, ...sheets.map((s) => plan.money.costBySheet[s] ?? 0));
@@ -50,11 +50,11 @@ export function MoneySheet() {
         hint="rent, insurance, levies"
         value={
           <WrittenValue
-            label="Other costs per hectare"
-            text={decisions.money?.otherCostPerHa ? number(decisions.money.otherCostPerHa / 100, 2) : ""}
-            suffix={`${currency}/ha`}
+            label="Other costs"
+            text={decisions.money?.otherCostPerHa ? areaMoney(decisions.money.otherCostPerHa, 2) : ""}
+            suffix={moneyUnit}
             disabled={!editable}
-            read={read("Other costs", "count", { min: 0, max: 1_000_000 })}
+            read={read("Other costs", "moneyPerArea", { min: 0, max: 1_000_000 })}
             onValue={(v) => set("money/otherCostPerHa", Math.round(v * 100))}
             onClear={() => set("money/otherCostPerHa", undefined)}
           />
@@ -66,7 +66,7 @@ export function MoneySheet() {
         value={
           <DecidedMoney
             path="money/paymentPerHa"
-            label="Payments per hectare"
+            label="Payments"
             value={decisions.money?.paymentPerHa ?? null}
             per="ha"
           />

@@ -14,7 +14,7 @@ import { TakeIt } from "../../take-it";
 /** What the field could be grown and sold for instead, each with its money and what it asks. */
 export function Outlets() {
   const { plan, facts, decisions, season } = usePlanModel();
-  const { number, money, show, currency } = useUnits();
+  const { number, money, show, currency, areaMoney, moneyUnit } = useUnits();
   const { answer, problem } = useAnswer("GET /api/records/{kind}", { path: { kind: "crop-offers" } });
   const offers = useMemo(
     () => (answer?.rows ?? []).flatMap((r) => (r.retired ? [] : [r.values as unknown as CropOffer])),
@@ -47,7 +47,7 @@ export function Outlets() {
         <TableHead
           columns={[
             "Outlet",
-            ...figures("Target", "Price", `Cost, ${currency}/ha`, "Margin", "To expect", "Pays as much from"),
+            ...figures("Target", "Price", `Cost, ${moneyUnit}`, "Margin", "To expect", "Pays as much from"),
             { name: "Take it", hidden: true },
           ]}
         />
@@ -71,9 +71,11 @@ export function Outlets() {
               </th>
               <td className="py-1 text-right">{show(l.targetTPerHa, "yield")}</td>
               <td className="py-1 text-right">{l.pricePerT === null ? "none" : money(l.pricePerT)}</td>
-              <td className="py-1 text-right">{money(l.costPerHa)}</td>
-              <td className="py-1 text-right">{l.marginPerHa === null ? "" : money(l.marginPerHa)}</td>
-              <td className="py-1 text-right">{l.marginExpectedPerHa === null ? "" : money(l.marginExpectedPerHa)}</td>
+              <td className="py-1 text-right">{areaMoney(l.costPerHa)}</td>
+              <td className="py-1 text-right">{l.marginPerHa === null ? "" : areaMoney(l.marginPerHa)}</td>
+              <td className="py-1 text-right">
+                {l.marginExpectedPerHa === null ? "" : areaMoney(l.marginExpectedPerHa)}
+              </td>
               <td className="py-1 text-right">
                 {l.chosen || l.equalPricePerT === null ? "" : `${number(l.equalPricePerT / 100, 0)} ${currency}/t`}
               </td>

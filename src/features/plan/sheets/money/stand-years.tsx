@@ -11,7 +11,7 @@ import { TakeIt } from "../../take-it";
 /** Each year of one planting: yield, cost, margin, and after which it is best replaced. The plan is drafted for each. */
 export function StandYears() {
   const { plan, facts, decisions, season } = usePlanModel();
-  const { number, money, show, currency } = useUnits();
+  const { number, show, areaMoney, moneyUnit } = useUnits();
   const base = plan?.crop.base;
   const years = useMemo(
     () => (base ? standYears(facts, decisions, season, base) : []),
@@ -19,14 +19,14 @@ export function StandYears() {
   );
   const last = bestLastYear(years);
   if (!plan || years.length === 0) return null;
-  const amount = (n: number | null) => (n === null ? "no price" : money(n));
+  const amount = (n: number | null) => (n === null ? "no price" : areaMoney(n));
   return (
     <div className="overflow-x-auto pb-1">
       <table className="w-full text-[13px]" aria-label="Years of one planting">
         <TableHead
           columns={[
             "Year",
-            ...figures("Target", `Cost, ${currency}/ha`, "Margin", "Mean a year so far"),
+            ...figures("Target", `Cost, ${moneyUnit}`, "Margin", "Mean a year so far"),
             { name: "Take it", hidden: true },
           ]}
         />
@@ -39,7 +39,7 @@ export function StandYears() {
                 <span className="block text-[12px] font-normal text-soft">{y.name}</span>
               </th>
               <td className="text-right whitespace-nowrap">{show(y.targetTPerHa, "yield", 1)}</td>
-              <td className="text-right">{money(y.costPerHa)}</td>
+              <td className="text-right">{areaMoney(y.costPerHa)}</td>
               <td className="text-right">{amount(y.marginPerHa)}</td>
               <td className="text-right">{amount(y.meanMarginPerHa)}</td>
               <td className="text-right">
@@ -52,7 +52,7 @@ export function StandYears() {
       {last && (
         <p className="py-1 text-[13px]">
           <b>
-            Replaced after year {last.year} a hectare earns most: {amount(last.meanMarginPerHa)} {currency} a year.
+            Replaced after year {last.year} the ground earns most: {amount(last.meanMarginPerHa)} {moneyUnit} a year.
           </b>{" "}
           {last === years.at(-1)
             ? "The guide knows no later year: look at the stand before another one."

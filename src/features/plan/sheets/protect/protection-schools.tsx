@@ -9,7 +9,7 @@ import { usePlanModel } from "../../plan-context";
 /** Ways of protection side by side: treatments, cost, yield lost all the same. */
 export function ProtectionSchools() {
   const { plan, facts } = usePlanModel();
-  const { number, money, currency } = useUnits();
+  const { number, areaMoney, moneyUnit } = useUnits();
   const [lines, stakes] = useMemo(
     () => (plan ? [protectionSchools(plan, facts), threatsAtStake(plan, facts)] : [[], []]),
     [plan, facts],
@@ -28,7 +28,7 @@ export function ProtectionSchools() {
           className="[&>th]:px-1"
           columns={[
             "Way",
-            ...figures("Treatments", `Cost, ${currency}/ha`, "Yield lost", `Lost, ${currency}/ha`, "Cost and loss"),
+            ...figures("Treatments", `Cost, ${moneyUnit}`, "Yield lost", `Lost, ${moneyUnit}`, "Cost and loss"),
           ]}
         />
         <tbody>
@@ -39,10 +39,10 @@ export function ProtectionSchools() {
                 {l.chosen && ", chosen"}
               </th>
               <td className="text-right">{spread(l.treatments, (n) => number(n, 1))}</td>
-              <td className="text-right">{spread(l.costPerHa, (n) => money(n))}</td>
+              <td className="text-right">{spread(l.costPerHa, (n) => areaMoney(n))}</td>
               <td className="text-right">{number(l.lossPct, 1)} %</td>
-              <td className="text-right">{l.lossPerHa === null ? "no price" : money(l.lossPerHa)}</td>
-              <td className="text-right">{l.lossPerHa === null ? "" : money(l.lossPerHa + l.costPerHa.usual)}</td>
+              <td className="text-right">{l.lossPerHa === null ? "no price" : areaMoney(l.lossPerHa)}</td>
+              <td className="text-right">{l.lossPerHa === null ? "" : areaMoney(l.lossPerHa + l.costPerHa.usual)}</td>
             </tr>
           ))}
         </tbody>

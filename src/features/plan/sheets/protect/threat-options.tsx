@@ -24,7 +24,7 @@ const KINDS: Record<OptionKind, string> = {
 /** What can be done about a threat, in its order: what it takes, costs and is worth here, and what it harms. */
 export function ThreatOptions({ threat, likelihood }: { threat: Threat; likelihood: Likelihood }) {
   const { plan } = usePlanModel();
-  const { currency } = useUnits();
+  const { unitOf, moneyUnit } = useUnits();
   if (!plan) return null;
   // where no product is used, none is offered
   const options = [...threat.options]
@@ -39,7 +39,7 @@ export function ThreatOptions({ threat, likelihood }: { threat: Threat; likeliho
           columns={[
             "Kind",
             "What",
-            ...figures("Takes", "Hours/ha", `Cost, ${currency}/ha`, "Worth"),
+            ...figures("Takes", unitOf("workPerArea"), `Cost, ${moneyUnit}`, "Worth"),
             { name: "Planned", hidden: true },
           ]}
         />
@@ -70,7 +70,7 @@ function OptionRow({
   likelihood: Likelihood;
 }) {
   const { plan, facts, set, editable } = usePlanModel();
-  const { number, money, currency } = useUnits();
+  const { number, areaMoney, moneyUnit } = useUnits();
   if (!plan) return null;
   const id = `measure-${threat.id}-${o.id}`;
   const planned = plan.operations.find((x) => x.id === id);
@@ -109,8 +109,8 @@ function OptionRow({
       </td>
       <td className="py-0.5 text-right">{o.efficacyPct ? `${o.efficacyPct.low} to ${o.efficacyPct.high} %` : ""}</td>
       <td className="py-0.5 text-right">{o.work ? number(hours, hours < 10 ? 1 : 0) : ""}</td>
-      <td className="py-0.5 text-right">{cost === null ? "" : money(cost)}</td>
-      <td className="py-0.5 text-right">{worth === null ? "" : money(worth)}</td>
+      <td className="py-0.5 text-right">{cost === null ? "" : areaMoney(cost)}</td>
+      <td className="py-0.5 text-right">{worth === null ? "" : areaMoney(worth)}</td>
       <td className="py-0.5 pl-2 text-right">
         {planned ? (
           <>
@@ -133,7 +133,7 @@ function OptionRow({
             <Button
               look="quiet"
               aria-label={`Plan: ${o.mark ?? o.what} against ${threat.name.toLowerCase()}`}
-              title={cost === null ? undefined : `${money(cost)} ${currency}/ha`}
+              title={cost === null ? undefined : `${areaMoney(cost)} ${moneyUnit}`}
               onClick={() => set(path, { threat: threat.id, option: o.id })}
             >
               Plan it

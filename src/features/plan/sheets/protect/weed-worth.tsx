@@ -18,7 +18,7 @@ const USUAL_EFFICACY_PCT = 80;
 /** What weeds cost this year, and over years by the seed that they return, with and without control. */
 export function WeedWorth({ threatId, weed }: { threatId: string; weed: WeedFigures }) {
   const { plan, facts } = usePlanModel();
-  const { number, money, currency, read } = useUnits();
+  const { number, read, areaMoney, moneyUnit } = useUnits();
   const counted = facts.scouting?.find((s) => s.threatId === threatId);
   const mean = counted && (PER_M2 * counted.counts.reduce((a, b) => a + b, 0)) / counted.counts.length;
   const [typed, setTyped] = useState<number | null>(null);
@@ -91,14 +91,14 @@ export function WeedWorth({ threatId, weed }: { threatId: string; weed: WeedFigu
                 <td className="px-2 text-right">{number(y.lossPct, 1)} %</td>
                 <td className="px-2 text-right">{number(controlled[i]?.cameUp ?? 0, 0)}</td>
                 <td className="px-2 text-right">{number(controlled[i]?.lossPct ?? 0, 1)} %</td>
-                <td className="px-2 text-right">{worth(i) === null ? "no price" : money(worth(i) ?? 0)}</td>
+                <td className="px-2 text-right">{worth(i) === null ? "no price" : areaMoney(worth(i) ?? 0)}</td>
               </tr>
             ))}
           </tbody>
         </table>
       </div>
       <p className="text-soft">
-        {all !== null && `${money(all)} ${currency}/ha over ${YEARS} such crops. `}
+        {all !== null && `${areaMoney(all)} ${moneyUnit} over ${YEARS} such crops. `}
         By {number(weed.lossPctPerPlant.typical, 1)} % a plant, at most {number(weed.greatestLossPct.typical)} %;{" "}
         {number(weed.seedsPerPlant.typical)} seeds of a plant come into the ground alive, of which{" "}
         {number(weed.emergePct.typical)} % come up in a year and {number(weed.survivePct.typical)} % of the rest live on

@@ -11,7 +11,7 @@ const WORDS = { leave: "leave it", fill: "fill the gaps", resow: "sow again" };
 /** The stand as it was counted, and what leaving, filling and sowing again come to. */
 export function CountedStandLine() {
   const { plan, facts } = usePlanModel();
-  const { number, show, currency } = useUnits();
+  const { number, show, areaMoney, moneyUnit } = useUnits();
   const stand = plan?.seed.stand;
   if (!plan || !stand) return null;
   const decimals = plan.seed.targetPlantsPerM2 < 20 ? 1 : 0;
@@ -35,8 +35,8 @@ export function CountedStandLine() {
           {options.map((o, i) => (
             <span key={o.id} className={i === 0 ? "font-semibold" : "text-soft"}>
               {i > 0 && "; "}
-              {WORDS[o.id]}: {number(o.yieldPct, 0)} % of the yield, {number(o.worthPerHa / 100, 0)} {currency}/ha
-              {o.costPerHa > 0 && ` after ${number(o.costPerHa / 100, 0)} of cost`}
+              {WORDS[o.id]}: {number(o.yieldPct, 0)} % of the yield, {areaMoney(o.worthPerHa)} {moneyUnit}
+              {o.costPerHa > 0 && ` after ${areaMoney(o.costPerHa)} of cost`}
             </span>
           ))}
         </span>

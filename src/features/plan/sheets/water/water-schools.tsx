@@ -20,7 +20,7 @@ function worth(plan: Plan, pricePerT: number) {
 /** Every school over the same season: water, work, stress, yield and money side by side. */
 export function WaterSchools() {
   const { plan, facts, draftWith, set, editable } = usePlanModel();
-  const { show, number, money, currency } = useUnits();
+  const { show, number, areaMoney, moneyUnit } = useUnits();
   const [shown, setShown] = useState(false);
   if (!plan) return null;
   const { guide, product } = plan.crop;
@@ -45,7 +45,7 @@ export function WaterSchools() {
             <TableHead
               columns={[
                 "School",
-                ...figures("Gifts", "Net", "Taken", "Hours", "Energy", "Stress", "Yield", `Worth, ${currency}/ha`),
+                ...figures("Gifts", "Net", "Taken", "Hours", "Energy", "Stress", "Yield", `Worth, ${moneyUnit}`),
               ]}
             />
             <tbody>
@@ -73,7 +73,7 @@ export function WaterSchools() {
                     <td className="text-right">{number(water.stressDays, 0)} days</td>
                     <td className="text-right">{number(water.relativeYieldPct, 0)} %</td>
                     <td className={`text-right ${kept - cost >= best - 1 ? "font-semibold" : ""}`}>
-                      {price > 0 ? money(kept - cost) : "no price"}
+                      {price > 0 ? areaMoney(kept - cost) : "no price"}
                     </td>
                   </tr>
                 );
