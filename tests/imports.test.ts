@@ -8,7 +8,7 @@ import type { Access } from "@/server/access";
 import type { ImportLook, Received } from "@/server/contracts";
 import { inPractice, row, rows } from "@/server/db";
 import { listImports, lookAtImport, takeImport, undoImport } from "@/server/import/imports";
-import { changeRecord, loadRecord } from "@/server/records/keep-records";
+import { changeRecord, listRecords, loadRecord } from "@/server/records/keep-records";
 import { signedInPage } from "../scripts/app-under-test";
 import { fieldNamed } from "./support/access";
 import { onScene } from "./support/scene";
@@ -80,6 +80,99 @@ describe("a file of records", () => {
     await expect(take(asked(LIMES, { kind: "limes", mapping: seen.mapping }), assistant)).rejects.toThrow(
       /may not change limes/,
     );
+  });
+
+  it("without what is wrong with some rows, when that is asked; what is left comes back to be mended", async () => {
+    const mixed = "Lime,Material,NV,Fineness,Price\nChalk E,groundLimestone,90,70,24\nChalk F,sugar,900,70,24\n";
+    const seen = await look(asked(mixed));
+    expect(seen).toMatchObject({ added: 1, problemCount: 2, wrongRows: 1 });
+    const taken = await take(asked(mixed, { kind: "limes", mapping: seen.mapping, onlyRight: true }));
+    expect(taken).toMatchObject({
+      added: 1,
+      left: {
+        header: ["Lime", "Material", "NV", "Fineness", "Price", "What is wrong"],
+        rows: [["Chalk F", "sugar", "900", "70", "24", expect.stringContaining("900 given, allowed is up to 200 %")]],
+      },
+    });
+    await inPractice(owner, (c) => undoImport(c, owner, taken.id));
+  });
+
+  it("of boundaries alone finds its fields by their names and changes nothing else of them", async () => {
+    const before = await inPractice(owner, (c) => listRecords(c, owner, "fields"));
+    const field = before.find((r) => r.values.name === "Coney Bank");
+    const polygon = (lon: number) => ({
+      type: "Polygon",
+      coordinates: [
+        [
+          [lon, 47.2],
+          [lon + 0.002, 47.2],
+          [lon + 0.002, 47.201],
+          [lon, 47.201],
+          [lon, 47.2],
+        ],
+      ],
+    });
+    const file = JSON.stringify({
+      type: "FeatureCollection",
+      features: [
+        { type: "Feature", properties: { name: "coney bank" }, geometry: polygon(-30) },
+        { type: "Feature", properties: { name: "Nowhere Ley" }, geometry: polygon(-30.1) },
+      ],
+    });
+    const seen = await look(asked(file));
+    expect(seen).toMatchObject({
+      kind: "fields",
+      added: 0,
+      changed: 1,
+      problemCount: 1,
+      lacking: ["farmId", "areaHa", "textureClass"],
+    });
+    expect(seen.problems[0]?.message).toContain('there is no field "Nowhere Ley" yet');
+    const taken = await take(asked(file, { kind: "fields", mapping: seen.mapping, onlyRight: true }));
+    const after = await inPractice(owner, (c) => loadRecord(c, owner, "fields", field?.id ?? ""));
+    expect(after?.values).toEqual({ ...field?.values, boundary: polygon(-30) });
+    await inPractice(owner, (c) => undoImport(c, owner, taken.id));
+    expect((await inPractice(owner, (c) => loadRecord(c, owner, "fields", field?.id ?? "")))?.values).toEqual(
+      field?.values,
+    );
+  });
+
+  it("of prices is taken for what it prices, kind after kind", async () => {
+    const [fertiliser] = (await inPractice(owner, (c) => listRecords(c, owner, "fertilisers"))).filter(
+      (r) => !r.retired,
+    );
+    const [spray] = (await inPractice(owner, (c) => listRecords(c, owner, "protection-products"))).filter(
+      (r) => !r.retired,
+    );
+    const file = `Product;Price\n${fertiliser?.values.name};412,50\n${fertiliser?.values.name} Extra;400\n${spray?.values.name};31,20\n`;
+    const seen = await look(asked(file));
+    expect(seen.decimal).toEqual({ mark: "comma", why: "line 2 has 412,50" });
+    expect(seen.named).toEqual(
+      expect.arrayContaining([
+        { kind: "fertilisers", rows: 1 },
+        { kind: "protection-products", rows: 1 },
+      ]),
+    );
+    const with_ = { kind: "fertilisers" as const, mapping: seen.mapping, onlyRight: true };
+    const taken = await take(asked(file, with_));
+    expect(taken).toMatchObject({ added: 0, changed: 1, left: { rows: [expect.anything(), expect.anything()] } });
+    const after = await inPractice(owner, (c) => loadRecord(c, owner, "fertilisers", fertiliser?.id ?? ""));
+    expect(after?.values).toEqual({ ...fertiliser?.values, pricePerT: 41_250 });
+    await inPractice(owner, (c) => undoImport(c, owner, taken.id));
+  });
+
+  it("that was taken back is offered nowhere", async () => {
+    const file = "Name,N,Price\nPassing Nitrate,27,380\n";
+    const seen = await look(asked(file));
+    expect(seen.kind).toBe("fertilisers");
+    const with_ = { kind: seen.kind, mapping: seen.mapping };
+    const first = await take(asked(file, with_));
+    await inPractice(owner, (c) => undoImport(c, owner, first.id));
+    await take(asked(file, with_));
+    const page = await signedInPage(browser, inject("base"), "owner@filewell.example");
+    await page.goto("/settings");
+    expect(await page.getByLabel("Passing Nitrate").count()).toBe(1);
+    await page.context().close();
   });
 
   it("of fields is GeoJSON too: holes, several polygons, wrong orders, other systems", async () => {
@@ -221,8 +314,8 @@ describe("in the browser", () => {
     await page.getByLabel("What Betrieb is").selectOption("farmId");
     await page.getByLabel("What ha is").selectOption("areaHa");
     await page.getByLabel("What Boden is").selectOption("textureClass");
-    await page.getByLabel("Decimal mark of the file").click();
-    await page.getByRole("option", { name: "comma" }).click();
+    // as the file's own numbers say
+    await page.getByText("line 2 has 3,5").waitFor();
     await page.getByText("1 to add, 0 to change, 0 as they stand, 1 not right").waitFor();
     await page.getByRole("row").filter({ hasText: "3ha" }).filter({ hasText: "Area" }).waitFor();
     const found = await new AxeBuilder({ page }).analyze();

@@ -110,6 +110,12 @@ export interface ImportLook {
   sample: string[][];
   rows: number;
   notes: string[];
+  /** of the file's numbers, and what in the file says so */
+  decimal: { mark: "point" | "comma"; why: string };
+  /** kinds of which some rows name a record that stands */
+  named: { kind: KindId; rows: number }[];
+  /** values that new records need and no column says */
+  lacking: string[];
   mapping: Mapping;
   added: number;
   changed: number;
@@ -118,6 +124,8 @@ export interface ImportLook {
   /** the first of them */
   problems: RowProblem[];
   problemCount: number;
+  /** rows in which something is wrong */
+  wrongRows: number;
   /** some of what would be added or changed */
   some: {
     line: number;

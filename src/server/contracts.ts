@@ -161,10 +161,12 @@ export const BODIES = {
         bulkDensity: z.number().min(0.1).max(2.2).nullable(),
       })
       .optional(),
-    /** of the file's numbers; absent: the practice's */
+    /** of the file's numbers; absent: as they say themselves */
     decimal: z.enum(["point", "comma"]).optional(),
     /** only look, put nothing in */
     look: z.boolean().default(false),
+    /** take the rows that are right and leave the others */
+    onlyRight: z.boolean().optional(),
   }),
   "PUT /api/people": z.strictObject({ userId: z.string().min(1).max(80), ...membership }),
   "POST /api/records/{kind}": z.strictObject({ id: z.uuid(), values: recordValues }),
@@ -222,6 +224,8 @@ export const BODIES = {
     replace: z.boolean().default(false),
     /** only look, put nothing in */
     look: z.boolean().default(false),
+    /** take the rows that are right and leave the others */
+    onlyRight: z.boolean().optional(),
   }),
 };
 
@@ -279,7 +283,9 @@ export interface Answers {
   "DELETE /api/invitations": Done;
   "POST /api/join/{token}": Done;
   "GET /api/imports": { imports: ImportLine[] };
-  "POST /api/imports": { looked: ImportLook } | { taken: ImportLine };
+  "POST /api/imports":
+    | { looked: ImportLook }
+    | { taken: ImportLine & { left: { header: string[]; rows: string[][] } | null } };
   "DELETE /api/imports": Done;
   "GET /api/people": PeopleSheet;
   "PUT /api/people": Done;

@@ -14,6 +14,7 @@ import { ArrowDown, ArrowUp, Download } from "lucide-react";
 import Papa from "papaparse";
 import { useRef, useState } from "react";
 import { Button } from "./button";
+import { saveFile } from "./save-file";
 import { useFirst } from "./use-first";
 
 /** Rows that a screen may show before it can be scrolled. */
@@ -66,11 +67,7 @@ export function DataTable<T>({
       { fields: heads.map((c) => c.id), data: shown.map((row) => heads.map((c) => row.getValue(c.id))) },
       { escapeFormulae: true },
     );
-    const link = document.createElement("a");
-    link.href = URL.createObjectURL(new Blob([`\ufeff${csv}`], { type: "text/csv" }));
-    link.download = fileName;
-    link.click();
-    URL.revokeObjectURL(link.href);
+    saveFile(fileName, csv);
   };
   return (
     <div>

@@ -44,7 +44,7 @@ export const cropOfferKind: RecordKind = {
   slugFrom: "buyer",
   fields: [
     { key: "guideId", label: "Crop", input: "listed", list: "crops", listed: true },
-    { key: "productId", label: "Product", input: "listed", list: "products", by: "guideId", listed: true },
+    { key: "productId", label: "Product", input: "listed", list: "products", by: "guideId", first: true, listed: true },
     { key: "buyer", label: "Buyer or market", input: "text", listed: true, also: ["buyer", "market"] },
     {
       key: "basis",

@@ -35,8 +35,11 @@ export type Input =
   /** minor money units */
   | { input: "money"; per: string }
   | { input: "choice"; options: Chosen[] }
-  /** of a list; `by` names the value that it depends on, `own` keeps names that are not in it */
-  | { input: "listed"; list: ListId; by?: string; own?: true }
+  /**
+   * of a list; `by` names the value that it depends on, `own` keeps names that are not in it, `first` takes the first of it
+   * where a file says nothing
+   */
+  | { input: "listed"; list: ListId; by?: string; own?: true; first?: true }
   /** another record of the practice, by its id */
   | { input: "link"; to: KindId }
   /** a number for each of some keys; what is empty is left out; `levels` of soil may be typed in other units */

@@ -125,7 +125,7 @@ export const fieldKind: RecordKind = {
   fields: [
     { key: "farmId", label: "Farm", input: "link", to: "farms", listed: true },
     { key: "name", label: "Name", input: "text", listed: true, also: ["field", "field name", "parcel"] },
-    { key: "boundary", label: "Boundary", input: "boundary", empty: "null" },
+    { key: "boundary", label: "Boundary", input: "boundary", empty: "null", also: ["geometry"] },
     { key: "areaHa", label: "Area", input: "number", dimension: "area", listed: true, also: ["size"] },
     {
       key: "textureClass",

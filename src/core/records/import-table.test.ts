@@ -1,6 +1,10 @@
 import { describe, expect, it } from "vitest";
-import { guessColumns, guessKind, headingOf, type ImportWorld, type Mapping, readRows } from "./import-table";
+import { decimalMarksOf } from "./decimal-mark";
+import { guessColumns, guessKind, headingsOf } from "./import-headings";
+import { type ImportWorld, type Mapping, readRows } from "./import-table";
 import { RECORD_KINDS } from "./kinds";
+import { perOf } from "./price-unit";
+import { valuesSchema } from "./values";
 
 const WORLD: ImportWorld = {
   lists: {
@@ -36,8 +40,8 @@ const read = (rows: string[][], over: Partial<Mapping> = {}) =>
 
 describe("a table of records", () => {
   it("says by its headings what it is, which column is which, and in what unit", () => {
-    expect(headingOf("Area (ac)")).toEqual({ words: "area", unit: "ac" });
-    expect(headingOf("P [mg/kg]")).toEqual({ words: "p", unit: "mg/kg" });
+    expect(headingsOf("Area (ac)")[0]).toEqual({ words: "area", unit: "ac", apart: true });
+    expect(headingsOf("P [mg/kg]")[0]).toEqual({ words: "p", unit: "mg/kg", apart: true });
     expect(guessKind(HEADER, "metric")).toBe("soil-tests");
     expect(guessKind(["Farm", "Field name", "Size", "Soil type"], "metric")).toBe("fields");
     expect(guessKind(["Crop", "Kind", "Variety", "TGW", "Germination", "Price"], "metric")).toBe("seed-lots");
@@ -99,6 +103,187 @@ describe("a table of records", () => {
     const { problems } = read([["Mill Piece", "2026-03-03", "8", "6.4", "2.9", "16", "", ""]], {
       bulkDensity: null,
     });
-    expect(problems).toEqual([{ line: 2, column: "P [ppm]", message: expect.stringContaining("bulkDensity") }]);
+    expect(problems).toEqual([
+      { line: 2, column: "P [ppm]", message: expect.stringContaining("needs the soil's bulk density") },
+    ]);
+  });
+});
+
+describe("headings and numbers of a file", () => {
+  it("know a unit that stands behind the words without a mark", () => {
+    expect(guessColumns(RECORD_KINDS.fields, ["Field", "Area ha", "Slope %", "Depth_cm"], "metric")).toEqual([
+      { path: "name" },
+      { path: "areaHa", unit: "ha" },
+      { path: "slopePct" },
+      null,
+    ]);
+    expect(guessColumns(RECORD_KINDS.fields, ["Field name", "Size acres"], "metric")).toEqual([
+      { path: "name" },
+      { path: "areaHa", unit: "acres" },
+    ]);
+    const limes = (heading: string) => guessColumns(RECORD_KINDS.limes, ["Lime", heading], "metric")[1];
+    expect(limes("Price per 100 kg")).toEqual({ path: "pricePerT", unit: "per 100 kg" });
+    expect(limes("Price/t")).toEqual({ path: "pricePerT", unit: "/t" });
+    expect(limes("Price (€/kg)")).toEqual({ path: "pricePerT", unit: "€/kg" });
+    // a bag weighs nobody knows what: whoever takes the file in says what the column is
+    expect(limes("Price per bag")).toBeNull();
+  });
+
+  it("are read for the amount that the price is for", () => {
+    // 100 kg are a tenth of a tonne; a US gallon is 3.785411784 L, a pound 0.45359237 kg
+    expect(perOf("t", "per 100 kg", "metric")).toBe(10);
+    expect(perOf("t", "€/kg", "metric")).toBe(1000);
+    expect(perOf("L or kg", "$/gal", "usCustomary")).toBeCloseTo(0.264172, 6);
+    expect(perOf("L or kg", "lb", "usCustomary")).toBeCloseTo(2.204623, 6);
+    expect(perOf("t", "per bag", "metric")).toBeNull();
+    expect(perOf("h", "hour", "metric")).toBe(1);
+  });
+
+  it("say by themselves which decimal mark they have", () => {
+    expect(decimalMarksOf([["North", "3,5"]], 2)).toEqual({ comma: { mark: "comma", text: "3,5", line: 2 } });
+    expect(decimalMarksOf([["1.250,00 t"], ["0,125"]], 2)).toMatchObject({ comma: { line: 2 } });
+    expect(decimalMarksOf([["1,250.5"]], 2)).toMatchObject({ point: { text: "1,250.5" } });
+    // either way, and no decimals at all: a group, a date, a code
+    expect(decimalMarksOf([["1,250", "1.250", "31.12.2026", "1,234,567", "B1.5", "Chalk, 2"]], 2)).toEqual({});
+    expect(decimalMarksOf([["3,5"], ["4.25"]], 2)).toMatchObject({ comma: { line: 2 }, point: { line: 3 } });
+  });
+});
+
+describe("a row that names what stands", () => {
+  const FARM = "0b0f4b8e-4a52-4c7e-9b1a-2f1f0a6b7c14";
+  const OTHER = "0b0f4b8e-4a52-4c7e-9b1a-2f1f0a6b7c15";
+  const field = (id: string, name: string, farmId = FARM) => ({
+    id,
+    values: valuesSchema(RECORD_KINDS.fields).parse({
+      farmId,
+      name,
+      areaHa: 6.4012,
+      textureClass: "loam",
+      note: "wet",
+    }),
+  });
+  const standing = [field("f1", "Long Ley"), field("f2", "Mill Piece"), field("f3", "Long Ley", OTHER)];
+  const world: ImportWorld = {
+    ...WORLD,
+    links: { farmId: [...(WORLD.links.farmId ?? []), { value: OTHER, label: "Marsh Farm" }] },
+    standing,
+  };
+  const shape = JSON.stringify({
+    type: "Polygon",
+    coordinates: [
+      [
+        [-30, 47],
+        [-29.998, 47],
+        [-29.998, 47.001],
+        [-30, 47.001],
+        [-30, 47],
+      ],
+    ],
+  });
+  const boundaries = (header: string[], rows: string[][], fixed: Record<string, string> = {}) =>
+    readRows(
+      RECORD_KINDS.fields,
+      header,
+      rows,
+      1,
+      { columns: guessColumns(RECORD_KINDS.fields, header, "metric"), fixed, bulkDensity: null },
+      world,
+      WRITING,
+    );
+
+  it("changes what the file has a column for and nothing else", () => {
+    const { records, problems, lacking } = boundaries(["name", "geometry"], [["mill  piece", shape]]);
+    expect(problems).toEqual([]);
+    expect(lacking).toEqual([]);
+    // the name as it is spelled, an area that the form would round
+    expect(records).toEqual([
+      {
+        line: 1,
+        stands: "f2",
+        values: { ...standing[1]?.values, boundary: expect.objectContaining({ type: "Polygon" }) },
+      },
+    ]);
+  });
+
+  it("says where a name is of several, and what a new one needs", () => {
+    const { records, problems, lacking } = boundaries(
+      ["name", "geometry"],
+      [
+        ["Long Ley", shape],
+        ["New Ley", shape],
+      ],
+    );
+    expect(records).toEqual([]);
+    expect(problems).toEqual([
+      { line: 1, column: "name", message: '"Long Ley" is the name of 2 fields: a column with the farm says which' },
+      {
+        line: 2,
+        column: "name",
+        message: 'Name: there is no field "New Ley" yet; to add it, farm, area, texture are needed',
+      },
+    ]);
+    expect(lacking).toEqual(["farmId", "areaHa", "textureClass"]);
+    expect(boundaries(["name", "farm", "geometry"], [["Long Ley", "Marsh Farm", shape]]).records).toMatchObject([
+      { stands: "f3" },
+    ]);
+  });
+
+  it("keeps its own where a value is said for all that is new", () => {
+    const { records } = boundaries(
+      ["name", "geometry"],
+      [
+        ["Mill Piece", shape],
+        ["New Ley", shape],
+      ],
+      { farmId: "Hollow Farm", areaHa: "2", textureClass: "clay" },
+    );
+    expect(records).toMatchObject([
+      { stands: "f2", values: { areaHa: 6.4012, textureClass: "loam" } },
+      { values: { name: "New Ley", farmId: FARM, areaHa: 2, textureClass: "clay" } },
+    ]);
+    expect(records[1]?.stands).toBeUndefined();
+  });
+
+  it("may be a price list: prices alone, by the amount that they are for; contents stay", () => {
+    const kind = RECORD_KINDS.fertilisers;
+    const header = ["Product", "Price per 100 kg"];
+    const values = valuesSchema(kind).parse({ name: "Nitrate 27", contents: { n: 27, s: 4 }, pricePerT: 38_000 });
+    const named = (k: typeof kind) => (k.id === "fertilisers" ? 1 : 0);
+    expect(guessKind(header, "metric", named)).toBe("fertilisers");
+    const { records, problems } = readRows(
+      kind,
+      header,
+      [["Nitrate 27", "41.50"]],
+      2,
+      { columns: guessColumns(kind, header, "metric"), fixed: {}, bulkDensity: null },
+      { ...WORLD, standing: [{ id: "nitrate-27", values }] },
+      WRITING,
+    );
+    expect(problems).toEqual([]);
+    // 41.50 for 100 kg are 415.00 for a tonne, in hundredths
+    expect(records).toEqual([{ line: 2, stands: "nitrate-27", values: { ...values, pricePerT: 41_500 } }]);
+  });
+
+  it("of a crop's price without a product is of the crop's main one", () => {
+    const kind = RECORD_KINDS["crop-offers"];
+    const header = ["Crop", "Buyer", "Year", "Date", "Price"];
+    const lists = {
+      ...WORLD.lists,
+      products: [
+        { value: "grain", label: "Grain", of: "wheat" },
+        { value: "straw", label: "Straw", of: "wheat" },
+      ],
+    };
+    const { records, problems } = readRows(
+      kind,
+      header,
+      [["Wheat", "Marsh Mill", "2027", "2026-08-01", "210"]],
+      2,
+      { columns: guessColumns(kind, header, "metric"), fixed: {}, bulkDensity: null },
+      { ...WORLD, lists },
+      WRITING,
+    );
+    expect(problems).toEqual([]);
+    expect(records[0]?.values).toMatchObject({ guideId: "wheat", productId: "grain", pricePerT: 21_000 });
   });
 });

@@ -1,133 +1,23 @@
 /**
- * Records from a table file: what it is taken for, which column is which value, and each row read as a form would be, with
- * what is wrong with it.
+ * Records from the rows of a table file: each read as a form would be, as a change of a record that stands or as a new one,
+ * with what is wrong with it.
  */
 
-import { levelUnit } from "../soil/level-units";
-import { parseQuantity } from "../units/parse-quantity";
-import { DIMENSIONS, displayUnit, type UnitSet } from "../units/units";
 import { Chooser, plain } from "./chooser";
-import type { Amount, Chosen, KindId, Lists, RecordField, RecordKind } from "./describe";
+import type { Chosen, Lists, RecordField, RecordKind } from "./describe";
 import type { SchemeUnit } from "./form-texts";
-import { RECORD_KINDS } from "./kinds";
-import { NO, readTyped, type Typed, type Writing, YES } from "./typed-record";
+import { type ColumnUse, namingFields, targetsOf, whichPath } from "./import-headings";
+import { Standing, type StandingRecord } from "./standing";
+import { NO, readSome, readTyped, type Typed, typedOf, type Writing, YES } from "./typed-record";
 import type { Values } from "./values";
 
-/** Where a column's cells go: "name", "levels.p"; and the unit of cells that say none. */
-export interface ColumnUse {
-  path: string;
-  unit?: string;
-}
 export interface Mapping {
   /** for each column of the file, or null where it is left out */
   columns: (ColumnUse | null)[];
-  /** values of every row whose column the file does not have, as they would be typed */
+  /** values of every row that has no column for them, as they would be typed; what stands already keeps its own */
   fixed: Record<string, string>;
   /** g/cm3; where the unit of a soil's level needs it */
   bulkDensity: number | null;
-}
-
-/** A value that a column can hold. */
-export interface Target {
-  path: string;
-  label: string;
-  field: RecordField;
-  /** one of its amounts */
-  amount?: Amount;
-  /** the lines that it is a column of; the path has a star for which line */
-  lines?: RecordField & { input: "lines" };
-}
-
-/** The path of the column that says which of a field's named lines a row is. */
-const whichPath = (key: string) => `${key}.*`;
-
-/** All values of a kind that a column can hold, in the order of its form. */
-export function targetsOf(kind: RecordKind): Target[] {
-  return kind.fields.flatMap((field): Target[] => {
-    if (field.input === "lines")
-      return [
-        ...(field.nameOf
-          ? [{ path: whichPath(field.key), label: field.nameOf, field: NAME_OF_LINE, lines: field }]
-          : []),
-        ...field.columns.map((column) => ({
-          path: `${field.key}.*.${column.key}`,
-          label: column.label,
-          field: column,
-          lines: field,
-        })),
-      ];
-    if (field.input === "amounts")
-      return field.keys.map((amount) => ({ path: `${field.key}.${amount.key}`, label: amount.label, field, amount }));
-    return [{ path: field.key, label: field.label, field }];
-  });
-}
-
-const NAME_OF_LINE: RecordField = { key: "*", label: "Line", input: "text", empty: "default" };
-
-/** A heading's words, and its unit where it says one: "Area (ac)", "P [mg/kg]", "Depth, cm". */
-export function headingOf(text: string): { words: string; unit: string } {
-  const found = /^(.*?)\s*(?:[[(]([^\])]+)[\])]|,\s*([^,]+))\s*$/.exec(text);
-  return { words: plain(found?.[1] ?? text), unit: (found?.[2] ?? found?.[3] ?? "").trim() };
-}
-
-/** Words of a heading that say an amount's element: "P", "phosphorus". */
-const elementWords = ({ element }: Amount): string[] => (element ? [element.symbol, element.name] : []);
-
-function wordsOf({ label, field, amount, path, lines }: Target): string[] {
-  if (lines) return [`${lines.label} ${label}`, label, field.key].filter((w) => w !== "*").map(plain);
-  if (amount) return [label, amount.key, `${field.label} ${label}`, path, ...elementWords(amount)].map(plain);
-  return [field.label, field.key, ...(field.also ?? []), field.label.split(",")[0] ?? ""].map(plain);
-}
-
-/**
- * Which column is which value, by its heading; a value is taken once, by the heading that fits it first.
- *
- * Example: the headings "Field", "Sampled", "P [ppm]" of soil tests give fieldId, takenOn and levels.p in ppm.
- */
-export function guessColumns(kind: RecordKind, header: string[], unitSet: UnitSet): (ColumnUse | null)[] {
-  const targets = targetsOf(kind);
-  const taken = new Set<string>();
-  return header.map((heading) => {
-    const { words, unit } = headingOf(heading);
-    const whole = plain(heading);
-    const target = targets.find(
-      (t) => !taken.has(t.path) && wordsOf(t).some((w) => w !== "" && (w === words || w === whole)),
-    );
-    if (!target) return null;
-    taken.add(target.path);
-    const { amount } = target;
-    if (amount?.element && elementWords(amount).some((w) => plain(w) === words || plain(w) === whole))
-      return { path: target.path, unit: amount.element.symbol };
-    return { path: target.path, ...(unit && isUnitOf(target, unit, unitSet) ? { unit } : {}) };
-  });
-}
-
-/** Whether a word is a unit of what a target holds. */
-export function isUnitOf({ field, path, amount }: Target, unit: string, unitSet: UnitSet): boolean {
-  if (amount?.element?.symbol === unit) return true;
-  if (path.startsWith("levels.")) return levelUnit(unit) !== null;
-  return field.input === "number" && parseQuantity(`1 ${unit}`, field.dimension, { unitSet }).ok;
-}
-
-/** The kind whose values most headings fit; of several the first. Null where fewer than two fit. */
-export function guessKind(header: string[], unitSet: UnitSet): KindId | null {
-  const fits = Object.values(RECORD_KINDS).map((kind) => {
-    const columns = guessColumns(kind, header, unitSet).filter((c) => c !== null);
-    const needed = kind.fields.filter((f) => !f.empty && f.input !== "lines");
-    const missing = needed.filter((f) => !columns.some((c) => c.path.split(".")[0] === f.key)).length;
-    return { id: kind.id, score: columns.length - 1.5 * missing, columns: columns.length };
-  });
-  const best = fits.reduce((a, b) => (b.score > a.score ? b : a));
-  return best.columns >= 2 ? best.id : null;
-}
-
-/** The unit that cells without one are in, of a target: the practice's, where neither file nor person says another. */
-export function usualUnit({ field, path, amount }: Target, unitSet: UnitSet): string {
-  if (amount?.element) return `${amount.label}, not ${amount.element.symbol}`;
-  if (path.startsWith("levels.")) return "as the scheme has it";
-  return field.input === "number" && DIMENSIONS.includes(field.dimension)
-    ? (field.unit ?? displayUnit(field.dimension, { unitSet }))
-    : "";
 }
 
 export interface RowProblem {
@@ -139,6 +29,8 @@ export interface RowProblem {
 export interface ReadRow {
   line: number;
   values: Values;
+  /** the record that the row names */
+  stands?: string;
 }
 
 export interface ImportWorld {
@@ -147,9 +39,14 @@ export interface ImportWorld {
   links: Record<string, Chosen[]>;
   /** the unit that a scheme has a nutrient in; undefined where it has none */
   schemeUnit: SchemeUnit;
+  /** live records of the kind; a row that names one changes what the file has a column for, and nothing else */
+  standing?: StandingRecord[];
 }
 
-/** Reads rows as records of a kind; what is wrong stands by line and column. */
+/**
+ * Reads rows as records of a kind; what is wrong stands by line and column. `lacking` names values that a new record must
+ * have and that no column says.
+ */
 export function readRows(
   kind: RecordKind,
   header: string[],
@@ -157,13 +54,19 @@ export function readRows(
   firstLine: number,
   mapping: Mapping,
   world: ImportWorld,
-  writing: Writing,
-): { records: ReadRow[]; problems: RowProblem[] } {
+  plainly: Writing,
+): { records: ReadRow[]; problems: RowProblem[]; lacking: string[] } {
   const records: ReadRow[] = [];
   const problems: RowProblem[] = [];
+  const lacking = new Set<string>();
   const targets = new Map(targetsOf(kind).map((t) => [t.path, t]));
   const columnOf = new Map(mapping.columns.flatMap((c, i) => (c ? [[c.path, header[i] ?? ""] as const] : [])));
-  const units = Object.fromEntries(mapping.columns.flatMap((c) => (c?.unit ? [[c.path, c.unit]] : [])));
+  const writing: Writing = {
+    ...plainly,
+    unitOf: Object.fromEntries(mapping.columns.flatMap((c) => (c?.unit ? [[c.path, c.unit]] : []))),
+    schemeUnit: world.schemeUnit,
+    bulkDensity: mapping.bulkDensity,
+  };
   const choosers = new Map<string, Chooser>();
   const chooserOf = (field: RecordField, of: string): Chooser => {
     const key = `${field.key} ${of}`;
@@ -171,59 +74,107 @@ export function readRows(
     choosers.set(key, known);
     return known;
   };
-  for (const group of groupsOf(kind, rows, firstLine, mapping)) {
+  const standing = new Standing(kind, world.standing ?? []);
+  const naming = namingFields(kind);
+  const identity = kind.fields.filter((f) => kind.unique.includes(f.key));
+  const columns = new Set([...columnOf.keys()].map((path) => path.split(".")[0]));
+  // what names a record is said in every row; what else is said so is for new ones
+  const always = Object.fromEntries(Object.entries(mapping.fixed).filter(([key]) => kind.unique.includes(key)));
+  for (const group of groupsOf(kind, rows, firstLine, mapping, always)) {
     const [{ line, cells }] = group as [Cells];
     const lineOf = (path: string) => group[Number(/\.(\d+)\./.exec(path)?.[1] ?? 0)]?.line ?? line;
+    // fields of which something is said already
+    const told = new Set<string>();
     const say = (path: string, message: string, at = lineOf(path)) => {
       const own = path.replace(/\.\d+\./, ".*.");
       problems.push({ line: at, column: columnOf.get(own) ?? targets.get(own)?.label ?? path, message });
+      told.add(path.split(".")[0] ?? "");
     };
-    const typed: Typed = {};
-    let bad = false;
-    // fields whose rows are told already
-    const told = new Set<string>();
-    for (const field of kind.fields) {
-      const of = field.input === "listed" && field.by ? String(typed[field.by] ?? "") : "";
-      if (field.input === "amounts") {
-        typed[field.key] = Object.fromEntries(field.keys.map(({ key }) => [key, cells[`${field.key}.${key}`] ?? ""]));
-        continue;
+    const written = (has: Record<string, string>, fields: RecordField[], by: Typed = {}): Typed => {
+      const typed: Typed = {};
+      for (const field of fields) {
+        const of = field.input === "listed" && field.by ? String(typed[field.by] ?? by[field.by] ?? "") : "";
+        if (field.input === "amounts")
+          typed[field.key] = Object.fromEntries(field.keys.map(({ key }) => [key, has[`${field.key}.${key}`] ?? ""]));
+        else if (field.input === "lines") {
+          const lines = linesOf(field, group, say, (column, text) => chooserOf(column, "").find(text));
+          if (lines && (lines.length > 0 || !field.empty)) typed[field.key] = lines;
+        } else typed[field.key] = chosen(field, has[field.key] ?? "", of);
       }
-      if (field.input === "lines") {
-        const lines = linesOf(field, group, say, (column, text) => chooserOf(column, "").find(text));
-        if (lines === null) told.add(field.key);
-        else if (lines.length > 0 || !field.empty) typed[field.key] = lines;
-        continue;
-      }
-      const text = cells[field.key] ?? "";
-      if (text === "" || !CHOSEN.includes(field.input)) {
-        typed[field.key] = text;
-        continue;
-      }
-      const chosen = chooserOf(field, of).find(text);
-      if (chosen.ok) typed[field.key] = chosen.value;
-      else {
-        bad = true;
-        say(field.key, `${field.label}: ${chosen.message}`);
-        typed[field.key] = "";
+      return typed;
+    };
+    const chosen = (field: RecordField, text: string, of: string): string => {
+      if (text === "" || !CHOSEN.includes(field.input)) return text;
+      const found = chooserOf(field, of).find(text);
+      if (found.ok) return found.value;
+      if (!told.has(field.key)) say(field.key, `${field.label}: ${found.message}`);
+      return "";
+    };
+    const own = standing.find(readSome(identity, written(cells, identity), writing));
+    const [stands] = own;
+    if (own.length > 1) {
+      const more = identity.filter((f) => !columns.has(f.key)).map((f) => f.label.toLowerCase());
+      say(
+        naming[0]?.key ?? kind.unique.at(-1) ?? "",
+        `"${cells[naming[0]?.key ?? ""]}" is the name of ${own.length} ${kind.many.toLowerCase()}: a column with the ${more.join(" and ")} says which`,
+      );
+      continue;
+    }
+    let typed: Typed;
+    if (stands) {
+      const before = typedOf(kind.fields, stands.values, writing);
+      typed = joined(kind, before, written(cells, kind.fields, before), mapping);
+    } else {
+      typed = written({ ...mapping.fixed, ...cells }, kind.fields);
+      for (const field of kind.fields)
+        if (field.input === "listed" && field.by && typed[field.key] === "" && !columns.has(field.key)) {
+          const options = world.lists[field.list].filter((entry) => entry.of === typed[field.by ?? ""]);
+          // there is no other, or the first is what is meant where nothing is said
+          if (options.length === 1 || field.first) typed[field.key] = options[0]?.value ?? "";
+        }
+      const without = kind.fields.filter(
+        (f) => !f.empty && f.input !== "lines" && !columns.has(f.key) && typed[f.key] === "" && !told.has(f.key),
+      );
+      for (const f of without) lacking.add(f.key);
+      if (without.length > 0) {
+        const [name] = naming;
+        const called =
+          name && cells[name.key]
+            ? `${name.label}: there is no ${kind.one} "${cells[name.key]}" yet; to add it`
+            : "to add it";
+        say(
+          name?.key ?? without[0]?.key ?? "",
+          `${called}, ${without.map((f) => f.label.toLowerCase()).join(", ")} ${without.length === 1 ? "is" : "are"} needed`,
+        );
+        for (const f of without) told.add(f.key);
       }
     }
-    const { values, problems: wrong } = readTyped(kind, typed, {
-      ...writing,
-      unitOf: units,
-      schemeUnit: world.schemeUnit,
-      bulkDensity: mapping.bulkDensity,
-    });
-    for (const [path, message] of Object.entries(wrong)) {
-      const known =
-        told.has(path.split(".")[0] ?? "") ||
-        (bad && problems.some((p) => p.line === line && p.column === (columnOf.get(path) ?? targets.get(path)?.label)));
-      if (!known) say(path, message);
-      bad = true;
-    }
-    bad ||= told.size > 0;
-    if (!bad) records.push({ line, values });
+    const { values, problems: wrong } = readTyped(kind, typed, writing);
+    for (const [path, message] of Object.entries(wrong)) if (!told.has(path.split(".")[0] ?? "")) say(path, message);
+    if (told.size > 0) continue;
+    if (stands) records.push({ line, values: joined(kind, stands.values, values, mapping), stands: stands.id });
+    else records.push({ line, values });
   }
-  return { records, problems };
+  return { records, problems, lacking: [...lacking] };
+}
+
+/** What stands, with what the file has columns for in its place; what a record is called is spelled as it stands. */
+function joined(kind: RecordKind, stands: Values, read: Values, mapping: Mapping): Values {
+  const paths = mapping.columns.flatMap((c) => (c ? [c.path] : []));
+  return Object.fromEntries(
+    kind.fields.map(({ key, input }) => {
+      const own = paths.filter((path) => path.split(".")[0] === key);
+      if (own.length === 0 || kind.unique.includes(key)) return [key, stands[key]];
+      if (input !== "amounts") return [key, read[key]];
+      const amounts = { ...(stands[key] as Values) };
+      for (const amount of own.map((path) => path.split(".")[1] ?? "")) {
+        const value = (read[key] as Values | undefined)?.[amount];
+        if (value === undefined) delete amounts[amount];
+        else amounts[amount] = value;
+      }
+      return [key, amounts];
+    }),
+  );
 }
 
 /** Inputs whose text is one of a list. */
@@ -238,12 +189,18 @@ interface Cells {
  * Rows as records: one each; where columns are of lines, rows of the same name together (or without one, under the row that
  * has it).
  */
-function groupsOf(kind: RecordKind, rows: string[][], firstLine: number, mapping: Mapping): Cells[][] {
+function groupsOf(
+  kind: RecordKind,
+  rows: string[][],
+  firstLine: number,
+  mapping: Mapping,
+  always: Record<string, string>,
+): Cells[][] {
   const groups: Cells[][] = [];
   const inLines = mapping.columns.some((c) => c?.path.includes(".*"));
   for (const [i, row] of rows.entries()) {
     if (row.every((cell) => cell.trim() === "")) continue;
-    const cells: Record<string, string> = { ...mapping.fixed };
+    const cells: Record<string, string> = { ...always };
     for (const [c, use] of mapping.columns.entries()) if (use) cells[use.path] = (row[c] ?? "").trim();
     const own = { line: firstLine + i, cells };
     const [head] = groups.at(-1) ?? [];

@@ -15,7 +15,7 @@ import { stageSeenRecord } from "./stage-seen";
 
 const ID = "0b0f4b8e-4a52-4c7e-9b1a-2f1f0a6b7c11";
 const field = { name: "Sallow Piece", areaHa: 6.4, textureClass: "loam" };
-const fertiliser = { id: "can-27", name: "Nitrate 27", contents: { n: 27 }, pricePerT: 38_000, bagKg: 600 };
+const fertiliser = { id: "can-27", name: "Nitrate 27", contents: { n: 27 }, pricePerT: 38_000 };
 const lime = {
   id: "chalk",
   name: "Soft chalk",
@@ -32,7 +32,6 @@ const lot = {
   germinationPct: 94,
   certified: true,
   pricePerT: 50_000,
-  bagKg: 25,
 };
 const test = { takenOn: "2026-02-11", depthCm: 20, scheme: "olsenIndex", ph: 6.3, organicMatterPct: 3.2 };
 const prices = {

@@ -31,8 +31,7 @@ export function readLevelsTyped(
         `${label}: "${text}" is an index. Enter what the laboratory found, in mg/L or mg/kg: an index is read from it.`;
       continue;
     }
-    // a laboratory that says ppm means its method's own unit, by mass or by volume
-    const said = /^ppm$/i.test(word) ? "" : word || writing.unitOf?.[path] || "";
+    const said = word || writing.unitOf?.[path] || "";
     const unit = said ? levelUnit(said) : null;
     if (said && !unit) {
       problems[path] = `${label}: "${text}" given, allowed is a number, alone or with ${LEVEL_UNITS.join(", ")}`;
@@ -48,15 +47,19 @@ export function readLevelsTyped(
       levels[key] = read.value;
       continue;
     }
+    const bulkDensity = (values.bulkDensity as number | null | undefined) ?? writing.bulkDensity ?? null;
     const changed = changeLevel({
       value: read.value * unit.times,
       nutrient: key as SoilTestKey,
       from: unit.unit,
       to,
       depthCm: (values.depthCm as number | undefined) ?? null,
-      bulkDensity: (values.bulkDensity as number | null | undefined) ?? writing.bulkDensity ?? null,
+      bulkDensity,
     });
     if (changed.ok) levels[key] = Number(changed.value.toPrecision(6));
+    else if (bulkDensity === null && changed.errors.every((e) => e.field === "bulkDensity"))
+      problems[path] =
+        `${label}: ${figure} ${said} given and the scheme has ${to}, which needs the soil's bulk density. Where the laboratory found it in ${to}, and only calls that ${said}, type ${figure} alone.`;
     else problems[path] = changed.errors.map((e) => e.message.replace(/^value:/, `${label}:`)).join("; ");
   }
   return levels;

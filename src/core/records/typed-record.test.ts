@@ -38,7 +38,14 @@ describe("levels of a soil test", () => {
   });
 
   it("say what is missing or cannot be", () => {
-    expect(levels({ p: "52 kg/ha" })).toMatchObject({ "levels.p": expect.stringContaining("bulkDensity") });
+    expect(levels({ p: "52 kg/ha" })).toMatchObject({
+      "levels.p": expect.stringContaining("needs the soil's bulk density"),
+    });
+    // where it is not known, and a laboratory calls its mg/L ppm
+    expect(levels({ k: "121 ppm" }, { scheme: "olsenIndex" })).toEqual({
+      "levels.k":
+        "K: 121 ppm given and the scheme has mg/L, which needs the soil's bulk density. Where the laboratory found it in mg/L, and only calls that ppm, type 121 alone.",
+    });
     expect(levels({ p: "16 stones" })).toMatchObject({ "levels.p": expect.stringContaining('"16 stones" given') });
     expect(levels({ p: "0.2 cmol/kg" })).toMatchObject({ "levels.p": expect.stringContaining("K, Mg or Ca") });
     expect(levels({ p: "much" })).toMatchObject({ "levels.p": expect.stringContaining("much") });

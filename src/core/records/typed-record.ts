@@ -7,6 +7,7 @@ import { parseQuantity } from "../units/parse-quantity";
 import type { Dimension } from "../units/units";
 import type { Amount, RecordField, RecordKind } from "./describe";
 import type { Problems, Reading, Typed, Writing } from "./form-texts";
+import { perOf } from "./price-unit";
 import { readLevelsTyped } from "./typed-levels";
 
 export type { Problems, Typed, Writing };
@@ -86,6 +87,10 @@ export function readTyped(kind: RecordKind, typed: Typed, writing: Writing): { v
   return { values: parsed.success ? parsed.data : values, problems };
 }
 
+/** Some values of a form, as far as they can be read. */
+export const readSome = (fields: RecordField[], typed: Typed, writing: Writing): Values =>
+  readFields(fields, typed, writing, "", {});
+
 function readFields(fields: RecordField[], typed: Typed, writing: Writing, at: string, problems: Problems): Values {
   const values: Values = {};
   for (const field of fields) {
@@ -145,7 +150,14 @@ function readText(
       return quantity(field.label, text, field.dimension, writing, writing.unitOf?.[path.replace(/\.\d+\./, ".*.")]);
     case "money": {
       const read = quantity(field.label, text, "count", writing);
-      return read.ok ? { ok: true, value: Math.round(read.value * 100) } : read;
+      const unit = writing.unitOf?.[path.replace(/\.\d+\./, ".*.")];
+      const times = unit ? perOf(field.per, unit, writing.unitSet) : 1;
+      if (times === null)
+        return {
+          ok: false,
+          message: `${field.label}: "${unit}" given, allowed is a price for an amount such as ${field.per}`,
+        };
+      return read.ok ? { ok: true, value: Math.round(read.value * times * 100) } : read;
     }
     case "date": {
       const read = readTypedDate(text, writing.today, field.label);

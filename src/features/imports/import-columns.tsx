@@ -1,6 +1,7 @@
 "use client";
 
-import { type Mapping, type Target, targetsOf, usualUnit } from "@/core/records/import-table";
+import { type Target, targetsOf, usualUnit } from "@/core/records/import-headings";
+import type { Mapping } from "@/core/records/import-table";
 import { RECORD_KINDS } from "@/core/records/kinds";
 import { LEVEL_UNITS } from "@/core/soil/level-units";
 import type { ImportLook, KindId } from "@/server/contracts";
@@ -8,7 +9,7 @@ import { Pick } from "@/ui/pick";
 import { TextField } from "@/ui/text-field";
 import { useUnits } from "../shared/units";
 
-/** Which column is which value, in what unit; and what every row has that no column says. */
+/** Which column is which value, in what unit; and what new records have that no column says. */
 export function ImportColumns({
   look,
   kindId,
@@ -41,7 +42,7 @@ export function ImportColumns({
       ),
     });
   const missing = targets.filter(
-    (t) => !used.has(t.path) && (t.path in mapping.fixed || (!t.field.empty && !t.amount)),
+    (t) => !used.has(t.path) && (t.path in mapping.fixed || look.lacking.includes(t.path)) && choosable(t, mapping),
   );
   const needsDensity = mapping.columns.some((c) => c?.unit && c.path.startsWith("levels."));
   return (
@@ -103,7 +104,7 @@ export function ImportColumns({
         </table>
       </section>
       {(missing.length > 0 || needsDensity) && (
-        <section aria-label="The same in every row" className="mt-3 flex flex-wrap gap-x-6 gap-y-2">
+        <section aria-label="The same in every new row" className="mt-3 flex flex-wrap gap-x-6 gap-y-2">
           {missing.map((target) => (
             <Fixed
               key={target.path}
@@ -185,7 +186,11 @@ function UnitOfColumn({
   );
 }
 
-/** A value that every row has. */
+/** Whether a value could be the same in every row: what hangs on another value only where that one is. */
+const choosable = ({ field }: Target, { fixed }: Mapping): boolean =>
+  field.input !== "listed" || !field.by || field.by in fixed;
+
+/** A value that every new row has. */
 function Fixed({
   target,
   look,
@@ -211,7 +216,7 @@ function Fixed({
   return options ? (
     <span className="grid content-start gap-1">
       <label htmlFor={`fixed-${target.path}`} className="text-[13px] text-soft">
-        {target.label}, in every row
+        {target.label}, of all that is new
       </label>
       <Pick
         id={`fixed-${target.path}`}
@@ -223,7 +228,7 @@ function Fixed({
     </span>
   ) : (
     <TextField
-      label={`${target.label}, in every row`}
+      label={`${target.label}, of all that is new`}
       defaultValue={value}
       onChange={(event) => onValue(event.currentTarget.value)}
     />

@@ -1,25 +1,20 @@
 /** Files of records: looked at with a mapping, taken in whole or not at all, and taken back whole. */
 
 import { createHash, randomUUID } from "node:crypto";
-import { type KindId, slugOf } from "@/core/records/describe";
-import {
-  guessColumns,
-  guessKind,
-  headingOf,
-  type ImportWorld,
-  type Mapping,
-  type ReadRow,
-  type RowProblem,
-  readRows,
-} from "@/core/records/import-table";
+import { plain } from "@/core/records/chooser";
+import { decimalMarksOf } from "@/core/records/decimal-mark";
+import { type KindId, type RecordKind, slugOf } from "@/core/records/describe";
+import { type ColumnUse, guessColumns, guessKind, headingsOf, namingFields } from "@/core/records/import-headings";
+import { type ImportWorld, type Mapping, type ReadRow, type RowProblem, readRows } from "@/core/records/import-table";
 import { RECORD_KINDS } from "@/core/records/kinds";
 import { titleOf, type Values } from "@/core/records/values";
-import { type Access, Refused } from "../access";
+import { type Access, may, Refused } from "../access";
 import { audit } from "../audit";
 import type { ImportLine, ImportLook, Received, RecordRow } from "../contracts";
 import { type Client, hold, isId, row, rows } from "../db";
 import { apart, changeRecord, inOrder, linkChoices, listRecords, registerFor } from "../records/keep-records";
 import { recordLists } from "../records/lists";
+import { REGISTERS } from "../records/registers";
 import { loadSoilSchemes } from "../records/soil-schemes";
 import { readTableFile, type TableFile } from "./table-file";
 
@@ -40,12 +35,25 @@ interface Sorted {
   changed: Change[];
   unchanged: number;
   problems: RowProblem[];
+  /** what new ones need and no column says */
+  lacking: string[];
+  /** lines of the file in which something is wrong */
+  wrong: Set<number>;
 }
 
 /** What a file is, and what it would do with this mapping; nothing is put in. */
 export async function lookAtImport(client: Client, access: Access, asked: Asked): Promise<ImportLook> {
   const table = await tableOf(asked);
-  const kindId = asked.kind ?? guessKind(table.header, access.practice.unitSet) ?? "fields";
+  const { unitSet } = access.practice;
+  const names = await namesThatStand(client, access);
+  const kindId =
+    asked.kind ??
+    guessKind(
+      table.header,
+      unitSet,
+      (kind, columns) => rowsNamed(kind, columns, table, names) / (table.rows.length || 1),
+    ) ??
+    "fields";
   registerFor(access, kindId);
   const mapping = asked.mapping ?? (await usualMapping(client, access, kindId, table.header));
   const sorted = await sortRows(client, access, kindId, table, mapping, asked);
@@ -57,12 +65,18 @@ export async function lookAtImport(client: Client, access: Access, asked: Asked)
     sample: table.rows.slice(0, 5),
     rows: table.rows.length,
     notes: table.notes,
+    decimal: decimalOf(table, access, asked),
+    named: Object.values(RECORD_KINDS)
+      .map((k) => ({ kind: k.id, rows: rowsNamed(k, guessColumns(k, table.header, unitSet), table, names) }))
+      .filter((n) => n.rows > 0),
+    lacking: sorted.lacking,
     mapping,
     added: sorted.added.length,
     changed: sorted.changed.length,
     unchanged: sorted.unchanged,
     problems: sorted.problems.slice(0, SHOWN_PROBLEMS),
     problemCount: sorted.problems.length,
+    wrongRows: sorted.wrong.size,
     some: [
       ...sorted.added
         .slice(0, SHOWN_ROWS)
@@ -76,17 +90,25 @@ export async function lookAtImport(client: Client, access: Access, asked: Asked)
   };
 }
 
-/** Takes a file in: everything or nothing. The same file again changes nothing. */
-export async function takeImport(client: Client, access: Access, asked: Asked): Promise<ImportLine> {
+/**
+ * Takes a file in: everything or nothing, or, where that is asked, what is right of it; what is left then comes back with
+ * what is wrong. The same file again changes nothing.
+ */
+export async function takeImport(
+  client: Client,
+  access: Access,
+  asked: Asked,
+): Promise<ImportLine & { left: { header: string[]; rows: string[][] } | null }> {
   if (!asked.kind || !asked.mapping)
     throw new Refused(422, "kind, mapping: nothing given, needed are what the file is and which column is which.");
   const { kind: kindId, mapping, fileName } = asked;
   const register = registerFor(access, kindId);
   const table = await tableOf(asked);
   await hold(client, `${access.practiceId} ${kindId}`);
-  const { added, changed, unchanged, problems } = await sortRows(client, access, kindId, table, mapping, asked);
+  const sorted = await sortRows(client, access, kindId, table, mapping, asked);
+  const { added, changed, unchanged, problems } = sorted;
   const [first] = problems;
-  if (first)
+  if (first && !asked.onlyRight)
     throw new Refused(
       422,
       `${problems.length} ${problems.length === 1 ? "row is" : "rows are"} not right, the first in line ${first.line}, ${first.column}: ${first.message}. Nothing was taken in.`,
@@ -136,8 +158,19 @@ export async function takeImport(client: Client, access: Access, asked: Asked): 
     kind: kindId,
     added: added.length,
     changed: changed.length,
+    ...(sorted.wrong.size > 0 ? { left: sorted.wrong.size } : {}),
   });
-  return (await listImports(client, access, id))[0] as ImportLine;
+  const [line] = await listImports(client, access, id);
+  return { ...(line as ImportLine), left: problems.length > 0 ? leftOf(table, sorted) : null };
+}
+
+/** Rows that were not taken in, as in the file, each with what is wrong with it. */
+function leftOf({ header, rows, firstLine }: Table, { problems, wrong }: Sorted) {
+  const said = (line: number) => [...new Set(problems.filter((p) => p.line === line).map((p) => p.message))].join("; ");
+  return {
+    header: [...header, "What is wrong"],
+    rows: [...wrong].sort((a, b) => a - b).map((line) => [...(rows[line - firstLine] ?? []), said(line)]),
+  };
 }
 
 /** Takes a whole import back: what it added is retired, what it changed is as before. Refused where some of it has moved on. */
@@ -211,7 +244,7 @@ async function tableOf({ base64 }: Asked): Promise<Table> {
 
 const signatureOf = (header: string[]): string =>
   createHash("sha256")
-    .update(header.map((h) => headingOf(h).words).join("\n"))
+    .update(header.map((h) => headingsOf(h)[0]?.words).join("\n"))
     .digest("hex")
     .slice(0, 32);
 
@@ -223,13 +256,53 @@ async function usualMapping(client: Client, access: Access, kindId: KindId, head
     [access.practiceId, kindId, signatureOf(header)],
   );
   if (known && known.mapping.columns.length === header.length) return known.mapping;
-  const columns = guessColumns(RECORD_KINDS[kindId], header, access.practice.unitSet);
-  // a feature's geometry is a boundary where there is one
-  const boundary = RECORD_KINDS[kindId].fields.find((f) => f.input === "boundary");
-  const geometry = header.indexOf("geometry");
-  if (boundary && geometry >= 0 && !columns.some((c) => c?.path === boundary.key))
-    columns[geometry] = { path: boundary.key };
-  return { columns, fixed: {}, bulkDensity: null };
+  return {
+    columns: guessColumns(RECORD_KINDS[kindId], header, access.practice.unitSet),
+    fixed: {},
+    bulkDensity: null,
+  };
+}
+
+/** What live records are called, of each kind that has names and that this person may change. */
+async function namesThatStand(client: Client, access: Access): Promise<Map<KindId, Set<string>>> {
+  const names = new Map<KindId, Set<string>>();
+  for (const kind of Object.values(RECORD_KINDS)) {
+    const [naming] = namingFields(kind);
+    if (!naming || !may(access.role, REGISTERS[kind.id].change)) continue;
+    const live = (await listRecords(client, access, kind.id)).filter((r) => !r.retired);
+    names.set(kind.id, new Set(live.map((r) => plain(String(r.values[naming.key] ?? "")))));
+  }
+  return names;
+}
+
+/** How many rows name a record of a kind that stands. */
+function rowsNamed(
+  kind: RecordKind,
+  columns: (ColumnUse | null)[],
+  { rows: lines }: Table,
+  names: Map<KindId, Set<string>>,
+): number {
+  const [naming] = namingFields(kind);
+  const column = columns.findIndex((c) => c !== null && c.path === naming?.key);
+  const known = names.get(kind.id);
+  // a column of nothing but names changes nothing
+  if (column < 0 || !known || columns.filter((c) => c !== null).length < 2) return 0;
+  return lines.filter((row) => known.has(plain(row[column] ?? ""))).length;
+}
+
+/** The decimal mark of a file: as it is said, as the file's own numbers say, or as the practice writes. */
+function decimalOf(table: Table, access: Access, asked: Asked): ImportLook["decimal"] {
+  if (asked.decimal) return { mark: asked.decimal, why: "" };
+  if (table.decimal) return { mark: table.decimal, why: "" };
+  const { point, comma } = decimalMarksOf(table.rows, table.firstLine);
+  const usual = access.practice.decimalMark;
+  if (point && comma)
+    return {
+      mark: usual,
+      why: `line ${comma.line} has ${comma.text}, line ${point.line} has ${point.text}: choose which mark it is`,
+    };
+  const seen = point ?? comma;
+  return seen ? { mark: seen.mark, why: `line ${seen.line} has ${seen.text}` } : { mark: usual, why: "" };
 }
 
 /** Each row as what it does: adds a record, changes one, leaves one as it is, or cannot be taken. */
@@ -243,6 +316,7 @@ async function sortRows(
 ): Promise<Sorted> {
   const kind = RECORD_KINDS[kindId];
   const { practice, today } = access;
+  const standing = (await listRecords(client, access, kindId)).filter((r) => !r.retired);
   const schemes = await loadSoilSchemes(client, access);
   const world: ImportWorld = {
     lists: await recordLists(client, access),
@@ -250,8 +324,8 @@ async function sortRows(
     schemeUnit: (scheme, nutrient) =>
       schemes.find((s) => s.id === scheme)?.nutrients.find((n) => n.nutrient === nutrient)?.unit,
   };
-  const writing = { unitSet: practice.unitSet, decimal: asked.decimal ?? table.decimal ?? practice.decimalMark, today };
-  const read = readRows(kind, table.header, table.rows, table.firstLine, mapping, world, writing);
+  const writing = { unitSet: practice.unitSet, decimal: decimalOf(table, access, asked).mark, today };
+  const read = readRows(kind, table.header, table.rows, table.firstLine, mapping, { ...world, standing }, writing);
   const keyOf = (values: Values) =>
     // what has no name of its own, as a load without a ticket, is the same only where all of it is
     (kind.unique.some((key) => values[key] === null) ? kind.fields.map((f) => f.key) : kind.unique)
@@ -260,16 +334,20 @@ async function sortRows(
       // units leave noise behind
       .map((value) => (typeof value === "number" ? String(Number(value.toPrecision(6))) : String(value)))
       .join("\n");
-  const live = new Map(
-    (await listRecords(client, access, kindId)).filter((r) => !r.retired).map((r) => [keyOf(r.values), r]),
-  );
-  const mapped = new Set(
-    [...mapping.columns.flatMap((c) => (c ? [c.path] : [])), ...Object.keys(mapping.fixed)].map((p) => p.split(".")[0]),
-  );
-  const sorted: Sorted = { added: [], changed: [], unchanged: 0, problems: [...read.problems] };
+  const byKey = new Map(standing.map((r) => [keyOf(r.values), r]));
+  const byId = new Map(standing.map((r) => [r.id, r]));
+  const register = registerFor(access, kindId);
+  const sorted: Sorted = {
+    added: [],
+    changed: [],
+    unchanged: 0,
+    problems: [...read.problems],
+    lacking: read.lacking,
+    wrong: new Set(),
+  };
   const lines = new Map<string, number>();
   const last = kind.fields.find((f) => f.key === kind.unique.at(-1))?.label ?? "";
-  for (const { line, values } of read.records) {
+  for (const { line, values, stands: id } of read.records) {
     const key = keyOf(values);
     const before = lines.get(key);
     if (before !== undefined) {
@@ -277,23 +355,17 @@ async function sortRows(
       continue;
     }
     lines.set(key, line);
-    const stands = live.get(key);
+    const stands = id ? byId.get(id) : byKey.get(key);
     if (!stands) {
       sorted.added.push({ line, values });
       continue;
     }
-    // what the file has no column for stays
-    const joined = inOrder(
-      registerFor(access, kindId),
-      Object.fromEntries(
-        Object.entries(stands.values).map(([own, value]) => [own, mapped.has(own) ? values[own] : value]),
-      ),
-    );
-    if (kind.fields.every((f) => alike(joined[f.key], stands.values[f.key], f.input === "boundary" ? 0 : NOISE)))
+    if (kind.fields.every((f) => alike(values[f.key], stands.values[f.key], f.input === "boundary" ? 0 : NOISE)))
       sorted.unchanged++;
-    else sorted.changed.push({ stands, values: joined, line });
+    else sorted.changed.push({ stands, values: inOrder(register, values), line });
   }
   sorted.problems.sort((a, b) => a.line - b.line);
+  sorted.wrong = new Set(sorted.problems.map((p) => p.line));
   return sorted;
 }
 

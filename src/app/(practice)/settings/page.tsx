@@ -19,7 +19,7 @@ export default async function SettingsPage() {
     <SettingsScreen
       practice={access.practice}
       prices={catalogue.prices}
-      fertilisers={catalogue.fertilisers}
+      fertilisers={catalogue.fertilisers.filter((f) => !catalogue.retired.has(f.id))}
       crops={crops}
       materials={materialsOfGuides(listCrops().flatMap((c) => guideOf(c.id) ?? []))}
       harvesters={IMPLEMENT_IDS.filter((id) => IMPLEMENTS[id].power === "harvester")}
