@@ -20,6 +20,8 @@ const RECOMMENDED_POINTS = 6;
 const RECOMMENDED_YIELD = 0.975;
 /** The last sensible date still gives this share of the best yield; assumption: a seventh of the yield is most margins. */
 const SENSIBLE_YIELD = 0.85;
+/** The classes of the heat map are as for a yield of this share of the target, where less is expected. */
+const LEAST_SCALE = 0.25;
 /** Days after sowing within which cold counts. */
 const COLD_DAYS = 150;
 
@@ -122,7 +124,9 @@ export function simulateWindow(question: WindowQuestion, onProgress?: (share: nu
   const reference = at(question.referenceDate).sums;
   const simulated = reference[OUT.yield]! / weather.seasons;
   const factor = simulated > 0 ? question.expectedTPerHa / simulated : 0;
-  const classTPerHa = question.classTPerHa ?? niceStep((question.expectedTPerHa * 1.6) / 12);
+  // of a field of which next to nothing is expected the target says how wide the classes are
+  const classTPerHa =
+    question.classTPerHa ?? niceStep((Math.max(question.expectedTPerHa, LEAST_SCALE * targetTPerHa) * 1.6) / 12);
   const classCount = Math.ceil((Math.max(question.expectedTPerHa, targetTPerHa) * 1.5) / classTPerHa) + 1;
 
   const dates: WindowDate[] = [];

@@ -112,7 +112,7 @@ describe("the target", () => {
     expect(ids("wheat", [["targetTPerHa", 16]])).toContain("target.light");
     // potato rain-fed: (234 + 78) / 420 x 42 = 31 t
     expect(findings("potato").find((f) => f.id === "target.water")?.title).toBe(
-      "The target of 42 t/ha is out of reach of the water: about 31.1.",
+      "The target of 42 t/ha is over what the season's water carries: about 31.1.",
     );
     // watered as its balance asks, it lacks none, whatever rain and a usual allowance add up to
     const watered = { field: { ...EXAMPLE_FACTS.field, irrigated: true } };

@@ -57,7 +57,7 @@ export function checkTarget(plan: Plan, facts: PlanFacts): Finding[] {
 
   if (hopeless) return findings;
   const light = lightLimit(plan, facts);
-  const water = waterLimited(plan);
+  const water = waterByTotals(plan);
   if (light !== null && targetTPerHa > light * SLACK)
     add(
       "target.light",
@@ -72,8 +72,8 @@ export function checkTarget(plan: Plan, facts: PlanFacts): Finding[] {
       "target.water",
       "money",
       "advise",
-      `The target of ${t(targetTPerHa)} t/ha is out of reach of the water: about ${t(water)}.`,
-      `${sentence(site.criteria.find((c) => c.id === "water")?.reason ?? "")} More water, or a lower target.`,
+      `The target of ${t(targetTPerHa)} t/ha is over what the season's water carries: about ${t(water)}.`,
+      `${sentence(site.criteria.find((c) => c.id === "water")?.reason ?? "")} That is by the season's totals; "When to sow" weighs rain and soil day by day, and may find more or less. More water, or a lower target.`,
     );
   else if (targetTPerHa > expected * AMBITIOUS)
     add(
@@ -124,8 +124,8 @@ const lightLimit = (plan: Plan, facts: PlanFacts): number | null =>
     ? lightLimitedYield(plan.crop, facts.climate, plan.plantingDate, plan.stages).tPerHa
     : null;
 
-/** What rain, soil and given water let the crop make: in proportion to what its highest yield takes [t/ha]. */
-function waterLimited({ site, crop }: Plan): number | null {
+/** What rain, soil and given water let the crop make by the season's totals: in proportion to what its highest yield takes [t/ha]. */
+export function waterByTotals({ site, crop }: Plan): number | null {
   const score = site.criteria.find((c) => c.id === "water")?.score;
   // a score of 1 says that there is enough for the typical yield, not how much more
   return score === null || score === undefined || score >= 1 ? null : score * crop.product.targetTPerHa.typical;

@@ -244,7 +244,7 @@ describe("two states of a plan", () => {
   });
 });
 const rank = (kind: string) =>
-  ["choice", "figure", "date", "added", "removed"].indexOf(kind === "added" ? "date" : kind);
+  ["choice", "figure", "product", "date", "added", "removed"].indexOf(kind === "added" ? "date" : kind);
 
 describe("sentences", () => {
   it("begin with a capital and end with a stop", () => {

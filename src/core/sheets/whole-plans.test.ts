@@ -246,6 +246,7 @@ describe("maincrop potatoes for 42 t/ha, on 14.2 ha", () => {
 });
 
 describe("transplanted rice for 5 t/ha, on 14.2 ha", () => {
+  const RICE_AS_CUT = (5 * 0.86) / 0.78;
   const plan = draft("rice");
   it("takes these jobs, hours and litres", () => {
     expectWork(plan, [
@@ -271,9 +272,8 @@ describe("transplanted rice for 5 t/ha, on 14.2 ha", () => {
       ["final-drain", 0, 0, 0],
       hands("harvest", 160),
       hands("thresh", 20),
-      // 24 hours of turning, and 4 points of 22 to 14... at 1.80 x 5 t
-      // in the sun by hands; no dryer is paid besides
-      ["sun-dry", 24, 0, 24 * 24],
+      // in the sun by hands, ten hours for each tonne as it is cut at 22 %: 5 x 0.86 / 0.78 = 5.513 t; no dryer is paid besides
+      hands("sun-dry", 10 * RICE_AS_CUT),
     ]);
   });
   it("costs and earns this", () => {
@@ -285,7 +285,7 @@ describe("transplanted rice for 5 t/ha, on 14.2 ha", () => {
       feed: used(57.5 / 0.46, 460) + used(n / 0.46, 440) + 4 * 6.85,
       protect: (6 + 90 + 70 + 2 + 2) * 24,
       harvest: 160 * 24,
-      keep: 20 * 24 + 24 * 24,
+      keep: 20 * 24 + 10 * RICE_AS_CUT * 24,
       output: 5 * 260,
     });
   });
@@ -381,7 +381,8 @@ describe("autumn garlic from cloves for 8.5 t/ha after beans, on 14.2 ha", () =>
       hands("ripe-look", 0.1),
       // the lifter is pulled by a tractor of the farm
       machine("harvest", 0.3, 25),
-      hands("cure", 40),
+      // in the shade eight hours for each tonne
+      hands("cure", 8 * 8.5),
       hands("clean", 80),
     ]);
   });
@@ -410,7 +411,7 @@ describe("autumn garlic from cloves for 8.5 t/ha after beans, on 14.2 ha", () =>
     const feed = used(87.2 / 0.46, 460) + used(85, 620) + used(as, 290) + used(urea, 440) + 13.7 + 2 * 6.85;
     const protect = 2 * 67.33 + 30.3 * 24;
     const harvest = 267.5 + 2.4;
-    const keep = 120 * 24;
+    const keep = (68 + 80) * 24;
     const cost = ground + soil + seed + feed + protect + harvest + keep;
     expectMoney(plan, {
       ground,

@@ -248,3 +248,29 @@ describe("fall-backs to another crop or type", () => {
     expect(fallbacks(EXAMPLE_FACTS, plan, "2027-08-01", [...ALL_GUIDES]).map((f) => f.kind)).toEqual(["later"]);
   });
 });
+
+describe("the simulation of any crop anywhere", () => {
+  // means of a place near the Baltic at 55 degrees north: too cold for half of the guides
+  const BALTIC = [-2, -2, 1, 6, 11, 15, 17, 17, 13, 9, 4, 0];
+  it.each(ALL_GUIDES.map((g) => [g.id] as const))("of %s answers, whether it ripens or not", (guideId) => {
+    const { climate } = EXAMPLE_FACTS;
+    const facts: PlanFacts = {
+      ...EXAMPLE_FACTS,
+      climate: climate && {
+        ...climate,
+        latitudeDeg: 55,
+        months: climate.months.map((m, i) => ({ ...m, meanC: BALTIC[i] as number, tminC: null, tmaxC: null })),
+      },
+    };
+    const own = unwrap(draftPlan(facts, freshDecisions(guideId), 2027, testGuide(guideId)));
+    const ask = windowQuestion(facts, own, planWindows(facts, own));
+    if (!ask) throw new Error("there is a climate");
+    const answer = simulateWindow({ ...ask, seasons: 3, stepDays: 5 * ask.stepDays });
+    for (const date of answer.dates) {
+      expect(Number.isFinite(date.meanTPerHa)).toBe(true);
+      expect(date.classes.reduce((a, b) => a + b, 0)).toBe(3);
+    }
+    // of a field from which nothing is expected too
+    expect(simulateWindow({ ...ask, expectedTPerHa: 0, seasons: 1, stepDays: 30 }).best).toBeNull();
+  });
+});

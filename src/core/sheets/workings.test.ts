@@ -125,6 +125,7 @@ const FORMULAS: Record<string, (v: number[]) => number> = {
   "width x speed x field efficiency / 10": (v) => (at(v, 0) * at(v, 1) * (at(v, 2) / 100)) / 10,
   // kN/m over 10 km of a metre's width are 10 MJ, by 3.6 kWh
   "draft x 10 km / 3.6 / tractive efficiency x L per kWh": (v) => ((at(v, 0) * 10) / 3.6 / at(v, 1)) * at(v, 2),
+  "rate x area / bag": (v) => (at(v, 0) * at(v, 1)) / at(v, 2),
   "rate x area / bag, rounded up": (v) => Math.ceil((at(v, 0) * at(v, 1)) / at(v, 2) - 1e-9),
   "given - needed": (v) => at(v, 0) - at(v, 1),
   "units per station / (units per m² x row spacing)": (v) =>

@@ -15,12 +15,12 @@ import { taskOperations } from "../task-operations";
  */
 export function keepOperations(draft: Draft): PlannedOperation[] {
   const way = keepWay(draft);
-  const { chosen, storedTPerHa, asCutTPerHa } = draft.parts.keep;
+  const { storedTPerHa, asCutTPerHa } = draft.parts.keep;
   const dried = way?.paidByPoint ? dryingCost(draft) : 0;
-  const hours = chosen && way?.handHoursPerT ? way.handHoursPerT.typical * asCutTPerHa : null;
+  const hours = way?.handHoursPerT ? way.handHoursPerT.typical * asCutTPerHa : null;
   return taskOperations(draft, "keep").map((operation) => {
     if (operation.role !== "dry" && operation.role !== "cure") return operation;
-    const named = chosen && way ? { name: way.name, detail: way.detail, reason: way.why } : {};
+    const named = way ? { name: way.name, detail: way.detail, reason: way.why } : {};
     const { safePct, endUse } = draft.parts.harvest;
     const aim = operation.role === "dry" && safePct !== null && !way?.moist ? `To ${safePct} % for ${endUse}. ` : "";
     return {

@@ -3,6 +3,7 @@
 import { useMemo } from "react";
 import type { WindowAnswer } from "@/core/season/sowing-window";
 import { targetCheck } from "@/core/season/target-check";
+import { waterByTotals } from "@/core/sheets/check-target";
 import type { PlanWindows } from "@/core/sheets/window-question";
 import { figures, TableHead } from "@/ui/table-head";
 import { useUnits } from "../../shared/units";
@@ -29,10 +30,11 @@ export function TargetCheckView({ of, answer }: { of: PlanWindows; answer: Windo
   const most = Math.max(check.potentialTPerHa, check.targetTPerHa) * 1.05;
   const bars: [string, number, keyof typeof check.figures | null][] = [
     ["Potential: light and warmth", check.potentialTPerHa, "potential"],
-    ["Water-limited", check.waterLimitedTPerHa, "waterLimited"],
+    ["Water-limited, day by day", check.waterLimitedTPerHa, "waterLimited"],
     ["This field, by its history", check.historyLimitedTPerHa, null],
   ];
   const chance = check.figures.chance;
+  const byTotals = waterByTotals(plan);
   return (
     <div>
       <h3 className="text-[14px]">The target of {show(plan.targetTPerHa, "yield")}</h3>
@@ -72,6 +74,12 @@ export function TargetCheckView({ of, answer }: { of: PlanWindows; answer: Windo
           );
         })}
       </div>
+      {byTotals !== null && (
+        <p className="text-[12px] text-soft">
+          By the season's totals of rain, soil and given water it would be {show(byTotals, "yield", 1)}: a simpler
+          estimate, which does not see when the rain falls. Where they differ much, believe neither unread.
+        </p>
+      )}
       <table className="mt-1 w-full border-collapse text-[12px]">
         <TableHead columns={["Made of", ...figures("needed", "to expect", "of need")]} />
         <tbody>

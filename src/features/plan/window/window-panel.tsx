@@ -2,7 +2,7 @@
 
 import { X } from "lucide-react";
 import { useMemo, useState } from "react";
-import { addDays, daysBetween, formatDay, type IsoDate } from "@/core/dates";
+import { addDays, formatDay, type IsoDate } from "@/core/dates";
 import type { Input } from "@/core/figure";
 import { sowingWindows } from "@/core/plan/sowing-windows";
 import { CAUSE_NAMES } from "@/core/season/growth";
@@ -15,6 +15,7 @@ import { useMovingDates } from "../moving-dates";
 import { usePlanModel } from "../plan-context";
 import { GivenFigure } from "../working";
 import { Fallbacks } from "./fallbacks";
+import { nearestDate } from "./nearest-date";
 import { Rains } from "./rains";
 import { TargetCheckView } from "./target-check-view";
 import { useSimulation } from "./use-simulation";
@@ -70,7 +71,13 @@ export function WindowPanel({ onClose }: { onClose: () => void }) {
           Cancelled. <Button onClick={run.again}>Simulate again</Button>
         </p>
       )}
-      {answer && (
+      {answer && answer.dates.length === 0 && (
+        <>
+          <Verdict answer={answer} />
+          <Customary answer={answer} />
+        </>
+      )}
+      {answer && answer.dates.length > 0 && (
         <>
           <Verdict answer={answer} />
           <WindowChart
@@ -102,6 +109,10 @@ function Verdict({ answer }: { answer: WindowAnswer }) {
   const { plan } = usePlanModel();
   const { show } = useUnits();
   const { best, recommended, lastSensible, beyond } = answer;
+  if (answer.dates.length === 0)
+    return (
+      <p className="py-2 text-advise">▲ The customary windows of this season have gone by; none can be simulated.</p>
+    );
   if (!best || !recommended)
     return <p className="py-2 text-advise">▲ In no simulated season does this crop ripen here.</p>;
   const planned = plan?.plantingDate;
@@ -138,11 +149,7 @@ function DateTable({
   const { split, number } = useUnits();
   const [all, setAll] = useState(false);
   const every = Math.max(1, Math.ceil(answer.dates.length / 11));
-  const nearest = planned
-    ? answer.dates.reduce((a, b) =>
-        Math.abs(daysBetween(b.date, planned)) < Math.abs(daysBetween(a.date, planned)) ? b : a,
-      )
-    : null;
+  const nearest = planned ? nearestDate(answer, planned) : null;
   const shown = answer.dates.filter((d, i) => all || i % every === 0 || d === nearest);
   const y = (value: number) => split(value, "yield", 1).number;
   const cold = answer.dates.some((d) => d.coldMetPct !== null);
