@@ -4,7 +4,7 @@ import { type LogEntry, type LogGiven, logEntryRecord } from "@/core/records/log
 import type { Access } from "./access";
 import { Refused } from "./access";
 import { audit } from "./audit";
-import { type Client, hold, isId, row } from "./db";
+import { type Client, hold, isId, row, rows, type Scope } from "./db";
 import { treatedNow } from "./spray-records";
 
 /** So many times the planned rate can have been put on; more is a slip of the unit or of the pen. */
@@ -122,3 +122,15 @@ export async function withdrawLog(client: Client, access: Access, planId: string
   if (!withdrawn) throw new Refused(404, "There is no such entry.");
   await audit(client, access, "log", planId, `withdrew ${operationId}`, { id: withdrawn.id }, null);
 }
+
+/** Jobs of a plan that are logged, by their ids; none of a plan that is not there. */
+export const loggedJobs = async (client: Client, scope: Scope, planId: string): Promise<string[]> =>
+  isId(planId)
+    ? (
+        await rows<{ id: string }>(
+          client,
+          `select distinct operation_id as id from log_entry where practice_id = $1 and plan_id = $2 and withdrawn_at is null`,
+          [scope.practiceId, planId],
+        )
+      ).map((r) => r.id)
+    : [];

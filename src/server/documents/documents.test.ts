@@ -121,6 +121,19 @@ describe("input order", () => {
     expect(lime).toMatchObject({ Unit: "t", Bags: null });
   });
 
+  it("buys nothing again that a logged job took", () => {
+    const from = source();
+    const limed = from.issued.operations.find((o) => o.inputs.some((i) => i.kind === "lime"));
+    const lime = orderLines({ ...from, logged: [limed?.id ?? ""] }).find((l) => l.Kind === "lime");
+    expect(lime).toMatchObject({ "To buy": 0, Cost: 0 });
+    expect(lime?.Used).toBe(lime?.Quantity);
+    // of urea what the first split took; the rest in whole bags of 50 kg
+    const split = from.issued.operations.find((o) => o.inputs.some((i) => i.id === "urea"));
+    const took = split?.inputs.find((i) => i.id === "urea")?.quantity ?? 0;
+    const urea = orderLines({ ...from, logged: [split?.id ?? ""] }).find((l) => l.Product.startsWith("Urea"));
+    expect(urea?.["To buy"]).toBe(Math.ceil((4881.5 - took) / 50) * 50);
+  });
+
   it("reads back from CSV, and no cell begins a formula", () => {
     const from = source();
     from.issued.inputs[0]!.name = "=cmd|' /C calc'!A0";
@@ -135,7 +148,7 @@ describe("input order", () => {
     await book.xlsx.load((await writeDocument("order.xlsx", from))?.body as never);
     const sheet = book.worksheets[0] as ExcelJS.Worksheet;
     const sum = orderLines(from).reduce((total, line) => total + line.Cost, 0);
-    expect(sheet.getCell(sheet.rowCount, 10).result).toBeCloseTo(sum, 2);
+    expect(sheet.getCell(sheet.rowCount, 11).result).toBeCloseTo(sum, 2);
   });
 });
 

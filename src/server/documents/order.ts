@@ -1,5 +1,6 @@
 import ExcelJS from "exceljs";
 import Papa from "papaparse";
+import { wholeBags } from "@/core/feed/dose-fertilisers";
 import type { DocumentSource } from "./source";
 
 interface OrderLine {
@@ -8,6 +9,7 @@ interface OrderLine {
   "Per ha": number;
   Unit: string;
   Quantity: number;
+  Used: number;
   Bags: number | null;
   "Bag kg": number | null;
   "To buy": number;
@@ -18,20 +20,30 @@ interface OrderLine {
 
 const round = (value: number, decimals: number) => Number(value.toFixed(decimals));
 
-/** What to buy for the field, with whole bags; quantities in kg or t, money in the practice's currency. */
-export function orderLines({ issued }: DocumentSource): OrderLine[] {
+/**
+ * What is still to be bought for the field, with whole bags: what logged jobs took stands as used. Quantities in kg or t, money
+ * in the practice's currency.
+ *
+ * Example: 2,000 kg over two splits, the first of 800 kg logged: 1,200 kg to buy, two bags of 600 kg.
+ */
+export function orderLines({ issued, logged = [] }: DocumentSource): OrderLine[] {
+  const done = issued.operations.filter((o) => o.doneOn || logged.includes(o.id)).flatMap((o) => o.inputs);
   return issued.inputs
     .filter((input) => input.kind !== "manure")
     .map((input) => {
       const decimals = input.unit === "t" || input.unit === "L" ? 2 : 1;
-      const toBuy = input.bags && input.bagKg ? input.bags * input.bagKg : input.quantity;
+      const used = done.reduce((sum, i) => (i.kind === input.kind && i.id === input.id ? sum + i.quantity : sum), 0);
+      const left = Math.max(0, input.quantity - used);
+      const bags = input.bagKg ? wholeBags(left, input.bagKg) : null;
+      const toBuy = bags !== null && input.bagKg ? bags * input.bagKg : left;
       return {
         Product: input.name,
         Kind: input.kind,
         "Per ha": round(input.perHa, decimals),
         Unit: input.unit,
         Quantity: round(input.quantity, decimals),
-        Bags: input.bags,
+        Used: round(used, decimals),
+        Bags: bags,
         "Bag kg": input.bagKg,
         "To buy": round(toBuy, decimals),
         Price: round(input.pricePerUnit / 100, 4),
@@ -66,7 +78,7 @@ export async function orderXlsx(source: DocumentSource): Promise<Buffer> {
         ? "Sum"
         : h === "Cost"
           ? {
-              formula: `SUM(J${head.number + 1}:J${head.number + lines.length})`,
+              formula: `SUM(K${head.number + 1}:K${head.number + lines.length})`,
               result: round(
                 lines.reduce((s, l) => s + l.Cost, 0),
                 2,

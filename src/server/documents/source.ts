@@ -11,6 +11,8 @@ export interface DocumentSource {
   issued: IssuedPlan;
   unitSet: UnitSet;
   decimal: "point" | "comma";
+  /** jobs that were logged since it was issued, by their ids: what they took need not be bought again */
+  logged?: string[];
 }
 
 /** How papers for a grower write numbers: in the grower's units where one chose some, else in the practice's. */

@@ -2,6 +2,7 @@
 
 import type { DecisionPath } from "@/core/sheets/decisions";
 import { channelsOf, layoutOf, outlinePath, type PlannedLayout, pegsAcross } from "@/core/sheets/seed/layout";
+import { inputMeasure } from "@/core/units/input-measures";
 import { Disclosure } from "@/ui/disclosure";
 import { useUnits } from "../../../shared/units";
 import { DecidedNumber } from "../../decided-number";
@@ -17,7 +18,7 @@ const MOST_PEGS = 60;
 /** Rows, beds, headlands and tramlines to scale, with what they come to and where the pegs go. */
 export function Layout() {
   const { plan, facts, decisions, set, editable } = usePlanModel();
-  const { number, show } = useUnits();
+  const { number, show, measured } = useUnits();
   if (!plan) return null;
   const planned = layoutOf(plan, facts, decisions);
   const { input, layout, shape } = planned;
@@ -34,6 +35,7 @@ export function Layout() {
   );
   const found = layout.ok ? layout.value : null;
   const channels = channelsOf(planned, facts);
+  const ordered = plan.inputs.filter((i) => i.kind === "seed" && i.perHa > 0);
   const perStation = plan.seed.stations?.seedsPerStation ?? 1;
   return (
     <Disclosure first={own !== undefined} summary="Layout, to scale" className="py-1.5">
@@ -98,6 +100,24 @@ export function Layout() {
               `${number(channels.count, 0)} furrows for the water, ${show(channels.metres, "distance", 0)}; `}
             crop on {number(found.croppedAreaPct, 1)} % of the ground.
           </p>
+          {found.croppedAreaPct < 99 && ordered.length > 0 && (
+            <p className="pb-1 text-[13px] text-advise">
+              ▲{" "}
+              {ordered
+                .map(
+                  (i) =>
+                    `${i.name} is ordered for the whole field, ${measured(i.perHa * facts.field.areaHa, inputMeasure(i.unit).total)}`,
+                )
+                .join("; ")}
+              . As drawn, with headlands and paths bare, it takes{" "}
+              {ordered
+                .map((i) =>
+                  measured((i.perHa * facts.field.areaHa * found.croppedAreaPct) / 100, inputMeasure(i.unit).total),
+                )
+                .join("; ")}
+              : plant the headlands too, or keep what is left.
+            </p>
+          )}
           {(planned.byHand || found.beds > 0) && (
             <p className="text-[12px] text-soft">
               Pegs across, {planned.rings ? "from the longest side" : "from the corner"}:{" "}

@@ -1,6 +1,7 @@
 import { Refused, requireAction } from "@/server/access";
 import { inPractice } from "@/server/db";
 import { queueDocument } from "@/server/document-queue";
+import { loggedJobs } from "@/server/log";
 import { loadVersion } from "@/server/plans";
 import { respond } from "@/server/respond";
 
@@ -13,11 +14,15 @@ export function GET(
     const { id, number, file } = await params;
     const access = await requireAction(request, file === "card.pdf" || file === "calendar.ics" ? "log" : "read");
     if (!/^[1-9]\d{0,5}$/.test(number)) throw new Refused(404, "There is no such version.");
-    const version = await inPractice(access, (client) => loadVersion(client, access, id, Number(number)));
+    const { version, logged } = await inPractice(access, async (client) => ({
+      version: await loadVersion(client, access, id, Number(number)),
+      logged: await loggedJobs(client, access, id),
+    }));
     if (!version) throw new Refused(404, "There is no such version.");
     const document = await queueDocument(file, {
       ...version,
       planId: id,
+      logged,
       unitSet: access.practice.unitSet,
       decimal: access.practice.decimalMark,
     });
