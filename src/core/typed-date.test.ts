@@ -31,6 +31,14 @@ describe("a typed date", () => {
     expect(readTypedDate(typed, TODAY)).toEqual({ ok: true, value: iso });
   });
 
+  it("without a year is of the season that it is typed in", () => {
+    // on 10 October 2026, of a job that stands on 12 May 2027; and in a plan's autumn
+    expect(readTypedDate("10 june", "2026-10-10", "date", "2027-05-12")).toMatchObject({ value: "2027-06-10" });
+    expect(readTypedDate("5 jan", "2026-10-10", "date", "2026-10-20")).toMatchObject({ value: "2027-01-05" });
+    // what is counted from now stays counted from now
+    expect(readTypedDate("in 3 weeks", "2026-10-10", "date", "2027-05-12")).toMatchObject({ value: "2026-10-31" });
+  });
+
   it("of a longer month falls on the last day of a shorter one", () => {
     expect(readTypedDate("in 1 month", "2026-01-31")).toMatchObject({ value: "2026-02-28" });
     expect(readTypedDate("3 months ago", "2028-05-31")).toMatchObject({ value: "2028-02-29" });

@@ -11,15 +11,16 @@ const NUMBERS: Record<string, number> = { a: 1, an: 1, one: 1, two: 2, three: 3,
 /**
  * The day that was written, seen from `today`: "6 oct", "oct 6 2026", "6.10.26", "6/10", "2026-10-06", "in 3 weeks", "10 days
  * ago", "tomorrow", "2 months ago". Numbers stand day first; a year that is not written is the one that brings the day
- * closest to today. Errors: `date` when it is none, or none of the calendar.
+ * closest to `near`: to today, or where it is of a plan to the day that stands. Errors: `date` when it is none, or none of the calendar.
  *
- * Example: readTypedDate("6 oct", "2026-08-12") is 2026-10-06; readTypedDate("in 3 weeks", "2026-08-12") is 2026-09-02.
+ * Example: readTypedDate("6 oct", "2026-08-12") is 2026-10-06; readTypedDate("in 3 weeks", "2026-08-12") is 2026-09-02;
+ * "10 june" of a job on 12 May 2027 is 2027-06-10.
  */
-export function readTypedDate(typed: string, today: IsoDate, field = "date"): Result<IsoDate> {
+export function readTypedDate(typed: string, today: IsoDate, field = "date", near = today): Result<IsoDate> {
   const text = typed.trim().toLowerCase().replace(/,/g, " ").replace(/\s+/g, " ");
   const day =
     WORDS[text] === undefined
-      ? (inYearMonthDay(text) ?? inNumbers(text, today) ?? inMonthNames(text, today) ?? fromToday(text, today))
+      ? (inYearMonthDay(text) ?? inNumbers(text, near) ?? inMonthNames(text, near) ?? fromToday(text, today))
       : addDays(today, WORDS[text]);
   if (day) return ok(day);
   return failed([
@@ -37,19 +38,19 @@ function inYearMonthDay(text: string): IsoDate | null {
   return found ? dateOf(Number(found[1]), Number(found[2]), Number(found[3])) : null;
 }
 
-function inNumbers(text: string, today: IsoDate): IsoDate | null {
+function inNumbers(text: string, near: IsoDate): IsoDate | null {
   const found = /^(\d{1,2})[-/. ](\d{1,2})(?:[-/. ](\d{4}|\d{2}))?[-/.]?$/.exec(text);
-  return found ? dated(found[3], Number(found[2]), Number(found[1]), today) : null;
+  return found ? dated(found[3], Number(found[2]), Number(found[1]), near) : null;
 }
 
-function inMonthNames(text: string, today: IsoDate): IsoDate | null {
+function inMonthNames(text: string, near: IsoDate): IsoDate | null {
   const dayFirst = /^(\d{1,2})(?:st|nd|rd|th|\.)? ?(?:of )?([a-z]{3,9})\.?(?: (\d{4}|\d{2}))?$/.exec(text);
   const monthFirst = /^([a-z]{3,9})\.? (\d{1,2})(?:st|nd|rd|th)?(?: (\d{4}|\d{2}))?$/.exec(text);
   const [name, day, year] = dayFirst
     ? [dayFirst[2], dayFirst[1], dayFirst[3]]
     : [monthFirst?.[1], monthFirst?.[2], monthFirst?.[3]];
   const month = MONTHS.findIndex((m) => name?.startsWith(m)) + 1;
-  return month > 0 ? dated(year, month, Number(day), today) : null;
+  return month > 0 ? dated(year, month, Number(day), near) : null;
 }
 
 function fromToday(text: string, today: IsoDate): IsoDate | null {
@@ -69,13 +70,13 @@ function fromToday(text: string, today: IsoDate): IsoDate | null {
   return null;
 }
 
-/** A day with its year, or with the one that brings it closest to today. */
-function dated(year: string | undefined, month: number, day: number, today: IsoDate): IsoDate | null {
+/** A day with its year, or with the one that brings it closest to another. */
+function dated(year: string | undefined, month: number, day: number, near: IsoDate): IsoDate | null {
   if (year) return dateOf(year.length === 2 ? 2000 + Number(year) : Number(year), month, day);
-  const now = Number(today.slice(0, 4));
-  const near = [now - 1, now, now + 1].flatMap((y) => dateOf(y, month, day) ?? []);
-  const away = (date: IsoDate) => Math.abs(Date.parse(date) - Date.parse(today));
-  return near.sort((a, b) => away(a) - away(b))[0] ?? null;
+  const now = Number(near.slice(0, 4));
+  const days = [now - 1, now, now + 1].flatMap((y) => dateOf(y, month, day) ?? []);
+  const away = (date: IsoDate) => Math.abs(Date.parse(date) - Date.parse(near));
+  return days.sort((a, b) => away(a) - away(b))[0] ?? null;
 }
 
 /** The date, or null where the calendar has none. */

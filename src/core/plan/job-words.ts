@@ -3,7 +3,7 @@
  * expected. All in the reader's units.
  */
 
-import { formatDay } from "../dates";
+import { formatDay, type IsoDate } from "../dates";
 import { fieldMeasures } from "../feed/field-measures";
 import { inputMeasure } from "../units/input-measures";
 import { joined, type Words } from "../units/words";
@@ -70,4 +70,28 @@ export function expectedInWords({ date, earliest, latest }: Pick<Job, "date" | "
   return earliest && latest && earliest !== latest
     ? `Expected about ${formatDay(date)}, between ${formatDay(earliest)} and ${formatDay(latest)}.`
     : `Expected about ${formatDay(date)}.`;
+}
+
+type Window = Pick<Job, "date" | "earliest" | "latest">;
+
+/** The day from which on a job comes too late, seen from a day: it is passed where that day or the job's own lies behind it. */
+export const comesTooLate = ({ date, latest }: Pick<Window, "date" | "latest">, today: IsoDate): boolean =>
+  latest !== null && (latest < today || (date !== null && latest < date));
+
+/**
+ * Until when a job may be done. Example: "By 4 Jan."; of a job that is planned after it "Its latest day, 4 Jan, has passed.";
+ * nothing where the job lies on its latest day.
+ */
+export function latestInWords(job: Pick<Window, "date" | "latest">, today: IsoDate): string {
+  if (!job.latest || job.latest === job.date) return "";
+  return comesTooLate(job, today)
+    ? `Its latest day, ${formatDay(job.latest, job.latest.slice(0, 4) !== today.slice(0, 4))}, has passed.`
+    : `By ${formatDay(job.latest)}.`;
+}
+
+/** Where a job may lie. Example: "1 Jan to 4 Jan"; of one that comes too late "passed on 4 Jan"; nothing of one that has no choice. */
+export function windowInWords(job: Window, today: IsoDate): string {
+  const { earliest, latest } = job;
+  if (latest && comesTooLate(job, today)) return `passed on ${formatDay(latest)}`;
+  return earliest && latest && earliest !== latest ? `${formatDay(earliest)} to ${formatDay(latest)}` : "";
 }

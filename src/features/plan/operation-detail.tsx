@@ -2,7 +2,7 @@
 
 import { useState } from "react";
 import { formatDay } from "@/core/dates";
-import { conditionOf, settingsOf } from "@/core/plan/job-words";
+import { comesTooLate, conditionOf, latestInWords, settingsOf } from "@/core/plan/job-words";
 import type { Operation } from "@/core/plan/operation";
 import { Button } from "@/ui/button";
 import { Popover } from "@/ui/popover";
@@ -41,8 +41,9 @@ export function OperationDetail({ operation }: { operation: Operation }) {
       </p>
       {operation.earliest !== operation.latest && !operation.doneOn && (
         <p>
-          May move {operation.earliest ? `from ${formatDay(operation.earliest)}` : "from any time"}{" "}
-          {operation.latest ? `to ${formatDay(operation.latest)}` : "on"}.
+          {comesTooLate(operation, facts.today)
+            ? latestInWords(operation, facts.today)
+            : `May move ${operation.earliest ? `from ${formatDay(operation.earliest)}` : "from any time"} ${operation.latest ? `to ${formatDay(operation.latest)}` : "on"}.`}
         </p>
       )}
       {waits.length > 0 && (

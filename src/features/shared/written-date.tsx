@@ -14,6 +14,7 @@ export function WrittenDate({
   name = label,
   day,
   today,
+  near = today,
   onDay,
   onClear,
   check,
@@ -25,6 +26,8 @@ export function WrittenDate({
   name?: string;
   day: IsoDate | null;
   today: IsoDate;
+  /** where no day stands yet, the one whose season a day without a year is meant in */
+  near?: IsoDate;
   onDay: (day: IsoDate) => void;
   onClear?: () => void;
   /** why a day cannot be, or null */
@@ -49,7 +52,7 @@ export function WrittenDate({
       onClear();
       return;
     }
-    const read = readTypedDate(text, today, name);
+    const read = readTypedDate(text, today, name, day ?? near);
     const why = read.ok ? (check?.(read.value) ?? null) : (read.errors[0]?.message ?? `${name}: no date`);
     setProblem(why);
     if (!read.ok || why) {
@@ -73,7 +76,7 @@ export function WrittenDate({
         label={label}
         text={typed ?? shown}
         read={(text) => {
-          const read = readTypedDate(text, today);
+          const read = readTypedDate(text, today, name, day ?? near);
           return read.ok ? read.value : null;
         }}
         shown={(iso) => formatDay(iso, true)}

@@ -4,7 +4,7 @@ import { useDraggable } from "@dnd-kit/core";
 import { GripVertical } from "lucide-react";
 import { useRef, useState } from "react";
 import { daysBetween, formatDay, toDay } from "@/core/dates";
-import { conditionOf, inputInWords, settingsOf } from "@/core/plan/job-words";
+import { conditionOf, inputInWords, latestInWords, settingsOf } from "@/core/plan/job-words";
 import type { DueOperation } from "@/server/contracts";
 import { Button } from "@/ui/button";
 import { AnchoredPopover } from "@/ui/popover";
@@ -72,7 +72,7 @@ export function DueLine({
         <p className="text-[13px] text-soft">
           {o.doneOn ? `done ${formatDay(o.doneOn)}. ` : ""}
           {withDate && o.date && !o.doneOn ? `${formatDay(o.date)}. ` : ""}
-          {!o.doneOn && o.latest && o.latest !== o.date ? `by ${formatDay(o.latest)}. ` : ""}
+          {o.doneOn ? "" : `${latestInWords(o, today)} `.trimStart()}
           {moved !== 0 && !fallen
             ? `${Math.abs(moved)} ${Math.abs(moved) === 1 ? "day" : "days"} ${moved > 0 ? "later" : "earlier"}: moved since version ${o.version}. `
             : ""}
@@ -179,9 +179,11 @@ function AnotherDay({
               <WrittenDate label="To" day={date} today={first} onDay={setDate} onBad={() => setDate("")} />
             </span>
             <p className="text-[12px] text-soft">
-              {o.earliest && o.latest
-                ? `May lie from ${formatDay(first)} to ${formatDay(o.latest)}.`
-                : `From ${formatDay(first)} on.`}
+              {o.latest && o.latest < first
+                ? `Its latest day, ${formatDay(o.latest)}, has passed.`
+                : o.earliest && o.latest
+                  ? `May lie from ${formatDay(first)} to ${formatDay(o.latest)}.`
+                  : `From ${formatDay(first)} on.`}
             </p>
             <Button look="main" type="submit">
               Move

@@ -1,7 +1,7 @@
 import { Document, Page, renderToBuffer, View } from "@react-pdf/renderer";
 import { LABEL_FIRST } from "@/core/cautions";
 import { formatDay } from "@/core/dates";
-import { conditionOf, inputInWords, settingsOf } from "@/core/plan/job-words";
+import { conditionOf, inputInWords, settingsOf, windowInWords } from "@/core/plan/job-words";
 import { SHEET_NAMES, SHEETS } from "@/core/sheet-ids";
 import type { IssuedPlan } from "@/core/sheets/issued-plan";
 import { joined, type Words } from "@/core/units/words";
@@ -73,11 +73,7 @@ function Booklet(source: DocumentSource) {
             <Text style={{ width: "16%" }}>
               {o.doneOn ? `done ${formatDay(o.doneOn)}` : o.date ? formatDay(o.date, true) : ""}
             </Text>
-            <Text style={[styles.soft, { width: "20%" }]}>
-              {o.earliest && o.latest && o.earliest !== o.latest
-                ? `${formatDay(o.earliest)} to ${formatDay(o.latest)}`
-                : ""}
-            </Text>
+            <Text style={[styles.soft, { width: "20%" }]}>{o.doneOn ? "" : windowInWords(o, issuedAt)}</Text>
             <Text style={{ width: "64%" }}>
               <Text style={styles.bold}>{plain(o.name)}. </Text>
               {plain(jobInBooklet(o, words))}

@@ -6,6 +6,7 @@ import {
   conditionOf,
   expectedInWords,
   inputInWords,
+  latestInWords,
   settingsOf,
   waitsForWord,
 } from "@/core/plan/job-words";
@@ -83,7 +84,7 @@ function Card({ pictures, smaller, ...source }: DocumentSource & (typeof TRIES)[
               {o.role === "plant" && issued.layout?.plants && issued.layout.pegsM.length > 0
                 ? ` ${layoutInWords(issued.layout, words).slice(0, -1).join(" ")}`
                 : ""}
-              {o.latest && o.latest !== o.date ? ` By ${formatDay(o.latest)}.` : ""}
+              {` ${latestInWords(o, issuedAt)}`.trimEnd()}
             </Text>
           </View>
         ))}

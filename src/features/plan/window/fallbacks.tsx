@@ -75,6 +75,7 @@ export function Fallbacks({ answer }: { answer: WindowAnswer }) {
           label="Missed until"
           day={missedOn}
           today={facts.today}
+          near={plan?.plantingDate ?? facts.today}
           check={(day) =>
             day >= facts.today
               ? null

@@ -57,6 +57,7 @@ export function Batches() {
       label={`Wish, ${end}`}
       day={value}
       today={facts.today}
+      near={plan?.plantingDate ?? facts.today}
       disabled={!editable}
       check={(d) => (end === "to" && d < from ? `The end lies before ${formatDay(from, true)}` : null)}
       onDay={(d) => set(`harvest/wish/${end}`, d)}

@@ -221,7 +221,7 @@ function NewBan({ first }: { first: IsoDate }) {
   return (
     <span className="inline-flex flex-wrap items-baseline gap-x-2">
       from
-      <WrittenDate label="Ban from" day={from} today={facts.today} onDay={setFrom} />
+      <WrittenDate label="Ban from" day={from} today={facts.today} near={first} onDay={setFrom} />
       {from && (
         <>
           to
@@ -229,6 +229,7 @@ function NewBan({ first }: { first: IsoDate }) {
             label="Ban to"
             day={null}
             today={facts.today}
+            near={from}
             check={(day) =>
               day < from ? `Ban to: ${formatDay(day)} given, allowed is ${formatDay(from)} or later` : null
             }
