@@ -339,6 +339,10 @@ export interface FieldName {
   name: string;
   farm: string;
 }
+/** The same with all its plans, the newest season first. */
+export interface FoundField extends FieldName {
+  plans: { id: string; season: number; crop: string }[];
+}
 
 /** The outlook of farms on the same soil at the same station. */
 export interface FarmOutlook {

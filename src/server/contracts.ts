@@ -20,7 +20,7 @@ import { WEATHER_COLUMNS } from "@/core/weather/read-weather-table";
 import type {
   DraftLine,
   FeedLine,
-  FieldName,
+  FoundField,
   ImportLine,
   ImportLook,
   KnownVarieties,
@@ -231,7 +231,7 @@ export const BODIES = {
 
 /** What comes back, by method and path. */
 export interface Answers {
-  "GET /api/fields": { fields: FieldName[] };
+  "GET /api/fields": { fields: FoundField[] };
   /** suitability of every field for one kind of a crop, by the field's id */
   /** what lists and trials say of the varieties of one kind */
   "GET /api/varieties": KnownVarieties;

@@ -4,11 +4,12 @@ import type { IsoDate } from "@/core/dates";
 import { nextSeasonOf } from "@/core/plan/sowing-windows";
 import { byName } from "./by-name";
 import { loadClimates } from "./climates";
-import type { FieldLine, FieldName, FieldSheet } from "./contracts";
+import type { FieldLine, FieldSheet, FoundField } from "./contracts";
 import { type Client, isId, row, rows, type Scope } from "./db";
 import { loadDescent } from "./field-descent";
 import { type GroundPlan, loadGround } from "./ground";
-import { guideOf } from "./guides";
+import { groupBy } from "./group-by";
+import { cropNames, guideOf } from "./guides";
 import { listPlantings } from "./plantings";
 import { loadGrownCrops } from "./records/grown-crops";
 import { loadSoilSchemes } from "./records/soil-schemes";
@@ -71,7 +72,7 @@ export async function listFields(client: Client, scope: Scope): Promise<FieldLin
 }
 
 /** Every field by name with its newest plan, for finding one. */
-export async function listFieldNames(client: Client, scope: Scope): Promise<FieldName[]> {
+export async function listFieldNames(client: Client, scope: Scope): Promise<FoundField[]> {
   const key = [scope.practiceId];
   const [fields, farms, plans] = await Promise.all([
     rows<{ id: string; name: string; farmId: string }>(
@@ -80,19 +81,25 @@ export async function listFieldNames(client: Client, scope: Scope): Promise<Fiel
       key,
     ),
     rows<{ id: string; name: string }>(client, "select id, name from farm where practice_id = $1", key),
-    rows<{ fieldId: string; id: string }>(
+    rows<{ fieldId: string; id: string; season: number; guideId: string }>(
       client,
-      `select distinct on (field_id) field_id as "fieldId", id from plan where practice_id = $1 and chosen order by field_id, season desc, draft`,
+      `select field_id as "fieldId", id, season, guide_id as "guideId" from plan where practice_id = $1 and chosen order by season desc, draft`,
       key,
     ),
   ]);
   const farmOf = new Map(farms.map((f) => [f.id, f.name]));
-  const planOf = new Map(plans.map((p) => [p.fieldId, p.id]));
+  const plansOf = groupBy(plans, (p) => p.fieldId);
+  const crops = cropNames();
   return fields.map((f) => ({
     fieldId: f.id,
-    planId: planOf.get(f.id) ?? null,
+    planId: plansOf.get(f.id)?.[0]?.id ?? null,
     name: f.name,
     farm: farmOf.get(f.farmId) ?? "",
+    plans: (plansOf.get(f.id) ?? []).map((p) => ({
+      id: p.id,
+      season: p.season,
+      crop: crops[p.guideId] ?? p.guideId,
+    })),
   }));
 }
 

@@ -3,6 +3,7 @@
 import { Check, ChevronDown } from "lucide-react";
 import { Select as Radix } from "radix-ui";
 import { useState } from "react";
+import { keepLetters } from "./keep-letters";
 
 export interface Option<T extends string = string> {
   value: T;
@@ -39,6 +40,7 @@ export function Choice<T extends string>({
       <Radix.Trigger
         aria-label={label}
         onFocus={() => setWanted(true)}
+        onKeyDown={keepLetters}
         className="writes inline-flex max-w-full items-center gap-1 text-left"
       >
         <span className="truncate">

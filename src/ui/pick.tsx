@@ -1,8 +1,9 @@
 "use client";
 
 import type { ComponentProps } from "react";
+import { keepLetters } from "./keep-letters";
 
-/** One of many in a form, by the device's own list: long lists are typed into, and a thumb reaches them on a phone. */
+/** One of many in a form, by the device's own list: an open one is typed into, and a thumb reaches it on a phone. */
 export function Pick({
   options,
   empty,
@@ -13,7 +14,11 @@ export function Pick({
   empty?: string;
 }) {
   return (
-    <select {...props} className={`writes max-w-full bg-sheet text-left ${props.className ?? ""}`}>
+    <select
+      onKeyDown={keepLetters}
+      {...props}
+      className={`writes max-w-full bg-sheet text-left ${props.className ?? ""}`}
+    >
       {empty !== undefined && <option value="">{empty}</option>}
       {options.map((option) => (
         <option key={option.value} value={option.value}>

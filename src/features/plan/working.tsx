@@ -17,6 +17,7 @@ import type { AsideId, FigureId } from "@/core/plan/figure-ids";
 import type { Plan } from "@/core/sheets/plan";
 import { joined } from "@/core/units/words";
 import { useUnits } from "../shared/units";
+import { useCommands } from "../shell/commands";
 import { usePlanModel } from "./plan-context";
 
 export const workingPanel = () => import("./working-panel");
@@ -46,6 +47,22 @@ export function WorkingProvider({ children }: { children: ReactNode }) {
     setId(figure);
   }, []);
   const value = useMemo(() => ({ id: id ?? "", open }), [id, open]);
+  const { measure } = useUnits();
+  // made only when somebody looks for one: there are hundreds
+  useCommands(() =>
+    Object.entries(plan?.figures ?? {}).flatMap(([key, figure]) =>
+      figure
+        ? {
+            id: `figure.${key}`,
+            label: `${figure.label}: ${joined(measure(figure.value, figure.unit))}`,
+            keys: "",
+            where: "figure",
+            asked: true as const,
+            run: () => open(key, document.querySelector<HTMLElement>("h1") ?? document.body),
+          }
+        : [],
+    ),
+  );
   const figure = id === null ? undefined : (other ?? (plan ? shownFigure(plan, id) : undefined));
   return (
     <Opened.Provider value={value}>

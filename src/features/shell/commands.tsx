@@ -8,30 +8,44 @@ export interface CommandEntry {
   /** "3", "v", "Ctrl+Z", "Alt+1"; empty for none */
   keys: string;
   run: () => void;
+  /** other words that it is found by */
+  also?: string[];
+  /** where it leads, beside its name */
+  where?: string;
+  /** only where it is looked for: of these there are many */
+  asked?: true;
 }
+/** Commands, or what makes them when they are looked for. */
+type Offer = CommandEntry[] | (() => CommandEntry[]);
 
 interface Registry {
-  register: (key: object, commands: CommandEntry[]) => void;
+  register: (key: object, commands: Offer) => void;
   remove: (key: object) => void;
   all: () => CommandEntry[];
+  withKeys: () => CommandEntry[];
 }
 const Commands = createContext<Registry | null>(null);
 
+/** Where letters are text, or look for one of a list. */
+const WRITTEN_IN = "input, textarea, select, [contenteditable], [role=listbox], [role=combobox], [role=menu]";
+
 /** Collects what can be done on the page now, for the palette, the list of shortcuts and the keyboard. */
 export function CommandsProvider({ children }: { children: ReactNode }) {
-  const store = useRef(new Map<object, CommandEntry[]>());
+  const store = useRef(new Map<object, Offer>());
   const registry = useMemo<Registry>(
     () => ({
       register: (key, commands) => store.current.set(key, commands),
       remove: (key) => store.current.delete(key),
-      all: () => [...store.current.values()].flat(),
+      all: () => [...store.current.values()].flatMap((offer) => (typeof offer === "function" ? offer() : offer)),
+      // what is made only when it is looked for has no keys
+      withKeys: () => [...store.current.values()].flatMap((offer) => (typeof offer === "function" ? [] : offer)),
     }),
     [],
   );
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       const target = event.target as HTMLElement;
-      const writing = target.closest("input, textarea, select, [contenteditable], [role=listbox]") !== null;
+      const writing = target.closest(WRITTEN_IN) !== null;
       const modified = event.ctrlKey || event.metaKey;
       if (writing && !modified) return;
       if (document.querySelector("[role=dialog]")) return;
@@ -39,7 +53,7 @@ export function CommandsProvider({ children }: { children: ReactNode }) {
       const pressed = digit
         ? `Alt+${digit}`
         : `${modified ? "Ctrl+" : ""}${event.shiftKey && modified ? "Shift+" : ""}${modified ? event.key.toUpperCase() : event.key}`;
-      const command = registry.all().find((c) => c.keys === pressed);
+      const command = registry.withKeys().find((c) => c.keys === pressed);
       // undo inside of a box that is being written in stays with the box
       if (!command || (writing && /Z$/.test(pressed) && (target as HTMLInputElement).dataset.own === "undo")) return;
       event.preventDefault();
@@ -52,7 +66,7 @@ export function CommandsProvider({ children }: { children: ReactNode }) {
 }
 
 /** Offers commands while the component stands. */
-export function useCommands(commands: CommandEntry[]): void {
+export function useCommands(commands: Offer): void {
   const registry = useContext(Commands);
   const key = useRef({});
   registry?.register(key.current, commands);

@@ -1,10 +1,10 @@
 "use client";
 
-import { usePathname, useRouter } from "next/navigation";
+import { usePathname } from "next/navigation";
 import { type ComponentType, lazy, type ReactNode, Suspense, useCallback, useEffect, useState } from "react";
 import { formatDay } from "@/core/dates";
 import type { UnitSet } from "@/core/units/units";
-import type { FieldName } from "@/server/contracts";
+import type { FoundField } from "@/server/contracts";
 import { Link } from "../shared/link";
 import { send } from "../shared/send";
 import { UnitsProvider } from "../shared/units";
@@ -46,10 +46,9 @@ export function Shell(props: ShellProps) {
 
 function Frame({ person, practice, role, asOf, children }: ShellProps) {
   const path = usePathname();
-  const router = useRouter();
   const [palette, setPalette] = useState(false);
   const [keys, setKeys] = useState(false);
-  const views = (
+  const views: [string, string][] = (
     role === "grower"
       ? ["Week"]
       : ["Week", "Season", "Fields", "Records", "Stations", "Settings", ...(role === "owner" ? ["People"] : [])]
@@ -57,12 +56,6 @@ function Frame({ person, practice, role, asOf, children }: ShellProps) {
   useCommands([
     { id: "palette", label: "Find or do", keys: "Ctrl+K", run: () => setPalette(true) },
     { id: "keys", label: "Keyboard shortcuts", keys: "?", run: () => setKeys(true) },
-    ...views.map(([href, label]) => ({
-      id: `go${href}`,
-      label: `Go to ${label}`,
-      keys: "",
-      run: () => router.push(href as string),
-    })),
     { id: "theme", label: "Light or dark", keys: "", run: switchTheme },
     { id: "out", label: "Sign out", keys: "", run: signOut },
   ]);
@@ -82,9 +75,9 @@ function Frame({ person, practice, role, asOf, children }: ShellProps) {
             {views.map(([href, label]) => (
               <Link
                 key={href}
-                href={href as string}
-                aria-current={path.startsWith(href as string) ? "page" : undefined}
-                className={`touch inline-flex items-center ${path.startsWith(href as string) || (href === "/fields" && path.startsWith("/plans")) ? "font-bold underline decoration-2 underline-offset-[6px]" : "text-soft hover:text-ink"}`}
+                href={href}
+                aria-current={path.startsWith(href) ? "page" : undefined}
+                className={`touch inline-flex items-center ${path.startsWith(href) || (href === "/fields" && path.startsWith("/plans")) ? "font-bold underline decoration-2 underline-offset-[6px]" : "text-soft hover:text-ink"}`}
               >
                 {label}
               </Link>
@@ -129,7 +122,9 @@ function Frame({ person, practice, role, asOf, children }: ShellProps) {
         </div>
       </header>
       <main id="main">{children}</main>
-      {palette && <PaletteOfWords fields={fields} fetchFields={fetchFields} onClose={() => setPalette(false)} />}
+      {palette && (
+        <PaletteOfWords role={role} fields={fields} fetchFields={fetchFields} onClose={() => setPalette(false)} />
+      )}
       {keys && (
         <Suspense>
           <Shortcuts onClose={() => setKeys(false)} />
@@ -140,8 +135,8 @@ function Frame({ person, practice, role, asOf, children }: ShellProps) {
 }
 
 /** The names of all fields, null until they are there; without a network those of before stay. */
-function useFieldNames(may: boolean): { fields: FieldName[] | null; fetchFields: () => Promise<void> } {
-  const [fields, setFields] = useState<FieldName[] | null>(may ? null : []);
+function useFieldNames(may: boolean): { fields: FoundField[] | null; fetchFields: () => Promise<void> } {
+  const [fields, setFields] = useState<FoundField[] | null>(may ? null : []);
   const fetchFields = useCallback(async () => {
     if (!may) return;
     const reply = await send("GET /api/fields");
@@ -152,11 +147,13 @@ function useFieldNames(may: boolean): { fields: FieldName[] | null; fetchFields:
 
 /** The palette; while it is being fetched, a plain box takes what is typed, Enter too, and hands it on. */
 function PaletteOfWords({
+  role,
   fields,
   fetchFields,
   onClose,
 }: {
-  fields: FieldName[] | null;
+  role: string;
+  fields: FoundField[] | null;
   fetchFields: () => Promise<void>;
   onClose: () => void;
 }) {
@@ -187,6 +184,7 @@ function PaletteOfWords({
   return (
     <Suspense fallback={waiting}>
       <Palette
+        role={role}
         fields={fields}
         words={words}
         onWords={setWords}
