@@ -84,6 +84,8 @@ describe("a practice of one's own", () => {
     await form.getByLabel("Name").waitFor();
     await form.getByLabel("Name").fill("Hollow Mill");
     await form.getByLabel("Latitude").fill("47.2");
+    // under its heading: it begins with what is needed
+    await form.getByText("Place", { exact: true }).click();
     await form.getByLabel("Altitude").fill("280");
     // as copied from a spreadsheet: mean, rain and reference evapotranspiration of twelve months
     const normals = [
@@ -122,7 +124,6 @@ describe("a practice of one's own", () => {
       "Add the field",
     );
     await next("Add its soil test");
-    await page.getByRole("button", { name: "Add a soil test" }).click();
     await fill(
       {
         "Taken on": "2 weeks ago",

@@ -55,7 +55,7 @@ describe("in the browser", () => {
     await page.keyboard.press("6");
     await page.getByRole("heading", { name: "Protect" }).waitFor();
     await page.getByLabel("Against what").selectOption("septoria");
-    await page.getByRole("button", { name: "Leafguard (made up)" }).click();
+    await page.getByRole("button", { name: "Leafguard (demo product)" }).click();
     await treatment().waitFor();
     await treatment().getByLabel("Stage of the treatment").click();
     await page.getByRole("option", { name: /flag leaf/ }).click();
@@ -69,7 +69,7 @@ describe("in the browser", () => {
     const rate = treatment().getByLabel("Rate of the product");
     await rate.fill("10");
     await rate.press("Enter");
-    await page.getByText("Leafguard (made up): 10 L/ha given, allowed is 0.5 to 1 L/ha.").first().waitFor();
+    await page.getByText("Leafguard (demo product): 10 L/ha given, allowed is 0.5 to 1 L/ha.").first().waitFor();
     await page.getByRole("button", { name: /^1 L\/ha/ }).click();
     await page
       .getByText(/10 L\/ha given/)
@@ -103,7 +103,7 @@ describe("in the browser", () => {
     // 1 L/ha on all of the field
     const area = (await loaded()).facts.field.areaHa;
     await treatment()
-      .getByText(`${area.toFixed(2)} L of Leafguard (made up) in all`, { exact: false })
+      .getByText(`${area.toFixed(2)} L of Leafguard (demo product) in all`, { exact: false })
       .waitFor();
     await treatment().getByRole("button", { name: "Sign this treatment" }).click();
     await treatment()
@@ -264,7 +264,7 @@ describe("what was done", () => {
     const area = (await loaded()).facts.field.areaHa;
     expect(more).toEqual([]);
     expect(record).toMatchObject({
-      product: "Leafguard (made up)",
+      product: "Leafguard (demo product)",
       target: "Septoria leaf blotch",
       ratePerHa: 0.8,
       unit: "L",
@@ -313,7 +313,7 @@ describe("what was done", () => {
     await log(owner, { operationId });
     const [record] = await inPractice(owner, (c) => loadSprayRecords(c, owner, 2027));
     expect(record).toMatchObject({
-      product: "Leafguard (made up)",
+      product: "Leafguard (demo product)",
       ratePerHa: 0.8,
       target: "Septoria leaf blotch",
       licenceNo: "DEMO-0417",

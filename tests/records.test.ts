@@ -184,6 +184,7 @@ describe("in the browser", () => {
     const form = page.getByRole("dialog");
     await form.getByLabel("Farm").selectOption({ label: "Pennick Farm" });
     await form.getByLabel("Area").fill("25000 acres");
+    await form.getByText("Soil and slope", { exact: true }).click();
     await form.getByLabel("Sand").fill("60");
     await form.getByLabel("Clay").fill("26");
     await form.getByRole("button", { name: "Add the field" }).click();
@@ -211,6 +212,7 @@ describe("in the browser", () => {
     await page.goto("/records/fields");
     await page.getByRole("button", { name: "Sallow Piece" }).click();
     const form = page.getByRole("dialog");
+    await form.getByText("Boundary", { exact: true }).first().click();
     await form.getByRole("button", { name: "Draw it" }).click();
     await form.getByLabel("Middle of the drawing: latitude, longitude").fill("47.03, -30.01");
     // 200 m east, 150 m north, 200 m west: 3 ha

@@ -185,11 +185,11 @@ describe("from a soil test to an issued season package", () => {
     // sown on the 7th, the season is five days of July warmer: 32.1 mineralised, 175.6
     expect(booklet).toMatch(/Nitrogen to apply\s+176 kg N\/ha/);
     expect(booklet).toContain("licence DEMO-0417");
-    expect(booklet).toContain("Dressed seed is never food or feed");
+    expect(booklet).toContain("Never eat treated seed");
 
     const card = await download("Grower's card");
     expect(execFileSync("pdfinfo", [card], { encoding: "utf8" })).toMatch(/Pages:\s+1\b/);
-    expect(pdfText(card)).toMatch(/Haldane Gold: 149 kg\/ha, 14\.9 g to the square metre/);
+    expect(pdfText(card)).toMatch(/Haldane Gold: 149 kg\/ha, .* by hand 14\.9 g\/m., 1\.87 g per\s+m of row/);
 
     const calendar = new ICAL.Component(ICAL.parse(readFileSync(await download("Calendar"), "utf8")));
     const events = calendar.getAllSubcomponents("vevent").map((e) => new ICAL.Event(e));

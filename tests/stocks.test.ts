@@ -86,7 +86,8 @@ describe("planting stock of each kind", () => {
     await page.getByText("still stand").waitFor();
     const second = await issued();
     expect(second).toContain("second year of the planting");
-    expect(second).toMatch(/Plants that still stand\s+13/);
+    // 14.5 bulbs a square metre x 93 % = 13.485, x 4,046.86 m2 of an acre = 54,570
+    expect(second).toMatch(/Plants that still stand\s+54\s570 \/ac/);
     expect(second).not.toMatch(/To order/);
   });
 });

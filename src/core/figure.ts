@@ -3,7 +3,7 @@
  * what authority. The code that computes a number builds its Figure, so the working cannot drift from the result.
  */
 
-import type { MeasureId } from "./units/measures";
+import type { MeasureId } from "./units/measure-ids";
 
 /** On what a number rests. */
 export type Basis =

@@ -164,10 +164,13 @@ async function beginnings(
     [scope.practiceId],
   );
   const startKinds: FieldSheet["startKinds"] = {};
-  for (const { guideId, kindId } of [...lots, ...suits]) {
-    const kind = guideOf(guideId)?.kinds.find((k) => k.id === kindId);
-    if (kind) startKinds[guideId] ??= { kindId, season: nextSeasonOf(kind, zone, scope.today, latitudeDeg) };
-  }
+  for (const list of [lots, suits])
+    for (const { guideId } of list) {
+      // of several types with a lot the one that the guide has first, which is the commonest
+      const kind = guideOf(guideId)?.kinds.find((k) => list.some((l) => l.guideId === guideId && l.kindId === k.id));
+      if (kind) startKinds[guideId] ??= { kindId: kind.id, season: nextSeasonOf(kind, zone, scope.today, latitudeDeg) };
+    }
   const known = [...lots, ...suits].find((l) => startKinds[l.guideId]);
-  return { start: known ? { guideId: known.guideId, kindId: known.kindId } : null, startKinds };
+  const kindId = known && startKinds[known.guideId]?.kindId;
+  return { start: known && kindId ? { guideId: known.guideId, kindId } : null, startKinds };
 }

@@ -44,13 +44,14 @@ export class Counted {
       rows.map((row) => row.join("\t")).join("\n"),
     );
   }
-  /** Types and chooses in the form that is open, and sends it. */
-  async fill(texts: Record<string, string>, choices: Record<string, string>, send: string): Promise<void> {
+  /** Types and chooses in the form that is open, and sends it where its button is named. */
+  async fill(texts: Record<string, string>, choices: Record<string, string>, send?: string): Promise<void> {
     const form = this.page.getByRole("dialog");
-    await form.getByRole("button", { name: send }).waitFor();
+    await form.getByRole("button", { name: send ?? /^Add the/ }).waitFor();
     for (const [label, option] of Object.entries(choices))
       await this.choose(form.getByLabel(label, { exact: true }), option);
     for (const [label, text] of Object.entries(texts)) await this.type(form.getByLabel(label, { exact: true }), text);
+    if (send === undefined) return;
     await this.click(form.getByRole("button", { name: send }));
     await form.waitFor({ state: "detached" });
   }

@@ -2,7 +2,7 @@ import { readChoice, readNumber } from "../args";
 import { computed } from "../figure";
 import { type FieldError, failed, fieldError, ok, type Result } from "../result";
 import { NUTRIENT_CLASSES, type NutrientClass } from "../soil/read-levels";
-import type { MeasureId } from "../units/measures";
+import type { MeasureId } from "../units/measure-ids";
 
 export const PK_SCHOOLS = ["replaceAndBuildUp", "criticalLevel", "targetYieldEquation"] as const;
 export type PkSchool = (typeof PK_SCHOOLS)[number];

@@ -1,7 +1,7 @@
 import { computed, type Figure, type Input } from "../figure";
 import { type FieldError, failed, fieldError, ok, type Result } from "../result";
 import type { TextureClass } from "../soil/texture";
-import type { MeasureId } from "../units/measures";
+import type { MeasureId } from "../units/measure-ids";
 import { implementOf } from "./implements";
 import type { PassTool } from "./systems";
 import { type TillagePass, tillagePass } from "./tillage-pass";

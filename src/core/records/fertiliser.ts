@@ -71,4 +71,8 @@ export const fertiliserKind: RecordKind = {
     { key: "containsChloride", label: "Contains chloride", input: "yesNo", empty: "default" },
     { key: "organic", label: "Manure or other organic", input: "yesNo", empty: "default" },
   ],
+  check: ({ contents }) =>
+    Object.keys((contents as object | undefined) ?? {}).length > 0
+      ? []
+      : [{ key: "contents.n", message: "no contents given, needed is one nutrient at least" }],
 };

@@ -1,7 +1,7 @@
 import { daysBetween } from "../dates";
 import type { Operation, OperationInput } from "../plan/operation";
 import { inputMeasure } from "../units/input-measures";
-import type { MeasureId } from "../units/measures";
+import type { MeasureId } from "../units/measure-ids";
 import type { IssuedPlan } from "./issued-plan";
 import type { Plan } from "./plan";
 

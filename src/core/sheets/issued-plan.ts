@@ -9,7 +9,7 @@ import { OPERATION_ROLES, type OperationRole } from "../guides/roles";
 import type { PlanFacts } from "../plan/facts";
 import { CONDITION_OF, SETTING_IDS } from "../plan/settings";
 import { SHEETS, type SheetId } from "../sheet-ids";
-import { MEASURE_IDS, MEASURES, type MeasureId } from "../units/measures";
+import { MEASURE_IDS, MEASURES, type MeasureId } from "../units/measure-ids";
 import type { UnitSet } from "../units/units";
 import type { Words } from "../units/words";
 import type { Decisions } from "./decisions";

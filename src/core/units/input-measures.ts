@@ -1,4 +1,4 @@
-import type { MeasureId } from "./measures";
+import type { MeasureId } from "./measure-ids";
 
 /** The units in which what goes on a field is counted. */
 export type InputUnit = "kg" | "t" | "L" | "units" | "m" | "m2";

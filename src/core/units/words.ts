@@ -2,7 +2,8 @@
 
 import { formatDay } from "../dates";
 import { formatNumber, formatQuantity } from "./format-quantity";
-import { type MeasureId, printedUnit, writeMeasure } from "./measures";
+import type { MeasureId } from "./measure-ids";
+import { printedUnit, writeMeasure } from "./measures";
 import { type BushelCrop, type Dimension, MONEY, type UnitSet } from "./units";
 
 /** What somebody chose: the unit set, the decimal mark, the currency, and the trade bushel of the crop at hand. */

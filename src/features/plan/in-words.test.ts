@@ -6,7 +6,7 @@ import { unwrap } from "@/core/result";
 import type { WindowAnswer } from "@/core/season/sowing-window";
 import { freshDecisions } from "@/core/sheets/decisions";
 import { draftPlan } from "@/core/sheets/draft-plan";
-import { dimensionOf } from "@/core/units/measures";
+import { dimensionOf } from "@/core/units/measure-ids";
 import { DIMENSIONS, displayUnit } from "@/core/units/units";
 import { testGuide } from "../../../tests/support/guides";
 import { pathInWords } from "./path-in-words";

@@ -1,7 +1,7 @@
 "use client";
 
 import { createContext, type ReactNode, useContext, useMemo } from "react";
-import { dimensionOf, type MeasureId } from "@/core/units/measures";
+import { dimensionOf, type MeasureId } from "@/core/units/measure-ids";
 import { parseQuantity } from "@/core/units/parse-quantity";
 import type { BushelCrop, Dimension } from "@/core/units/units";
 import { joined, type UnitChoice, wordsFor } from "@/core/units/words";

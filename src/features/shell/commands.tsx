@@ -26,8 +26,10 @@ interface Registry {
 }
 const Commands = createContext<Registry | null>(null);
 
-/** Where letters are text, or look for one of a list. */
-const WRITTEN_IN = "input, textarea, select, [contenteditable], [role=listbox], [role=combobox], [role=menu]";
+/** Where what is pressed is text. */
+const WRITTEN_IN = "input, textarea, select, [contenteditable], [role=listbox], [role=menu]";
+/** A closed list, on which a letter looks for an entry elsewhere: there letters do nothing, and digits go to their sheet. */
+const CLOSED_LIST = "[role=combobox]";
 
 /** Collects what can be done on the page now, for the palette, the list of shortcuts and the keyboard. */
 export function CommandsProvider({ children }: { children: ReactNode }) {
@@ -45,7 +47,8 @@ export function CommandsProvider({ children }: { children: ReactNode }) {
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       const target = event.target as HTMLElement;
-      const writing = target.closest(WRITTEN_IN) !== null;
+      const writing =
+        target.closest(WRITTEN_IN) !== null || (/^\D$/.test(event.key) && target.closest(CLOSED_LIST) !== null);
       const modified = event.ctrlKey || event.metaKey;
       if (writing && !modified) return;
       if (document.querySelector("[role=dialog]")) return;

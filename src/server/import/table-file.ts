@@ -51,9 +51,29 @@ const bare = (cell: string) => (/^'[=+@\t\r-]/.test(cell) ? cell.slice(1) : cell
 
 const fromCsv = (text: string) =>
   tableOfRows(
-    Papa.parse<string[]>(text, { skipEmptyLines: false }).data.map((row) => row.map(bare)),
+    Papa.parse<string[]>(text, { skipEmptyLines: false, delimiter: delimiterOf(text) }).data.map((row) =>
+      row.map(bare),
+    ),
     { notes: [] },
   );
+
+const DELIMITERS = [";", "\t", ",", "|"];
+/** Lines that are looked at for what parts columns. */
+const LOOKED_AT = 100;
+
+/**
+ * What parts the columns: that by which most lines have the same number of them. A comma in "412,50" parts only the lines that
+ * have one.
+ */
+function delimiterOf(text: string): string {
+  const alike = (delimiter: string) => {
+    const lines = Papa.parse<string[]>(text, { delimiter, preview: LOOKED_AT, skipEmptyLines: true }).data;
+    const counts = new Map<number, number>();
+    for (const { length } of lines) if (length >= 2) counts.set(length, (counts.get(length) ?? 0) + 1);
+    return Math.max(0, ...counts.values());
+  };
+  return DELIMITERS.reduce((best, own) => (alike(own) > alike(best) ? own : best));
+}
 
 /** Rows under the first line that has two or more columns. */
 function tableOfRows(data: string[][], more: { notes: string[]; decimal?: "point" }): TableFile {

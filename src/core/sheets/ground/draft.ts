@@ -10,7 +10,7 @@ import { firstPlanting } from "../../plan/dates";
 import { OWN } from "../../plan/own-operations";
 import type { Result } from "../../result";
 import type { TextureClass } from "../../soil/texture";
-import type { MeasureId } from "../../units/measures";
+import type { MeasureId } from "../../units/measure-ids";
 import { plantingWork } from "../planting-work";
 import type { Draft } from "../sheet";
 import type { PlannedPass, SystemSummary } from "./part";

@@ -3,7 +3,7 @@ import { goodsOf } from "../../guides/fitting";
 import { listedPrice } from "../../plan/listed-price";
 import { type InputLine, listInputs, type Operation } from "../../plan/operation";
 import { SHEET_NAMES, SHEETS, type SheetId } from "../../sheet-ids";
-import type { MeasureId } from "../../units/measures";
+import type { MeasureId } from "../../units/measure-ids";
 import type { Draft } from "../sheet";
 import { joinNames } from "../words";
 import { besidesPerHa, broughtBesides } from "./besides";

@@ -1,6 +1,6 @@
 import { computed, type Input } from "../../figure";
 import type { FigureId } from "../../plan/figure-ids";
-import type { MeasureId } from "../../units/measures";
+import type { MeasureId } from "../../units/measure-ids";
 import type { Draft } from "../sheet";
 import type { Means } from "./means";
 import type { WaterPart } from "./part";

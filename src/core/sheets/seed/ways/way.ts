@@ -4,7 +4,7 @@ import type { OperationRole } from "../../../guides/roles";
 import type { PlantingMethod, Ranged } from "../../../guides/schema";
 import type { PlanLot } from "../../../plan/facts";
 import type { FigureId } from "../../../plan/figure-ids";
-import type { MeasureId } from "../../../units/measures";
+import type { MeasureId } from "../../../units/measure-ids";
 import type { Draft } from "../../sheet";
 import type { StockPlan } from "../part";
 
