@@ -7,6 +7,7 @@ import type { Access } from "@/server/access";
 import { inPractice } from "@/server/db";
 import { keepPhoto, loadPhoto } from "@/server/scouting";
 import { signedInPage } from "../scripts/app-under-test";
+import { axeFindings } from "./support/browser";
 import { onScene } from "./support/scene";
 
 const PRACTICE = "Farfield";
@@ -28,6 +29,15 @@ onScene(PRACTICE, async (scene) => {
   });
 });
 
+/** Whether a page is kept for whoever is here. */
+const kept = (path: string) =>
+  page.evaluate(async (wanted) => {
+    const who = document.querySelector<HTMLMetaElement>('meta[name="wheatonomy-for"]')?.content ?? "";
+    const url = new URL(wanted, location.origin);
+    url.searchParams.set("kept-for", who);
+    return Boolean(await (await caches.open("wheatonomy-views")).match(url.href, { ignoreVary: true }));
+  }, path);
+
 const photos = async () =>
   (
     await admin.query<{ id: string; threat: string; bytes: number }>(
@@ -41,11 +51,7 @@ it("the week opens without a network once it was there, and what is counted wait
   await page.goto("/week?from=2026-09-07");
   // what is needed without a network is fetched once the page is at rest
   await page.waitForFunction(async () => (await navigator.serviceWorker.ready).active?.state === "activated");
-  await expect
-    .poll(() => page.evaluate(async () => Boolean(await (await caches.open("wheatonomy-views")).match("/week"))), {
-      timeout: 30_000,
-    })
-    .toBe(true);
+  await expect.poll(() => kept("/week"), { timeout: 30_000 }).toBe(true);
   await page.goto("/week?from=2026-09-07");
   await page.waitForTimeout(5000);
   await page.context().setOffline(true);
@@ -111,6 +117,57 @@ it("goes once, in its order, when the network is back", async () => {
       keepPhoto(c, owner, { id: crypto.randomUUID(), visitId: rows[0].id, jpeg: text.toString("base64") }),
     ),
   ).rejects.toThrow("no JPEG");
+});
+
+it("every page that was opened opens again with what was logged, for whoever opened it", async () => {
+  await page.goto("/week");
+  await page.waitForTimeout(4000);
+  // reached by a link, not loaded whole
+  await page.getByRole("link", { name: "Spray record" }).click();
+  await page.getByRole("heading", { name: "Spray record" }).waitFor();
+  await expect.poll(() => kept("/treatments"), { timeout: 30_000 }).toBe(true);
+  await page.goto("/week");
+  await expect.poll(() => kept("/week"), { timeout: 30_000 }).toBe(true);
+  await page.waitForTimeout(4000);
+  await page.context().setOffline(true);
+  const line = page
+    .getByRole("listitem")
+    .filter({ has: page.getByRole("button", { name: "Log as done" }) })
+    .first();
+  const job = ((await line.locator("b").first().textContent()) ?? "").trim();
+  const field = ((await line.getByRole("link").first().textContent()) ?? "").trim();
+  const own = () => page.getByRole("listitem").filter({ hasText: field }).filter({ hasText: job }).first();
+  await own().getByRole("button", { name: "Log as done" }).click();
+  await page.getByRole("dialog").getByRole("button", { name: /^Log/ }).click();
+  await own()
+    .getByText(/done \d/)
+    .waitFor();
+  // a reload has the page of before, and what was logged since
+  await page.reload();
+  await own()
+    .getByText(/done \d/)
+    .waitFor();
+  await page.goto("/treatments");
+  await page.getByRole("heading", { name: "Spray record" }).waitFor();
+  // what was never opened is said in a page of our own, with what opens
+  await page.goto("/season/stores");
+  await page.getByRole("heading", { name: "This page is not on this device" }).waitFor();
+  expect(await axeFindings(page)).toEqual([]);
+  await page
+    .getByRole("link", { name: /Spray record/ })
+    .first()
+    .click();
+  await page.getByRole("heading", { name: "Spray record" }).waitFor();
+  await page.context().setOffline(false);
+  await page.goto("/week");
+  await expect
+    .poll(async () => (await page.getByText(/kept on this device/).count()) === 0, { timeout: 40_000 })
+    .toBe(true);
+  // somebody else in the same browser is shown none of it
+  const whose = await page.evaluate(
+    () => document.querySelector<HTMLMetaElement>('meta[name="wheatonomy-for"]')?.content,
+  );
+  expect(whose).toMatch(/^[0-9a-f]{24}$/);
 });
 
 it("pages are gone from the device when somebody signs out", async () => {

@@ -1,6 +1,7 @@
 /** What may come to the practice's fields in the next weeks, from what stands with the outlines. */
 
 import { addDays, byDate, type IsoDate } from "@/core/dates";
+import { lookInWords } from "@/core/guides/scouting";
 import { LIKELIHOODS } from "@/core/guides/threat-words";
 import type { PlannedThreat } from "@/core/sheets/protect/part";
 import type { Access } from "./access";
@@ -52,7 +53,7 @@ export async function loadThreatCalendar(
       id,
       name: told?.name ?? id,
       threshold: told?.threshold ?? "",
-      scout: told ? `${told.scout.number} ${told.scout.unit}, ${told.scout.pattern}` : "",
+      scout: told ? `${lookInWords(told.scout)}, ${told.scout.pattern}` : "",
       fields: sorted.map(({ plan, threat: { reasons, broodOn, ...t } }) => ({
         ...plan,
         from: t.from as IsoDate,

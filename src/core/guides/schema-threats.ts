@@ -143,7 +143,13 @@ export const registeredThreat = z.strictObject({
   weed: weed.optional(),
   /** yield lost where it passes its threshold and nothing is done [%] */
   lossPct: ranged.optional(),
-  scout: z.strictObject({ unit: z.string(), number: z.number(), pattern: z.string() }),
+  scout: z.strictObject({
+    unit: z.string(),
+    number: z.number(),
+    pattern: z.string(),
+    /** ground of one place [m2]: counts are then said by the square metre too */
+    placeM2: z.number().positive().optional(),
+  }),
   threshold: z.string(),
   options: z.array(threatOption).min(1),
   symptoms: z.string(),

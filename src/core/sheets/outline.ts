@@ -12,7 +12,7 @@ import type { Plan } from "./plan";
 import { STAND, sampleM2, standSample } from "./seed/stand";
 
 /** Counted up whenever what an outline holds, or how it is drafted, changes: kept outlines of before are drafted anew. */
-export const OUTLINE_VERSION = 13;
+export const OUTLINE_VERSION = 14;
 
 /** What keeps for less is sold fresh and fills no store; assumption. */
 const STORED_MONTHS = 1;
@@ -80,6 +80,8 @@ export interface Look {
   name: string;
   number: number;
   unit: string;
+  /** ground of one place [m2], where it is measured off */
+  placeM2?: number;
   threshold: string;
   /** of plants that stand: ground of one place [m2], plants wanted and seeds or units put there [/m2] */
   stand?: { sampleM2: number; wantedPerM2: number; sownPerM2: number };
@@ -311,6 +313,7 @@ function looksOn({ crop, protect }: Plan, date: IsoDate | null): Look[] {
       name,
       number: scout.number,
       unit: scout.unit,
+      ...(scout.placeM2 ? { placeM2: scout.placeM2 } : {}),
       threshold,
     }));
 }

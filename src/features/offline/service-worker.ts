@@ -6,7 +6,9 @@
  */
 
 import { CacheFirst, ExpirationPlugin, NetworkFirst, Serwist, type SerwistPlugin } from "serwist";
-import { FORGET, KEEP, type Message, STATIC_CACHE, VIEWS_CACHE } from "./messages";
+import { KEPT_FOR } from "./kept-for";
+import { FORGET, KEEP, keyOf, type Message, STATIC_CACHE, VIEWS_CACHE } from "./messages";
+import { notHerePage } from "./not-here-page";
 
 declare const self: {
   addEventListener: (
@@ -19,12 +21,58 @@ declare const self: {
 const KEPT_DAYS = 7;
 const DAY_S = 86_400;
 
+/** Where the mark of whoever was last here stands. */
+const LAST_HERE = "/kept-for";
+
+/** Whose page an answer is; null of one that nobody need be signed in for. */
+async function whoseIs(response: Response): Promise<string | null> {
+  if (!response.headers.get("content-type")?.includes("text/html")) return null;
+  const who = new RegExp(`<meta name="${KEPT_FOR}" content="([0-9a-f]+)"`).exec(await response.text())?.[1] ?? null;
+  if (who) await (await caches.open(STATIC_CACHE)).put(LAST_HERE, new Response(who));
+  return who;
+}
+
+/** Whoever was last here: without a network no page says whose it is. */
+const lastHere = async (): Promise<string> =>
+  (await (await caches.open(STATIC_CACHE)).match(LAST_HERE).then((found) => found?.text())) ?? "";
+
+/** Pages are kept under whose they are, and nobody else's are shown. */
+const ofPerson: SerwistPlugin = {
+  fetchDidSucceed: async ({ request, response, state }) => {
+    // read beside the page, which does not wait for it
+    if (request.mode === "navigate" && state) state.who = whoseIs(response.clone());
+    return response;
+  },
+  cacheKeyWillBeUsed: async ({ request, mode, state }) =>
+    keyOf(request.url, (mode === "write" ? await state?.who : null) ?? (await lastHere())),
+  cacheWillUpdate: async ({ response, state }) =>
+    response.status === 200 && (state?.who === undefined || (await state.who)) ? response : null,
+  handlerDidError: async ({ request }) => (request.mode === "navigate" ? notHere() : undefined),
+};
+
 const views = new NetworkFirst({
   cacheName: VIEWS_CACHE,
   // the same page is the same, whatever was asked for with it
   matchOptions: { ignoreVary: true },
-  plugins: [new ExpirationPlugin({ maxEntries: 40, maxAgeSeconds: KEPT_DAYS * DAY_S })],
+  plugins: [ofPerson, new ExpirationPlugin({ maxEntries: 80, maxAgeSeconds: KEPT_DAYS * DAY_S })],
 });
+
+/** What is said in the place of a page that is not kept, with those that are. */
+async function notHere(): Promise<Response> {
+  const who = await lastHere();
+  const cache = await caches.open(VIEWS_CACHE);
+  const pages: { href: string; title: string }[] = [];
+  for (const { url } of await cache.keys()) {
+    const own = new URL(url);
+    if (own.searchParams.get("kept-for") !== who || own.pathname.startsWith("/api/")) continue;
+    own.searchParams.delete("kept-for");
+    const html = await (await cache.match(url, { ignoreVary: true }))?.text();
+    const title =
+      /<h1[^>]*>(.*?)<\/h1>/s.exec(html ?? "")?.[1] ?? /<title>([^<]*)/.exec(html ?? "")?.[1] ?? own.pathname;
+    pages.push({ href: `${own.pathname}${own.search}`, title: title.replace(/<[^>]*>/g, "") });
+  }
+  return new Response(notHerePage(pages), { status: 503, headers: { "content-type": "text/html; charset=utf-8" } });
+}
 
 /**
  * A web worker learns from its address, behind the #, which one it is, and takes the address of the answer that it is started with. A kept
@@ -49,7 +97,7 @@ const serwist = new Serwist({
     },
     {
       matcher: ({ request, url, sameOrigin }) =>
-        sameOrigin && request.mode === "navigate" && /^\/(week|plans|season|treatments)(\/|$)/.test(url.pathname),
+        sameOrigin && request.mode === "navigate" && !url.pathname.startsWith("/api/"),
       handler: views,
     },
     {
@@ -77,7 +125,8 @@ async function keepPages(paths: string[]): Promise<void> {
     // a page that led to the sign-in is none of those that were asked for
     if (!response?.ok || response.redirected) continue;
     const html = await response.clone().text();
-    await cache.put(path, response);
+    const who = await whoseIs(response.clone());
+    if (who) await cache.put(keyOf(response.url, who), response);
     await keepScripts([...new Set(html.match(/\/_next\/static\/[^"'\\ )]+/g) ?? [])]);
   }
 }

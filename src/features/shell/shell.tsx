@@ -1,7 +1,7 @@
 "use client";
 
-import { usePathname } from "next/navigation";
-import { type ComponentType, lazy, type ReactNode, Suspense, useCallback, useEffect, useState } from "react";
+import { usePathname, useSearchParams } from "next/navigation";
+import { type ComponentType, lazy, type ReactNode, Suspense, useCallback, useEffect, useRef, useState } from "react";
 import { formatDay } from "@/core/dates";
 import type { UnitSet } from "@/core/units/units";
 import type { FoundField } from "@/server/contracts";
@@ -60,6 +60,7 @@ function Frame({ person, practice, role, asOf, children }: ShellProps) {
     { id: "out", label: "Sign out", keys: "", run: signOut },
   ]);
   const { fields, fetchFields } = useFieldNames(role !== "grower");
+  useKeptPages();
   useAtRest(LATER, ACTS, KEPT_LOGS, fetchFields, OFFLINE);
   return (
     <>
@@ -132,6 +133,26 @@ function Frame({ person, practice, role, asOf, children }: ShellProps) {
       )}
     </>
   );
+}
+
+/** After so long on a page it is one that may be wanted without a network [ms]. */
+const STAYED_MS = 2500;
+
+/** On a phone every page that is opened is kept, those too that links lead to; the first one is kept with the week. */
+function useKeptPages(): void {
+  const path = usePathname();
+  const search = useSearchParams().toString();
+  const first = useRef(true);
+  useEffect(() => {
+    if (first.current) {
+      first.current = false;
+      return;
+    }
+    const later = setTimeout(() => {
+      void import("../offline/keep").then((m) => m.keepOnPhone([search ? `${path}?${search}` : path])).catch(() => {});
+    }, STAYED_MS);
+    return () => clearTimeout(later);
+  }, [path, search]);
 }
 
 /** The names of all fields, null until they are there; without a network those of before stay. */

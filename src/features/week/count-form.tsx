@@ -2,6 +2,7 @@
 
 import { ListPlus } from "lucide-react";
 import { useCallback, useMemo, useState } from "react";
+import { byGround } from "@/core/guides/scouting";
 import { scoutDecision } from "@/core/protect/scout-decision";
 import type { Look } from "@/core/sheets/outline";
 import { Button } from "@/ui/button";
@@ -97,7 +98,9 @@ function Counter({
   const readLimit = (text: string) =>
     text.trim() === "" ? null : read("Act from", "count", { min: 0, max: 1_000_000 })(text);
   const typed = readLimit(limit);
-  const threshold = typed?.ok ? typed.value : null;
+  // as the threshold is said: by the square metre where places are of a known size
+  const perPlace = (value: number, look: Look | undefined) => value * (look?.placeM2 ?? 1);
+  const threshold = typed?.ok ? perPlace(typed.value, threat) : null;
   const found = useMemo(
     () => (threshold !== null && counts.length > 1 ? scoutDecision({ counts, threshold }) : null),
     [counts, threshold],
@@ -130,7 +133,7 @@ function Counter({
         threatId: look.id,
         day: today,
         counts: own,
-        threshold: read?.ok ? read.value : null,
+        threshold: read?.ok ? perPlace(read.value, look) : null,
         note: note.trim(),
         label: `${look.name}, ${field}`,
       });
@@ -182,12 +185,16 @@ function Counter({
     <div className="grid gap-3">
       <Chosen looks={looks} threat={threat} onChoose={setThreatId} />
       {threat && <WalkMap planId={planId} places={Math.min(threat.number, MOST_MAPPED)} at={counts.length} />}
-      {!threat?.stand && <ActFrom limit={limit} threatId={threatId} onLimit={setLimitOf} />}
+      {!threat?.stand && (
+        <ActFrom limit={limit} threatId={threatId} perM2={threat?.placeM2 !== undefined} onLimit={setLimitOf} />
+      )}
       <CountPad key={threatId} place={counts.length + 1} onNext={onNext} onTakeBack={onTakeBack} />
       <p role="status">
         {counts.length} {counts.length === 1 ? "place" : "places"}
         {mean !== null && `, mean ${number(mean, 1)}`}
-        {found?.ok && `, ${number(found.value.ci[0], 1)} to ${number(found.value.ci[1], 1)} with 95 % confidence. `}
+        {mean !== null && threat?.placeM2 && `, ${number(byGround(mean, threat.placeM2), 1)}/m²`}
+        {found?.ok &&
+          `, ${number(byGround(found.value.ci[0], threat?.placeM2), 1)} to ${number(byGround(found.value.ci[1], threat?.placeM2), 1)}${threat?.placeM2 ? "/m²" : ""} with 95 % confidence. `}
         {found?.ok &&
           (found.value.decision === "count more"
             ? found.value.moreCounts === null

@@ -5,6 +5,7 @@
 import { Camera } from "lucide-react";
 import { memo, useCallback, useState } from "react";
 import { standCount } from "@/core/establish/stand-count";
+import { lookInWords } from "@/core/guides/scouting";
 import type { Look } from "@/core/sheets/outline";
 import { Button } from "@/ui/button";
 import { Pick } from "@/ui/pick";
@@ -92,7 +93,7 @@ export const Chosen = memo(function Chosen({
       />
       {threat && (
         <p className="text-[13px] text-soft">
-          {threat.number} {threat.unit}.{" "}
+          {lookInWords(threat)}.{" "}
           {threat.stand
             ? `Wanted: ${number(threat.stand.wantedPerM2 * threat.stand.sampleM2, 0)} plants at each.`
             : `Act above: ${threat.threshold}.`}
@@ -105,10 +106,13 @@ export const Chosen = memo(function Chosen({
 export const ActFrom = memo(function ActFrom({
   limit,
   threatId,
+  perM2,
   onLimit,
 }: {
   limit: string;
   threatId: string;
+  /** as thresholds of plants are said */
+  perM2: boolean;
   onLimit: (change: (all: Record<string, string>) => Record<string, string>) => void;
 }) {
   return (
@@ -124,6 +128,7 @@ export const ActFrom = memo(function ActFrom({
           onLimit((all) => ({ ...all, [threatId]: typed }));
         }}
       />
+      {perM2 && <span className="text-soft">/m²</span>}
     </label>
   );
 });

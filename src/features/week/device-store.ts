@@ -3,13 +3,29 @@
 /** What the device keeps until the server has it: log entries, rain, counts and photos, in the order in which they were written. */
 
 import { type DBSchema, type IDBPDatabase, openDB } from "idb";
+import { keptFor } from "../offline/kept-for";
 import type { Kept, SetAside } from "./kept-entries";
-import { COUNT_KEY, LOG_EVENT, OLD_KEYS } from "./log-keys";
+import { COUNT_KEY, countKey, LOG_EVENT, OLD_KEYS } from "./log-keys";
 
+/** `for` is whose it is; what an earlier version of the program kept has none and is whoever's is here. */
 interface Stores extends DBSchema {
-  waiting: { key: number; value: { entry: Kept }; indexes: { id: string } };
-  refused: { key: string; value: SetAside & { id: string } };
+  waiting: { key: number; value: { entry: Kept; for?: string }; indexes: { id: string } };
+  refused: { key: string; value: SetAside & { id: string; for?: string } };
+  /** jobs that were logged or taken back on this device, by plan and job */
+  jobs: { key: string; value: JobLogged };
 }
+export interface JobLogged {
+  key: string;
+  for: string;
+  /** null where it was taken back */
+  doneOn: string | null;
+  /** when it was said [ms] */
+  at: number;
+}
+/** After so long every page that can be opened knows of it [ms]. */
+const JOBS_KEPT_MS = 8 * 86_400_000;
+/** What is here is of whoever is here. */
+const own = (line: { for?: string }) => line.for === undefined || line.for === keptFor();
 type Device = IDBPDatabase<Stores>;
 
 const NAME = "wheatonomy";
@@ -17,10 +33,13 @@ let opened: Promise<Device> | null = null;
 
 /** The store, opened once a page; what an earlier version of the program kept in another place comes along. */
 export function device(): Promise<Device> {
-  opened ??= openDB<Stores>(NAME, 1, {
-    upgrade(db) {
-      db.createObjectStore("waiting", { autoIncrement: true }).createIndex("id", "entry.id");
-      db.createObjectStore("refused", { keyPath: "id" });
+  opened ??= openDB<Stores>(NAME, 2, {
+    upgrade(db, before) {
+      if (before < 1) {
+        db.createObjectStore("waiting", { autoIncrement: true }).createIndex("id", "entry.id");
+        db.createObjectStore("refused", { keyPath: "id" });
+      }
+      if (before < 2) db.createObjectStore("jobs", { keyPath: "key" });
     },
     // another page asks for a newer store: this one lets go of it
     blocking: () => void forget(),
@@ -69,17 +88,30 @@ function readOld(key: string): unknown[] {
 }
 
 /** Entries that wait, the oldest first. */
-export const allWaiting = async (): Promise<Kept[]> => (await (await device()).getAll("waiting")).map((w) => w.entry);
+export const allWaiting = async (): Promise<Kept[]> =>
+  (await (await device()).getAll("waiting")).filter(own).map((w) => w.entry);
 
 /** Entries that the server refused, each with why. */
 export const allRefused = async (): Promise<SetAside[]> =>
-  (await (await device()).getAll("refused")).map(({ entry, reason }) => ({ entry, reason }));
+  (await (await device()).getAll("refused")).filter(own).map(({ entry, reason }) => ({ entry, reason }));
+
+/** Notes that a job was logged here, or taken back, for pages that were drawn before. */
+export async function noteJob(key: string, doneOn: string | null): Promise<void> {
+  const db = await device();
+  const now = Date.now();
+  await db.put("jobs", { key, for: keptFor(), doneOn, at: now });
+  for (const job of await db.getAll("jobs")) if (now - job.at > JOBS_KEPT_MS) await db.delete("jobs", job.key);
+}
+
+/** What was logged or taken back here since a moment [ms]. */
+export const jobsSince = async (moment: number): Promise<JobLogged[]> =>
+  (await (await device()).getAll("jobs")).filter((job) => own(job) && job.at > moment);
 
 /** Puts an entry behind the others; the one that was there under its id goes. */
 export async function keep(entry: Kept): Promise<void> {
   const tx = (await device()).transaction("waiting", "readwrite");
   for (const key of await tx.store.index("id").getAllKeys(entry.id)) await tx.store.delete(key);
-  await tx.store.add({ entry });
+  await tx.store.add({ entry, for: keptFor() });
   await tx.done;
   await tell();
 }
@@ -89,7 +121,7 @@ export async function settle(id: string, refusal: SetAside | null): Promise<void
   const tx = (await device()).transaction(["waiting", "refused"], "readwrite");
   const waiting = tx.objectStore("waiting");
   for (const key of await waiting.index("id").getAllKeys(id)) await waiting.delete(key);
-  if (refusal) await tx.objectStore("refused").put({ ...refusal, id });
+  if (refusal) await tx.objectStore("refused").put({ ...refusal, id, for: keptFor() });
   await tx.done;
   await tell();
 }
@@ -102,9 +134,9 @@ export async function letGoOf(id: string): Promise<void> {
 
 /** How many there are stands where a page can read it without opening the store; whoever shows it is told. */
 async function tell(): Promise<void> {
-  const db = await device();
-  const count = (await db.count("waiting")) + (await db.count("refused"));
-  if (count === 0) localStorage.removeItem(COUNT_KEY);
-  else localStorage.setItem(COUNT_KEY, String(count));
+  const count = (await allWaiting()).length + (await allRefused()).length;
+  localStorage.removeItem(COUNT_KEY);
+  if (count === 0) localStorage.removeItem(countKey());
+  else localStorage.setItem(countKey(), String(count));
   window.dispatchEvent(new Event(LOG_EVENT));
 }

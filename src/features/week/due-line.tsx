@@ -14,10 +14,11 @@ import { useUnits } from "../shared/units";
 import { WrittenDate } from "../shared/written-date";
 import { CountForm } from "./count-form";
 import { LogForm } from "./log-form";
+import { jobKey } from "./log-keys";
 import { RipenessForm } from "./ripeness-form";
 
 /** A key of a job, over all plans. */
-export const jobKey = (o: DueOperation) => `${o.planId}.${o.id}`;
+export const keyOf = (o: DueOperation) => jobKey(o.planId, o.id);
 
 /** One job that is due: what, where, how much, and what can be done with it. */
 export function DueLine({
@@ -37,7 +38,7 @@ export function DueLine({
   onLogged: (doneOn: string | null, sent: boolean) => void;
 }) {
   const words = useUnits();
-  const { setNodeRef, listeners, transform, isDragging } = useDraggable({ id: jobKey(o), disabled: !onMove });
+  const { setNodeRef, listeners, transform, isDragging } = useDraggable({ id: keyOf(o), disabled: !onMove });
   // its time has passed, since what comes after it was done
   const fallen = o.overtakenBy !== null && !o.doneOn;
   const moved = o.issuedDate && o.date && !o.doneOn ? daysBetween(o.issuedDate, o.date) : 0;

@@ -4,7 +4,16 @@ import "fake-indexeddb/auto";
 import { IDBFactory } from "fake-indexeddb";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { device, forget, keep } from "./device-store";
-import { letGo, type Outgoing, refusedLogs, sendLog, sendWaiting, waitingLogs, withdraw } from "./log-queue";
+import {
+  letGo,
+  loggedSince,
+  type Outgoing,
+  refusedLogs,
+  sendLog,
+  sendWaiting,
+  waitingLogs,
+  withdraw,
+} from "./log-queue";
 
 const entry = (id: string, more: Partial<Outgoing> = {}): Outgoing => ({
   id,
@@ -201,5 +210,41 @@ describe("taking a log back", () => {
     expect(sent[0]).toMatchObject({ url: "/api/log?planId=plan-1&operationId=op+a", method: "DELETE" });
     expect(await withdraw("plan-1", "op-b")).toBe("There is no such entry.");
     expect(await withdraw("plan-1", "op-b")).toBe("The server does not answer.");
+  });
+});
+
+describe("what a device keeps", () => {
+  const here = (who: string) => vi.stubGlobal("document", { querySelector: () => ({ content: who }) });
+
+  it("is of one person in one practice: another neither sees nor sends it", async () => {
+    here("adviser");
+    await sendLog(entry("a"));
+    expect(stored.get("wheatonomy.log.count.adviser")).toBe("1");
+    here("grower");
+    expect(await waitingLogs()).toEqual([]);
+    sent = [];
+    await sendWaiting();
+    expect(sent).toEqual([]);
+    here("adviser");
+    answers = [yes];
+    await sendWaiting();
+    expect(sent).toHaveLength(1);
+    expect(await waitingLogs()).toEqual([]);
+  });
+
+  it("knows what was logged after a page was drawn, whether it has arrived or not", async () => {
+    here("adviser");
+    const before = Date.now() - 1;
+    answers = [yes];
+    await sendLog(entry("a"));
+    await sendLog(entry("b"));
+    expect(await loggedSince(before)).toEqual({ "plan-1.op-a": "2026-10-08", "plan-1.op-b": "2026-10-08" });
+    answers = [yes];
+    await withdraw("plan-1", "op-a");
+    expect(await loggedSince(before)).toMatchObject({ "plan-1.op-a": null });
+    // a page that is drawn later, by more than clocks may differ, knows it itself
+    expect(await loggedSince(Date.now() + 180_000)).toEqual({});
+    here("grower");
+    expect(await loggedSince(before)).toEqual({});
   });
 });

@@ -3,8 +3,9 @@
 /** Log entries on their way to the server: kept on the device until they have arrived, each sent under its own id. */
 
 import { send } from "../shared/send";
-import { allRefused, allWaiting, keep, letGoOf, settle } from "./device-store";
+import { allRefused, allWaiting, jobsSince, keep, letGoOf, noteJob, settle } from "./device-store";
 import type { Kept } from "./kept-entries";
+import { jobKey } from "./log-keys";
 
 export type { Outgoing, OutgoingPhoto, OutgoingRain, OutgoingVisit, SetAside } from "./kept-entries";
 
@@ -31,16 +32,37 @@ export async function sendLog(entry: Kept): Promise<Answer> {
       : answer;
   // a refusal is said at once to whoever wrote it
   if (answer.kind !== "kept") await settle(entry.id, null);
+  if (answer.kind !== "refused" && !("kind" in entry)) await noteLogged(entry.planId, entry.operationId, entry.doneOn);
+  if (answer.kind === "sent") keptPageIsOld();
   return answer;
 }
 
+const noteLogged = (planId: string, operationId: string, doneOn: string | null) =>
+  noteJob(jobKey(planId, operationId), doneOn).catch(() => {});
+
+/** How far the clocks of a device and of the server may lie apart [ms]; assumption. */
+const CLOCKS_APART_MS = 120_000;
+
+/** What was logged or taken back on this device after a page was drawn, by job: a kept page does not know of it. */
+export async function loggedSince(drawnAt: number): Promise<Record<string, string | null>> {
+  const jobs = await jobsSince(drawnAt - CLOCKS_APART_MS).catch(() => []);
+  return Object.fromEntries(jobs.map((job) => [job.key, job.doneOn]));
+}
+
+/** What arrived stands on the page as it is now: the device keeps that one. */
+const keptPageIsOld = () => void import("../offline/keep").then((m) => m.keepThisPage()).catch(() => {});
+
 /** Sends all that was kept; what is refused is set aside with its reason, and the rest goes on. */
 export async function sendWaiting(): Promise<void> {
+  let sent = false;
   for (const entry of await allWaiting()) {
     const answer = await post(entry);
     if (answer.kind === "kept") break;
+    sent ||= answer.kind === "sent";
     await settle(entry.id, answer.kind === "refused" ? { entry, reason: answer.reason } : null);
+    if (answer.kind === "refused" && !("kind" in entry)) await noteLogged(entry.planId, entry.operationId, null);
   }
+  if (sent) keptPageIsOld();
 }
 
 async function post({ label: _label, ...entry }: Kept): Promise<Answer> {
@@ -70,5 +92,8 @@ async function post({ label: _label, ...entry }: Kept): Promise<Answer> {
 /** Takes a logged entry back; null when done, else why not. */
 export async function withdraw(planId: string, operationId: string): Promise<string | null> {
   const reply = await send("DELETE /api/log", { query: { planId, operationId } });
-  return reply.ok ? null : reply.reason;
+  if (!reply.ok) return reply.reason;
+  await noteLogged(planId, operationId, null);
+  keptPageIsOld();
+  return null;
 }

@@ -11,7 +11,7 @@ import {
 } from "@dnd-kit/core";
 import { Printer } from "lucide-react";
 import { useRouter } from "next/navigation";
-import { type ReactNode, useMemo, useState } from "react";
+import { type ReactNode, useEffect, useMemo, useState } from "react";
 import { addDays, daysBetween, formatDay } from "@/core/dates";
 import { weekOf } from "@/core/season/level-load";
 import type { DueOperation, FieldName, WeekSheet } from "@/server/contracts";
@@ -24,8 +24,9 @@ import { DocumentLink } from "../shared/document-link";
 import { Link } from "../shared/link";
 import { type Packed, unpack } from "../shared/packed";
 import { send } from "../shared/send";
+import { WrittenDate } from "../shared/written-date";
 import { CalendarAddress } from "./calendar-address";
-import { DueLine, jobKey } from "./due-line";
+import { DueLine, keyOf } from "./due-line";
 import { OutlookStrip } from "./outlook-strip";
 import { RainForm } from "./rain-form";
 import { StoreLooks } from "./store-looks";
@@ -36,12 +37,16 @@ const DAYS = ["Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday"
 const MANY_JOBS = 30;
 /** Jobs that a screen may show before it can be scrolled. */
 const IN_SIGHT = 20;
+// a page that opens without a network is not drawn anew
+const LOGGED_SINCE = (drawnAt: number) => import("./log-queue").then((m) => m.loggedSince(drawnAt));
+const KEEP_ON_PHONE = (paths: string[]) => import("../offline/keep").then((m) => m.keepOnPhone(paths));
 const inWindow = (o: DueOperation, date: string) =>
   (!o.earliest || date >= o.earliest) && (!o.latest || date <= o.latest);
 
 /** What is due on all issued plans this week beside the outlook, what is overdue, what comes next; to be logged or moved. */
 export function WeekScreen({
   sheet: packed,
+  drawnAt,
   from,
   today,
   mayRead,
@@ -49,6 +54,8 @@ export function WeekScreen({
   fields,
 }: {
   sheet: Packed<WeekSheet>;
+  /** when the server drew it [ms]: a device may open it days later */
+  drawnAt: number;
   from: string;
   today: string;
   mayRead: boolean;
@@ -58,6 +65,10 @@ export function WeekScreen({
 }) {
   const sheet = useMemo(() => unpack(packed), [packed]);
   const [local, setLocal] = useState<Record<string, string | null>>({});
+  useEffect(() => {
+    void LOGGED_SINCE(drawnAt).then((jobs) => setLocal((l) => ({ ...jobs, ...l })));
+    void KEEP_ON_PHONE([`/week?from=${addDays(weekOf(today), 7)}`]).catch(() => {});
+  }, [drawnAt, today]);
   const [dragged, setDragged] = useState<DueOperation | null>(null);
   const [said, setSaid] = useState<{ text: string; bad: boolean } | null>(null);
   const router = useRouter();
@@ -67,7 +78,7 @@ export function WeekScreen({
     () =>
       sheet.due.map((o) => ({
         ...o,
-        doneOn: local[jobKey(o)] === undefined ? o.doneOn : (local[jobKey(o)] as string | null),
+        doneOn: local[keyOf(o)] === undefined ? o.doneOn : (local[keyOf(o)] as string | null),
       })),
     [sheet.due, local],
   );
@@ -85,7 +96,7 @@ export function WeekScreen({
   const first = useFirst(jobs, IN_SIGHT);
   const drawn = first === jobs ? null : new Set(first);
   const logged = (o: DueOperation, doneOn: string | null, sent: boolean) => {
-    setLocal((l) => ({ ...l, [jobKey(o)]: doneOn }));
+    setLocal((l) => ({ ...l, [keyOf(o)]: doneOn }));
     // without a network the page stays as it is: asking the server for it would lose it
     if (sent) router.refresh();
   };
@@ -113,7 +124,7 @@ export function WeekScreen({
       (o) =>
         (drawn?.has(o) ?? true) && (
           <DueLine
-            key={jobKey(o)}
+            key={keyOf(o)}
             operation={o}
             today={today}
             withDate={withDate}
@@ -132,9 +143,15 @@ export function WeekScreen({
           Week of {formatDay(from)} to {formatDay(to, true)}
         </h1>
         <div className="ml-auto flex flex-wrap gap-2 print:hidden">
+          <Months from={from} step={-1} goTo={goTo} />
           <Button onClick={() => goTo(addDays(from, -7))}>Earlier</Button>
           <Button onClick={() => goTo(weekOf(today))}>This week</Button>
           <Button onClick={() => goTo(addDays(from, 7))}>Later</Button>
+          <Months from={from} step={1} goTo={goTo} />
+          <span className="inline-flex items-baseline gap-1.5">
+            <span className="text-soft">Week of</span>
+            <WrittenDate label="Week of" day={from} today={today} onDay={(day) => goTo(weekOf(day))} />
+          </span>
           {fields.length > 0 && <RainForm fields={fields} today={today} />}
           <Link href="/treatments" className="touch inline-flex items-center text-action underline underline-offset-2">
             Spray record
@@ -185,11 +202,11 @@ export function WeekScreen({
       <DndContext
         sensors={sensors}
         collisionDetection={pointerWithin}
-        onDragStart={({ active }) => setDragged(due.find((o) => jobKey(o) === active.id) ?? null)}
+        onDragStart={({ active }) => setDragged(due.find((o) => keyOf(o) === active.id) ?? null)}
         onDragCancel={() => setDragged(null)}
         onDragEnd={({ active, over }: DragEndEvent) => {
           setDragged(null);
-          const o = due.find((d) => jobKey(d) === active.id);
+          const o = due.find((d) => keyOf(d) === active.id);
           if (o && over) void move(o, String(over.id));
         }}
       >
@@ -241,6 +258,20 @@ export function WeekScreen({
         )}
       </DndContext>
     </div>
+  );
+}
+
+/** To the first week of the month before or after, by its name. */
+function Months({ from, step, goTo }: { from: string; step: 1 | -1; goTo: (week: string) => void }) {
+  // the month of the week's middle, so that a week that ends in the next one is of that one
+  const [year = 0, month = 1] = addDays(from, 3).split("-").map(Number);
+  const first = new Date(Date.UTC(year, month - 1 + step, 1)).toISOString().slice(0, 10);
+  const name = formatDay(first).split(" ").at(-1);
+  // the week that lies in the month with four of its days
+  return (
+    <Button onClick={() => goTo(weekOf(addDays(first, 3)))}>
+      {step < 0 && <span aria-hidden>«</span>} {name} {step > 0 && <span aria-hidden>»</span>}
+    </Button>
   );
 }
 

@@ -21,6 +21,7 @@ export default async function WeekPage({ searchParams }: { searchParams: Promise
   return (
     <WeekScreen
       sheet={pack(sheet)}
+      drawnAt={Date.now()}
       from={week}
       today={access.today}
       mayRead={may(access.role, "read")}

@@ -3,6 +3,7 @@
 import { addDays, formatDay, type IsoDate, isoDate, toDay } from "../../dates";
 import type { Guide } from "../../guides/schema";
 import type { Raised } from "../../guides/schema-threats";
+import { byGround } from "../../guides/scouting";
 import { type SolvedDates, windowOfPlan } from "../../plan/dates";
 import { likelihoodAfter } from "../../protect/likelihood";
 import { spellDays, warmthReached } from "../../protect/threat-weather";
@@ -33,7 +34,7 @@ export function threatsOf(draft: Draft, solved: SolvedDates): PlannedThreat[] {
       const reasons: ThreatReason[] = threat.raised.filter((r) => holds(r, here)).map(({ why, by }) => ({ why, by }));
       const weather = spellsSoFar(draft, threat, from, to);
       if (weather) reasons.push(weather);
-      const counted = countedOver(draft, threat.id);
+      const counted = countedOver(draft, threat.id, threat.scout.placeM2);
       if (counted) reasons.push(counted);
       const steps = reasons.reduce((sum, r) => sum + r.by, 0);
       return {
@@ -164,13 +165,16 @@ function spellsSoFar(
 }
 
 /** The last count, where it is of these weeks and at or over its threshold. */
-function countedOver({ facts }: Draft, threatId: string): ThreatReason | null {
+function countedOver({ facts }: Draft, threatId: string, placeM2?: number): ThreatReason | null {
   const last = facts.scouting?.find((s) => s.threatId === threatId);
   if (!last || last.threshold === null || last.counts.length === 0) return null;
   if (last.day < addDays(facts.today, -COUNT_DAYS)) return null;
   const mean = last.counts.reduce((a, b) => a + b, 0) / last.counts.length;
   return mean >= last.threshold
-    ? { why: `counted ${round(mean, 1)} on ${formatDay(last.day)}, over ${round(last.threshold, 1)}`, by: FOUND }
+    ? {
+        why: `counted ${round(byGround(mean, placeM2), 1)}${placeM2 ? "/m²" : ""} on ${formatDay(last.day)}, over ${round(byGround(last.threshold, placeM2), 1)}`,
+        by: FOUND,
+      }
     : null;
 }
 

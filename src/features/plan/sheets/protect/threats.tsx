@@ -2,6 +2,7 @@
 
 import dynamic from "next/dynamic";
 import { formatDay } from "@/core/dates";
+import { byGround, countedIn, lookInWords } from "@/core/guides/scouting";
 import { scoutDecision } from "@/core/protect/scout-decision";
 import type { PlannedThreat } from "@/core/sheets/protect/part";
 import { Disclosure } from "@/ui/disclosure";
@@ -17,7 +18,7 @@ import { WeedWorth } from "./weed-worth";
 const ThreatWeather = dynamic(() => import("./threat-weather").then((m) => m.ThreatWeather), { ssr: false });
 
 /** What was counted of it last, and what that says. */
-function LastVisit({ threatId }: { threatId: string }) {
+function LastVisit({ threatId, placeM2 }: { threatId: string; placeM2?: number | undefined }) {
   const { facts } = usePlanModel();
   const { number } = useUnits();
   const last = facts.scouting?.find((s) => s.threatId === threatId);
@@ -29,11 +30,12 @@ function LastVisit({ threatId }: { threatId: string }) {
       : null;
   return (
     <span className="block text-ink">
-      {formatDay(last.day)}: mean {number(mean, 1)} of {last.counts.length}
+      {formatDay(last.day)}: mean {number(byGround(mean, placeM2), 1)}
+      {placeM2 ? "/m²" : ""} of {last.counts.length}
       {said?.ok && last.threshold !== null && (
         <b className={said.value.decision === "act" ? "text-advise" : ""}>
           {" "}
-          against {number(last.threshold)}: {said.value.decision}
+          against {number(byGround(last.threshold, placeM2))}: {said.value.decision}
         </b>
       )}
       <span className="text-soft">
@@ -104,9 +106,9 @@ function ThreatRow({ threat: here }: { threat: PlannedThreat }) {
         <td className="py-1">
           {t.threshold}
           <span className="block text-soft">
-            {t.scout.number} {t.scout.unit}, {t.scout.pattern}
+            {lookInWords(t.scout)}, {t.scout.pattern}
           </span>
-          <LastVisit threatId={t.id} />
+          <LastVisit threatId={t.id} placeM2={t.scout.placeM2} />
         </td>
       </tr>
       <tr>
@@ -119,9 +121,9 @@ function ThreatRow({ threat: here }: { threat: PlannedThreat }) {
               <ThreatOptions threat={t} likelihood={here.likelihood} />
               {t.weather.length > 0 && <ThreatWeather threatId={t.id} rules={t.weather} />}
               {t.weed ? (
-                <WeedWorth threatId={t.id} weed={t.weed} />
+                <WeedWorth threatId={t.id} weed={t.weed} placeM2={t.scout.placeM2} />
               ) : (
-                <PaysFrom threatId={t.id} name={name} unit={t.scout.unit} />
+                <PaysFrom threatId={t.id} name={name} unit={countedIn(t.scout)} />
               )}
             </div>
           </Disclosure>

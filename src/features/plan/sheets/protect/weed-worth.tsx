@@ -2,6 +2,7 @@
 
 import { useState } from "react";
 import type { WeedFigures } from "@/core/guides/schema-threats";
+import { byGround } from "@/core/guides/scouting";
 import { weedYears } from "@/core/protect/weed-years";
 import { figures, TableHead } from "@/ui/table-head";
 import { WrittenValue } from "@/ui/written-value";
@@ -9,18 +10,24 @@ import { useUnits } from "../../../shared/units";
 import { usePlanModel } from "../../plan-context";
 
 const YEARS = 5;
-/** Quadrats are a quarter of a square metre. */
-const PER_M2 = 4;
 /** Plants where nobody counted, and what control takes of them [%]; assumptions. */
 const USUAL_PLANTS = 10;
 const USUAL_EFFICACY_PCT = 80;
 
 /** What weeds cost this year, and over years by the seed that they return, with and without control. */
-export function WeedWorth({ threatId, weed }: { threatId: string; weed: WeedFigures }) {
+export function WeedWorth({
+  threatId,
+  weed,
+  placeM2,
+}: {
+  threatId: string;
+  weed: WeedFigures;
+  placeM2?: number | undefined;
+}) {
   const { plan, facts } = usePlanModel();
   const { number, read, areaMoney, moneyUnit } = useUnits();
   const counted = facts.scouting?.find((s) => s.threatId === threatId);
-  const mean = counted && (PER_M2 * counted.counts.reduce((a, b) => a + b, 0)) / counted.counts.length;
+  const mean = counted && byGround(counted.counts.reduce((a, b) => a + b, 0) / counted.counts.length, placeM2);
   const [typed, setTyped] = useState<number | null>(null);
   const [efficacy, setEfficacy] = useState(USUAL_EFFICACY_PCT);
   if (!plan) return null;
