@@ -261,6 +261,8 @@ export interface SeasonSheet {
   seasons: number[];
   farms: FarmCapacity[];
   firstWeek: IsoDate;
+  /** rows that are fetched behind the page, for the room that they take */
+  plans: number;
   /** plans whose outline is not drafted yet */
   waiting: number;
   broken: BrokenLine[];

@@ -32,6 +32,7 @@ export async function loadSeason(client: Client, access: Access, wanted?: number
     seasons,
     farms,
     firstWeek,
+    plans: lines.filter((l) => l.season === season).length,
     waiting: lines.filter((l) => !l.fresh).length,
     broken,
   };

@@ -29,6 +29,9 @@ function load() {
   return library;
 }
 
+/** Between the steps of a first drawing [ms]. */
+const BETWEEN_MS = 20;
+
 /**
  * A chart as SVG, so that it takes its colours from the page's variables in either theme. `label` says in words what it
  * shows; a table with the same figures belongs beside it.
@@ -51,13 +54,27 @@ export function Chart({
   latest.current = { option, onDate };
   useEffect(() => {
     let gone = false;
-    const observer = new ResizeObserver(() => chart.current?.resize());
+    let later: ReturnType<typeof setTimeout> | undefined;
+    let drawnAt = 0;
+    const observer = new ResizeObserver(() => {
+      // what it was drawn in is no other size
+      const width = box.current?.clientWidth ?? 0;
+      if (width === drawnAt) return;
+      drawnAt = width;
+      chart.current?.resize();
+    });
     void load().then((core) => {
       const node = box.current;
       if (gone || !node) return;
       const made = core.init(node, null, { renderer: "svg" });
       chart.current = made;
-      made.setOption(latest.current.option);
+      drawnAt = node.clientWidth;
+      // the ground first and what stands on it a moment later: together they would hold up a hand for too long
+      const { series, ...ground } = latest.current.option;
+      later = setTimeout(() => {
+        made.setOption(ground);
+        later = setTimeout(() => made.setOption(latest.current.option, { notMerge: true }), BETWEEN_MS);
+      });
       made.getZr().on("click", (event: { offsetX: number; offsetY: number }) => {
         const point = made.convertFromPixel({ gridIndex: 0 }, [event.offsetX, event.offsetY]) as number[] | undefined;
         if (point?.[0] !== undefined) latest.current.onDate?.(point[0]);
@@ -66,6 +83,7 @@ export function Chart({
     });
     return () => {
       gone = true;
+      clearTimeout(later);
       observer.disconnect();
       chart.current?.dispose();
       chart.current = null;

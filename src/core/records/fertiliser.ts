@@ -74,5 +74,5 @@ export const fertiliserKind: RecordKind = {
   check: ({ contents }) =>
     Object.keys((contents as object | undefined) ?? {}).length > 0
       ? []
-      : [{ key: "contents.n", message: "no contents given, needed is one nutrient at least" }],
+      : [{ key: "contents.n", message: "nothing given, needed is one nutrient at least" }],
 };

@@ -133,7 +133,12 @@ export function readRows(
           if (options.length === 1 || field.first) typed[field.key] = options[0]?.value ?? "";
         }
       const without = kind.fields.filter(
-        (f) => !f.empty && f.input !== "lines" && !columns.has(f.key) && typed[f.key] === "" && !told.has(f.key),
+        (f) =>
+          !f.empty &&
+          f.input !== "lines" &&
+          !columns.has(f.key) &&
+          (typed[f.key] === "" || f.input === "amounts") &&
+          !told.has(f.key),
       );
       for (const f of without) lacking.add(f.key);
       if (without.length > 0) {

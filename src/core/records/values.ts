@@ -18,7 +18,7 @@ export function valuesSchema(kind: RecordKind): z.ZodType<Values> {
   const links = linksOf(kind).map((l) => [l.key, l.empty === "null" ? z.uuid().nullable().default(null) : z.uuid()]);
   const schema = record.extend(Object.fromEntries(links)).superRefine((values, context) => {
     for (const { key, message } of kind.check?.(values as Values) ?? [])
-      context.addIssue({ code: "custom", path: [key], message });
+      context.addIssue({ code: "custom", path: key.split("."), message });
   }) as unknown as z.ZodType<Values>;
   schemas.set(kind, schema);
   return schema;

@@ -28,10 +28,10 @@ export function draftPlan(facts: PlanFacts, decisions: Decisions, season: number
   const far = datesOutOfSeason(decisions, season);
   if (far.length > 0) return failed(far);
   try {
-    const plan = drafted(facts, decisions, season, guide, 0);
+    const plan = whole(drafting(facts, decisions, season, guide, 0));
     // water is known once dates are, and feed comes before: where water brings nitrogen the plan is drafted with it again
     return plan.ok && plan.value.water.nitrogenKgPerHa >= WORTH_COUNTING_N
-      ? drafted(facts, decisions, season, guide, plan.value.water.nitrogenKgPerHa)
+      ? whole(drafting(facts, decisions, season, guide, plan.value.water.nitrogenKgPerHa))
       : plan;
   } catch (error) {
     // a plan that nobody thought of must not take down the page that lists it among hundreds
@@ -63,7 +63,32 @@ function datesOutOfSeason({ dates = {} }: Decisions, season: number): FieldError
   );
 }
 
-function drafted(facts: PlanFacts, decisions: Decisions, season: number, guide: Guide, waterN: number): Result<Plan> {
+/** Takes all steps of a drafting at once. */
+function whole(steps: Generator<undefined, Result<Plan>>): Result<Plan> {
+  for (;;) {
+    const { done, value } = steps.next();
+    if (done) return value;
+  }
+}
+
+/**
+ * The steps of drafting a plan, for whoever must not be kept waiting: the first drafting of a page takes ten times as long as the
+ * next, since nothing of it has run yet. Throws what draftPlan says as an error.
+ */
+export const draftInSteps = (
+  facts: PlanFacts,
+  decisions: Decisions,
+  season: number,
+  guide: Guide,
+): Generator<undefined, Result<Plan>> => drafting(facts, decisions, season, guide, 0);
+
+function* drafting(
+  facts: PlanFacts,
+  decisions: Decisions,
+  season: number,
+  guide: Guide,
+  waterN: number,
+): Generator<undefined, Result<Plan>> {
   const { guideId, kindId, methodId, productId, schools } = decisions.crop;
   if (guide.id !== guideId)
     return failed([fieldError("crop.guideId", guideId, `"${guide.id}", the guide that is drafted with`)]);
@@ -82,14 +107,23 @@ function drafted(facts: PlanFacts, decisions: Decisions, season: number, guide: 
     parts: {} as PlanParts,
   };
 
-  for (const sheet of SHEET_MODULES) sheet.draft?.(draft);
+  for (const sheet of SHEET_MODULES) {
+    sheet.draft?.(draft);
+    yield;
+  }
   draftSite(draft);
+  yield;
   const planned = kept(
     draft,
     SHEET_MODULES.flatMap((sheet) => sheet.operations?.(draft) ?? []),
   );
+  yield;
   const solved = solveDates(context, planned);
-  for (const sheet of SHEET_MODULES) sheet.dated?.(draft, solved);
+  yield;
+  for (const sheet of SHEET_MODULES) {
+    sheet.dated?.(draft, solved);
+    yield;
+  }
   const following = SHEET_MODULES.flatMap((sheet) => sheet.follows?.(draft, solved) ?? []);
   const operations = finishOperations(context, [...planned, ...following], solved);
   const inputs = listInputs(operations, facts.field.areaHa);

@@ -77,12 +77,12 @@ export const freshHistory = (now: Decisions): History => ({ past: [], now, futur
 
 /** What drafts a plan, checks it and compares it with the last version: larger than all that shows it. */
 const loadEngine = async () => {
-  const [{ draftPlan }, { checkPlan }, { comparePlans, summarisePlan }] = await Promise.all([
+  const [{ draftPlan, draftInSteps }, { checkPlan }, { comparePlans, summarisePlan }] = await Promise.all([
     import("@/core/sheets/draft-plan"),
     import("@/core/sheets/check-plan"),
     import("@/core/sheets/compare"),
   ]);
-  return { draftPlan, checkPlan, comparePlans, summarisePlan };
+  return { draftPlan, draftInSteps, checkPlan, comparePlans, summarisePlan };
 };
 type Engine = Awaited<ReturnType<typeof loadEngine>>;
 /** What somebody does who is about to change something. */
@@ -124,6 +124,22 @@ function whenIdle(work: () => void): () => void {
   return () => cancelIdleCallback(asked);
 }
 
+/** Takes steps one after another whenever the browser has nothing else to do, so that none of them keeps anybody waiting. */
+function warmUp(steps: Iterator<unknown>): () => void {
+  let calledOff = () => {};
+  const next = () => {
+    calledOff = whenIdle(() => {
+      try {
+        if (!steps.next().done) next();
+      } catch {
+        // what cannot be drafted is said when it is drafted
+      }
+    });
+  };
+  next();
+  return () => calledOff();
+}
+
 /** Everything that a plan's screen works with: decisions with undo, the plan drafted from them, saving as one goes. */
 export function usePlan(start: PlanStart) {
   const [history, step] = useReducer(stepHistory, start.decisions, freshHistory);
@@ -146,7 +162,7 @@ export function usePlan(start: PlanStart) {
   // the first draft of a page meets code that never ran and weather that was never simulated: it is made before it is asked for
   useEffect(() => {
     if (!engine) return;
-    return whenIdle(() => void engine.draftPlan(start.facts, start.decisions, start.season, start.guide));
+    return warmUp(engine.draftInSteps(start.facts, start.decisions, start.season, start.guide));
   }, [engine, start]);
   const drafted = useMemo(
     () => (engine && guide && !untouched ? engine.draftPlan(facts, decisions, start.season, guide) : null),

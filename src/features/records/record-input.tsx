@@ -251,6 +251,47 @@ function ChosenField({
 /** Lines of several values: of a fixed number with names, or as many as are added. Lines from a spreadsheet can be pasted. */
 function Lines({ field, form }: { field: RecordField & { input: "lines" }; form: FormOf }) {
   const { fields, append, remove } = useFieldArray({ control: form.control, name: field.key as never });
+  const cell = (column: RecordField, i: number) => (
+    <LineCell path={`${field.key}.${i}.${column.key}`} column={column} line={i} field={field} form={form} />
+  );
+  const removal = (i: number) =>
+    !field.names &&
+    !form.disabled && (
+      <button
+        type="button"
+        aria-label={`Remove line ${i + 1}`}
+        className="touch text-soft hover:text-ink"
+        onClick={() => remove(i)}
+      >
+        <Trash2 size={14} aria-hidden />
+      </button>
+    );
+  const more = !field.names && !form.disabled && (
+    <Button look="quiet" onClick={() => append(Object.fromEntries(field.columns.map((c) => [c.key, ""])) as never)}>
+      <Plus size={14} aria-hidden /> Add a line
+    </Button>
+  );
+  // more columns than a form is wide are boxes in rows, so that none is cut off
+  if (field.columns.length > MOST_COLUMNS)
+    return (
+      <div>
+        {fields.map((line, i) => (
+          <div
+            key={line.id}
+            className="grid grid-cols-[repeat(auto-fill,minmax(9.5em,1fr))] items-end gap-x-3 gap-y-1.5 border-t border-line py-2"
+          >
+            {field.columns.map((column) => (
+              <span key={column.key} className="grid min-w-0 gap-0.5">
+                <span className="text-[12px] text-soft">{column.label}</span>
+                {cell(column, i)}
+              </span>
+            ))}
+            {removal(i)}
+          </div>
+        ))}
+        {more}
+      </div>
+    );
   return (
     <div className="overflow-x-auto">
       <table className="w-full border-collapse">
@@ -272,39 +313,21 @@ function Lines({ field, form }: { field: RecordField & { input: "lines" }; form:
               )}
               {field.columns.map((column) => (
                 <td key={column.key} className="pr-2 py-0.5">
-                  <LineCell
-                    path={`${field.key}.${i}.${column.key}`}
-                    column={column}
-                    line={i}
-                    field={field}
-                    form={form}
-                  />
+                  {cell(column, i)}
                 </td>
               ))}
-              {!field.names && !form.disabled && (
-                <td>
-                  <button
-                    type="button"
-                    aria-label={`Remove line ${i + 1}`}
-                    className="touch text-soft hover:text-ink"
-                    onClick={() => remove(i)}
-                  >
-                    <Trash2 size={14} aria-hidden />
-                  </button>
-                </td>
-              )}
+              {!field.names && !form.disabled && <td>{removal(i)}</td>}
             </tr>
           ))}
         </tbody>
       </table>
-      {!field.names && !form.disabled && (
-        <Button look="quiet" onClick={() => append(Object.fromEntries(field.columns.map((c) => [c.key, ""])) as never)}>
-          <Plus size={14} aria-hidden /> Add a line
-        </Button>
-      )}
+      {more}
     </div>
   );
 }
+
+/** Columns that a form's width holds beside one another. */
+const MOST_COLUMNS = 9;
 
 function ColumnName({ column }: { column: RecordField }) {
   const suffix = useSuffix(column);

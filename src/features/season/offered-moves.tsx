@@ -20,7 +20,8 @@ export const OfferedMoves = memo(function OfferedMoves({
   mayPlan,
 }: {
   load: SeasonLoad;
-  rows: SeasonRow[];
+  /** null until they are fetched */
+  rows: SeasonRow[] | null;
   farms: FarmCapacity[];
   mayPlan: boolean;
 }) {
@@ -31,14 +32,20 @@ export const OfferedMoves = memo(function OfferedMoves({
   const jobs = useMemo(() => {
     const wanted = new Set(load.moves.map((m) => m.job));
     const found = new Map<string, { row: SeasonRow; operation: SeasonRow["operations"][number] }>();
-    for (const row of rows)
+    for (const row of rows ?? [])
       for (const operation of row.operations) {
         const key = jobKey(row.planId, operation.id);
         if (wanted.has(key)) found.set(key, { row, operation });
       }
     return found;
   }, [rows, load]);
-  if (load.over.length === 0 && !said) return null;
+  // a line stands there from the first: what is under it must not move when the rows have come
+  if (load.over.length === 0 && !said)
+    return (
+      <p className="mb-3 border border-line bg-sheet px-4 py-2 text-soft">
+        {rows === null ? "Adding up the weeks of machines and crews." : "No week is overbooked."}
+      </p>
+    );
   const farmOf = (resource: string) => {
     const [farmId, kind] = resource.split("|") as [string, Resource];
     return `${farms.find((f) => f.id === farmId)?.farm ?? ""}, ${RESOURCE_NAMES[kind]}`;
@@ -71,8 +78,8 @@ export const OfferedMoves = memo(function OfferedMoves({
   const shown = load.moves.slice(0, 40);
   return (
     <section aria-label="Overbooked weeks" className="mb-3 border border-line bg-sheet px-4 py-2">
-      <details open={load.moves.length > 0 && load.moves.length <= 6}>
-        <summary className="cursor-pointer">
+      <details>
+        <summary className="cursor-pointer max-sm:truncate">
           {load.over.length > 0 ? (
             <b className="text-stop">
               ▲ {load.over.length} overbooked {load.over.length === 1 ? "week" : "weeks"}

@@ -128,7 +128,7 @@ export function SeasonScreen({
             onChange={(g) => setGrouping(g as Grouping)}
           />
         </span>
-        <p className="ml-auto text-soft" role="status">
+        <p className="ml-auto min-w-[14em] text-right text-soft" role="status">
           {drafting
             ? draftingInWords(drafting)
             : rows
@@ -146,10 +146,12 @@ export function SeasonScreen({
         </p>
       )}
       <BrokenPlans lines={sheet.broken} linked advice="Its page leads back to what could be drafted last." />
-      <OfferedMoves load={load} rows={rows ?? NO_ROWS} farms={sheet.farms} mayPlan={mayPlan} />
+      <OfferedMoves load={load} rows={rows} farms={sheet.farms} mayPlan={mayPlan} />
       <SeasonList
         rows={shown}
         all={rows ?? NO_ROWS}
+        awaited={rows ? 0 : sheet.plans}
+        groups={sheet.farms.length}
         grouping={grouping}
         load={load}
         season={sheet.season}
@@ -178,6 +180,8 @@ const NO_ROWS: SeasonRow[] = [];
 const SeasonList = memo(function SeasonList({
   rows,
   all,
+  awaited,
+  groups,
   grouping,
   load,
   season,
@@ -185,6 +189,9 @@ const SeasonList = memo(function SeasonList({
 }: {
   rows: SeasonRow[];
   all: SeasonRow[];
+  /** rows that are still being fetched, and how many farms they are of: their room is kept */
+  awaited: number;
+  groups: number;
   grouping: Grouping;
   load: SeasonLoad;
   season: number;
@@ -240,10 +247,11 @@ const SeasonList = memo(function SeasonList({
   const ribbonWidth = Math.max(240, width - nameWidth - (narrow ? 2 : 18));
   const x = useMemo(() => dayScale(from, to, 4, ribbonWidth - 4), [from, to, ribbonWidth]);
   const scroll = useRef<HTMLElement>(null);
+  const heights = narrow ? { group: 88, row: 74 } : { group: 48, row: 36 };
   const virtual = useVirtualizer({
     count: items.length,
     getScrollElement: () => scroll.current,
-    estimateSize: (i) => (items[i]?.kind === "group" ? (narrow ? 88 : 48) : narrow ? 74 : 36),
+    estimateSize: (i) => heights[items[i]?.kind ?? "row"],
     overscan: 6,
   });
   // biome-ignore lint/correctness/useExhaustiveDependencies: rows are of another height when the page is narrow
@@ -274,7 +282,12 @@ const SeasonList = memo(function SeasonList({
         className="relative max-h-[64vh] overflow-auto"
         data-season-list
       >
-        <ul style={{ height: virtual.getTotalSize() }} className="relative">
+        <ul
+          style={{
+            height: virtual.getTotalSize() || (awaited > 0 ? groups * heights.group + awaited * heights.row : 0),
+          }}
+          className="relative"
+        >
           {virtual.getVirtualItems().map((v) => {
             const item = items[v.index] as Item;
             return (

@@ -124,12 +124,18 @@ export function Palette({
   );
 }
 
+/** Other words for it are not guessed at: a word of theirs begins so. */
+const called = ({ also = [] }: CommandEntry, asked: string): number =>
+  also.some((words) => ` ${words.toLowerCase()}`.includes(` ${asked.toLowerCase()}`)) ? ALSO_CALLED : 0;
+/** Behind a label that has the word, before one that has its letters here and there. */
+const ALSO_CALLED = 0.5;
+
 /** What fits the words best; without words what can be done here. */
 function best(commands: CommandEntry[], words: string): CommandEntry[] {
   const asked = words.trim();
   if (asked === "") return commands.filter((c) => !c.asked).slice(0, SHOWN);
   return commands
-    .map((command) => ({ command, score: defaultFilter(command.label, asked, command.also ?? []) }))
+    .map((command) => ({ command, score: Math.max(defaultFilter(command.label, asked), called(command, asked)) }))
     .filter(({ score }) => score > 0)
     .sort((a, b) => b.score - a.score)
     .slice(0, SHOWN)

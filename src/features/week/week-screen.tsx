@@ -157,7 +157,7 @@ export function WeekScreen({
             Spray record
           </Link>
           <CalendarAddress />
-          <Button onClick={() => window.print()} aria-label="Print">
+          <Button className="max-sm:hidden" onClick={() => window.print()} aria-label="Print">
             <Printer size={15} aria-hidden />
           </Button>
         </div>

@@ -46,4 +46,25 @@ describe("placeMarks", () => {
     const [mark] = placeMarks([{ id: "a", x: 1190, label: "cut at 16 %", above: true }], 1200, 4);
     expect(mark?.kind === "mark" && mark.flipped).toBe(true);
   });
+
+  it("leaves marks that stay on their day in their lanes when another is moved among them", () => {
+    const mark = (id: string, x: number, stood?: RibbonMark["stood"]): RibbonMark => ({
+      id,
+      x,
+      label: id,
+      above: true,
+      stood,
+    });
+    // two apart stand in the first lane both
+    const before = placeMarks([mark("chisel", 100), mark("seed test", 300)], 1200, 3);
+    expect(before.map((p) => p.lane)).toEqual([0, 0]);
+    // the chisel is moved to just before the seed test: it is the chisel that gives way
+    const after = placeMarks(
+      [mark("chisel", 280, { lane: 0, stayed: false }), mark("seed test", 300, { lane: 0, stayed: true })],
+      1200,
+      3,
+    );
+    const lane = (id: string) => after.find((p) => p.kind === "mark" && p.id === id)?.lane;
+    expect([lane("chisel"), lane("seed test")]).toEqual([1, 0]);
+  });
 });

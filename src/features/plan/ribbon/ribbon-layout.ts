@@ -7,6 +7,8 @@ export interface RibbonMark {
   above: boolean;
   /** of marks at one place the higher is given room first */
   weight?: number;
+  /** the lane that it stood in before, and whether it has stayed on its day: it stands there again, where it can */
+  stood?: { lane: number; stayed: boolean } | undefined;
 }
 
 interface Spot {
@@ -47,15 +49,21 @@ export function placeMarks(marks: RibbonMark[], width: number, lanes: number): P
     const placed: Placed[] = [];
     const own = marks.filter((m) => m.above === above);
     const heavy = new Set(own.filter((m) => (m.weight ?? 0) >= HEAVY).map((m) => m.id));
+    // what has not moved keeps its place before what was moved takes one
+    const stayed = (m: RibbonMark) => Number(m.stood?.stayed ?? false);
     const order = own.sort(
-      (a, b) => Number(heavy.has(b.id)) - Number(heavy.has(a.id)) || a.x - b.x || (b.weight ?? 0) - (a.weight ?? 0),
+      (a, b) =>
+        Number(heavy.has(b.id)) - Number(heavy.has(a.id)) ||
+        stayed(b) - stayed(a) ||
+        a.x - b.x ||
+        (b.weight ?? 0) - (a.weight ?? 0),
     );
     for (const mark of order) {
       const size = mark.label.length * CHAR + 4;
       const flipped = mark.x + MARK + size > width;
       const from = flipped ? mark.x - MARK - size : mark.x - MARK;
       const to = flipped ? mark.x + MARK : mark.x + MARK + size;
-      const lane = freeLane(placed, lanes, from, to);
+      const lane = freeLane(placed, lanes, from, to, mark.stood?.lane);
       if (lane >= 0)
         placed.push({ kind: "mark", id: mark.id, label: mark.label, flipped, x: mark.x, lane, above, from, to });
       else join(placed, lanes, mark, heavy, above);
@@ -64,9 +72,9 @@ export function placeMarks(marks: RibbonMark[], width: number, lanes: number): P
   });
 }
 
-function freeLane(placed: Placed[], lanes: number, from: number, to: number): number {
-  for (let lane = 0; lane < lanes; lane++)
-    if (!placed.some((p) => p.lane === lane && p.from < to + GAP && from < p.to + GAP)) return lane;
+function freeLane(placed: Placed[], lanes: number, from: number, to: number, first = 0): number {
+  for (const lane of [first, ...Array.from({ length: lanes }, (_, i) => i)])
+    if (lane < lanes && !placed.some((p) => p.lane === lane && p.from < to + GAP && from < p.to + GAP)) return lane;
   return -1;
 }
 

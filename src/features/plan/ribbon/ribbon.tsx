@@ -37,6 +37,8 @@ export function Ribbon({
     return () => observer.disconnect();
   }, []);
 
+  // where marks stood last: those that stay on their day do not jump when another is moved
+  const stood = useRef(new Map<string, { lane: number; date: IsoDate }>());
   const dated = useMemo(
     () => (plan?.operations ?? []).filter((o): o is Operation & { date: IsoDate } => o.date !== null),
     [plan],
@@ -49,10 +51,14 @@ export function Ribbon({
   const x = useMemo(() => dayScale(from, to, 8, width - 8), [from, to, width]);
   if (!plan) return null;
 
+  const dateOf = new Map(dated.map((o) => [o.id, o.date]));
   const labelOf = (o: Operation) =>
     o.markKgPerHa === null ? o.mark : `${o.mark} ${split(o.markKgPerHa, "massPerArea", 0).number}`;
   const marks = placeMarks(
     dated.map((o) => ({
+      stood: stood.current.has(o.id)
+        ? { lane: stood.current.get(o.id)?.lane ?? 0, stayed: stood.current.get(o.id)?.date === o.date }
+        : undefined,
       id: o.id,
       x: x(o.date),
       label: labelOf(o),
@@ -61,6 +67,9 @@ export function Ribbon({
     })),
     width - 4,
     width < 700 ? 2 : LANES,
+  );
+  stood.current = new Map(
+    marks.flatMap((p) => (p.kind === "mark" ? [[p.id, { lane: p.lane, date: dateOf.get(p.id) ?? "" }]] : [])),
   );
   const find = (id: string) => dated.find((o) => o.id === id) as Operation & { date: IsoDate };
   const today = x(facts.today);

@@ -4,6 +4,7 @@ import { useMemo } from "react";
 import { type IsoDate, isoDate, toDay } from "@/core/dates";
 import type { DatedWindow } from "@/core/plan/sowing-windows";
 import type { WindowAnswer } from "@/core/season/sowing-window";
+import { conversion, displayUnit } from "@/core/units/units";
 import { CHART_LINE, CHART_TEXT, Chart } from "@/ui/chart";
 import { useUnits } from "../../shared/units";
 
@@ -22,14 +23,16 @@ export function WindowChart({
   planned: IsoDate | null;
   onDate: (date: IsoDate) => void;
 }) {
-  const { split } = useUnits();
+  const { split, unitSet, bushelCrop } = useUnits();
   const option = useMemo(() => {
     const { dates, classTPerHa, seasons } = answer;
     const first = dates[0];
     const last = dates.at(-1);
     if (!first || !last) return {};
     const step = dates[1] ? ms(dates[1].date) - ms(first.date) : DAY;
-    const perUnit = Number(split(1000, "yield", 6).number.replace(/[\s,]/g, "")) / 1000 || 1;
+    // what a tonne a hectare is in the reader's unit
+    const context = { unitSet, bushelCrop };
+    const perUnit = 1 / (conversion(displayUnit("yield", context), "yield", context)?.factor ?? 1);
     const cells = dates.flatMap((d) =>
       d.classes.flatMap((count, c) => (count > 0 ? [[ms(d.date), c * classTPerHa * perUnit, count / seasons]] : [])),
     );
@@ -135,7 +138,7 @@ export function WindowChart({
         },
       ],
     };
-  }, [answer, windows, planned, split]);
+  }, [answer, windows, planned, split, unitSet, bushelCrop]);
   return (
     <Chart
       option={option}

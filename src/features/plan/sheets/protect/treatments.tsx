@@ -268,7 +268,12 @@ function Signature({ treatment: t }: { treatment: PlannedTreatment }) {
       )}
       {problem && (
         <span role="alert" className="text-stop">
-          {problem}
+          {problem}{" "}
+          {problem.includes("under People") && (
+            <Link href="/people" className="text-action underline underline-offset-2">
+              To People
+            </Link>
+          )}
         </span>
       )}
     </p>
