@@ -71,7 +71,7 @@ export async function listFields(client: Client, scope: Scope): Promise<FieldLin
     .sort((a, b) => byName(a.farm, b.farm) || byName(a.name, b.name));
 }
 
-/** Every field by name with its newest plan, for finding one. */
+/** Every field by name with its chosen plans, the newest first, for finding one. */
 export async function listFieldNames(client: Client, scope: Scope): Promise<FoundField[]> {
   const key = [scope.practiceId];
   const [fields, farms, plans] = await Promise.all([

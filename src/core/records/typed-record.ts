@@ -145,12 +145,13 @@ function readText(
   writing: Writing,
   path: string,
 ): { ok: true; value: unknown } | { ok: false; message: string } {
+  const unit = writing.unitOf?.[path.replace(/\.\d+\./, ".*.")];
   switch (field.input) {
     case "number":
-      return quantity(field.label, text, field.dimension, writing, writing.unitOf?.[path.replace(/\.\d+\./, ".*.")]);
+      // "h" of a working day is the only unit that it has, and none that is reckoned with
+      return quantity(field.label, text, field.dimension, writing, unit === field.unit ? undefined : unit);
     case "money": {
       const read = quantity(field.label, text, "count", writing);
-      const unit = writing.unitOf?.[path.replace(/\.\d+\./, ".*.")];
       const times = unit ? perOf(field.per, unit, writing.unitSet) : 1;
       if (times === null)
         return {

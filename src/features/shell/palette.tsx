@@ -50,13 +50,7 @@ export function Palette({
       ...here,
       ...placesFor(role).map(led),
       ...(fields ?? []).flatMap((f): CommandEntry[] => [
-        {
-          id: `field.${f.fieldId}`,
-          label: `${f.name}, ${f.farm}`,
-          keys: "",
-          where: "field",
-          run: go(`/fields/${f.fieldId}`),
-        },
+        // of a field's name its plan is meant before the field
         ...f.plans.map((p) => ({
           id: `plan.${p.id}`,
           label: `${f.name}, ${f.farm}: ${p.crop} ${p.season}`,
@@ -64,6 +58,13 @@ export function Palette({
           where: "plan",
           run: go(`/plans/${p.id}`),
         })),
+        {
+          id: `field.${f.fieldId}`,
+          label: `${f.name}, ${f.farm}`,
+          keys: "",
+          where: "field",
+          run: go(`/fields/${f.fieldId}`),
+        },
       ]),
     ];
   }, [here, fields, role, router]);
