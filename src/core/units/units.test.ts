@@ -30,6 +30,11 @@ describe("parseQuantity", () => {
     ["3 weeks", "days", metric, 21],
     ["5 mph", "speed", metric, 8.046_72],
     ["850 uS/cm", "conductivity", metric, 0.85],
+    ["8 fl oz", "measuredVolume", us, 236.588_236_5], // 8 x 3785.411784 / 128
+    ["1 fl oz/gal", "volumeInWater", us, 7.8125], // 1/128 of a gallon in a gallon: 1000 / 128
+    ["1 oz/gal", "massInWater", us, 7.489_151_7], // 28.349523 g / 3.785411784 L
+    ["0.2 lb/ac", "activePerArea", us, 224.170_230_9], // 90.718474 g / 0.40468564224 ha
+    ["4 mi", "haul", us, 6.437_376], // 4 x 1.609344
     ["2 cwt", "mass", us, 90.718_474], // short hundredweight, 100 lb
     ["2 cwt", "mass", { unitSet: "imperial" } as ParseOptions, 101.604_690_9], // long hundredweight, 112 lb
   ] as [string, Dimension, ParseOptions, number][])("%s as %s", (text, dimension, options, si) => {

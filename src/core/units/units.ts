@@ -43,6 +43,12 @@ export const DIMENSIONS = [
   "lengthPerArea",
   "sheetPerArea",
   "sheet",
+  "measuredVolume",
+  "measuredMass",
+  "volumeInWater",
+  "massInWater",
+  "activePerArea",
+  "haul",
 ] as const;
 export type Dimension = (typeof DIMENSIONS)[number];
 
@@ -90,6 +96,16 @@ export const INTERNAL_UNIT: Record<Dimension, string> = {
   lengthPerArea: "m/ha",
   sheetPerArea: "m2/ha",
   sheet: "m2",
+  // what a measuring jug and a pair of scales show
+  measuredVolume: "mL",
+  measuredMass: "g",
+  // of a product in its spray water
+  volumeInWater: "mL/L",
+  massInWater: "g/L",
+  // of an active ingredient
+  activePerArea: "g/ha",
+  // by road
+  haul: "km",
 };
 
 export const KG_PER_LB = 0.45359237;
@@ -251,6 +267,14 @@ function perArea(unit: string, top: (numerator: string) => number | null): numbe
   return numerator === null || area === undefined ? null : numerator / area;
 }
 
+/** A strength such as "fl oz/gal": numerator read by `top`, denominator as a volume. Result per litre. */
+function inWater(unit: string, top: (numerator: string) => number | null, context: UnitContext): number | null {
+  const [over = "", under = ""] = unit.split("/");
+  const numerator = top(over);
+  const litres = volumeL(under, context);
+  return numerator === null || litres === null ? null : numerator / litres;
+}
+
 export interface Conversion {
   factor: number;
   offset: number;
@@ -323,6 +347,27 @@ export function conversion(unit: string, dimension: Dimension, context: UnitCont
       return times(perArea(unit, (n) => (AREA_HA[n] === undefined ? null : AREA_HA[n] * 10_000)));
     case "sheet":
       return times(AREA_HA[unit], 10_000);
+    case "measuredVolume":
+      return times(volumeL(unit, context), 1000);
+    case "measuredMass":
+      return times(massKg(unit, context), 1000);
+    case "volumeInWater":
+      return times(
+        inWater(unit, (n) => volumeL(n, context), context),
+        1000,
+      );
+    case "massInWater":
+      return times(
+        inWater(unit, (n) => massKg(n, context), context),
+        1000,
+      );
+    case "activePerArea":
+      return times(
+        perArea(unit, (n) => massKg(n, context)),
+        1000,
+      );
+    case "haul":
+      return times(LENGTH_CM[unit], 1e-5);
     case "waterVolume":
       return times(unit === "ac-in" ? M3_PER_ACRE_INCH : volumeL(unit, context), unit === "ac-in" ? 1 : 0.001);
     case "moneyPerArea":
@@ -381,6 +426,12 @@ const US: DisplayUnits = {
   storeVolume: "ft3",
   speed: "mph",
   wind: "mph",
+  measuredVolume: "fl oz",
+  measuredMass: "oz",
+  volumeInWater: "fl oz/gal",
+  massInWater: "oz/gal",
+  activePerArea: "lb/ac",
+  haul: "mi",
 };
 const IMPERIAL: DisplayUnits = {
   ...US,
@@ -398,6 +449,11 @@ const IMPERIAL: DisplayUnits = {
   massByHand: "g/m2",
   massByRow: "g/m",
   liquidByHand: "mL/100 m2",
+  measuredVolume: "mL",
+  measuredMass: "g",
+  volumeInWater: "mL/L",
+  massInWater: "g/L",
+  activePerArea: "g/ac",
 };
 const SOUTH_ASIAN: DisplayUnits = {
   ...METRIC,
@@ -414,6 +470,7 @@ const SOUTH_ASIAN: DisplayUnits = {
   workRate: "ac/h",
   lengthPerArea: "m/ac",
   sheetPerArea: "m2/ac",
+  activePerArea: "g/ac",
 };
 
 const DISPLAY: Record<UnitSet, DisplayUnits> = {
@@ -467,4 +524,10 @@ export const EXAMPLE_UNITS: Record<Dimension, string> = {
   sheetPerArea: "m2/ha, ft2/ac",
   sheet: "m2, ft2",
   storeVolume: "m3, L, ft3",
+  measuredVolume: "mL, L, fl oz",
+  measuredMass: "g, kg, oz, lb",
+  volumeInWater: "mL/L, fl oz/gal",
+  massInWater: "g/L, oz/gal",
+  activePerArea: "g/ha, kg/ha, lb/ac, oz/ac",
+  haul: "km, mi",
 };

@@ -41,9 +41,9 @@ function siteInWords(
     field.soilDepthCm === null ? "" : `${show(field.soilDepthCm, "length")} deep`,
     field.waterSource === null
       ? ""
-      : `water from ${field.waterSource}${field.waterM3PerYear === null ? "" : `, ${number(field.waterM3PerYear, 0)} m³ a year`}`,
+      : `water from ${field.waterSource}${field.waterM3PerYear === null ? "" : `, ${show(field.waterM3PerYear, "waterVolume")} a year`}`,
     field.waterDistanceM === null ? "" : `${show(field.waterDistanceM, "distance")} from the water`,
-    field.outletKm === null ? "" : `${number(field.outletKm)} km to where the harvest goes`,
+    field.outletKm === null ? "" : `${show(field.outletKm, "haul")} to where the harvest goes`,
     field.shadePct === null ? "" : `${number(field.shadePct)} % in shade`,
     field.obstacles,
     field.grazed ? "grazed" : "",
@@ -124,10 +124,10 @@ export function FieldScreen({
           <p className="mt-1 text-soft">
             Station:{" "}
             {sheet.climate
-              ? `${sheet.climate.station}, ${number(sheet.climate.latitudeDeg, 1)}° latitude, ${number(
-                  sheet.climate.months.reduce((s, m) => s + m.rainMm, 0),
-                  0,
-                )} mm a year`
+              ? `${sheet.climate.station}, ${number(sheet.climate.latitudeDeg, 1)}° latitude, ${show(
+                  Math.round(sheet.climate.months.reduce((s, m) => s + m.rainMm, 0)),
+                  "waterDepth",
+                )} a year`
               : "none"}
           </p>
         </div>

@@ -2,6 +2,7 @@
 
 import { formatDay } from "@/core/dates";
 import type { SprayRecord } from "@/core/records/spray-record";
+import { inputMeasure } from "@/core/units/input-measures";
 import { Button } from "@/ui/button";
 import { figures, TableHead } from "@/ui/table-head";
 import { Link } from "../shared/link";
@@ -95,7 +96,7 @@ export function SprayRecordScreen({
 const NOT_NOTED = "not noted";
 
 function RecordRow({ record: r }: { record: SprayRecord }) {
-  const { number, show } = useUnits();
+  const { number, show, measured } = useUnits();
   const small = (text: string) => (text ? <span className="block text-soft">{text}</span> : null);
   return (
     <tr className="break-inside-avoid border-t border-line align-top [&>*]:px-1 [&>*]:py-1">
@@ -126,12 +127,8 @@ function RecordRow({ record: r }: { record: SprayRecord }) {
             .join(", "),
         )}
       </td>
-      <td className="text-right">
-        {number(r.ratePerHa, 2)} {r.unit}/ha
-      </td>
-      <td className="text-right">
-        {number(r.amount, 2)} {r.unit}
-      </td>
+      <td className="text-right">{measured(r.ratePerHa, inputMeasure(r.unit).perArea)}</td>
+      <td className="text-right">{measured(r.amount, inputMeasure(r.unit).total)}</td>
       <td className="text-right">{r.waterLPerHa === null ? "dry" : show(r.waterLPerHa, "volumePerArea", 0)}</td>
       <td>
         {r.windMs === null ? NOT_NOTED : `${show(r.windMs, "wind", 1)}${r.windFrom ? ` from ${r.windFrom}` : ""}`}

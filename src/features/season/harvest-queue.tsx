@@ -30,7 +30,7 @@ type Line = HarvestGroup["fields"][number];
 
 /** One machine's fields in the order that loses least, or as somebody drags them, with what that costs. */
 export function HarvestQueue({ group, editable }: { group: HarvestGroup; editable: boolean }) {
-  const { number, money, currency, read } = useUnits();
+  const { number, money, currency, read, show, split, unitOf } = useUnits();
   const router = useRouter();
   const [hours, setHours] = useState(group.hoursADay);
   const [rate, setRate] = useState(group.haPerHour);
@@ -58,7 +58,7 @@ export function HarvestQueue({ group, editable }: { group: HarvestGroup; editabl
   const ids = own ?? best.answer?.ids ?? group.fields.map((f) => f.planId);
   const shown = queueInOrder({ ...asked, fields: ids.flatMap((id) => byId.get(id) ?? []) });
   const priced = group.fields.every((f) => f.priced);
-  const amount = (n: number) => (priced ? `${money(n)} ${currency}` : `${number(n / 1000, 1)} t`);
+  const amount = (n: number) => (priced ? `${money(n)} ${currency}` : show(n / 1000, "load", 1));
   const dearer = best.answer && own ? shown.loss - best.answer.loss : 0;
 
   const put = (id: string, at: number) => {
@@ -108,10 +108,10 @@ export function HarvestQueue({ group, editable }: { group: HarvestGroup; editabl
         <span className="inline-flex flex-wrap items-baseline gap-x-2 text-[13px]">
           <WrittenValue
             label="Rate of the machine"
-            text={number(rate, 2)}
-            suffix="ha/h,"
+            text={split(rate, "workRate", 2).number}
+            suffix={`${unitOf("workRate")},`}
             width="3.4em"
-            read={read("Rate of the machine", "count", { above: 0, max: 100 })}
+            read={read("Rate of the machine", "workRate", { above: 0, max: 100 })}
             onValue={setRate}
           />
           <WrittenValue
@@ -124,7 +124,7 @@ export function HarvestQueue({ group, editable }: { group: HarvestGroup; editabl
           />
           {group.machines > 1 && `${group.machines} of them, `}
           {group.dryShare !== null && `${number(100 * group.dryShare, 0)} % of the days dry: `}
-          <b>{number(haPerDay, 1)} ha a day</b>
+          <b>{show(haPerDay, "area")} a day</b>
           {group.fields.some((f) => f.dryer) && (
             <WrittenValue
               label="Hours of the dryer on a day"
@@ -318,7 +318,7 @@ function Row({
       <td className="text-right whitespace-nowrap">
         {show(line.areaHa, "area", line.areaHa < 1 ? 2 : 1)}
         {line.pace < SLOWER && (
-          <span className="block text-[12px] text-soft">{number(haPerDay * line.pace, 2)} ha a day</span>
+          <span className="block text-[12px] text-soft">{show(haPerDay * line.pace, "area")} a day</span>
         )}
       </td>
       <td className="text-right whitespace-nowrap">{formatDay(line.readyOn)}</td>
@@ -337,14 +337,14 @@ function Row({
         )}
         {gone && <span className="block text-[12px] text-advise">the machine has gone</span>}
         {line.noRoomT > 0 && (
-          <span className="block text-[12px] text-advise">no room for {number(line.noRoomT, 0)} t</span>
+          <span className="block text-[12px] text-advise">no room for {show(line.noRoomT, "load", 0)}</span>
         )}
         {dryerHaPerDay !== null && line.dryer && (
           <span
             className="block text-[12px] text-soft"
-            title={`${number(line.dryer.tPerHour, 1)} t/h at ${number(line.dryer.points, 1)} points, ${number(line.dryer.tPerHa, 1)} t/ha as cut`}
+            title={`${show(line.dryer.tPerHour, "load", 1)} an hour at ${number(line.dryer.points, 1)} points, ${show(line.dryer.tPerHa, "dressing", 1)} as cut`}
           >
-            dryer: {number(dryerHaPerDay, 1)} ha a day
+            dryer: {show(dryerHaPerDay, "area")} a day
           </span>
         )}
       </td>

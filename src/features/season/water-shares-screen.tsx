@@ -12,7 +12,7 @@ import { draftingInWords, useDrafting } from "./use-drafting";
 /** Too little water: where a farm's share of it earns most, and what each field is left without. */
 export function WaterSharesScreen({ sheet }: { sheet: WaterShares }) {
   const router = useRouter();
-  const { number, show, money, currency, read } = useUnits();
+  const { number, show, split, unitOf, money, currency, read } = useUnits();
   const go = (more: Partial<{ season: string; farm: string; m3: string }>) =>
     router.push(
       `/season/water?${new URLSearchParams({
@@ -58,15 +58,15 @@ export function WaterSharesScreen({ sheet }: { sheet: WaterShares }) {
             />
             <WrittenValue
               label="Water that there is"
-              text={number(sheet.volumeM3, 0)}
-              suffix="m³"
+              text={split(sheet.volumeM3, "waterVolume").number}
+              suffix={unitOf("waterVolume")}
               width="7em"
-              read={read("Water that there is", "count", { min: 0, max: 1_000_000_000 })}
+              read={read("Water that there is", "waterVolume", { min: 0, max: 1_000_000_000 })}
               onValue={() => {}}
               onCommit={(m3) => go({ m3: String(Math.round(m3)) })}
               onClear={() => go({})}
             />
-            <span className="text-soft">of {number(sheet.askedM3, 0)} m³ that its plans ask for</span>
+            <span className="text-soft">of {show(sheet.askedM3, "waterVolume")} that its plans ask for</span>
           </p>
           {sheet.problem && (
             <p role="alert" className="text-stop">
@@ -97,8 +97,10 @@ export function WaterSharesScreen({ sheet }: { sheet: WaterShares }) {
                       </th>
                       <td>{f.crop}</td>
                       <td className="whitespace-nowrap pl-5 text-right">{show(f.areaHa, "area")}</td>
-                      <td className="whitespace-nowrap pl-5 text-right">{number(f.askedM3, 0)} m³</td>
-                      <td className="whitespace-nowrap pl-5 text-right font-semibold">{number(f.volumeM3, 0)} m³</td>
+                      <td className="whitespace-nowrap pl-5 text-right">{show(f.askedM3, "waterVolume")}</td>
+                      <td className="whitespace-nowrap pl-5 text-right font-semibold">
+                        {show(f.volumeM3, "waterVolume")}
+                      </td>
                       <td className="whitespace-nowrap pl-5 text-right">{show(f.netMm, "waterDepth", 0)}</td>
                       <td className="whitespace-nowrap pl-5 text-right">{number(f.yieldPct, 0)} %</td>
                       <td className="whitespace-nowrap pl-5 text-right">{f.priced ? money(f.lost) : "no price"}</td>

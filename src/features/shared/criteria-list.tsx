@@ -5,7 +5,7 @@ import { useUnits } from "./units";
 
 /** Criteria with their scores, reasons and what would lift them, the lowest first. */
 export function CriteriaList({ criteria }: { criteria: Criterion[] }) {
-  const { number, money, currency } = useUnits();
+  const { number, moneyPerArea } = useUnits();
   const order = [...criteria].sort((a, b) => (a.score ?? 1.1) - (b.score ?? 1.1));
   return (
     <ul className="grid gap-0.5 py-1 text-[13px]">
@@ -19,7 +19,7 @@ export function CriteriaList({ criteria }: { criteria: Criterion[] }) {
             {c.reason}
             {c.lift && (
               <span className="text-ink">
-                {`; lifted by ${c.lift.what}${c.lift.costPerHa === null ? "" : `, ${money(c.lift.costPerHa)} ${currency}/ha`}${
+                {`; lifted by ${c.lift.what}${c.lift.costPerHa === null ? "" : `, ${moneyPerArea(c.lift.costPerHa)}`}${
                   c.lift.leadDays === null
                     ? ""
                     : c.lift.leadDays >= 365

@@ -49,9 +49,14 @@ function unitsOf(choice: UnitChoice) {
   const moneyUnit = words.split(0, "moneyPerArea").unit;
   /** hours a hectare by the reader's own area */
   const areaHours = (hoursPerHa: number, decimals = 1) => words.split(hoursPerHa, "workPerArea", decimals).number;
+  /** pieces a hectare by the reader's own area: "12 bales/ha" */
+  const pieces = (perHa: number, what: string) => {
+    const { number, unit } = words.split(perHa, "piecesPerArea", 0);
+    return `${number} ${what}${unit}`;
+  };
   /** the unit alone, for heads of columns and behind boxes */
   const unitOf = (dimension: Dimension) => words.split(0, dimension).unit;
-  return { ...choice, ...words, show, read, measured, readMeasure, unitOf, areaMoney, moneyUnit, areaHours };
+  return { ...choice, ...words, show, read, measured, readMeasure, unitOf, areaMoney, moneyUnit, areaHours, pieces };
 }
 
 const Units = createContext(unitsOf({ unitSet: "metric", decimal: "point", currency: "cr" }));

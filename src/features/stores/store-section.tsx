@@ -21,7 +21,7 @@ export function StoreSection({
   /** makes a lot of seed of what stands there; absent for those who may not */
   onSeed?: ((lot: StoresSheet["stores"][number]["lots"][number]) => void) | undefined;
 }) {
-  const { number, money, currency } = useUnits();
+  const { number, show, split, money, currency } = useUnits();
   const kind = STORE_KINDS[store.kind];
   const air = STORE_AIR[store.air as keyof typeof STORE_AIR].toLowerCase();
   return (
@@ -32,7 +32,7 @@ export function StoreSection({
           {store.farm}; {kind.toLowerCase()}, air: {air}
         </span>
         <span className="ml-auto text-[13px]">
-          {number(store.filledM3, 0)} of {number(store.capacityM3, 0)} m³
+          {split(store.filledM3, "storeVolume", 0).number} of {show(store.capacityM3, "storeVolume", 0)}
         </span>
       </div>
       <Filling store={store} />
@@ -65,7 +65,7 @@ export function StoreSection({
                         </button>
                       )}
                     </th>
-                    <td className="text-right">{number(lot.massT, 1)} t</td>
+                    <td className="text-right">{show(lot.massT, "load", 1)}</td>
                     <td className="text-right">{lot.moisturePct === null ? "" : `${number(lot.moisturePct, 1)} %`}</td>
                     <td className="text-right" title={lot.keepsWhy}>
                       {lot.keepsUntil === null ? "not known" : formatDay(lot.keepsUntil, true)}

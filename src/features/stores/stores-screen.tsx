@@ -19,7 +19,7 @@ import { StoreSection } from "./store-section";
 export function StoresScreen({ sheet, editable, today }: { sheet: StoresSheet; editable: boolean; today: string }) {
   const router = useRouter();
   const [seed, setSeed] = useState<Values | null>(null);
-  const { number, money, currency } = useUnits();
+  const { show, money, currency } = useUnits();
   const seasons = [...new Set(sheet.gone.map((g) => g.season))].sort((a, b) => b - a);
   return (
     <div className="mx-auto max-w-[1280px] px-4 py-4">
@@ -110,13 +110,14 @@ export function StoresScreen({ sheet, editable, today }: { sheet: StoresSheet; e
                     </th>
                     <td>{c.cropName}</td>
                     <td className="whitespace-nowrap">{formatDay(c.harvestOn, true)}</td>
-                    <td className="text-right whitespace-nowrap">{number(c.massT, 0)} t</td>
-                    <td className="text-right whitespace-nowrap">{number(c.roomM3, 0)} m³</td>
+                    <td className="text-right whitespace-nowrap">{show(c.massT, "load", 0)}</td>
+                    <td className="text-right whitespace-nowrap">{show(c.roomM3, "storeVolume", 0)}</td>
                     <td className="pl-4">
-                      {c.parts.map((p) => `${p.store} ${number(p.massT, 0)} t`).join(", ")}
+                      {c.parts.map((p) => `${p.store} ${show(p.massT, "load", 0)}`).join(", ")}
                       {c.leftT > 0 && (
                         <span className="block text-advise">
-                          ▲ no room for {number(c.leftT, 0)} t{c.parts.length === 0 ? "" : " of it"}
+                          ▲ no room for {show(c.leftT, "load", 0)}
+                          {c.parts.length === 0 ? "" : " of it"}
                         </span>
                       )}
                       {c.barred.map((b) => (
@@ -145,9 +146,9 @@ export function StoresScreen({ sheet, editable, today }: { sheet: StoresSheet; e
           <ul>
             {sheet.contracts.map((c) => (
               <li key={`${c.buyer} ${c.crop} ${c.season} ${c.deliverBy}`} className="border-b border-line py-1">
-                {c.buyer}: {c.cropName.toLowerCase()} of {c.season}, <b>{number(c.deliveredT, 1)} t</b>
-                {c.amountT !== null && ` of ${number(c.amountT, 1)} t`} delivered
-                {c.leftT ? `, ${number(c.leftT, 1)} t left` : ""}
+                {c.buyer}: {c.cropName.toLowerCase()} of {c.season}, <b>{show(c.deliveredT, "load", 1)}</b>
+                {c.amountT !== null && ` of ${show(c.amountT, "load", 1)}`} delivered
+                {c.leftT ? `, ${show(c.leftT, "load", 1)} left` : ""}
                 {c.deliverBy && (
                   <span className={c.late ? "text-stop" : "text-soft"}>
                     {c.late ? `, late since ${formatDay(c.deliverBy, true)}` : `, by ${formatDay(c.deliverBy, true)}`}
@@ -200,7 +201,7 @@ export function StoresScreen({ sheet, editable, today }: { sheet: StoresSheet; e
                         <td className="py-1 pl-0">{season}</td>
                         <td>{g.crop}</td>
                         <td>{LOAD_ENDS[g.end as keyof typeof LOAD_ENDS]}</td>
-                        <td className="text-right">{number(g.massT, 1)} t</td>
+                        <td className="text-right">{show(g.massT, "load", 1)}</td>
                         <td className="text-right">{g.worth > 0 ? money(g.worth) : ""}</td>
                         <td className="text-right">{g.worth > 0 ? money(g.worth / g.massT) : ""}</td>
                       </tr>
@@ -210,7 +211,9 @@ export function StoresScreen({ sheet, editable, today }: { sheet: StoresSheet; e
             </table>
           </div>
           {sheet.driedOffT > 0.05 && (
-            <p className="text-[13px] text-soft">{number(sheet.driedOffT, 1)} t of water were dried off on the way.</p>
+            <p className="text-[13px] text-soft">
+              {show(sheet.driedOffT, "load", 1)} of water were dried off on the way.
+            </p>
           )}
         </section>
       )}
@@ -240,7 +243,7 @@ const STORE_CAUTION =
 
 function HarvestedRow({ line, editable }: { line: HarvestedField; editable: boolean }) {
   const router = useRouter();
-  const { number, show } = useUnits();
+  const { show } = useUnits();
   const [problem, setProblem] = useState<string | null>(null);
   const yieldTPerHa = Math.round(line.tPerHa * 1000) / 1000;
   const same = line.kept?.yieldTPerHa != null && Math.abs(line.kept.yieldTPerHa - yieldTPerHa) < 0.005;
@@ -272,15 +275,15 @@ function HarvestedRow({ line, editable }: { line: HarvestedField; editable: bool
         {line.cropName}, {line.season}
       </td>
       <td className="text-right">{line.loads}</td>
-      <td className="text-right">{number(line.massT, 1)} t</td>
+      <td className="text-right">{show(line.massT, "load", 1)}</td>
       <td
         className="text-right"
         title={
           line.standardPct === null
-            ? `${number(line.massT, 1)} t / ${number(line.areaHa, 2)} ha`
+            ? `${show(line.massT, "load", 1)} / ${show(line.areaHa, "area")}`
             : line.asWeighed
               ? "as weighed: not every load has a moisture"
-              : `at ${line.standardPct} % moisture, over ${number(line.areaHa, 2)} ha`
+              : `at ${line.standardPct} % moisture, over ${show(line.areaHa, "area")}`
         }
       >
         <b>{show(line.tPerHa, "yield", 2)}</b>

@@ -12,7 +12,7 @@ const DAY = ["Mon", "Tue", "Wed", "Thu", "Fri", "Sat", "Sun"];
 
 /** Seven simulated days of a farm, and the hours of each that are fit for drilling, spreading, spraying, harvesting. */
 export function OutlookStrip({ outlooks, today }: { outlooks: FarmOutlook[]; today: string }) {
-  const { number } = useUnits();
+  const { show, split, spoken } = useUnits();
   const farms = outlooks.flatMap((o) => o.farms).sort();
   const [farm, setFarm] = useState(farms[0] ?? "");
   const risks = useRisks().filter((r) => r.farm === farm);
@@ -62,9 +62,9 @@ export function OutlookStrip({ outlooks, today }: { outlooks: FarmOutlook[]; tod
               </th>
               {shown.days.map((d) => (
                 <td key={d.date} className="px-1 py-1">
-                  {number(d.tminC, 0)} to {number(d.tmaxC, 0)} °C,{" "}
-                  {d.rainMm < 0.1 ? "dry" : `${number(d.rainMm, d.rainMm < 10 ? 1 : 0)} mm`}, wind {number(d.windMs, 1)}{" "}
-                  m/s{!d.workable && <span className="text-advise">, soil too wet</span>}
+                  {split(d.tminC, "temperature", 0).number} to {show(d.tmaxC, "temperature", 0)},{" "}
+                  {d.rainMm < 0.1 ? "dry" : spoken.quantity(d.rainMm, "waterDepth")}, wind {show(d.windMs, "wind", 1)}
+                  {!d.workable && <span className="text-advise">, soil too wet</span>}
                 </td>
               ))}
             </tr>

@@ -2,6 +2,7 @@
 
 import { useId } from "react";
 import type { WaterGiven as Gift } from "@/core/plan/operation";
+import type { Dimension } from "@/core/units/units";
 import { LOGGED_BY, type LoggedBy, waterLogged } from "@/core/water/logged-water";
 import { Pick } from "@/ui/pick";
 import { useUnits } from "../shared/units";
@@ -34,8 +35,8 @@ export function useReadWater(gift: Gift | null | undefined) {
     const text = (key: string) => written.texts[key]?.trim() ?? "";
     if (wanted.every(({ key }) => text(key) === "")) return { m3PerHa: null };
     const values: Record<string, number> = {};
-    for (const { key, label } of wanted) {
-      const reading = read(label, key === "depthMm" ? "waterDepth" : "count", { min: 0 })(text(key));
+    for (const { key, label, dimension } of wanted) {
+      const reading = read(label, dimension, { min: 0 })(text(key));
       if (!reading.ok) return { problem: reading.message };
       values[key] = reading.value;
     }
@@ -53,16 +54,16 @@ export function useReadWater(gift: Gift | null | undefined) {
   };
 }
 
-const FIELDS: Record<LoggedBy, { key: string; label: string; unit: string }[]> = {
-  depth: [{ key: "depthMm", label: "Water given", unit: "" }],
-  hours: [{ key: "hours", label: "Hours", unit: "h" }],
+const FIELDS: Record<LoggedBy, { key: string; label: string; dimension: Dimension }[]> = {
+  depth: [{ key: "depthMm", label: "Water given", dimension: "waterDepth" }],
+  hours: [{ key: "hours", label: "Hours", dimension: "hours" }],
   meter: [
-    { key: "meterFrom", label: "Meter before", unit: "m³" },
-    { key: "meterTo", label: "Meter after", unit: "m³" },
+    { key: "meterFrom", label: "Meter before", dimension: "waterVolume" },
+    { key: "meterTo", label: "Meter after", dimension: "waterVolume" },
   ],
   runs: [
-    { key: "runs", label: "Runs", unit: "" },
-    { key: "hours", label: "Hours of a run", unit: "h" },
+    { key: "runs", label: "Runs", dimension: "count" },
+    { key: "hours", label: "Hours of a run", dimension: "hours" },
   ],
 };
 
@@ -76,7 +77,7 @@ export function WaterGiven({
   written: WrittenWater;
   onWritten: (written: WrittenWater) => void;
 }) {
-  const { split, number, show } = useUnits();
+  const { unitOf, show } = useUnits();
   const read = useReadWater(gift);
   const id = useId();
   const by = gift ? written.by : "depth";
@@ -96,7 +97,7 @@ export function WaterGiven({
           />
         </span>
       )}
-      {FIELDS[by].map(({ key, label, unit }) => (
+      {FIELDS[by].map(({ key, label, dimension }) => (
         <label key={key} className="flex items-baseline gap-3">
           <span className="w-24 text-soft">{label}</span>
           <input
@@ -109,9 +110,8 @@ export function WaterGiven({
             }
           />
           <span className="text-[12px] text-soft">
-            {key === "depthMm"
-              ? `${split(1, "waterDepth").unit} out of the pipe, not at the roots; empty: as planned`
-              : unit}
+            {unitOf(dimension)}
+            {key === "depthMm" && " out of the pipe, not at the roots; empty: as planned"}
           </span>
         </label>
       ))}
@@ -121,7 +121,7 @@ export function WaterGiven({
             ? `${show(so.m3PerHa / 10, "waterDepth", 1)} out of the pipe on ${show(gift.areaHa, "area")}`
             : by === "meter"
               ? "two readings, before and after"
-              : `at ${number(gift.flowM3PerH, 0)} m³/h, as the plan has it`}
+              : `at ${show(gift.flowM3PerH, "flow")}, as the plan has it`}
         </p>
       )}
     </div>

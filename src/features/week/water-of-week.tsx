@@ -49,7 +49,7 @@ export function WaterOfWeek({ due }: { due: DueOperation[] }) {
                     <td>{g.field}</td>
                     <td>{g.name}</td>
                     <td className="text-right">{show(g.gift.m3 / 10 / g.gift.areaHa, "waterDepth", 0)}</td>
-                    <td className="text-right">{number(g.gift.m3, 0)} m³</td>
+                    <td className="text-right">{show(g.gift.m3, "waterVolume")}</td>
                     <td className="text-right">{number(g.gift.hours, 0)}</td>
                     <td className="w-36 border-b border-soft pl-4">
                       <span className="sr-only">to be written in</span>

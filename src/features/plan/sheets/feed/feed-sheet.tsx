@@ -17,7 +17,7 @@ import { Coefficients, NitrogenSchools, SCHOOLS } from "./nitrogen-schools";
 /** Sheet 4: what the target needs, less what the field gives, in splits that add up, and what to buy for it. */
 export function FeedSheet() {
   const { plan, facts, decisions, set, editable } = usePlanModel();
-  const { number, split, money, currency } = useUnits();
+  const { number, split, moneyPerArea, currency } = useUnits();
   if (!plan) return null;
   const { feed } = plan;
   const manure = decisions.feed?.manure;
@@ -362,7 +362,7 @@ export function FeedSheet() {
         </tbody>
       </table>
       <Balance />
-      <p className="sr-only">Fertiliser {money(feed.doses.reduce((s, d) => s + d.cost, 0))} a hectare</p>
+      <p className="sr-only">Fertiliser {moneyPerArea(feed.doses.reduce((s, d) => s + d.cost, 0))}</p>
     </div>
   );
 }

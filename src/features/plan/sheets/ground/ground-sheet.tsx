@@ -19,7 +19,7 @@ const sizeOf = (pass: PlannedPass, key: "depthCm" | "speedKmH" | "widthM") =>
 /** Sheet 1: two tillage systems side by side, and the passes of the one chosen. */
 export function GroundSheet() {
   const { plan, decisions, set, editable } = usePlanModel();
-  const { split, number, show } = useUnits();
+  const { spoken, unitOf, measureChange } = useUnits();
   if (!plan) return null;
   const { chosen, compared, all } = plan.ground;
   const options = all.map((s) => ({
@@ -37,7 +37,7 @@ export function GroundSheet() {
     <div>
       <SheetHead
         title="Ground"
-        about={`${plan.crop.guide.ground.tilth} tilth, loosened ${split(plan.crop.guide.ground.loosenCm.low, "length").number} to ${show(plan.crop.guide.ground.loosenCm.high, "length")} deep${all.length > 1 ? "; two systems compared over all passes, planting included" : ""}`}
+        about={`${plan.crop.guide.ground.tilth} tilth, loosened ${spoken.quantity(plan.crop.guide.ground.loosenCm.low, "length")} to ${spoken.quantity(plan.crop.guide.ground.loosenCm.high, "length")} deep${all.length > 1 ? "; two systems compared over all passes, planting included" : ""}`}
       />
       <DecisionLine
         what="Work the ground by"
@@ -78,7 +78,7 @@ export function GroundSheet() {
           <thead>
             <tr className="text-[12px] text-soft">
               <th scope="col" className="py-1 text-left font-medium">
-                For a hectare
+                For 1 {unitOf("area")}
               </th>
               <th scope="col" className="py-1 text-right font-semibold text-ink">
                 {chosen.name}
@@ -99,8 +99,8 @@ export function GroundSheet() {
           </thead>
           <tbody>
             {rows.map(([label, key, decimals]) => {
-              const a = plan.asides[`system.${chosen.id}.${key}`]?.value ?? 0;
-              const b = plan.asides[`system.${compared.id}.${key}`]?.value ?? 0;
+              const a = plan.asides[`system.${chosen.id}.${key}`];
+              const b = plan.asides[`system.${compared.id}.${key}`];
               return (
                 <tr key={key} className="border-t border-line">
                   <th scope="row" className="py-1 text-left font-normal">
@@ -112,7 +112,9 @@ export function GroundSheet() {
                   <td className="py-1 text-right">
                     <FigureValue id={`system.${compared.id}.${key}`} decimals={decimals} />
                   </td>
-                  <td className="py-1 text-right text-soft">{`${b - a < 0 ? "−" : "+"}${number(Math.abs(b - a), decimals)}`}</td>
+                  <td className="py-1 text-right text-soft">
+                    {a && b && measureChange(a.value, b.value, a.unit, decimals).number}
+                  </td>
                 </tr>
               );
             })}

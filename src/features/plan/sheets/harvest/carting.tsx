@@ -10,7 +10,7 @@ import { FigureValue } from "../../working";
 /** How far it goes, in what: trailers that keep the machine going, loads and what carting costs. */
 export function Carting() {
   const { plan, facts, decisions } = usePlanModel();
-  const { number } = useUnits();
+  const { number, show, unitOf } = useUnits();
   if (!plan) return null;
   const own = decisions.harvest?.haul ?? {};
   const usual = facts.field.handWork ? USUAL_HAUL_BY_HAND : USUAL_HAUL;
@@ -25,30 +25,27 @@ export function Carting() {
             path="harvest/haul/km"
             label="Distance to store or buyer"
             value={own.km ?? facts.field.outletKm}
-            dimension="count"
-            decimals={1}
+            dimension="haul"
             limits={{ min: 0, max: 1000 }}
-            suffix="km, in"
+            suffix={`${unitOf("haul")}, in`}
             width="3em"
           />
           <DecidedNumber
             path="harvest/haul/trailerT"
             label="Load of a trailer"
             value={own.trailerT ?? usual.trailerT}
-            dimension="count"
-            decimals={1}
+            dimension="load"
             limits={{ min: 0.1, max: 60 }}
-            suffix="t at"
+            suffix={`${unitOf("load")} at`}
             width="2.6em"
           />
           <DecidedNumber
             path="harvest/haul/kmPerH"
             label="Speed on the road"
             value={own.kmPerH ?? usual.kmPerH}
-            dimension="count"
+            dimension="speed"
             decimals={0}
             limits={{ min: 1, max: 120 }}
-            suffix="km/h"
             width="2.6em"
           />
         </span>
@@ -57,7 +54,7 @@ export function Carting() {
         carting ? (
           <>
             {carting.trailers} {carting.trailers === 1 ? "trailer keeps" : "trailers keep"} it going at{" "}
-            {number(carting.flowTPerH, 1)} t/h (filled in {number(carting.fillMin, 0)} min, back in{" "}
+            {show(carting.flowTPerH, "load", 1)} an hour (filled in {number(carting.fillMin, 0)} min, back in{" "}
             {number(carting.roundMin, 0)}); {carting.loads} loads, <FigureValue id="harvest.carting" decimals={0} />
             {own.trailerT === undefined && <span className="text-soft"> with an assumed trailer</span>}
           </>

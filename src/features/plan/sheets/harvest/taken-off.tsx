@@ -15,7 +15,7 @@ import { FigureValue } from "../../working";
 /** What leaves the field: straw in bales, what they fetch, and the nutrients that go with them. */
 export function TakenOff() {
   const { plan, facts, decisions, change, editable } = usePlanModel();
-  const { number, show } = useUnits();
+  const { show, pieces } = useUnits();
   if (!plan) return null;
   const { guide, kind, product } = plan.crop;
   const { products } = waysOfKind(guide, kind.id);
@@ -41,7 +41,7 @@ export function TakenOff() {
       leads={
         straw ? (
           <span className="inline-flex flex-wrap items-baseline gap-x-2">
-            <FigureValue id="harvest.straw" decimals={1} /> of straw: {number(straw.balesPerHa, 0)} bales a hectare of
+            <FigureValue id="harvest.straw" decimals={1} /> of straw: {pieces(straw.balesPerHa, "bales")} of
             <DecidedNumber
               path="harvest/baleKg"
               label="Mass of a bale"

@@ -6,6 +6,7 @@ import { activeIngredient, sprayMix } from "@/core/protect/spray";
 import type { ProtectionProduct } from "@/core/records/protection-product";
 import type { FieldError, Result } from "@/core/result";
 import type { PlannedTreatment } from "@/core/sheets/protect/part";
+import type { Dimension } from "@/core/units/units";
 import { Disclosure } from "@/ui/disclosure";
 import { WrittenValue } from "@/ui/written-value";
 import { Link } from "../../../shared/link";
@@ -57,8 +58,8 @@ export function TankMix({
         {t.waterLPerHa === null ? (
           <p>
             {show(areaHa, "area")}: <Measured amount={total} unit={t.unit} /> of {product.name} in all, spread dry;{" "}
-            {number(0.1 * t.ratePerHa * 1000, 0)} {t.unit === "L" ? "mL" : "g"} on 1000 m²: weigh that out once and pace
-            it off.
+            {show(t.ratePerHa / 10, t.unit === "L" ? "liquidByHand" : "massByHand")}: weigh out what some rows take once
+            and pace them off.
           </p>
         ) : byHand ? (
           <Knapsack treatment={t} product={product} areaHa={areaHa} lPerHa={t.waterLPerHa} />
@@ -67,7 +68,7 @@ export function TankMix({
         )}
         <p>
           {grams?.ok &&
-            `${number(grams.value.gPerHa, 0)} g/ha of ${product.active}${product.moves ? `, ${product.moves}` : ""}. `}
+            `${show(grams.value.gPerHa, "activePerArea")} of ${product.active}${product.moves ? `, ${product.moves}` : ""}. `}
           {product.packSize
             ? `${packs} ${packs === 1 ? "pack" : "packs"} of ${number(product.packSize)} ${t.unit}`
             : ""}
@@ -112,42 +113,42 @@ export function TankMix({
 
 /** An amount in what the measuring jug or the scales show. */
 function Measured({ amount, unit }: { amount: number; unit: "L" | "kg" }) {
-  const { number } = useUnits();
-  return amount < 1 ? (
-    <>
-      {number(1000 * amount, 0)} {unit === "L" ? "mL" : "g"}
-    </>
-  ) : (
-    <>
-      {number(amount, 2)} {unit}
-    </>
-  );
+  const { show } = useUnits();
+  const liquid = unit === "L";
+  return amount < 1
+    ? show(1000 * amount, liquid ? "measuredVolume" : "measuredMass")
+    : show(amount, liquid ? "volume" : "mass");
 }
 
 /** What somebody knows of the own sprayer, written over what is usual. */
 function Given({
   label,
   value,
-  suffix,
+  dimension,
+  then = "",
   max,
-  decimals = 0,
+  decimals,
   onValue,
 }: {
   label: string;
   value: number;
-  suffix: string;
+  dimension: Dimension;
+  /** what stands behind the unit */
+  then?: string;
+  /** the most of it, in the internal unit */
   max: number;
   decimals?: number;
   onValue: (value: number) => void;
 }) {
-  const { number, read } = useUnits();
+  const { split, read } = useUnits();
+  const { number, unit } = split(value, dimension, decimals);
   return (
     <WrittenValue
       label={label}
-      text={number(value, decimals)}
-      suffix={suffix}
+      text={number}
+      suffix={`${unit}${then}`}
       width="4em"
-      read={read(label, "count", { above: 0, max })}
+      read={read(label, dimension, { above: 0, max })}
       onValue={onValue}
     />
   );
@@ -162,33 +163,34 @@ const Problems = ({ of }: { of: Result<unknown> }) =>
 /** The rate by the litre of water, in per cent, and as active ingredient: each can be typed, and is turned into the product a hectare. */
 function OtherDoses({ treatment: t, product, lPerHa }: Omit<Asked, "areaHa">) {
   const { set, editable } = usePlanModel();
-  const { number } = useUnits();
+  const { number, show } = useUnits();
   const rate = (perHa: number) => set(`protect/treatments/${t.id}/ratePerHa`, Number(perHa.toPrecision(6)));
   const perLitre = (1000 * t.ratePerHa) / lPerHa;
   const liquid = t.unit === "L";
+  const inWater = liquid ? "volumeInWater" : "massInWater";
   const grams = product.content === null ? null : product.content * (liquid ? 1 : 10);
   if (!editable)
     return (
       <p>
-        That is {number(perLitre, 2)} {liquid ? "mL" : "g"} a litre of water, {number(perLitre / 10, 2)} % by{" "}
-        {liquid ? "volume" : "mass"}.
+        That is {show(perLitre, inWater)} of water, {number(perLitre / 10, 2)} % by {liquid ? "volume" : "mass"}.
       </p>
     );
   return (
     <Line>
       That is
       <Given
-        label="By the litre of water"
+        label="By the water"
         value={perLitre}
-        suffix={`${liquid ? "mL" : "g"} a litre,`}
+        dimension={inWater}
+        then=" of water,"
         max={1000}
-        decimals={2}
         onValue={(typed) => rate((typed * lPerHa) / 1000)}
       />
       <Given
         label={`Per cent by ${liquid ? "volume" : "mass"}`}
         value={perLitre / 10}
-        suffix={`% by ${liquid ? "volume" : "mass"}${grams ? "," : ""}`}
+        dimension="percent"
+        then={` by ${liquid ? "volume" : "mass"}${grams ? "," : ""}`}
         max={100}
         decimals={3}
         onValue={(typed) => rate((typed * lPerHa) / 100)}
@@ -197,7 +199,8 @@ function OtherDoses({ treatment: t, product, lPerHa }: Omit<Asked, "areaHa">) {
         <Given
           label="Active ingredient"
           value={t.ratePerHa * grams}
-          suffix="g/ha of the active ingredient"
+          dimension="activePerArea"
+          then=" of the active ingredient"
           max={100_000}
           onValue={(typed) => rate(typed / grams)}
         />
@@ -225,12 +228,12 @@ function Boom({ treatment: t, product, areaHa, lPerHa }: Asked) {
     <>
       <Line>
         A tank of
-        <Given label="Tank" value={tankL} suffix="L" max={100_000} onValue={setTankL} />
+        <Given label="Tank" value={tankL} dimension="volume" max={100_000} onValue={setTankL} />
       </Line>
       <Problems of={mix} />
       {mix.ok && (
         <p>
-          {show(areaHa, "area")}: {number(mix.value.waterL, 0)} L of water and{" "}
+          {show(areaHa, "area")}: {show(Math.round(mix.value.waterL), "volume")} of water and{" "}
           <Measured amount={mix.value.total} unit={t.unit} /> of {product.name} in all.{" "}
           {mix.value.fullTanks > 0 && (
             <>
@@ -241,7 +244,8 @@ function Boom({ treatment: t, product, areaHa, lPerHa }: Asked) {
           {mix.value.fullTanks > 0 && mix.value.lastTankL > 0 && ", then "}
           {mix.value.lastTankL > 0 && (
             <>
-              {number(mix.value.lastTankL, 0)} L with <Measured amount={mix.value.perLastTank} unit={t.unit} />
+              {show(Math.round(mix.value.lastTankL), "volume")} with{" "}
+              <Measured amount={mix.value.perLastTank} unit={t.unit} />
             </>
           )}
           .
@@ -249,17 +253,18 @@ function Boom({ treatment: t, product, areaHa, lPerHa }: Asked) {
       )}
       <Line>
         Nozzles every
-        <Given label="Between nozzles" value={spacing} suffix="cm" max={500} onValue={setSpacing} />
+        <Given label="Between nozzles" value={spacing} dimension="length" max={500} onValue={setSpacing} />
         at
-        <Given label="Speed" value={speed} suffix="km/h" max={60} decimals={1} onValue={setSpeed} />
+        <Given label="Speed" value={speed} dimension="speed" max={60} decimals={1} onValue={setSpeed} />
       </Line>
       <Problems of={nozzle} />
       {nozzle.ok && (
         <p>
-          Collect each for 30 seconds: it should give <b>{number(nozzle.value.mlIn30s, 0)} mL</b> (
-          {number(nozzle.value.mlIn30s * (1 - off), 0)} to {number(nozzle.value.mlIn30s * (1 + off), 0)}; change the
-          nozzle outside of it), {number(nozzle.value.flowLPerMin, 2)} L/min = {number(lPerHa, 0)} x {number(speed, 1)}{" "}
-          x {number(spacing, 0)} / 60,000.
+          Collect each for 30 seconds: it should give <b>{show(nozzle.value.mlIn30s, "measuredVolume")}</b> (
+          {show(nozzle.value.mlIn30s * (1 - off), "measuredVolume")} to{" "}
+          {show(nozzle.value.mlIn30s * (1 + off), "measuredVolume")}; change the nozzle outside of it),{" "}
+          {number(nozzle.value.flowLPerMin, 2)} L/min = {number(lPerHa, 0)} L/ha x {number(speed, 1)} km/h x{" "}
+          {number(spacing, 0)} cm / 60,000.
         </p>
       )}
     </>
@@ -285,19 +290,26 @@ function Knapsack({ treatment: t, product, areaHa, lPerHa }: Asked) {
     <>
       <Line>
         A knapsack of
-        <Given label="Knapsack" value={tankL} suffix="L" max={200} onValue={setTankL} />
+        <Given label="Knapsack" value={tankL} dimension="volume" max={200} onValue={setTankL} />
         with a swath of
-        <Given label="Swath" value={swath} suffix="m" max={20} decimals={1} onValue={setSwath} />
+        <Given label="Swath" value={swath} dimension="distance" max={20} decimals={1} onValue={setSwath} />
         walking
-        <Given label="Walking" value={walk} suffix="m a minute," max={200} onValue={setWalk} />a cap of
-        <Given label="Cap" value={cap} suffix={t.unit === "L" ? "mL" : "g"} max={1000} onValue={setCap} />
+        <Given label="Walking" value={walk} dimension="distance" then=" a minute," max={200} onValue={setWalk} />a cap
+        of
+        <Given
+          label="Cap"
+          value={cap}
+          dimension={t.unit === "L" ? "measuredVolume" : "measuredMass"}
+          max={1000}
+          onValue={setCap}
+        />
       </Line>
       <Problems of={loads} />
       {loads.ok && (
         <>
           <p>
             {show(areaHa, "area")}: <b>{loads.value.loads}</b> {loads.value.loads === 1 ? "load" : "loads"}
-            {loads.value.loads > 1 && ` (the last of ${number(loads.value.lastLoadL, 1)} L)`}, each with{" "}
+            {loads.value.loads > 1 && ` (the last of ${show(loads.value.lastLoadL, "volume")})`}, each with{" "}
             <Measured amount={loads.value.productPerLoad} unit={t.unit} /> of {product.name}:{" "}
             {number((1000 * loads.value.productPerLoad) / cap, 1)} caps
             {loads.value.loads > 1 && (
@@ -308,9 +320,9 @@ function Knapsack({ treatment: t, product, areaHa, lPerHa }: Asked) {
             .
           </p>
           <p>
-            A load goes {number(loads.value.m2PerLoad, 0)} m², {number(loads.value.metresPerLoad, 0)} m or{" "}
-            {number(loads.value.pacesPerLoad, 0)} paces of {number(USUAL.paceM, 2)} m. The lance should give{" "}
-            {number(loads.value.flowLPerMin, 2)} L in a minute: collect it; if it gives more, walk faster, if less,
+            A load goes {show(loads.value.m2PerLoad, "sheet", 0)}, {show(loads.value.metresPerLoad, "distance", 0)} or{" "}
+            {number(loads.value.pacesPerLoad, 0)} paces of {show(USUAL.paceM, "distance", 2)}. The lance should give{" "}
+            {show(loads.value.flowLPerMin, "volume")} in a minute: collect it; if it gives more, walk faster, if less,
             slower.
           </p>
         </>

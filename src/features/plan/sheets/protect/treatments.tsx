@@ -5,6 +5,8 @@ import { useState } from "react";
 import { formatDay } from "@/core/dates";
 import { firstStageOf, labelledUses } from "@/core/sheets/protect/label-crop";
 import type { PlannedTreatment } from "@/core/sheets/protect/part";
+import { inputMeasure } from "@/core/units/input-measures";
+import { dimensionOf } from "@/core/units/measure-ids";
 import { Button } from "@/ui/button";
 import { Pick } from "@/ui/pick";
 import { Link } from "../../../shared/link";
@@ -107,7 +109,8 @@ export function Treatments() {
 
 function Treatment({ treatment: t }: { treatment: PlannedTreatment }) {
   const { plan, facts, set, editable } = usePlanModel();
-  const { number } = useUnits();
+  const { number, show, split } = useUnits();
+  const rateIn = dimensionOf(inputMeasure(t.unit).perArea) ?? "count";
   if (!plan) return null;
   const { guide } = plan.crop;
   const operation = plan.operations.find((o) => o.id === t.id);
@@ -149,10 +152,8 @@ function Treatment({ treatment: t }: { treatment: PlannedTreatment }) {
           path={`protect/treatments/${t.id}/ratePerHa`}
           label="Rate of the product"
           value={t.ratePerHa}
-          dimension="count"
-          decimals={2}
+          dimension={rateIn}
           limits={{ above: 0, max: 1000 }}
-          suffix={`${t.unit}/ha`}
           width="3.6em"
         />
         {t.waterLPerHa === null ? (
@@ -196,8 +197,8 @@ function Treatment({ treatment: t }: { treatment: PlannedTreatment }) {
       </p>
       {t.use && t.product && (
         <p className="mt-1 text-[13px] text-soft">
-          Label: {t.use.rateLow ? `${number(t.use.rateLow)} to ` : "up to "}
-          {number(t.use.rate)} {t.unit}/ha
+          Label: {t.use.rateLow ? `${split(t.use.rateLow, rateIn).number} to ` : "up to "}
+          {show(t.use.rate, rateIn)}
           {t.use.most ? `, ${t.use.most} a season` : ""}
           {t.use.intervalDays ? `, ${t.use.intervalDays} days between` : ""}
           {t.use.fromBbch !== null || t.use.toBbch !== null

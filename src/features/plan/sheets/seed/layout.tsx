@@ -89,7 +89,7 @@ export function Layout() {
           <p className="pb-1 text-[13px]">
             {found.beds > 0 && `${number(found.beds, 0)} beds; `}
             {found.rows !== null && `${number(found.rows, 0)} rows; `}
-            {found.rowMetres !== null && `${number(found.rowMetres, 0)} row metres; `}
+            {found.rowMetres !== null && `${show(found.rowMetres, "distance", 0)} of row; `}
             {found.shortestRowM != null &&
               found.longestRowM != null &&
               found.longestRowM - found.shortestRowM > 1 &&

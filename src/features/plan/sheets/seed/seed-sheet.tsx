@@ -275,11 +275,12 @@ export function SeedSheet() {
               {plan.figures["seed.handbookPlants"] && (
                 <span className="text-soft">
                   ; handbook{" "}
-                  {number(
+                  {show(
                     decisions.seed?.handbookRateKgPerHa ??
                       (method?.stock.by === "seed" ? method.stock.handbookRateKgPerHa.typical : 0),
+                    "massPerArea",
                   )}{" "}
-                  kg/ha would give <FigureValue id="seed.handbookPlants" decimals={0} />
+                  would give <FigureValue id="seed.handbookPlants" decimals={0} />
                 </span>
               )}
             </span>

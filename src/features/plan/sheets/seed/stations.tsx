@@ -13,7 +13,7 @@ const CHECK_M = 10;
 /** Seed set in stations: how far apart, how many to one, how many are left; what it comes to in stations, gaps and seed. */
 export function Stations() {
   const { plan } = usePlanModel();
-  const { number, show } = useUnits();
+  const { number, show, pieces } = useUnits();
   const seed = plan?.seed;
   if (!seed?.stations) return null;
   const { seedsPerStation, leftPerStation, thinnedPerHa } = seed.stations;
@@ -59,7 +59,7 @@ export function Stations() {
                 {show(CHECK_M, "distance", 0)} of row
               </>
             )}
-            {thinnedPerHa >= 1 && <>; about {number(thinnedPerHa, 0)} seedlings a hectare are pulled</>}
+            {thinnedPerHa >= 1 && <>; about {pieces(thinnedPerHa, "seedlings")} are pulled</>}
           </span>
         }
       />

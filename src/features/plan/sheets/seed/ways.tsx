@@ -37,7 +37,7 @@ export function WaysTable() {
                 {l.name}
                 <span className="block text-[12px] font-normal text-soft">
                   {number(l.establishmentPct, 0)} of 100 become plants
-                  {l.nurseryM2 !== null && `; ${number(l.nurseryM2, 0)} m² of nursery`}
+                  {l.nurseryM2 !== null && `; ${show(l.nurseryM2, "sheet", 0)} of nursery`}
                   {l.stops > 0 && `; ${l.stops} ${l.stops === 1 ? "finding stops" : "findings stop"} it`}
                   {!l.stocked && "; none of your lots can be planted so"}
                 </span>

@@ -102,7 +102,7 @@ export function WaterPower() {
 /** The panels and tank that this season's water asks for, month by month, and when they have paid. */
 function Sun() {
   const { plan, facts, decisions } = usePlanModel();
-  const { number, money, currency } = useUnits();
+  const { number, show, money, currency } = useUnits();
   const climate = facts.climate;
   if (!plan || !climate) return null;
   const own = decisions.water?.sun ?? {};
@@ -139,7 +139,7 @@ function Sun() {
     <div>
       <table className="w-full border-collapse">
         <caption className="text-left text-[13px]">
-          By the sun: {number(kwPeak, 1)} kW of panels and a tank of {number(tankM3, 0)} m³
+          By the sun: {number(kwPeak, 1)} kW of panels and a tank of {show(tankM3, "waterVolume")}
           {normals.assumed.includes("solar radiation") && (
             <span className="text-soft">
               {" "}
@@ -154,7 +154,7 @@ function Sun() {
               <th scope="row" className="py-0.5 text-left font-normal">
                 {MONTHS[m.month]}
               </th>
-              <td className="text-right">{number(m.m3PerDay, 0)} m³</td>
+              <td className="text-right">{show(m.m3PerDay, "waterVolume")}</td>
               <td className="text-right">{number(m.kwhPerDay, 1)} kWh</td>
               <td className="text-right">{number(m.sunHours, 1)} h</td>
               <td className={`text-right ${m.kwPeak === kwPeak ? "font-semibold" : ""}`}>{number(m.kwPeak, 1)} kW</td>

@@ -67,7 +67,7 @@ export function WaterSchools() {
                     </th>
                     <td className="text-right">{water.gifts.length}</td>
                     <td className="text-right">{show(water.netMm, "waterDepth", 0)}</td>
-                    <td className="text-right">{number(water.volumeM3, 0)} m³</td>
+                    <td className="text-right">{show(water.volumeM3, "waterVolume")}</td>
                     <td className="text-right">{number(water.hours, 0)}</td>
                     <td className="text-right">{water.kwh > 0 ? `${number(water.kwh, 0)} kWh` : "none"}</td>
                     <td className="text-right">{number(water.stressDays, 0)} days</td>

@@ -26,7 +26,7 @@ import { Interval, WhenItRuns } from "./water-when";
 /** Sheet 5: when and how much, with what, and what the crop makes of it. */
 export function WaterSheet() {
   const { plan, facts, decisions, set, editable } = usePlanModel();
-  const { number, show } = useUnits();
+  const { number, show, split } = useUnits();
   if (!plan) return null;
   const { water } = plan;
   const { guide } = plan.crop;
@@ -136,7 +136,7 @@ export function WaterSheet() {
               options={Object.values(WATER_SYSTEMS).map((s) => ({
                 value: s.id,
                 label: s.name,
-                note: `${s.efficiencyPct} % arrives; ${s.leastMm} to ${s.mostMm} mm at a time${s.wetsLeaves ? "; wets the leaves" : ""}`,
+                note: `${s.efficiencyPct} % arrives; ${split(s.leastMm, "waterDepth").number} to ${show(s.mostMm, "waterDepth")} at a time${s.wetsLeaves ? "; wets the leaves" : ""}`,
               }))}
               onChange={(id) => set("water/system", id)}
             />
@@ -161,9 +161,8 @@ export function WaterSheet() {
                 path="water/pump/flowM3PerH"
                 label="Flow"
                 value={plan.figures["water.flow"]?.value ?? null}
-                dimension="count"
+                dimension="flow"
                 limits={{ above: 0, max: 20_000 }}
-                suffix="m³/h"
                 width="4em"
               />
               <DecidedNumber
@@ -333,7 +332,7 @@ function Gifts() {
     <Disclosure
       first={water.gifts.length <= 14}
       className="mt-3 font-semibold"
-      summary={`${water.pond ? "Fillings" : "Gifts"}: ${water.gifts.length}, ${number(water.volumeM3, 0)} m³`}
+      summary={`${water.pond ? "Fillings" : "Gifts"}: ${water.gifts.length}, ${show(water.volumeM3, "waterVolume")}`}
     >
       <div className="overflow-x-auto">
         <table className="w-full border-collapse">
@@ -372,7 +371,7 @@ function Gifts() {
                     )}
                   </td>
                   <td className="text-right">{show(gift.grossMm, "waterDepth", 0)}</td>
-                  <td className="text-right">{number(gift.volumeM3, 0)} m³</td>
+                  <td className="text-right">{show(gift.volumeM3, "waterVolume")}</td>
                   <td className="text-right">{number(gift.hours, 1)}</td>
                   <td className="text-right">{gift.kwh > 0 ? `${number(gift.kwh, 0)} kWh` : ""}</td>
                 </tr>
