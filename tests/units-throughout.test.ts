@@ -181,7 +181,7 @@ describe("a practice in US units with a South Asian grower", () => {
     const cells = await table
       .locator("tbody tr")
       .evaluateAll((rows) => rows.map((r) => [...r.children].map((c) => c.textContent ?? "")));
-    expect(cells).toHaveLength(3);
+    expect(cells).toHaveLength(4);
     const number = (text = "") => Number.parseFloat(text.replace("−", "-").replaceAll("\u202f", ""));
     for (const [what, chosen, compared, difference] of cells)
       expect(number(difference), what).toBeCloseTo(number(compared) - number(chosen), 6);

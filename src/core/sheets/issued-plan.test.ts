@@ -9,6 +9,7 @@ import { applyChanges, freshDecisions } from "./decisions";
 import { draftPlan } from "./draft-plan";
 import versionOne from "./issued-examples/version-1.json";
 import versionTwo from "./issued-examples/version-2.json";
+import versionThree from "./issued-examples/version-3.json";
 import { ISSUED_VERSION, issuedPlan, upgradeIssued } from "./issued-plan";
 
 const issuer = {
@@ -109,5 +110,23 @@ describe("the stored example of version 2", () => {
     expect(kept.operations).toHaveLength(versionTwo.operations.length);
     expect(kept.operations.find((o) => o.role === "plant")).toMatchObject({ name: "Drill", sheet: "seed" });
     expect(kept.inputs.map((i) => i.id)).toEqual(versionTwo.inputs.map((i) => i.id));
+  });
+});
+
+describe("the stored example of version 3", () => {
+  const kept = upgradeIssued(versionThree);
+
+  it("keeps the grower's units, what each job waits for and how it is set, as it was written", () => {
+    expect(kept).toEqual(versionThree);
+    expect(kept.grower).toEqual({ name: "Pennick", unitSet: "southAsian" });
+    expect(kept.operations).toHaveLength(27);
+    const treatment = kept.operations.find((o) => o.role === "treat");
+    expect(treatment?.condition).toEqual({
+      by: "adviser",
+      only: "if scouting reaches the threshold (two snails per m² in the first two weeks)",
+    });
+    // 5 kg/ha on 6.2 ha
+    expect(treatment?.inputs).toMatchObject([{ kind: "protection", perHa: 5, quantity: 31, unit: "kg" }]);
+    expect(treatment?.settings.length).toBeGreaterThan(0);
   });
 });
