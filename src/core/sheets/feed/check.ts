@@ -6,7 +6,7 @@ import { heldAtCapacityMmPerM } from "../../soil/available-water";
 import { change } from "../decisions";
 import { broughtByMaterials } from "../materials";
 import type { Check } from "../sheet";
-import { round, sentence } from "../words";
+import { pastLimit, round, sentence } from "../words";
 import { fromBase } from "./draft";
 import { DEEP_ENOUGH_CM } from "./nitrogen";
 
@@ -105,12 +105,12 @@ function checkOrganicN({ decisions, add }: Check): void {
   const manure = decisions.feed?.manure;
   const kind = manure && MANURES[manure.kind as ManureId];
   if (!manure || !kind) return;
-  const total = manure.tPerHa * (kind.contentsKgPerT.n ?? 0);
-  if (total > MOST_ORGANIC_N)
+  const over = pastLimit(manure.tPerHa * (kind.contentsKgPerT.n ?? 0), MOST_ORGANIC_N);
+  if (over !== null)
     add(
       "advise",
       "feed.organicN",
-      `Manure brings ${round(total)} kg N/ha in all, over ${MOST_ORGANIC_N}.`,
+      `Manure brings ${over} kg N/ha in all, over ${MOST_ORGANIC_N}.`,
       "The usual limit of law for nitrogen from livestock manure in a year; yours may be lower. What does not act this season is lost to water or carried into the next.",
       [
         {
@@ -176,11 +176,12 @@ function checkCaps({ plan, add }: Check): void {
   const { caps } = plan.crop.guide.feed;
   const cap = (id: (typeof caps)[number]["id"]) => caps.find((c) => c.id === id);
   const total = cap("total");
-  if (total && feed.supplied.n > total.kgNPerHa)
+  const inAll = total ? pastLimit(feed.supplied.n, total.kgNPerHa) : null;
+  if (total && inAll !== null)
     add(
       "advise",
       "feed.totalCap",
-      `${round(feed.supplied.n)} kg N/ha is over ${total.kgNPerHa}.`,
+      `${inAll} kg N/ha is over ${total.kgNPerHa}.`,
       `${sentence(total.why)} Local law may set a lower limit.`,
       feed.need.n > total.kgNPerHa
         ? [
@@ -193,20 +194,16 @@ function checkCaps({ plan, add }: Check): void {
     );
   const last = cap("lastSplit");
   const lastLine = feed.splits.at(-1);
-  if (last && lastLine && feed.splits.length > 1 && lastLine.nKgPerHa > last.kgNPerHa)
-    add(
-      "advise",
-      "feed.lastCap",
-      `The last split of ${round(lastLine.nKgPerHa)} kg N/ha is over ${last.kgNPerHa}.`,
-      sentence(last.why),
-    );
+  const inLast = last && lastLine && feed.splits.length > 1 ? pastLimit(lastLine.nKgPerHa, last.kgNPerHa) : null;
+  if (last && inLast !== null)
+    add("advise", "feed.lastCap", `The last split of ${inLast} kg N/ha is over ${last.kgNPerHa}.`, sentence(last.why));
   const seedbed = cap("seedbed");
-  const seedbedN = fromBase(feed, "n");
-  if (seedbed && seedbedN > seedbed.kgNPerHa)
+  const inSeedbed = seedbed ? pastLimit(fromBase(feed, "n"), seedbed.kgNPerHa) : null;
+  if (seedbed && inSeedbed !== null)
     add(
       "advise",
       "feed.seedbedCap",
-      `${round(seedbedN)} kg N/ha in the seedbed is over ${seedbed.kgNPerHa}.`,
+      `${inSeedbed} kg N/ha in the seedbed is over ${seedbed.kgNPerHa}.`,
       sentence(seedbed.why),
     );
 }

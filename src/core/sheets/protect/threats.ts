@@ -172,7 +172,7 @@ function countedOver({ facts }: Draft, threatId: string, placeM2?: number): Thre
   const mean = last.counts.reduce((a, b) => a + b, 0) / last.counts.length;
   return mean >= last.threshold
     ? {
-        why: `counted ${round(byGround(mean, placeM2), 1)}${placeM2 ? "/m²" : ""} on ${formatDay(last.day)}, over ${round(byGround(last.threshold, placeM2), 1)}`,
+        why: `counted ${round(byGround(mean, placeM2), 1)}${placeM2 ? "/m²" : ""} on ${formatDay(last.day)}, threshold ${round(byGround(last.threshold, placeM2), 1)}`,
         by: FOUND,
       }
     : null;
