@@ -29,18 +29,26 @@ export function buildApp(root, env, say = () => {}) {
     encoding: "utf8",
   });
   if (result.status !== 0) return `${result.stdout}${result.stderr}`;
-  const documents = buildDocuments(root);
-  if (documents) return documents;
+  for (const [entry, outfile] of THREADS) {
+    const wrong = buildThread(root, entry, outfile);
+    if (wrong) return wrong;
+  }
   fs.writeFileSync(stamp, now);
   return null;
 }
 
-/** What writes documents, as one file for their thread; gives what went wrong, or null. */
-const buildDocuments = (root) =>
+/** What threads beside the server work with: written documents, files that are read. */
+const THREADS = [
+  ["src/server/documents/index.ts", ".next/documents.mjs"],
+  ["src/server/import/read-file.ts", ".next/files.mjs"],
+];
+
+/** The work of a thread as one file; gives what went wrong, or null. */
+const buildThread = (root, entry, outfile) =>
   bundle({
     absWorkingDir: root,
-    entryPoints: ["src/server/documents/index.ts"],
-    outfile: ".next/documents.mjs",
+    entryPoints: [entry],
+    outfile,
     platform: "node",
     format: "esm",
     target: "node20",

@@ -1,6 +1,6 @@
 // Serves the built application: a process for each core behind one address, each started again when it dies.
 //   node scripts/serve.mjs
-// HOST (127.0.0.1), PORT, WORKERS (cores), MOST_DEATHS (within a minute), TLS_CERT and TLS_KEY (files), TRUSTED_PROXY: see README.md
+// HOST (127.0.0.1), PORT, WORKERS (cores), MOST_DEATHS (within a minute), STUCK_MS (without an answer), TLS_CERT and TLS_KEY (files), TRUSTED_PROXY: see README.md
 
 import cluster from "node:cluster";
 import fs from "node:fs";
@@ -16,6 +16,9 @@ const DEATHS = Number(process.env.MOST_DEATHS ?? 6);
 const WITHIN_MS = 60_000;
 /** What is at work when it is told to end may finish so long [ms]. */
 const FINISH_MS = 5000;
+/** Each process says so often that it is alive; one that has not for so long is stuck, and is ended and started anew [ms]. */
+const BEAT_MS = 1000;
+const STUCK_MS = Number(process.env.STUCK_MS ?? 10_000);
 /** After so long without a request, what was used to draw pages is given back to the machine [ms]. */
 const QUIET_MS = 5000;
 /** Connections to the database, together; a server of its own has a hundred. */
@@ -38,6 +41,7 @@ function lead() {
   const start = () => {
     const worker = cluster.fork(env);
     worker.once("listening", () => {
+      watch(worker, () => ending);
       if (++ready === workers) console.log(`Ready: ${workers} processes on ${host}:${port}`);
     });
     worker.once("exit", (code, signal) => {
@@ -66,6 +70,22 @@ function lead() {
   for (const signal of ["SIGINT", "SIGTERM"]) process.on(signal, () => ending || end(0));
 }
 
+/** Ends a process that no longer answers: what it is at is lost, what others are at goes on. */
+function watch(worker, isEnding) {
+  // a clock that stands while the machine sleeps
+  let heard = performance.now();
+  worker.on("message", (said) => {
+    if (said === "alive") heard = performance.now();
+  });
+  const looking = setInterval(() => {
+    const silent = performance.now() - heard;
+    if (isEnding() || silent < STUCK_MS) return;
+    console.error(`server: a process has not answered for ${Math.round(silent / 1000)} s and is ended`);
+    worker.process.kill("SIGKILL");
+  }, BEAT_MS);
+  worker.once("exit", () => clearInterval(looking));
+}
+
 /** Bodies up to so many bytes are let run out first, or a browser that still sends would not hear the answer. */
 const RUN_OUT_BYTES = 30_000_000;
 const RUN_OUT_MS = 5000;
@@ -83,6 +103,7 @@ async function serve() {
   const door = doorFrom(process.env);
   const app = next({ dev: false, dir: path.resolve(import.meta.dirname, ".."), hostname: host, port });
   await app.prepare();
+  setInterval(() => process.connected && process.send("alive"), BEAT_MS).unref();
   const handle = app.getRequestHandler();
   const busy = { atWork: 0, waiting: 0 };
   // the runtime keeps the room that a busy hour needed: once after it, when nothing is at work, everything is collected

@@ -7,7 +7,7 @@ import { describe, expect, inject, it } from "vitest";
 import type { Access } from "@/server/access";
 import type { ImportLook, Received } from "@/server/contracts";
 import { inPractice, row, rows } from "@/server/db";
-import { listImports, lookAtImport, takeImport, undoImport } from "@/server/import/imports";
+import { listImports, lookAtImport, sentTable, takeImport, undoImport } from "@/server/import/imports";
 import { changeRecord, listRecords, loadRecord } from "@/server/records/keep-records";
 import { signedInPage } from "../scripts/app-under-test";
 import { fieldNamed } from "./support/access";
@@ -30,8 +30,9 @@ const asked = (text: string | Uint8Array, over: Partial<Asked> = {}): Asked => (
   look: true,
   ...over,
 });
-const look = (ask: Asked, who = owner): Promise<ImportLook> => inPractice(who, (c) => lookAtImport(c, who, ask));
-const take = (ask: Asked, who = owner) => inPractice(who, (c) => takeImport(c, who, ask));
+const look = (ask: Asked, who = owner): Promise<ImportLook> =>
+  inPractice(who, async (c) => lookAtImport(c, who, ask, await sentTable(ask)));
+const take = (ask: Asked, who = owner) => inPractice(who, async (c) => takeImport(c, who, ask, await sentTable(ask)));
 
 const LIMES = "Lime,Material,NV,Fineness,Price\nChalk A,ground limestone,90,70,24.50\nQuick B,burntLime,165,90,61\n";
 
@@ -253,7 +254,7 @@ describe("a file of records", () => {
     ["one column", "a\nb\n", /No line with two or more columns/],
     ["broken JSON", '{"type": "FeatureCollection", ', /begins as JSON and is none/],
     ["other JSON", '{"a": 1}', /no GeoJSON/],
-    ["too many rows", `a,b\n${"1,2\n".repeat(50_001)}`, /50001 rows given, allowed are 50000/],
+    ["too many rows", `a,b\n${"1,2\n".repeat(50_001)}`, /50\u202f001 rows given, allowed are 50\u202f000/],
   ])("that is %s is refused with the reason", async (_, content, reason) => {
     await expect(look(asked(content))).rejects.toThrow(reason);
   });

@@ -49,6 +49,7 @@ describe("the count of changes", () => {
     ["catalogue", "soil_scheme", "name = name || ' '"],
     ["records", "crop_history", "season = season"],
     ["records", "soil_test_level", "value = value"],
+    ["records", "field_descent", "on_day = on_day"],
     ["records", "field_rain", "rain_mm = rain_mm"],
     ["records", "log_entry", "note = note"],
     ["records", "stage_observation", "seen_on = seen_on"],

@@ -107,25 +107,22 @@ describe("./start at work", () => {
         (a) => a.ok,
         () => false,
       );
-    const kill = (parent: number, what: string) => {
-      const lines = execFileSync("ps", ["-o", "pid=,args=", "--ppid", String(parent)], { encoding: "utf8" }).split(
-        "\n",
-      );
-      const pid = Number(
-        lines
-          .find((l) => l.includes(what))
-          ?.trim()
-          .split(" ")[0],
-      );
-      expect(pid).toBeGreaterThan(0);
-      process.kill(pid, "SIGKILL");
+    const pidOf = (parent: number, what: string): number => {
+      const lines = execFileSync("ps", ["-o", "pid=,args=", "--ppid", String(parent)], { encoding: "utf8" });
+      const line = lines.split("\n").find((l) => l.includes(what));
+      expect(line, lines).toBeDefined();
+      return Number(line?.trim().split(" ")[0]);
     };
     try {
       await until("the address", () => said.includes(`Wheatonomy is at http://127.0.0.1:${port}`));
       await until("an answer", answers);
-      kill(child.pid as number, "scripts/serve.mjs");
+      process.kill(pidOf(child.pid as number, "scripts/serve.mjs"), "SIGKILL");
       await until("word of the server", () => said.includes("the server ended (SIGKILL): starting it again"));
       await until("an answer of the new server", answers);
+      // what is stuck neither answers nor ends: it is ended
+      process.kill(pidOf(pidOf(child.pid as number, "scripts/serve.mjs"), "serve.mjs"), "SIGSTOP");
+      await until("word of the stuck process", () => /has not answered for 1\d s and is ended/.test(said));
+      await until("an answer after the stuck process", answers);
       const home = JSON.parse(readFileSync(path.join(root, ".local/database/database.json"), "utf8")) as {
         data: string;
       };

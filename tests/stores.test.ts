@@ -9,7 +9,7 @@ import { addDays } from "@/core/dates";
 import type { Access } from "@/server/access";
 import type { Received } from "@/server/contracts";
 import { inPractice, row } from "@/server/db";
-import { lookAtImport, takeImport } from "@/server/import/imports";
+import { lookAtImport, sentTable, takeImport } from "@/server/import/imports";
 import { draftStale } from "@/server/outlines";
 import { addRecord, changeRecord, loadRecord, recordList } from "@/server/records/keep-records";
 import { loadStores, storeLooksDue } from "@/server/stores";
@@ -155,11 +155,16 @@ describe("stores and loads", () => {
       look: true,
       kind: "loads",
     };
-    const seen = await inPractice(owner, (c) => lookAtImport(c, owner, asked));
+    const seen = await inPractice(owner, async (c) => lookAtImport(c, owner, asked, await sentTable(asked)));
     expect(seen).toMatchObject({ kind: "loads", rows: 2, added: 2, problemCount: 0 });
     const given = { ...asked, look: false, mapping: seen.mapping };
-    expect(await inPractice(owner, (c) => takeImport(c, owner, given))).toMatchObject({ added: 2 });
-    expect(await inPractice(owner, (c) => takeImport(c, owner, given))).toMatchObject({ added: 0, unchanged: 2 });
+    expect(await inPractice(owner, async (c) => takeImport(c, owner, given, await sentTable(given)))).toMatchObject({
+      added: 2,
+    });
+    expect(await inPractice(owner, async (c) => takeImport(c, owner, given, await sentTable(given)))).toMatchObject({
+      added: 0,
+      unchanged: 2,
+    });
   });
 
   it("are the grower's own to see and not to change", async () => {

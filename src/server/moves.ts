@@ -1,13 +1,17 @@
 /** Putting operations on other days: a wish of the draft, and at once what the week shows of an issued version. */
 
 import { formatDay } from "@/core/dates";
+import type { Guide } from "@/core/guides/schema";
+import type { PlanFacts } from "@/core/plan/facts";
+import { checkPlan } from "@/core/sheets/check-plan";
+import type { Decisions } from "@/core/sheets/decisions";
 import { decisionsSchema } from "@/core/sheets/decisions-schema";
 import { draftPlan } from "@/core/sheets/draft-plan";
-import { type Access, Refused } from "./access";
+import { type Access, may, Refused } from "./access";
 import type { MoveResult, Received } from "./contracts";
-import { type Client, hold } from "./db";
+import { type Client, hold, row } from "./db";
 import { loadPlan, saveDecisions } from "./plans";
-import { BrokenPlan, reasonOf } from "./stored-decisions";
+import { BrokenPlan, readDecisions, reasonOf } from "./stored-decisions";
 
 /**
  * Moves each operation to its date when the plan, drafted with that wish, puts it there and no new clash comes of it; the
@@ -29,6 +33,14 @@ export async function moveOperations(
     const before = draftPlan(loaded.facts, loaded.decisions, loaded.season, loaded.guide);
     if (!before.ok) throw new BrokenPlan(reasonOf(before.errors));
     let decisions = loaded.decisions;
+    // what is issued is what is done: its labels are held as well as those of the draft
+    const issued = version === null ? null : await issuedDecisions(client, access, planId, version);
+    const forbids = (of: Decisions) => {
+      const told = [of, ...(issued ? [{ ...issued, dates: of.dates }] : [])].map((own) =>
+        forbiddenIn(own, loaded.facts, loaded.season, loaded.guide),
+      );
+      return new Map(told.flatMap((stops) => [...stops]));
+    };
     for (const { operationId, date } of own) {
       const operation = before.value.operations.find((o) => o.id === operationId);
       const refuse = (refused: string) => results.push({ planId, operationId, refused });
@@ -38,6 +50,10 @@ export async function moveOperations(
       }
       if (operation.doneOn) {
         refuse(`${operation.name} is done already.`);
+        continue;
+      }
+      if (operation.role === "treat" && version !== null && !may(access.role, "issue")) {
+        refuse(`${operation.name} is issued: an adviser of the practice moves it.`);
         continue;
       }
       const tried = decisionsSchema.parse({
@@ -60,6 +76,12 @@ export async function moveOperations(
         refuse(`${operation.name} on ${formatDay(date)} would make other dates clash.`);
         continue;
       }
+      const stood = forbids(decisions);
+      const broken = [...forbids(tried)].find(([id]) => !stood.has(id));
+      if (broken) {
+        refuse(broken[1]);
+        continue;
+      }
       decisions = tried;
       results.push({ planId, operationId, refused: null });
     }
@@ -78,6 +100,31 @@ export async function moveOperations(
         );
   }
   return results;
+}
+
+/** What labels and the law forbid in a plan as decided: the stops of its protection, by their ids. */
+function forbiddenIn(decisions: Decisions, facts: PlanFacts, season: number, guide: Guide): Map<string, string> {
+  const plan = draftPlan(facts, decisions, season, guide);
+  if (!plan.ok) return new Map();
+  const found = checkPlan(plan.value, facts, decisions);
+  return new Map(
+    found.filter((f) => f.severity === "stop" && f.sheet === "protect").map((f) => [f.id, `${f.title} ${f.why}`]),
+  );
+}
+
+async function issuedDecisions(
+  client: Client,
+  { practiceId }: Access,
+  planId: string,
+  version: number,
+): Promise<Decisions | null> {
+  const found = await row<{ decisions: unknown }>(
+    client,
+    "select decisions from plan_version where practice_id = $1 and plan_id = $2 and number = $3",
+    [practiceId, planId, version],
+  );
+  const read = found && readDecisions(found.decisions);
+  return read?.ok ? read.value.decisions : null;
 }
 
 function groupByPlan<T extends { planId: string }>(moves: T[]): Map<string, T[]> {

@@ -9,6 +9,7 @@ import type { ObservedWeather } from "@/core/weather/season-weather";
 import type { Catalogue } from "./catalogue";
 import { loadClimates } from "./climates";
 import { type Client, rows, type Scope } from "./db";
+import { loadDoneTreatments } from "./done-treatments";
 import { loadRain } from "./field-rain";
 import { type Ground, loadGround } from "./ground";
 import { groupBy } from "./group-by";
@@ -123,7 +124,8 @@ async function readRecorded(client: Client, scope: Scope, plans: PlanRow[]): Pro
     if (stationId) seasonsAt.set(`${stationId} ${season}`, { stationId, season });
   }
   const farmIds = [...new Set(fields.map((f) => f.farmId))];
-  const [nearby, climates, observed] = await Promise.all([
+  const [treated, nearby, climates, observed] = await Promise.all([
+    loadDoneTreatments(client, practiceId, plans, ground),
     loadFarmCrops(client, scope, ground, farmIds, [...new Set(plans.map((p) => p.season))]),
     loadClimates(client, practiceId, stationIds),
     Promise.all(
@@ -168,6 +170,7 @@ async function readRecorded(client: Client, scope: Scope, plans: PlanRow[]): Pro
       ...(signedOf.has(plan.id)
         ? { signOffs: (signedOf.get(plan.id) ?? []).map(({ planId: _, ...signed }) => signed) }
         : {}),
+      ...(treated.has(plan.id) ? { treated: treated.get(plan.id) ?? [] } : {}),
       ...(scoutedOf.has(plan.id)
         ? { scouting: (scoutedOf.get(plan.id) ?? []).map(({ planId: _, ...visit }) => visit) }
         : {}),

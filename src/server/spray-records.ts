@@ -47,6 +47,7 @@ export async function treatedNow(
     crop: version.crop,
     target: target ?? own?.threatId ?? "",
     product: version.product,
+    ...(own?.product ? { productId: own.product.id } : {}),
     active: own?.product?.active ?? "",
     kind: own?.product?.kind ?? "",
     group: own?.product?.group ?? "",

@@ -118,6 +118,12 @@ describe("wishes", () => {
     expect(after.plantingDate).toBe(usual.plantingDate);
     expect(date(after, "n2")).toBe(addDays(date(usual, "n2")!, 4));
   });
+  it("of a stage are none: it comes by warmth, and what hangs on it stays with it", () => {
+    const usual = draft();
+    const wished = draft(put(["dates/flag-leaf", { date: addDays(date(usual, "n3")!, 30), held: true }]));
+    expect(wished.operations.map((o) => o.date)).toEqual(usual.operations.map((o) => o.date));
+    expect(wished.windows).toEqual(usual.windows);
+  });
   it("for what was done count no more", () => {
     const log = [{ operationId: "n2", doneOn: "2027-04-12", quantityPerHa: null, note: "" }];
     const plan = draft(put(["dates/n2", { date: "2027-04-20", held: true }]), { log, today: "2027-04-13" });

@@ -115,7 +115,9 @@ export function solveDates(context: PlanContext, items: Datable[]): SolvedDates 
     return made;
   };
 
-  const wishes = Object.entries(common.dates ?? {}).filter(([id]) => !done.has(id));
+  // stages come by warmth and are seen in the field: nobody sets them, and what hangs on one is not carried past it
+  const stageIds = new Set<string>(crop.guide.stages.map((s) => s.id));
+  const wishes = Object.entries(common.dates ?? {}).filter(([id]) => !done.has(id) && !stageIds.has(id));
   const rules = standingRules();
   const overtaken = overtakenJobs(items, rules.waits, done);
   const left = items.filter((i) => !overtaken.has(i.id));

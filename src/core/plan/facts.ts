@@ -16,6 +16,7 @@ import type { RipenessLook } from "../records/ripeness-look";
 import type { ScoutVisit } from "../records/scout-visit";
 import type { SeedLot } from "../records/seed-lot";
 import type { SoilTest } from "../records/soil-test";
+import type { Treated } from "../records/spray-application";
 import type { Variety } from "../records/variety";
 import type { SchemeLimits } from "../soil/soil-limits";
 import type { Climate } from "../weather/climate";
@@ -93,6 +94,14 @@ export interface SignOff {
   at: string;
 }
 
+/** A treatment that was done on this ground for this season, by whatever plan, as it was written down then. */
+export type DoneTreatment = Pick<Treated, "product" | "productId" | "kind" | "group" | "harvestWaitDays"> & {
+  id: string;
+  day: IsoDate;
+  /** the job of this plan that it was; null where it was another plan's */
+  operationId: string | null;
+};
+
 /** Counts of one threat on one day. */
 export type ScoutLine = Omit<ScoutVisit, "planId"> & { person: string /** ids of its photos */; photos?: string[] };
 
@@ -126,6 +135,8 @@ export interface PlanFacts {
   products?: ProtectionProduct[];
   /** treatments that a licensed adviser stands for, each word for word */
   signOffs?: SignOff[];
+  /** treatments of this season on this ground that were logged, the oldest first; absent where none was */
+  treated?: DoneTreatment[];
   /** what was counted in the field, the newest first */
   scouting?: ScoutLine[];
   /** what the loads of this season weighed, by crop; dry matter where each has a moisture. Of whole fields only */

@@ -27,6 +27,8 @@ export const treatedRecord = z.strictObject({
   crop: z.string(),
   target: z.string(),
   product: z.string(),
+  /** of the register; absent in what was logged before it was kept, and where the product had gone from it */
+  productId: z.string().optional(),
   active: z.string(),
   kind: z.string(),
   group: z.string(),

@@ -12,11 +12,12 @@ import { type Access, may, Refused } from "../access";
 import { audit } from "../audit";
 import type { ImportLine, ImportLook, Received, RecordRow } from "../contracts";
 import { type Client, hold, isId, row, rows } from "../db";
+import { readSent } from "../file-queue";
 import { apart, changeRecord, inOrder, linkChoices, listRecords, registerFor } from "../records/keep-records";
 import { recordLists } from "../records/lists";
 import { REGISTERS } from "../records/registers";
 import { loadSoilSchemes } from "../records/soil-schemes";
-import { readTableFile, type TableFile } from "./table-file";
+import type { TableFile } from "./table-file";
 
 const SHOWN_PROBLEMS = 200;
 const SHOWN_ROWS = 20;
@@ -42,8 +43,7 @@ interface Sorted {
 }
 
 /** What a file is, and what it would do with this mapping; nothing is put in. */
-export async function lookAtImport(client: Client, access: Access, asked: Asked): Promise<ImportLook> {
-  const table = await tableOf(asked);
+export async function lookAtImport(client: Client, access: Access, asked: Asked, table: Table): Promise<ImportLook> {
   const { unitSet } = access.practice;
   const names = await namesThatStand(client, access);
   const kindId =
@@ -98,12 +98,12 @@ export async function takeImport(
   client: Client,
   access: Access,
   asked: Asked,
+  table: Table,
 ): Promise<ImportLine & { left: { header: string[]; rows: string[][] } | null }> {
   if (!asked.kind || !asked.mapping)
     throw new Refused(422, "kind, mapping: nothing given, needed are what the file is and which column is which.");
   const { kind: kindId, mapping, fileName } = asked;
   const register = registerFor(access, kindId);
-  const table = await tableOf(asked);
   await hold(client, `${access.practiceId} ${kindId}`);
   const sorted = await sortRows(client, access, kindId, table, mapping, asked);
   const { added, changed, unchanged, problems } = sorted;
@@ -236,11 +236,9 @@ export const listImports = (client: Client, access: Access, id: string | null = 
     [access.practiceId, id],
   );
 
-async function tableOf({ base64 }: Asked): Promise<Table> {
-  const table = await readTableFile(Buffer.from(base64, "base64"));
-  if (!table.ok) throw new Refused(422, table.message);
-  return table;
-}
+/** The table of a file that was sent; read before the database is asked for anything. */
+export const sentTable = ({ base64 }: Pick<Asked, "base64">): Promise<Table> =>
+  readSent("table", Buffer.from(base64, "base64"));
 
 const signatureOf = (header: string[]): string =>
   createHash("sha256")

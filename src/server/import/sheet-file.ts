@@ -1,44 +1,72 @@
 /** Spreadsheets (XLSX) of records: their first sheet as rows of text, and rows as a sheet. */
 
 import ExcelJS from "exceljs";
-import { unzipSync } from "fflate";
-
-/** A workbook unpacks to no more than this [bytes]. */
-const MOST_UNPACKED = 120_000_000;
+import { strFromU8, strToU8, zipSync } from "fflate";
+import { MOST_CELLS, MOST_COLUMNS, MOST_ENTRIES, MOST_ROWS, MOST_UNPACKED, within } from "./past-limit";
+import { readZip } from "./zip-file";
 
 /** Whether bytes begin as a ZIP, as every XLSX does. */
 export const isSheetFile = (bytes: Uint8Array): boolean =>
   bytes[0] === 0x50 && bytes[1] === 0x4b && bytes[2] === 0x03 && bytes[3] === 0x04;
 
-/** The first sheet with two or more columns, as rows of text; formulas by their last result. */
-export async function readSheetFile(bytes: Uint8Array, mostBytes: number): Promise<string[][] | string> {
-  if (bytes.length > mostBytes) return `The file has ${bytes.length} bytes; allowed are ${mostBytes}. Split it.`;
-  try {
-    // sizes stand in the ZIP's own list: nothing is unpacked to learn them
-    let unpacked = 0;
-    unzipSync(bytes, {
-      filter: ({ originalSize }) => {
-        unpacked += originalSize;
-        return false;
-      },
+/** Parts of a workbook that values stand in; pictures, links, comments and what else it has are left. */
+const PARTS = /^xl\/(workbook\.xml|sharedStrings\.xml|styles\.xml|_rels\/workbook\.xml\.rels|worksheets\/[\w-]+\.xml)$/;
+const SHEET_PART = /^xl\/worksheets\//;
+/** Lines above a table, for titles. */
+const ABOVE = 100;
+
+/**
+ * The first sheet with two or more columns, as rows of text; formulas by their last result. Throws PastLimit, and Error for what
+ * is no workbook.
+ */
+export async function readSheetFile(bytes: Uint8Array): Promise<string[][]> {
+  const parts = await readZip(bytes, (name) => PARTS.test(name), {
+    mostBytes: MOST_UNPACKED,
+    mostEntries: MOST_ENTRIES,
+  });
+  // what would be spread over a million cells (merged ranges, checks of input, names) is no part of the values
+  const plain = Object.fromEntries(
+    [...parts].map(([name, data]) => [
+      name,
+      SHEET_PART.test(name) ? strToU8(valuesOnly(strFromU8(data))) : name.endsWith("workbook.xml") ? named(data) : data,
+    ]),
+  );
+  const book = new ExcelJS.Workbook();
+  await book.xlsx.load(zipSync(plain, { level: 0 }) as unknown as ExcelJS.Buffer);
+  for (const sheet of book.worksheets) {
+    const rows: string[][] = [];
+    sheet.eachRow({ includeEmpty: true }, (row) => {
+      const cells: string[] = [];
+      for (let i = 1; i <= row.cellCount; i++) cells.push(textOf(row.getCell(i)));
+      rows.push(cells);
     });
-    if (unpacked > MOST_UNPACKED) return `The workbook unpacks to ${unpacked} bytes; allowed are ${MOST_UNPACKED}.`;
-    const book = new ExcelJS.Workbook();
-    await book.xlsx.load(bytes as unknown as ExcelJS.Buffer);
-    for (const sheet of book.worksheets) {
-      const rows: string[][] = [];
-      sheet.eachRow({ includeEmpty: true }, (row) => {
-        const cells: string[] = [];
-        for (let i = 1; i <= row.cellCount; i++) cells.push(textOf(row.getCell(i)));
-        rows.push(cells);
-      });
-      if (rows.some((row) => row.filter((c) => c.trim() !== "").length >= 2)) return rows;
-    }
-    return "No sheet with two or more columns was found.";
-  } catch (error) {
-    return `The file begins as a workbook and is none: ${error instanceof Error ? error.message.slice(0, 120) : ""}`;
+    if (rows.some((row) => row.filter((c) => c.trim() !== "").length >= 2)) return rows;
   }
+  throw new Error("no sheet has two or more columns");
 }
+
+const named = (data: Uint8Array) => strToU8(strFromU8(data).replace(/<definedNames[\s\S]*<\/definedNames>/, ""));
+
+/** A sheet with nothing but its cells, where these are within the limits. */
+function valuesOnly(xml: string): string {
+  const from = xml.indexOf("<sheetData");
+  const to = xml.lastIndexOf("</sheetData>");
+  const data = from >= 0 && to > from ? xml.slice(from, to) : "<sheetData>";
+  const below = "Delete what stands below the table, formats too, or split it.";
+  let [rows, cells] = [0, 0];
+  for (const [, number] of data.matchAll(/<row\b(?:[^>]*?\br="(\d+)")?/g))
+    within("as the number of a row", Math.max(++rows, Number(number ?? 0)), MOST_ROWS + ABOVE, below);
+  for (const [, column = "", number = ""] of data.matchAll(/<c\b(?:[^>]*?\br="([A-Za-z]+)(\d+)")?/g)) {
+    within("cells", ++cells, MOST_CELLS);
+    within("as the number of a column", columnNumber(column), MOST_COLUMNS, "Delete what stands beside the table.");
+    within("as the number of a row", Number(number || 0), MOST_ROWS + ABOVE, below);
+  }
+  return `<?xml version="1.0" encoding="UTF-8"?><worksheet xmlns="http://schemas.openxmlformats.org/spreadsheetml/2006/main">${data}</sheetData></worksheet>`;
+}
+
+/** Example: "A" is 1, "AA" is 27. */
+const columnNumber = (letters: string) =>
+  [...letters.toUpperCase()].reduce((n, letter) => Math.min(1e6, 26 * n + letter.charCodeAt(0) - 64), 0);
 
 /** A cell as somebody reads it: dates as year-month-day, numbers without the noise of binary fractions. */
 function textOf(cell: ExcelJS.Cell): string {

@@ -1,12 +1,9 @@
 /** A table file of records: CSV, a workbook, or GeoJSON whose features are rows. */
 
 import Papa from "papaparse";
+import { MOST_BYTES, MOST_CELLS, MOST_COLUMNS, MOST_ROWS, PastLimit, within } from "./past-limit";
 import { isSheetFile, readSheetFile } from "./sheet-file";
 import { textOf } from "./text-of";
-
-/** Largest file taken [bytes]: some 100 000 rows. */
-export const MOST_BYTES = 15_000_000;
-export const MOST_ROWS = 50_000;
 
 export type TableFile =
   | {
@@ -24,10 +21,16 @@ export type TableFile =
 export const GEOMETRY = "geometry";
 const WGS84 = /CRS84|EPSG:{1,2}4326$/;
 
+/** Throws PastLimit for what is more than is taken. */
 export async function readTableFile(bytes: Uint8Array): Promise<TableFile> {
+  within("bytes", bytes.length, MOST_BYTES);
   if (isSheetFile(bytes)) {
-    const sheet = await readSheetFile(bytes, MOST_BYTES);
-    return typeof sheet === "string" ? { ok: false, message: sheet } : bounded(tableOfRows(sheet, SHEET));
+    try {
+      return bounded(tableOfRows(await readSheetFile(bytes), SHEET));
+    } catch (error) {
+      if (error instanceof PastLimit) throw error;
+      return { ok: false, message: `The file begins as a workbook and is none: ${wordsOf(error)}` };
+    }
   }
   const read = textOf(bytes, MOST_BYTES, "Split it.");
   if (!read.ok) return read;
@@ -35,10 +38,14 @@ export async function readTableFile(bytes: Uint8Array): Promise<TableFile> {
   return bounded(/^\s*[{[]/.test(text) ? fromGeoJson(text) : fromCsv(text));
 }
 
-const bounded = (table: TableFile): TableFile =>
-  table.ok && table.rows.length > MOST_ROWS
-    ? { ok: false, message: `${table.rows.length} rows given, allowed are ${MOST_ROWS}. Split the file.` }
-    : table;
+function bounded(table: TableFile): TableFile {
+  if (!table.ok) return table;
+  within("columns", table.header.length, MOST_COLUMNS, "Leave out what is not needed.");
+  within("rows", table.rows.length, MOST_ROWS);
+  return table;
+}
+
+const wordsOf = (error: unknown) => (error instanceof Error ? error.message.slice(0, 120) : "");
 
 /** Numbers of a workbook have a decimal point, whatever the practice writes. */
 const SHEET = {
@@ -49,23 +56,36 @@ const SHEET = {
 /** The mark that keeps a spreadsheet from running a cell is no part of what it says. */
 const bare = (cell: string) => (/^'[=+@\t\r-]/.test(cell) ? cell.slice(1) : cell);
 
-const fromCsv = (text: string) =>
-  tableOfRows(
-    Papa.parse<string[]>(text, { skipEmptyLines: false, delimiter: delimiterOf(text) }).data.map((row) =>
-      row.map(bare),
-    ),
-    { notes: [] },
-  );
+/** The lines of a CSV, none read after the one that passes a limit. */
+export function linesOfCsv(text: string, delimiter: string): string[][] {
+  const lines: string[][] = [];
+  let cells = 0;
+  Papa.parse<string[]>(text, {
+    skipEmptyLines: false,
+    delimiter,
+    step: ({ data: line }) => {
+      within("columns", line.length, MOST_COLUMNS, "Leave out what is not needed.");
+      cells += line.length;
+      within("cells", cells, MOST_CELLS);
+      lines.push(line.map(bare));
+    },
+  });
+  return lines;
+}
+
+const fromCsv = (text: string) => tableOfRows(linesOfCsv(text, delimiterOf(text)), { notes: [] });
 
 const DELIMITERS = [";", "\t", ",", "|"];
-/** Lines that are looked at for what parts columns. */
+/** Lines that are looked at for what parts columns, and the letters that these may have. */
 const LOOKED_AT = 100;
+const LETTERS = 200_000;
 
 /**
  * What parts the columns: that by which most lines have the same number of them. A comma in "412,50" parts only the lines that
  * have one.
  */
-function delimiterOf(text: string): string {
+export function delimiterOf(whole: string): string {
+  const text = whole.slice(0, LETTERS);
   const alike = (delimiter: string) => {
     const lines = Papa.parse<string[]>(text, { delimiter, preview: LOOKED_AT, skipEmptyLines: true }).data;
     const counts = new Map<number, number>();
@@ -107,7 +127,7 @@ function fromGeoJson(text: string): TableFile {
   } catch (error) {
     return {
       ok: false,
-      message: `The file begins as JSON and is none: ${error instanceof Error ? error.message : ""}`,
+      message: `The file begins as JSON and is none: ${wordsOf(error)}`,
     };
   }
   const { type, features, crs } = (whole ?? {}) as { type?: unknown; features?: unknown; crs?: unknown };
@@ -120,7 +140,14 @@ function fromGeoJson(text: string): TableFile {
       message: `The file's reference system is ${String(system).slice(0, 80)}; allowed is longitude and latitude of WGS 84 (EPSG:4326). Export it again in that system.`,
     };
   const shapes = (list as Feature[]).filter((f) => f && typeof f === "object");
-  const keys = [...new Set(shapes.flatMap((f) => Object.keys(f.properties ?? {})))];
+  within("features", shapes.length, MOST_ROWS);
+  const named = new Set<string>();
+  for (const shape of shapes)
+    for (const key of Object.keys(shape.properties ?? {})) {
+      named.add(key);
+      within("properties that differ by name", named.size, MOST_COLUMNS, "Leave out what is not needed.");
+    }
+  const keys = [...named];
   const other = shapes.filter((f) => !["Polygon", "MultiPolygon"].includes(String(f.geometry?.type))).length;
   return {
     ok: true,

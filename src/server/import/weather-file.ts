@@ -1,6 +1,6 @@
 /** A CSV file of daily weather, from its bytes to rows: what cannot be read at all is said before any row is looked at. */
 
-import Papa from "papaparse";
+import { delimiterOf, linesOfCsv } from "./table-file";
 import { textOf } from "./text-of";
 
 /** Largest file taken [bytes]: some eighty years of days. */
@@ -18,8 +18,7 @@ export function readWeatherFile(bytes: Uint8Array): ReadFile {
   const read = textOf(bytes, MOST_BYTES, "Split it by years.");
   if (!read.ok) return read;
   const { text } = read;
-  const parsed = Papa.parse<string[]>(text, { skipEmptyLines: false });
-  const lines = parsed.data;
+  const lines = linesOfCsv(text, delimiterOf(text));
   const headAt = lines.findIndex((line) => line.filter((cell) => cell.trim() !== "").length >= 3);
   const header = lines[headAt];
   if (!header)

@@ -1,6 +1,5 @@
 /** Reads a practice's file back into a practice that is empty: everything or nothing. */
 
-import { unzip } from "fflate";
 import { z } from "zod";
 import { pricesRecord } from "@/core/records/prices";
 import { type Access, Refused } from "../access";
@@ -12,8 +11,6 @@ import { columnsOf } from "./columns";
 import { KEPT, UNWRITTEN } from "./tables";
 import { FORMAT } from "./write-practice";
 
-/** Bytes that the files of a ZIP may have together, unpacked. */
-const MOST_UNPACKED = 400_000_000;
 /** Rows that go in at once; tables whose rows rest on each other go in whole. */
 const ROWS_AT_ONCE = 5000;
 
@@ -28,8 +25,11 @@ const practiceJson = z.object({
 });
 
 /** Puts the file's rows in; gives how many of each table. Throws Refused with file, line or column where it cannot. */
-export async function readPractice(client: Client, access: Access, bytes: Uint8Array): Promise<Record<string, number>> {
-  const files = await unpack(bytes);
+export async function readPractice(
+  client: Client,
+  access: Access,
+  files: ReadonlyMap<string, string>,
+): Promise<Record<string, number>> {
   const { practiceId } = access;
   await hold(client, practiceId);
   const tables = (await tablesInOrder(client)).filter((table) => table in KEPT);
@@ -122,7 +122,7 @@ async function refuseFull(client: Client, practiceId: string, tables: string[]):
   }
 }
 
-function readJson(files: Map<string, string>): z.output<typeof practiceJson> {
+function readJson(files: ReadonlyMap<string, string>): z.output<typeof practiceJson> {
   const text = files.get("practice.json");
   if (text === undefined) throw new Refused(422, "practice.json: it is not in the ZIP; this is no practice's file.");
   let value: unknown;
@@ -135,47 +135,4 @@ function readJson(files: Map<string, string>): z.output<typeof practiceJson> {
   if (read.success) return read.data;
   const [issue] = read.error.issues;
   throw new Refused(422, `practice.json, ${issue?.path.join(".")}: ${issue?.message}`);
-}
-
-/** The files of a ZIP as text; throws Refused for what is none, for more than is allowed, for text that is not UTF-8. */
-function unpack(bytes: Uint8Array): Promise<Map<string, string>> {
-  let total = 0;
-  return new Promise((resolve, reject) => {
-    try {
-      unzip(
-        bytes,
-        {
-          filter: ({ name, originalSize }) => {
-            total += originalSize;
-            if (total > MOST_UNPACKED)
-              throw new Refused(413, `The files have more than ${MOST_UNPACKED} bytes unpacked; allowed are no more.`);
-            return /^[\w-]+\.(csv|json)$/.test(name);
-          },
-        },
-        (error, files) => {
-          if (error) {
-            reject(error instanceof Refused ? error : new Refused(422, "This is no ZIP, or a broken one."));
-            return;
-          }
-          try {
-            const decoder = new TextDecoder("utf-8", { fatal: true });
-            resolve(
-              new Map(
-                Object.entries(files).map(([name, data]) => {
-                  const text = decoder.decode(data);
-                  if (text.includes("\u0000"))
-                    throw new Refused(422, `${name}: it holds a character that is none (NUL).`);
-                  return [name, text];
-                }),
-              ),
-            );
-          } catch (problem) {
-            reject(problem instanceof Refused ? problem : new Refused(422, "A file of the ZIP is not UTF-8."));
-          }
-        },
-      );
-    } catch (error) {
-      reject(error instanceof Refused ? error : new Refused(422, "This is no ZIP, or a broken one."));
-    }
-  });
 }

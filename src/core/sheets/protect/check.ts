@@ -18,9 +18,9 @@ export function checkProtect(check: Check): void {
   checkExpected(check);
   checkPurity(check);
   checkBroods(check);
-  if (treatments.length === 0) return;
+  if (treatments.length === 0 && !facts.treated) return;
   checkTanks(check);
-  if (guide.protect.treats === "never")
+  if (guide.protect.treats === "never" && treatments.length > 0)
     add(
       "stop",
       "protect.none",
@@ -54,15 +54,21 @@ export function checkProtect(check: Check): void {
   const picks = plan.operations.filter((o) => o.role === "harvest" && o.date).map((o) => o.date as IsoDate);
   const harvest = picks.sort()[0] ?? plan.harvestDate;
   const seen = new Map<string, number>();
-  for (const b of labelBreaks(asLabelled, plan.protect.crop, { harvest, handWork })) {
+  // what was put on this ground counts, whatever is decided now
+  const logged = (facts.treated ?? [])
+    .filter((done) => !treatments.some((t) => t.id === done.operationId))
+    .map(({ day, ...done }) => ({ ...done, date: day }));
+  for (const b of labelBreaks(asLabelled, plan.protect.crop, { harvest, handWork, logged })) {
     // one of each rule of a treatment has the plain id, the next are numbered
     const key = `protect.${b.rule}.${b.treatment}`;
     const again = seen.get(key) ?? 0;
     seen.set(key, again + 1);
     const t = treatments.find((x) => x.id === b.treatment);
     // what is done cannot be left out any more: it is said, and stops nothing
-    const done = opOf.get(b.treatment)?.doneOn != null;
-    add(done ? "advise" : "stop", again > 0 ? `${key}.${again}` : key, b.title, b.why, [
+    const done = opOf.get(b.treatment)?.doneOn != null || logged.some((l) => l.id === b.treatment);
+    // but a harvest that is not brought in yet can wait
+    const canWait = b.rule === "harvest" && !plan.operations.some((o) => o.role === "harvest" && o.doneOn);
+    add(done && !canWait ? "advise" : "stop", again > 0 ? `${key}.${again}` : key, b.title, b.why, [
       ...(b.rule === "rate" && t?.use && !done
         ? [
             {

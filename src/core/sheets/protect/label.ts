@@ -18,6 +18,18 @@ export interface LabelTreatment {
   bbch: number | null;
 }
 
+/** A treatment of this ground that was logged, and that the plan has no longer, or never had: a label counts it all the same. */
+export interface LoggedTreatment {
+  id: string;
+  product: string;
+  /** of the register; absent where it was not kept */
+  productId?: string | undefined;
+  kind: string;
+  group: string;
+  date: IsoDate;
+  harvestWaitDays: number | null;
+}
+
 export type LabelRule =
   | "product"
   | "kind"
@@ -62,26 +74,56 @@ const WORKS_ON: Record<ProductKind, string[] | null> = {
 
 /**
  * Every label limit that treatments of one crop break, in the order of their dates. `harvest` is the first day on which
- * anything is picked or cut, `handWork` the days of work by hand with their names. Treatments without a date are held to what needs none.
+ * anything is picked or cut, `handWork` the days of work by hand with their names, `logged` what else was put on this ground in the
+ * season. Treatments without a date are held to what needs none.
  *
  * Example: a fungicide whose label allows two a season, planned three times: "number" at the third.
  */
 export function labelBreaks(
   treatments: LabelTreatment[],
   crop: LabelCrop,
-  { harvest, handWork }: { harvest: IsoDate | null; handWork: { name: string; date: IsoDate }[] },
+  {
+    harvest,
+    handWork,
+    logged = [],
+  }: { harvest: IsoDate | null; handWork: { name: string; date: IsoDate }[]; logged?: LoggedTreatment[] },
 ): LabelBreak[] {
   const breaks: LabelBreak[] = [];
   const inOrder = [...treatments].sort((a, b) => ((a.date ?? "9") < (b.date ?? "9") ? -1 : 1));
-  const before: LabelTreatment[] = [];
+  const before: Counted[] = [];
   for (const t of inOrder) {
     const say = (rule: LabelRule, title: string, why: string) => breaks.push({ rule, treatment: t.id, title, why });
     checkOne(t, crop, harvest, handWork, say);
-    checkOrder(t, before, crop, say);
-    before.push(t);
+    if (!t.product) continue;
+    const own: Counted = { ...t.product, date: t.date };
+    checkOrder(t, t.product, [...before, ...logged.map(countedOf)].sort(byDate), crop, say);
+    before.push(own);
   }
+  for (const l of logged)
+    if (harvest && harvest >= l.date)
+      checkWait(l.product, l.date, harvest, l.harvestWaitDays, (rule, title, why) =>
+        breaks.push({ rule, treatment: l.id, title, why }),
+      );
   return breaks;
 }
+
+/** What counts in number, interval and group. */
+interface Counted {
+  /** of the register; empty where only the name is known */
+  id: string;
+  name: string;
+  kind: string;
+  group: string;
+  date: IsoDate | null;
+}
+const countedOf = ({ product, productId = "", kind, group, date }: LoggedTreatment): Counted => ({
+  id: productId,
+  name: product,
+  kind,
+  group,
+  date,
+});
+const byDate = (a: Counted, b: Counted) => ((a.date ?? "9") < (b.date ?? "9") ? -1 : 1);
 
 type Say = (rule: LabelRule, title: string, why: string) => void;
 const n = (value: number) => String(Math.round(value * 1000) / 1000);
@@ -199,12 +241,7 @@ function checkUse(
         ? "It works before the crop is up; after that it harms it or does nothing."
         : "Before and after it harms the crop, does nothing, or stays in the harvest.",
     );
-  if (date && harvest && use.harvestWaitDays !== null && daysBetween(date, harvest) < use.harvestWaitDays)
-    say(
-      "harvest",
-      `${name} on ${formatDay(date)}: ${daysBetween(date, harvest)} days to the harvest of ${formatDay(harvest)}, the label asks for ${use.harvestWaitDays}.`,
-      "What is in the crop then is over the limit for food. Treat earlier, harvest later, or do without.",
-    );
+  if (date && harvest) checkWait(name, date, harvest, use.harvestWaitDays, say);
   if (date && use.permitUntil && date > use.permitUntil)
     say(
       "permit",
@@ -213,11 +250,24 @@ function checkUse(
     );
 }
 
-/** Number, interval and groups: what goes before counts. */
-function checkOrder(t: LabelTreatment, before: LabelTreatment[], crop: LabelCrop, say: Say): void {
-  const { product, target, date } = t;
-  if (!product) return;
-  const same = before.filter((b) => b.product?.id === product.id);
+function checkWait(name: string, date: IsoDate, harvest: IsoDate, waitDays: number | null, say: Say): void {
+  if (waitDays === null || daysBetween(date, harvest) >= waitDays) return;
+  say(
+    "harvest",
+    `${name} on ${formatDay(date)}: ${daysBetween(date, harvest)} days to the harvest of ${formatDay(harvest)}, the label asks for ${waitDays}.`,
+    "What is in the crop then is over the limit for food. Treat earlier, harvest later, or do without.",
+  );
+}
+
+/** Number, interval and groups: what goes before counts, and what was logged, whenever it was. */
+function checkOrder(
+  { target, date }: LabelTreatment,
+  product: ProtectionProduct,
+  others: Counted[],
+  crop: LabelCrop,
+  say: Say,
+): void {
+  const same = others.filter((o) => (o.id ? o.id === product.id : o.name === product.name));
   const uses = labelledUses(product, crop, target.id);
   const most = Math.min(...uses.map((u) => u.most ?? Number.POSITIVE_INFINITY), Number.POSITIVE_INFINITY);
   if (same.length + 1 > most)
@@ -226,22 +276,28 @@ function checkOrder(t: LabelTreatment, before: LabelTreatment[], crop: LabelCrop
       `${product.name}: ${same.length + 1} treatments given, allowed ${most === 1 ? "is 1" : `are ${most}`} a season.`,
       "What was logged counts too. Another group of action is due anyway.",
     );
-  const last = same.at(-1)?.date;
   const interval = Math.max(0, ...uses.map((u) => u.intervalDays ?? 0));
-  if (date && last && daysBetween(last, date) < interval)
+  for (const other of same) {
+    const apart = date && other.date ? daysBetween(other.date, date) : interval;
+    if (!date || Math.abs(apart) >= interval) continue;
     say(
       "interval",
-      `${product.name} on ${formatDay(date)}, ${daysBetween(last, date)} days after the one before: the label asks for ${interval}.`,
+      `${product.name} on ${formatDay(date)}, ${Math.abs(apart)} days ${apart < 0 ? "before the one after" : "after the one before"}: the label asks for ${interval}.`,
       "Move one of them.",
     );
+    break;
+  }
   if (product.group === "") return;
   const allowed = product.groupInARow ?? USUAL_IN_A_ROW;
   let row = 1;
   // of the same kind: a herbicide between two fungicides is no change of group
-  for (const b of before.filter((b) => b.product?.kind === product.kind).reverse()) {
-    if (b.product?.group !== product.group) break;
-    row += 1;
-  }
+  const alike = others.filter((o) => o.kind === product.kind);
+  const run = (list: Counted[]) => {
+    const end = list.findIndex((o) => o.group !== product.group);
+    return end < 0 ? list.length : end;
+  };
+  row += run(alike.filter((o) => !date || !o.date || o.date <= date).reverse());
+  if (date) row += run(alike.filter((o) => o.date && o.date > date));
   if (row > allowed)
     say(
       "group",

@@ -123,6 +123,45 @@ describe("a label", () => {
     ]);
   });
 
+  describe("counts what was logged, whatever the plan has now", () => {
+    const logged = (more: object = {}) => ({
+      id: "log-1",
+      product: "Leafguard",
+      productId: "leafguard",
+      kind: "fungicide",
+      group: "3",
+      date: "2027-04-20",
+      harvestWaitDays: 35,
+      ...more,
+    });
+    it("in number", () => {
+      const two = [logged(), logged({ id: "log-2", date: "2027-05-05", group: "11" })];
+      // the third of two; 15 days after the one before
+      expect(rules([treat({ date: "2027-05-20" })], { logged: two })).toEqual(["number"]);
+      // also where it was put on after the planned day, and where only its name is known
+      const later = two.map((l) => ({ ...l, date: "2027-06-10", productId: undefined }));
+      expect(rules([treat()], { logged: later })).toEqual(["number"]);
+    });
+    it("in days between, on both sides", () => {
+      expect(rules([treat()], { logged: [logged({ date: "2027-04-27" })] })).toEqual(["interval"]);
+      expect(rules([treat()], { logged: [logged({ date: "2027-05-23" })] })).toEqual(["interval"]);
+      expect(rules([treat()], { logged: [logged({ date: "2027-05-24" })] })).toEqual([]);
+    });
+    it("in groups in a row", () => {
+      const other = { product: "Another", productId: "another" };
+      const two = [logged(other), logged({ ...other, id: "log-2", date: "2027-05-25" })];
+      expect(rules([treat()], { logged: two })).toEqual(["group"]);
+      expect(rules([treat()], { logged: [logged(other), logged({ ...other, id: "log-2", group: "7" })] })).toEqual([]);
+    });
+    it("in the wait to the harvest, where nothing is planned any more", () => {
+      // 25 July less 35 days is 20 June
+      expect(rules([], { logged: [logged({ date: "2027-06-21" })] })).toEqual(["harvest"]);
+      expect(rules([], { logged: [logged({ date: "2027-06-20" })] })).toEqual([]);
+      // of a crop that is off the label's wait is over
+      expect(rules([], { logged: [logged({ date: "2027-08-01" })] })).toEqual([]);
+    });
+  });
+
   it("takes the use that fits, where it names a crop and organism twice, and none of another crop", () => {
     const one = product().uses[0]!;
     const twice = product({

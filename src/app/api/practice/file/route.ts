@@ -1,5 +1,6 @@
 import { Refused } from "@/server/access";
 import { inPractice } from "@/server/db";
+import { readSent } from "@/server/file-queue";
 import { readPractice } from "@/server/practice-file/read-practice";
 import { writePractice } from "@/server/practice-file/write-practice";
 import { readBytes, route } from "@/server/respond";
@@ -21,5 +22,6 @@ export const GET = route("GET /api/practice/file", "people", async ({ access }) 
 export const POST = route("POST /api/practice/file", "people", async ({ access, request }) => {
   const bytes = await readBytes(request, "application/zip");
   if (bytes.length === 0) throw new Refused(422, "No file came.");
-  return { rows: await inPractice(access, (client) => readPractice(client, access, bytes)) };
+  const { files } = await readSent("practice", bytes);
+  return { rows: await inPractice(access, (client) => readPractice(client, access, files)) };
 });

@@ -1,7 +1,7 @@
 import { guessMapping, readWeatherTable } from "@/core/weather/read-weather-table";
 import { Refused } from "@/server/access";
 import { inPractice } from "@/server/db";
-import { readWeatherFile } from "@/server/import/weather-file";
+import { readSent } from "@/server/file-queue";
 import { route } from "@/server/respond";
 import { hasStation, importWeather } from "@/server/stations";
 
@@ -12,9 +12,7 @@ export const POST = route(
   async ({ access, path: { id = "" }, body }) => {
     if (!(await inPractice(access, (client) => hasStation(client, access, id))))
       throw new Refused(404, "There is no such station.");
-    const file = readWeatherFile(Buffer.from(body.base64, "base64"));
-    if (!file.ok)
-      return { ok: false, problems: [{ line: null, column: null, given: "", message: file.message }], of: 1 };
+    const file = await readSent("weather", Buffer.from(body.base64, "base64"));
     if (!body.mapping)
       return {
         ok: true,
