@@ -124,7 +124,7 @@ export function HarvestQueue({ group, editable }: { group: HarvestGroup; editabl
           />
           {group.machines > 1 && `${group.machines} of them, `}
           {group.dryShare !== null && `${number(100 * group.dryShare, 0)} % of the days dry: `}
-          <b>{show(haPerDay, "area")} a day</b>
+          <b>{show(haPerDay, "area", 1)} a day</b>
           {group.fields.some((f) => f.dryer) && (
             <WrittenValue
               label="Hours of the dryer on a day"
@@ -318,7 +318,7 @@ function Row({
       <td className="text-right whitespace-nowrap">
         {show(line.areaHa, "area", line.areaHa < 1 ? 2 : 1)}
         {line.pace < SLOWER && (
-          <span className="block text-[12px] text-soft">{show(haPerDay * line.pace, "area")} a day</span>
+          <span className="block text-[12px] text-soft">{show(haPerDay * line.pace, "area", 2)} a day</span>
         )}
       </td>
       <td className="text-right whitespace-nowrap">{formatDay(line.readyOn)}</td>
@@ -344,7 +344,7 @@ function Row({
             className="block text-[12px] text-soft"
             title={`${show(line.dryer.tPerHour, "load", 1)} an hour at ${number(line.dryer.points, 1)} points, ${show(line.dryer.tPerHa, "dressing", 1)} as cut`}
           >
-            dryer: {show(dryerHaPerDay, "area")} a day
+            dryer: {show(dryerHaPerDay, "area", 1)} a day
           </span>
         )}
       </td>
