@@ -3,6 +3,7 @@ import type { IncomingMessage } from "node:http";
 export interface Door {
   trusts: (address: string, distance: number) => boolean;
   tls: boolean;
+  hosts: ReadonlySet<string>;
 }
 export interface Refusal {
   status: number;

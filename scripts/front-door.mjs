@@ -2,6 +2,7 @@
 // to browsers, and whether there is room for it. Plain functions of a request, so that they can be tested by themselves.
 
 import { randomBytes } from "node:crypto";
+import os from "node:os";
 import proxyAddr from "proxy-addr";
 
 /** Bytes of a body; the largest that anybody sends is a file of measured weather. */
@@ -19,16 +20,40 @@ export const MOST_WAITING = 60;
 export const MOST_AT_WORK = 32;
 const RETRY_SECONDS = 2;
 
+/** A host without its port, as names are compared. Example: "[::1]:3027" is "::1", "Plans.Example" is "plans.example". */
+const nameOf = (host = "") =>
+  host
+    .replace(/^\[([^\]]*)\].*$/, "$1")
+    .replace(/^([^:]*):\d+$/, "$1")
+    .toLowerCase();
+
+/** Names under which this is asked for: those of this machine, and what it was told; a name that leads here from elsewhere is none. */
+function hostsFrom({ HOST, BETTER_AUTH_URL }) {
+  const told = URL.canParse(BETTER_AUTH_URL ?? "") ? [nameOf(new URL(BETTER_AUTH_URL).host)] : [];
+  return new Set([
+    "127.0.0.1",
+    "localhost",
+    "::1",
+    os.hostname().toLowerCase(),
+    ...(HOST ? [nameOf(HOST)] : []),
+    ...told,
+  ]);
+}
+
 /**
  * What the environment says of the world around: TRUSTED_PROXY (addresses or networks, by commas) may say whom it speaks
- * for; TLS_CERT and TLS_KEY name files.
+ * for; TLS_CERT and TLS_KEY name files; HOST and BETTER_AUTH_URL are names that this goes by.
  *
  * @param {Record<string, string | undefined>} env
  */
 export function doorFrom(env) {
   const proxies = (env.TRUSTED_PROXY ?? "").split(",").flatMap((p) => (p.trim() ? [p.trim()] : []));
   try {
-    return { trusts: proxyAddr.compile(proxies), tls: Boolean(env.TLS_CERT && env.TLS_KEY) };
+    return {
+      trusts: proxyAddr.compile(proxies),
+      tls: Boolean(env.TLS_CERT && env.TLS_KEY),
+      hosts: hostsFrom(env),
+    };
   } catch (error) {
     throw new Error(
       `TRUSTED_PROXY: ${env.TRUSTED_PROXY} given, allowed are addresses, networks like 10.0.0.0/8, or loopback, by commas (${error instanceof Error ? error.message : error}).`,
@@ -53,7 +78,7 @@ const refusal = (status, error, headers = {}) => ({
  * it comes from, whatever it claimed itself.
  *
  * @param {import("node:http").IncomingMessage} request
- * @param {{ trusts: (address: string, distance: number) => boolean, tls: boolean }} door
+ * @param {{ trusts: (address: string, distance: number) => boolean, tls: boolean, hosts: ReadonlySet<string> }} door
  * @param {{ atWork: number, waiting: number }} busy requests that this process works at, and those that only wait
  */
 export function admit(request, door, { atWork, waiting }) {
@@ -69,6 +94,11 @@ export function admit(request, door, { atWork, waiting }) {
   const client = trusted ? safely(() => proxyAddr(request, door.trusts), from) : from;
   const secure = door.tls || (trusted && headers["x-forwarded-proto"] === "https");
   if (!trusted) delete headers["x-forwarded-host"];
+  // by the address that it was reached at, or by a name that it was told: no page of elsewhere gets at it by a name of its own
+  const own = nameOf(request.socket.localAddress?.replace(/^::ffff:/, ""));
+  for (const host of [headers.host, headers["x-forwarded-host"] ?? headers.host])
+    if (!door.hosts.has(nameOf(host)) && (own === "" || nameOf(host) !== own))
+      return refusal(421, "This is not served under that name. BETTER_AUTH_URL says which one people type.");
   headers["x-forwarded-for"] = client;
   headers["x-forwarded-proto"] = secure ? "https" : "http";
   delete headers["content-security-policy"];

@@ -23,8 +23,9 @@ const request = (from: string, headers: Record<string, string> = {}, more: { url
     socket: { remoteAddress: from },
     connection: { remoteAddress: from },
   }) as unknown as IncomingMessage;
-const bare = doorFrom({});
-const behind = doorFrom({ TRUSTED_PROXY: "10.0.0.0/8, 192.0.2.7" });
+const named = { BETTER_AUTH_URL: "http://farm.example:3027" };
+const bare = doorFrom(named);
+const behind = doorFrom({ ...named, TRUSTED_PROXY: "10.0.0.0/8, 192.0.2.7" });
 
 const IDLE = { atWork: 0, waiting: 0 };
 const FULL = { atWork: MOST_AT_WORK, waiting: 0 };
@@ -34,7 +35,7 @@ describe("who a request comes from", () => {
     const claims = {
       "x-forwarded-for": "203.0.113.9",
       "x-forwarded-proto": "https",
-      "x-forwarded-host": "evil.example",
+      "x-forwarded-host": "farm.example",
     };
     const direct = request("198.51.100.4", claims);
     expect(admit(direct, bare, IDLE)).toBeNull();
@@ -105,6 +106,19 @@ describe("what is let in", () => {
     }
     expect(status({}, { url: "/fields" }, waiting)).toBe(200);
     expect(status({}, { url: "/api/plans/some-id/drafts" }, FULL)).toBe(503);
+  });
+  it("asks under a name that this goes by, or the address that it was reached at", () => {
+    for (const host of ["farm.example", "Farm.Example:3027", "127.0.0.1:3027", "localhost", "[::1]:3027"])
+      expect(status({ host }), host).toBe(200);
+    for (const host of ["evil.example", "farm.example.evil.example", "127.0.0.1.evil.example:3027", "", "198.51.100.9"])
+      expect(status({ host }), host).toBe(421);
+    const reached = { ...request("198.51.100.4", { host: "192.168.1.5:3027" }) } as { socket: object };
+    reached.socket = { remoteAddress: "198.51.100.4", localAddress: "::ffff:192.168.1.5" };
+    expect(admit(reached as unknown as IncomingMessage, bare, IDLE)).toBeNull();
+    // a proxy of ours may name it, by such a name
+    const by = (name: string) => admit(request("192.0.2.7", { "x-forwarded-host": name }), behind, IDLE)?.status ?? 200;
+    expect(by("farm.example")).toBe(200);
+    expect(by("evil.example")).toBe(421);
   });
   it("brings no policy of its own for scripts", () => {
     const sly = request("198.51.100.4", { "content-security-policy": "script-src 'nonce-known'" });

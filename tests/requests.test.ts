@@ -176,6 +176,37 @@ describe("the log", () => {
   });
 });
 
+describe("an entry with an id of its own", () => {
+  it("counts once, and never stands for another entry", async () => {
+    const fields = (await (await as("imre", "GET", "/api/fields")).json()) as { fields: { fieldId: string }[] };
+    const reading = { id: randomUUID(), fieldId: fields.fields[0]?.fieldId, day: "2026-08-01", rainMm: 4.2 };
+    expect((await as("imre", "POST", "/api/rain", reading)).status).toBe(200);
+    expect((await as("imre", "POST", "/api/rain", reading)).status).toBe(200);
+    for (const other of [{ rainMm: 40 }, { day: "2026-08-02" }]) {
+      const refused = await as("imre", "POST", "/api/rain", { ...reading, ...other });
+      expect(refused.status).toBe(409);
+      expect((await refused.json()).error).toMatch(/^Another entry with this id is kept already/);
+    }
+    expect((await as("imre", "DELETE", `/api/rain?fieldId=${reading.fieldId}&day=2026-08-01`)).status).toBe(200);
+  });
+});
+
+describe("a body", () => {
+  it("that is nested past all sense is refused, in strings it may hold what it will", async () => {
+    const nested = (deep: number) => `{"revision":1,"decisions":${"[".repeat(deep)}${"]".repeat(deep)}}`;
+    for (const path of [`/api/plans/${plan}`]) {
+      const refused = await as("imre", "PUT", path, nested(64));
+      expect(refused.status).toBe(400);
+      expect((await refused.json()).error).toBe("The request is nested deeper than 64: allowed is no more.");
+      expect((await (await as("imre", "PUT", path, nested(63))).json()).errors[0].field).toMatch(/^decisions/);
+      expect((await as("imre", "PUT", path, nested(100_000))).status).toBe(400);
+    }
+    expect((await as("imre", "POST", "/api/auth/sign-in/email", nested(4000))).status).toBe(400);
+    const words = JSON.stringify({ revision: 1, decisions: { note: `\\"${"[{".repeat(200)}` } });
+    expect((await (await as("imre", "PUT", `/api/plans/${plan}`, words)).json()).errors[0].field).toMatch(/^decisions/);
+  });
+});
+
 describe("pages", () => {
   it("send strangers to sign in and growers to their week, and know nothing of other practices", async () => {
     const page = (who: string, path: string) =>

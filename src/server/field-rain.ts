@@ -5,6 +5,7 @@ import { type Access, Refused } from "./access";
 import { audit } from "./audit";
 import type { FieldName } from "./contracts";
 import { type Client, hold, isId, row, rows, type Scope } from "./db";
+import { sentBefore } from "./sent-before";
 
 /** Readings of fields by field, the oldest first. */
 export async function loadRain(
@@ -42,8 +43,8 @@ export async function noteRain(client: Client, access: Access, reading: RainRead
   if (!field) throw new Refused(404, "There is no such field.");
   if (reading.day > access.today)
     throw new Refused(422, `Day: ${reading.day} given, allowed is up to today (${access.today}).`);
-  if (await row(client, "select 1 from field_rain where practice_id = $1 and id = $2", [practiceId, reading.id]))
-    return;
+  const { id, fieldId, day, rainMm } = reading;
+  if (await sentBefore(client, "field_rain", practiceId, id, { field_id: fieldId, day, rain_mm: rainMm })) return;
   await client.query(
     "update field_rain set withdrawn_at = now() where practice_id = $1 and field_id = $2 and day = $3 and withdrawn_at is null",
     [practiceId, reading.fieldId, reading.day],

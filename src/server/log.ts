@@ -5,6 +5,7 @@ import type { Access } from "./access";
 import { Refused } from "./access";
 import { audit } from "./audit";
 import { type Client, hold, isId, row, rows, type Scope } from "./db";
+import { sentBefore } from "./sent-before";
 import { treatedNow } from "./spray-records";
 
 /** So many times the planned rate can have been put on; more is a slip of the unit or of the pen. */
@@ -30,8 +31,19 @@ export async function logOperation(client: Client, access: Access, given: LogGiv
     [practiceId, input.planId],
   );
   if (!plan) throw new Refused(404, "There is no such plan.");
-  const same = await row(client, "select 1 from log_entry where practice_id = $1 and id = $2", [practiceId, input.id]);
-  if (same) return;
+  const { planId, operationId, doneOn, note } = input;
+  // as it is kept
+  const quantityPerHa = input.quantityPerHa === null ? null : Math.round(input.quantityPerHa * 1e4) / 1e4;
+  const application = input.application && JSON.stringify(input.application);
+  const sent = {
+    plan_id: planId,
+    operation_id: operationId,
+    done_on: doneOn,
+    quantity_per_ha: quantityPerHa,
+    note,
+    application,
+  };
+  if (await sentBefore(client, "log_entry", practiceId, input.id, sent)) return;
   if (plan.version === null)
     throw new Refused(422, "Nothing of this plan is issued yet: issue version 1, then log what is done of it.");
   const operation = await row<{ name: string; role: string; plannedPerHa: number | null; unit: string | null }>(
@@ -75,13 +87,13 @@ export async function logOperation(client: Client, access: Access, given: LogGiv
     [
       practiceId,
       input.id,
-      input.planId,
-      input.operationId,
-      input.doneOn,
-      input.quantityPerHa,
-      input.note,
+      planId,
+      operationId,
+      doneOn,
+      quantityPerHa,
+      note,
       access.userId,
-      input.application && JSON.stringify(input.application),
+      application,
       treated && JSON.stringify(treated),
     ],
   );

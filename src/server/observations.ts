@@ -7,6 +7,7 @@ import { type Access, Refused } from "./access";
 import { audit } from "./audit";
 import { type Client, hold, isId, row, rows, type Scope } from "./db";
 import { loadPlan } from "./plans";
+import { sentBefore } from "./sent-before";
 import { BrokenPlan, reasonOf } from "./stored-decisions";
 
 export async function loadObservations(client: Client, scope: Scope, planId: string): Promise<StageObservation[]> {
@@ -48,11 +49,9 @@ export async function observeStage(client: Client, access: Access, input: StageS
         `Seen on: ${input.seenOn} given, but "${stages[at]?.name}" was seen on ${other.seenOn}: stages come in their order.`,
       );
   }
-  const same = await row(client, "select 1 from stage_observation where practice_id = $1 and id = $2", [
-    access.practiceId,
-    input.id,
-  ]);
-  if (same) return;
+  const { id, planId, stageId, seenOn, note } = input;
+  const sent = { plan_id: planId, stage_id: stageId, seen_on: seenOn, note };
+  if (await sentBefore(client, "stage_observation", access.practiceId, id, sent)) return;
   await client.query(
     "update stage_observation set withdrawn_at = now() where practice_id = $1 and plan_id = $2 and stage_id = $3 and withdrawn_at is null",
     [access.practiceId, input.planId, input.stageId],

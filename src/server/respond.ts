@@ -83,6 +83,7 @@ export async function readJson(request: Request, mostBytes: number): Promise<unk
   if (type !== "application/json")
     throw new Refused(415, `Content-Type: "${short(type ?? "")}" given, allowed is application/json.`);
   const text = await readText(request, mostBytes);
+  refuseDeep(text);
   return JSON.parse(text, (key, value: unknown) => {
     refuseOddText(key);
     if (typeof value === "string") refuseOddText(value);
@@ -115,6 +116,31 @@ async function readBody(request: Request, mostBytes: number): Promise<Uint8Array
     parts.push(part);
   }
   return Buffer.concat(parts);
+}
+
+/** Lists and values by name inside of each other; what people send has a dozen. */
+const MOST_DEEP = 64;
+
+/** Refuses JSON that is nested deeper than anything that is sent here: what reads it would run out of its stack. */
+function refuseDeep(text: string): void {
+  let deep = 0;
+  for (let at = 0; at < text.length; at++) {
+    const letter = text[at];
+    if (letter === "{" || letter === "[") deep += 1;
+    else if (letter === "}" || letter === "]") deep -= 1;
+    else if (letter === '"') at = endOfString(text, at);
+    if (deep > MOST_DEEP) throw new Refused(400, `The request is nested deeper than ${MOST_DEEP}: allowed is no more.`);
+  }
+}
+
+/** Where a string that begins at a place ends; an escaped quotation mark ends none. */
+function endOfString(text: string, from: number): number {
+  for (let end = text.indexOf('"', from + 1); end >= 0; end = text.indexOf('"', end + 1)) {
+    let marks = 0;
+    while (text[end - 1 - marks] === "\\") marks += 1;
+    if (marks % 2 === 0) return end;
+  }
+  return text.length;
 }
 
 /** Refuses text that no database keeps: with the character NUL, or with half of a character. */

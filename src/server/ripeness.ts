@@ -5,6 +5,7 @@ import type { RipenessLook } from "@/core/records/ripeness-look";
 import { type Access, Refused } from "./access";
 import { audit } from "./audit";
 import { type Client, hold, isId, row, rows, type Scope } from "./db";
+import { sentBefore } from "./sent-before";
 
 /** Looks of plans, the newest first. */
 export const loadRipeness = (
@@ -27,11 +28,13 @@ export async function noteRipeness(client: Client, access: Access, look: Ripenes
   if (!plan) throw new Refused(404, "There is no such plan.");
   if (look.day > access.today)
     throw new Refused(422, `Day: ${look.day} given, allowed is up to today (${access.today}).`);
-  if (await row(client, "select 1 from ripeness_look where practice_id = $1 and id = $2", [practiceId, look.id]))
-    return;
+  const { planId, day, moisturePct, note } = look;
+  const seen = JSON.stringify(look.seen);
+  const sent = { plan_id: planId, day, seen, moisture_pct: moisturePct, note };
+  if (await sentBefore(client, "ripeness_look", practiceId, look.id, sent)) return;
   await client.query(
     "insert into ripeness_look (practice_id, id, plan_id, day, seen, moisture_pct, note, user_id) values ($1, $2, $3, $4, $5, $6, $7, $8)",
-    [practiceId, look.id, look.planId, look.day, JSON.stringify(look.seen), look.moisturePct, look.note, access.userId],
+    [practiceId, look.id, planId, day, seen, moisturePct, note, access.userId],
   );
   await audit(client, access, "log", look.planId, "looked at ripeness", null, {
     seen: look.seen,

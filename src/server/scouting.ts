@@ -10,6 +10,7 @@ import { type Access, Refused } from "./access";
 import { audit } from "./audit";
 import { type Client, hold, isId, row, rows, type Scope } from "./db";
 import { pictureOnly } from "./jpeg";
+import { sentBefore } from "./sent-before";
 
 /** Visits of plans, the newest first. */
 export const loadScouting = (
@@ -33,20 +34,13 @@ export async function noteVisit(client: Client, access: Access, visit: ScoutVisi
   if (!plan) throw new Refused(404, "There is no such plan.");
   if (visit.day > access.today)
     throw new Refused(422, `Day: ${visit.day} given, allowed is up to today (${access.today}).`);
-  if (await row(client, "select 1 from scout_visit where practice_id = $1 and id = $2", [practiceId, visit.id])) return;
+  const counts = JSON.stringify(visit.counts);
+  const { planId, threatId, day, threshold, note } = visit;
+  const sent = { plan_id: planId, threat_id: threatId, day, counts, threshold, note };
+  if (await sentBefore(client, "scout_visit", practiceId, visit.id, sent)) return;
   await client.query(
     "insert into scout_visit (practice_id, id, plan_id, threat_id, day, counts, threshold, note, user_id) values ($1, $2, $3, $4, $5, $6, $7, $8, $9)",
-    [
-      practiceId,
-      visit.id,
-      visit.planId,
-      visit.threatId,
-      visit.day,
-      JSON.stringify(visit.counts),
-      visit.threshold,
-      visit.note,
-      access.userId,
-    ],
+    [practiceId, visit.id, planId, threatId, day, counts, threshold, note, access.userId],
   );
   await audit(client, access, "log", visit.planId, `counted ${visit.threatId}`, null, { counts: visit.counts });
 }
@@ -60,14 +54,14 @@ export async function keepPhoto(client: Client, access: Access, { id, visitId, j
     [practiceId, visitId],
   );
   if (!visit) throw new Refused(404, "There is no such visit.");
-  const picture = pictureOnly(Buffer.from(jpeg, "base64"));
+  const picture = await pictureOnly(Buffer.from(jpeg, "base64"));
   if (!picture || picture.length < LEAST_PHOTO_BYTES)
     throw new Refused(422, "Photo: a file that is no JPEG given, allowed is a JPEG.");
   if (picture.length > MOST_PHOTO_BYTES)
     throw new Refused(413, `Photo: ${picture.length} bytes given, allowed are ${MOST_PHOTO_BYTES}.`);
+  if (await sentBefore(client, "scout_photo", practiceId, id, { visit_id: visitId })) return;
   await client.query(
-    `insert into scout_photo (practice_id, id, plan_id, visit_id, jpeg, user_id) values ($1, $2, $3, $4, $5, $6)
-     on conflict (practice_id, id) do nothing`,
+    `insert into scout_photo (practice_id, id, plan_id, visit_id, jpeg, user_id) values ($1, $2, $3, $4, $5, $6)`,
     [practiceId, id, visit.planId, visitId, Buffer.from(picture), access.userId],
   );
   await audit(client, access, "log", visit.planId, `kept a photo of ${visit.threatId}`, null, { id });
