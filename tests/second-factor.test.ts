@@ -89,6 +89,12 @@ describe("a second factor", () => {
     const answer = await verify(between, codeAt(secret, Date.now()));
     expect(answer.status).toBe(200);
     expect(await opens(cookieOf(answer))).toBe(200);
+    // who looked over the shoulder comes too late, and has no session of it
+    const again = cookieOf(await signInAttempt(EMAIL, MADE_PASSWORD));
+    const seen = await verify(again, codeAt(secret, Date.now()));
+    expect(seen.status).toBe(401);
+    expect(await opens(cookieOf(seen))).toBe(401);
+    expect((await seen.json()).error).toContain("used already");
   });
 
   it("opens with each of the kept codes once", async () => {
@@ -109,6 +115,7 @@ describe("a second factor", () => {
     await page.getByLabel("The code of your authenticator").fill("123");
     await page.getByRole("button", { name: "Sign in" }).click();
     await expect.poll(() => page.getByRole("alert").first().textContent()).toContain("not the code");
+    await admin.query("delete from used_code");
     const code = codeAt(secret, Date.now());
     await page.getByLabel("The code of your authenticator").fill(`${code.slice(0, 3)} ${code.slice(3)}`);
     await page.getByRole("button", { name: "Sign in" }).click();
@@ -126,7 +133,20 @@ describe("a second factor", () => {
     // the challenge is spent: the right code does not open it either
     const late = await ask(between, "POST", "/api/auth/two-factor/verify-totp", { code: codeAt(secret, Date.now()) });
     expect(late.status).not.toBe(200);
-    await admin.query(`update "twoFactor" set "failedVerificationCount" = 0, "lockedUntil" = null`);
+    // nobody is locked out by it: the password brings another challenge, and the code opens that
+    await admin.query("delete from used_code");
+    const next = cookieOf(await signInAttempt(EMAIL, MADE_PASSWORD));
+    const right = codeAt(secret, Date.now());
+    expect((await ask(next, "POST", "/api/auth/two-factor/verify-totp", { code: right })).status).toBe(200);
+    await admin.query("delete from used_code");
+  });
+
+  it("counts the password that brings a challenge until its code came", async () => {
+    await admin.query("delete from sign_in_failure");
+    const statuses: number[] = [];
+    for (let i = 0; i < 11; i++) statuses.push((await signInAttempt(EMAIL, MADE_PASSWORD)).status);
+    expect(statuses).toEqual([...Array(10).fill(200), 429]);
+    await admin.query("delete from sign_in_failure");
   });
 
   it("keeps its secrets encrypted, and is taken away with the password", async () => {

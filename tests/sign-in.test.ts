@@ -57,6 +57,19 @@ describe("guessing a password", () => {
     expect((await from("203.0.113.4", ASSISTANT, RIGHT)).status).toBe(429);
   });
 
+  it("is counted before it is checked: at once is as often as one after another", async () => {
+    const statuses = (
+      await Promise.all(Array.from({ length: 40 }, (_, i) => from("203.0.113.8", ASSISTANT, `at once ${i}`)))
+    ).map((r) => r.status);
+    expect(statuses.filter((s) => s === 401).length).toBeLessThanOrEqual(10);
+    expect(statuses.filter((s) => s === 429).length).toBeGreaterThanOrEqual(30);
+    // what was refused does not count on
+    const { rows } = await admin.query(
+      "select max(n)::int as n from (select count(*) as n from sign_in_failure group by key) k",
+    );
+    expect(rows[0].n).toBeLessThanOrEqual(60);
+  });
+
   it("is forgotten after a while, and its rows are swept", async () => {
     await admin.query("update sign_in_failure set at = at - interval '16 minutes'");
     expect((await from("203.0.113.1", OWNER, RIGHT)).status).toBe(200);
@@ -87,6 +100,19 @@ describe("a new password", () => {
     expect((await common.json()).error).toContain("among the first that are tried");
     expect((await change(who, "not the old one", "four rooks on a gate")).status).toBe(400);
     expect((await change(NOBODY, RIGHT, "four rooks on a gate")).status).toBe(401);
+  });
+
+  it("is not guessed at by whoever has the session", async () => {
+    const who = await signInOverHttp(ASSISTANT);
+    const statuses = (
+      await Promise.all(Array.from({ length: 30 }, (_, i) => change(who, `guess ${i}`, "four rooks on a gate")))
+    ).map((r) => r.status);
+    expect(statuses.filter((s) => s !== 429).length).toBeLessThanOrEqual(10);
+    expect((await change(who, RIGHT, "four rooks on a gate")).status).toBe(429);
+    await admin.query("delete from sign_in_failure");
+    const own = await change(who, RIGHT, "keywell under four rooks");
+    expect(own.status).toBe(422);
+    expect((await own.json()).error).toContain('it holds "keywell"');
   });
 
   it("ends every other session", async () => {

@@ -326,6 +326,7 @@ describe("walls between practices", () => {
       variety: "insert, update",
       variety_trial: "insert, update",
       twoFactor: "delete, insert, update",
+      used_code: "delete, insert",
       user: "update of twofactorenabled, update of updatedat",
       verification: "delete, insert, update",
       weather_import: "insert",

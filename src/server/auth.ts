@@ -25,7 +25,8 @@ function create() {
     telemetry: { enabled: false },
     // refused sign-ins are no news; they are counted
     logger: { level: "error" },
-    plugins: [twoFactor({ issuer: "Wheatonomy" }), nextCookies()],
+    // a challenge is spent after five wrong codes, and asking for another one counts as an attempt: nobody locks an account out
+    plugins: [twoFactor({ issuer: "Wheatonomy", accountLockout: { enabled: false } }), nextCookies()],
   });
 }
 

@@ -7,7 +7,7 @@ import { z } from "zod";
 import type { Guide } from "@/core/guides/schema";
 import { KIND_IDS } from "@/core/records/describe";
 import { logEntryRecord } from "@/core/records/log-entry";
-import { minor } from "@/core/records/parts";
+import { minor, season } from "@/core/records/parts";
 import { rainReadingRecord } from "@/core/records/rain-reading";
 import { ripenessLookRecord } from "@/core/records/ripeness-look";
 import type { ScoutWalk } from "@/core/records/sampling-plan";
@@ -98,7 +98,7 @@ export const BODIES = {
   }),
   "POST /api/plans": z.strictObject({
     fieldId: z.uuid(),
-    season: z.number().int().min(1900).max(2200),
+    season,
     guideId: z.string().min(1).max(60),
     /** absent: the usual kind of the crop */
     kindId: z.string().min(1).max(60).optional(),

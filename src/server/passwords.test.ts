@@ -24,4 +24,15 @@ describe("passwordProblem", () => {
   it.each(["harvest by weights", "four rooks on a gate", "Zw8!kloosterveen"])("takes %s", (password) => {
     expect(passwordProblem(password)).toBeNull();
   });
+
+  it("refuses what holds one's mail, name or practice, and no word that anybody might use", () => {
+    const whose = { email: "imre.c@castellan.example", name: "Imre Castellan", practice: "Castellan Field Advice" };
+    for (const password of ["castellan-gorse-9", "IMRE under gorse", "gorse imre.c barn", "castellan field advice"])
+      expect(passwordProblem(password, whose), password).toMatch(
+        /^Password: it holds "(imre|castellan|imrec)", which stands/,
+      );
+    expect(passwordProblem("a field of good advice", whose)).toBeNull();
+    // two letters are in many words
+    expect(passwordProblem("gorse barn light", { name: "Li Wu" })).toBeNull();
+  });
 });

@@ -136,8 +136,9 @@ export async function loadInvitation(token: string): Promise<InvitationSheet | n
 /** Makes whoever comes with the secret a member; `userId` of one who is signed in, or a new person. Gives the practice. */
 export async function acceptInvitation(token: string, who: NewPerson | { userId: string }): Promise<string> {
   const isNew = "email" in who;
-  if (!(await loadInvitation(token))) throw new Refused(404, "This invitation is used, taken back or too old.");
-  const hash = isNew ? await hashFor(who) : "";
+  const invitation = await loadInvitation(token);
+  if (!invitation) throw new Refused(404, "This invitation is used, taken back or too old.");
+  const hash = isNew ? await hashFor(who, invitation.practice) : "";
   const userId = isNew ? randomUUID() : who.userId;
   const practiceId = await asNobody(async (client) => {
     if (isNew) await insertPerson(client, userId, who, hash);
@@ -160,8 +161,8 @@ export interface NewPerson {
 }
 
 /** The hash of a new person's password; throws Refused where it may not be one. */
-export async function hashFor(person: NewPerson): Promise<string> {
-  const problem = passwordProblem(person.password);
+export async function hashFor(person: NewPerson, practice: string): Promise<string> {
+  const problem = passwordProblem(person.password, { ...person, practice });
   if (problem) throw new Refused(422, problem);
   return hashPassword(person.password);
 }

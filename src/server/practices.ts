@@ -28,7 +28,7 @@ export async function beginPractice(
   const { practice, person } = wanted;
   if (signedIn && person) throw new Refused(422, "person: given, allowed is nothing while you are signed in.");
   if (!signedIn && !person) throw new Refused(422, "person: nothing given, needed are name, e-mail and password.");
-  const hash = person ? await hashFor(person) : "";
+  const hash = person ? await hashFor(person, practice.name) : "";
   const userId = signedIn?.userId ?? randomUUID();
   if (signedIn && (await practicesOf(userId)).length >= MOST_PRACTICES)
     throw new Refused(422, `You belong to ${MOST_PRACTICES} practices, allowed are no more.`);

@@ -21,7 +21,16 @@ export interface Attempt {
   address: string;
   account: string;
 }
-type Verdict = { refused: true; retrySeconds: number } | { refused: false; delayMs: number };
+type Verdict =
+  | { refused: true; retrySeconds: number }
+  | {
+      refused: false;
+      delayMs: number;
+      /** it was right: it counts no more, nor do failures of this account from there */
+      right: () => Promise<void>;
+      /** nothing was tried after all */
+      untried: () => Promise<void>;
+    };
 
 const hash = (...parts: string[]) => createHash("sha256").update(parts.join("\n")).digest("base64url");
 const keysOf = ({ address, account }: Attempt) => {
@@ -29,9 +38,22 @@ const keysOf = ({ address, account }: Attempt) => {
   return { pair: hash("pair", address, name), address: hash("address", address), account: hash("account", name) };
 };
 
-/** What becomes of an attempt, by the failures before it. */
-export async function judgeAttempt(attempt: Attempt): Promise<Verdict> {
+/**
+ * Counts an attempt, before anything is checked: a hundred at once are a hundred. What becomes of it follows from those that count
+ * with it; one that is refused counts no longer.
+ */
+export async function beginAttempt(attempt: Attempt): Promise<Verdict> {
   const keys = keysOf(attempt);
+  const own = await pool().query<{ at: string }>(
+    "insert into sign_in_failure (key) select unnest($1::text[]) returning ctid::text as at",
+    [Object.values(keys)],
+  );
+  const untried = async () => {
+    await pool().query("delete from sign_in_failure where ctid = any($1::tid[]) and key = any($2)", [
+      own.rows.map((r) => r.at),
+      Object.values(keys),
+    ]);
+  };
   const { rows } = await pool().query<{ key: string; n: number; seconds: number }>(
     `select key, count(*)::int as n, ceil(extract(epoch from min(at) + make_interval(mins => $2) - clock_timestamp()))::int as seconds
      from sign_in_failure where key = any($1) and at > clock_timestamp() - make_interval(mins => $2) group by key`,
@@ -43,22 +65,31 @@ export async function judgeAttempt(attempt: Attempt): Promise<Verdict> {
     [keys.address, MOST_OF_ADDRESS],
   ] as const) {
     const found = of(key);
-    if (found && found.n >= most) return { refused: true, retrySeconds: Math.max(1, found.seconds) };
+    if (!found || found.n <= most) continue;
+    await untried();
+    return { refused: true, retrySeconds: Math.max(1, found.seconds) };
   }
-  return { refused: false, delayMs: delayAfter(of(keys.account)?.n ?? 0) };
+  await sweep();
+  return {
+    refused: false,
+    delayMs: delayAfter((of(keys.account)?.n ?? 1) - 1),
+    untried,
+    right: async () => {
+      await untried();
+      await forgetFailures(attempt);
+    },
+  };
 }
 
 /** Milliseconds by which an account's answer is slowed. Example: 0 up to nine failures, 100 at ten, 200 at eleven, 3000 at most. */
 export const delayAfter = (failures: number): number =>
   failures < SLOWED_FROM ? 0 : Math.min(MOST_DELAY_MS, 100 * 2 ** Math.min(10, failures - SLOWED_FROM));
 
-/** Notes a failure, and sweeps those that count no more. */
-export async function noteFailure(attempt: Attempt): Promise<void> {
-  await pool().query("insert into sign_in_failure (key) select unnest($1::text[])", [Object.values(keysOf(attempt))]);
-  await pool().query("delete from sign_in_failure where at < clock_timestamp() - make_interval(mins => $1)", [
+/** Takes those away that count no more. */
+const sweep = () =>
+  pool().query("delete from sign_in_failure where at < clock_timestamp() - make_interval(mins => $1)", [
     WINDOW_MINUTES,
   ]);
-}
 
 /** Forgets the failures of an account from an address where the right password came at last. */
 export async function forgetFailures(attempt: Attempt): Promise<void> {
@@ -67,9 +98,7 @@ export async function forgetFailures(attempt: Attempt): Promise<void> {
 
 /** Refuses new accounts from an address that has just made many, or tried to; notes this one. */
 export async function noteNewAccount(address: string): Promise<void> {
-  const attempt = { address, account: "a new account" };
-  const verdict = await judgeAttempt(attempt);
+  const verdict = await beginAttempt({ address, account: "a new account" });
   if (verdict.refused)
     throw new Refused(429, `Many accounts were begun from here. Try again in ${verdict.retrySeconds} seconds.`);
-  await noteFailure(attempt);
 }

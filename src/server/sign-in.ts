@@ -1,5 +1,6 @@
 /** The part of the sign-in library that is open to the network: signing in and out, one's session, one's password. */
 
+import { createHash } from "node:crypto";
 import { z } from "zod";
 import { Refused, refuseOtherSites } from "./access";
 import { auth } from "./auth";
@@ -7,8 +8,9 @@ import { pool } from "./db";
 import { DEMO_PASSWORD, onlyHere } from "./demo-door";
 import { passwordProblem } from "./passwords";
 import { noteAccount } from "./people";
+import { practicesOf } from "./practices";
 import { json, readJson, respond } from "./respond";
-import { forgetFailures, judgeAttempt, noteFailure } from "./sign-in-attempts";
+import { beginAttempt, forgetFailures } from "./sign-in-attempts";
 
 const MOST_BYTES = 10_000;
 const credentials = z.strictObject({
@@ -49,38 +51,79 @@ async function signIn(request: Request): Promise<Response> {
   const body = credentials.parse(await readJson(request, MOST_BYTES));
   if (body.password === DEMO_PASSWORD && !onlyHere())
     return json({ error: "The demo's printed password opens on the machine itself only." }, 403);
-  const attempt = { address: request.headers.get("x-forwarded-for") ?? "", account: body.email };
-  const verdict = await judgeAttempt(attempt);
-  if (verdict.refused)
-    return json({ error: "Too many attempts from here. Wait a while, then try again." }, 429, {
-      "retry-after": String(verdict.retrySeconds),
-    });
-  await new Promise((resolve) => setTimeout(resolve, verdict.delayMs));
-  const answer = await passOn(request, body);
-  if (answer.status === 401) await noteFailure(attempt);
-  else if (answer.ok) {
-    await forgetFailures(attempt);
+  const answer = await counted(request, body.email, () => passOn(request, body));
+  if (answer.ok) {
     const { user } = (await answer.clone().json()) as { user?: { id: string } };
     if (user) await noteAccount(user.id, "signed in");
   }
   return answer;
 }
 
-/** A code after the password: of the authenticator, or one of those that were kept for when it is lost. */
-async function verifyCode(request: Request): Promise<Response> {
-  const body = code.parse(await readJson(request, MOST_BYTES));
-  const signedIn = await sessionOf(request);
-  const answer = await passOn(request, { ...body, code: body.code.replaceAll(" ", "") });
+/**
+ * The answer to what shows that somebody knows a password, counted before it is checked. It is refused after many failures, and slowed
+ * where the account is tried from everywhere. Where a code is asked for besides, it counts until that came.
+ */
+async function counted(request: Request, account: string, work: () => Promise<Response>): Promise<Response> {
+  const attempt = await beginAttempt({ address: addressOf(request), account });
+  if (attempt.refused)
+    return json({ error: "Too many attempts from here. Wait a while, then try again." }, 429, {
+      "retry-after": String(attempt.retrySeconds),
+    });
+  await new Promise((resolve) => setTimeout(resolve, attempt.delayMs));
+  let answer: Response;
+  try {
+    answer = await work();
+  } catch (error) {
+    await attempt.untried();
+    throw error;
+  }
   if (answer.ok) {
-    const { user } = (await answer.clone().json()) as { user?: { id: string } };
-    // a code that is shown while one is signed in turns the factor on
-    if (user) await noteAccount(user.id, signedIn ? "turned a second factor on" : "signed in");
+    const said = (await answer.clone().json()) as { twoFactorRedirect?: boolean } | null;
+    if (!said?.twoFactorRedirect) await attempt.right();
   }
   return answer;
 }
 
+const addressOf = (request: Request) => request.headers.get("x-forwarded-for") ?? "";
+
+/** A code after the password: of the authenticator, or one of those that were kept for when it is lost. Each opens once. */
+async function verifyCode(request: Request): Promise<Response> {
+  const body = code.parse(await readJson(request, MOST_BYTES));
+  const signedIn = await sessionOf(request);
+  const digits = body.code.replaceAll(" ", "");
+  const answer = await passOn(request, { ...body, code: digits });
+  if (!answer.ok) return answer;
+  const { user, token } = (await answer.clone().json()) as { user?: { id: string; email: string }; token?: string };
+  if (!user) return answer;
+  if (!signedIn && !(await firstUse(user.id, digits))) {
+    if (token) await pool().query("delete from session where token = $1", [token]);
+    return json({ error: "This code was used already. Wait for the next one." }, 401);
+  }
+  await forgetFailures({ address: addressOf(request), account: user.email });
+  // a code that is shown while one is signed in turns the factor on
+  await noteAccount(user.id, signedIn ? "turned a second factor on" : "signed in");
+  return answer;
+}
+
+/** Notes a code as used; false where it was before. A code of the authenticator is good for a minute and a half. */
+async function firstUse(userId: string, digits: string): Promise<boolean> {
+  await pool().query("delete from used_code where at < now() - interval '5 minutes'");
+  const { rowCount } = await pool().query(
+    "insert into used_code (user_id, code_hash) values ($1, $2) on conflict do nothing",
+    [userId, createHash("sha256").update(`${userId} ${digits}`).digest("base64url")],
+  );
+  return rowCount === 1;
+}
+
+/** What somebody who is signed in does with their password: counted as attempts of their account. */
+async function withPassword(request: Request, work: () => Promise<Response>): Promise<Response> {
+  const session = await sessionOf(request);
+  return session ? counted(request, session.user.email, work) : work();
+}
+
 async function secondFactor(request: Request, schema: typeof owned, more: object = {}): Promise<Response> {
-  return passOn(request, { ...schema.parse(await readJson(request, MOST_BYTES)), ...more });
+  const body = { ...schema.parse(await readJson(request, MOST_BYTES)), ...more };
+  return withPassword(request, () => passOn(request, body));
 }
 
 async function turnOff(request: Request): Promise<Response> {
@@ -95,9 +138,14 @@ const sessionOf = (request: Request) => auth().api.getSession({ headers: request
 /** A new password ends every other session of the person. */
 async function changePassword(request: Request): Promise<Response> {
   const body = change.parse(await readJson(request, MOST_BYTES));
-  const problem = passwordProblem(body.newPassword);
-  if (problem) throw new Refused(422, problem);
-  return passOn(request, { ...body, revokeOtherSessions: true });
+  const session = await sessionOf(request);
+  if (session)
+    for (const { name: practice } of [...(await practicesOf(session.user.id)), { name: "" }]) {
+      const { email, name } = session.user;
+      const problem = passwordProblem(body.newPassword, { email, name, practice });
+      if (problem) throw new Refused(422, problem);
+    }
+  return withPassword(request, () => passOn(request, { ...body, revokeOtherSessions: true }));
 }
 
 /** The library's answer to a request, with this body in the place of its own. */

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { QUALITY_MEASURE_IDS, QUALITY_MEASURES } from "../guides/quality-measures";
 import { chosenFrom, type RecordKind } from "./describe";
-import { isoDate, minor, name, slug } from "./parts";
+import { isoDate, minor, name, season, slug } from "./parts";
 
 export const OFFER_BASES = { contract: "Contract", offer: "Offer", sold: "Sold at" } as const;
 const BASES = Object.keys(OFFER_BASES) as [keyof typeof OFFER_BASES, ...(keyof typeof OFFER_BASES)[]];
@@ -24,7 +24,7 @@ export const cropOfferRecord = z.strictObject({
   buyer: name,
   basis: z.enum(BASES).default("offer"),
   /** of the harvest that it is for */
-  season: z.number().int().min(1900).max(2200),
+  season,
   saidOn: isoDate,
   pricePerT: minor,
   amountT: z.number().positive().max(10_000_000).nullable().default(null),

@@ -19,10 +19,15 @@ const boundarySchema = z.unknown().transform((given, context): Boundary => {
   return z.NEVER;
 });
 
+/** A square metre, and more than any field has [ha]. */
+const AREA = { least: 0.0001, most: 100_000 };
+/** An area that differs by more from that of the boundary is of another field, or wants a word of why [share]. */
+const OTHER_AREA = 1 / 3;
+
 /** A field as it is entered; its farm is named apart. */
-export const fieldRecord = z.strictObject({
+const fieldValues = z.strictObject({
   name,
-  areaHa: z.number().positive().lt(10_000),
+  areaHa: z.number().min(AREA.least).max(AREA.most),
   boundary: boundarySchema.nullable().default(null),
   textureClass: z.enum(TEXTURE_CLASSES),
   drainage: z.enum(DRAINAGES).default("free"),
@@ -63,6 +68,16 @@ export const fieldRecord = z.strictObject({
   openWaterM: z.number().min(0).max(100_000).nullable().default(null),
   housesM: z.number().min(0).max(100_000).nullable().default(null),
   note: z.string().max(4000).default(""),
+});
+export const fieldRecord = fieldValues.superRefine(({ areaHa, boundary, note }, context) => {
+  const drawn = boundary ? boundaryAreaHa(boundary) : null;
+  if (drawn === null || note !== "" || Math.abs(areaHa / drawn - 1) <= OTHER_AREA) return;
+  context.addIssue({
+    code: "custom",
+    path: ["areaHa"],
+    message: `${areaHa} ha given, the boundary holds ${Number(drawn.toPrecision(3))}: allowed is within a third of that, or with a note that says why`,
+    input: areaHa,
+  });
 });
 export type FieldRecord = z.infer<typeof fieldRecord>;
 

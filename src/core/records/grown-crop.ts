@@ -1,10 +1,10 @@
 import { z } from "zod";
 import type { RecordKind } from "./describe";
-import { isoDate } from "./parts";
+import { isoDate, season } from "./parts";
 
 /** A crop that grew, or grows, on a field, as history knows it. */
 export const grownCropRecord = z.strictObject({
-  season: z.number().int().min(1900).max(2200),
+  season,
   crop: z.string().min(1).max(80),
   yieldTPerHa: z.number().min(0).max(1000).nullable().default(null),
   /** off on this date, or expected to be */

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { QUALITY_MEASURE_IDS, QUALITY_MEASURES } from "../guides/quality-measures";
 import { chosenFrom, type RecordKind } from "./describe";
-import { isoDate, minor } from "./parts";
+import { isoDate, minor, season } from "./parts";
 
 export const LOAD_ENDS = {
   store: "Into a store",
@@ -15,7 +15,7 @@ const ENDS = Object.keys(LOAD_ENDS) as [keyof typeof LOAD_ENDS, ...(keyof typeof
 
 /** A load of produce that was weighed: off a field or out of a store, into a store or away. */
 export const loadRecord = z.strictObject({
-  season: z.number().int().min(1900).max(2200),
+  season,
   movedOn: isoDate,
   /** number of the weighbridge's ticket, or a number of one's own */
   ticket: z.string().trim().max(80).nullable().default(null),

@@ -8,6 +8,7 @@ import { fieldRecord } from "./field";
 import { grownCropRecord } from "./grown-crop";
 import { limeProductRecord } from "./lime-product";
 import { logEntryRecord } from "./log-entry";
+import { isoDate, name, season } from "./parts";
 import { pricesRecord } from "./prices";
 import { seedLotRecord } from "./seed-lot";
 import { soilTestRecord } from "./soil-test";
@@ -115,7 +116,7 @@ describe("records", () => {
 
   it.each([
     ["field", fieldRecord, { ...field, areaHa: 0 }, "areaHa"],
-    ["field", fieldRecord, { ...field, areaHa: 10_000 }, "areaHa"],
+    ["field", fieldRecord, { ...field, areaHa: 100_001 }, "areaHa"],
     ["field", fieldRecord, { ...field, name: "  " }, "name"],
     ["field", fieldRecord, { ...field, textureClass: "mud" }, "textureClass"],
     ["field", fieldRecord, { ...field, compactionDepthCm: 0.5 }, "compactionDepthCm"],
@@ -158,5 +159,56 @@ describe("records", () => {
     expect(fertiliserRecord.safeParse(whole).success).toBe(true);
     const more = { ...fertiliser, contents: { n: 40, p2o5: 40, k2o: 21 } };
     expect(fertiliserRecord.safeParse(more).error?.issues[0]?.message).toBe("together at most 100 %");
+  });
+});
+
+describe("limits of sense", () => {
+  const next = new Date().getUTCFullYear() + 20;
+  it.each([
+    ["1989-12-31", false],
+    ["1990-01-01", true],
+    [`${next}-12-31`, true],
+    [`${next + 1}-01-01`, false],
+    ["9999-12-31", false],
+    ["1800-01-01", false],
+  ])("of a date: %s", (day, fine) => {
+    expect(isoDate.safeParse(day).success).toBe(fine);
+  });
+  it("say what was given and what is allowed", () => {
+    expect(isoDate.safeParse("9999-12-31").error?.issues[0]?.message).toBe(
+      `9999-12-31 given, allowed is a date from 1990 to ${next}`,
+    );
+    expect(season.safeParse(1800).error?.issues[0]?.message).toBe(`1800 given, allowed is a year from 1990 to ${next}`);
+    expect([season.safeParse(2027).success, season.safeParse(2027.5).success]).toEqual([true, false]);
+  });
+  it("of a name: a letter or a digit, of whatever script", () => {
+    expect(["Ost", "7", "\u5317\u7530", "L-2"].map((n) => name.safeParse(n).success)).toEqual([true, true, true, true]);
+    expect(["---", ".", "\u200b", " "].map((n) => name.safeParse(n).success)).toEqual([false, false, false, false]);
+  });
+  it("of an area: a square metre to 100,000 ha, and near that of the boundary, or with a word of why", () => {
+    // 0.01 degrees of latitude are some 1.11 km, of longitude at 60 degrees half of that: 62 ha
+    const boundary = {
+      type: "Polygon",
+      coordinates: [
+        [
+          [10, 60],
+          [10.01, 60],
+          [10.01, 60.01],
+          [10, 60.01],
+          [10, 60],
+        ],
+      ],
+    };
+    const field = (areaHa: number, more: object = {}) =>
+      fieldRecord.safeParse({ name: "Ost", areaHa, textureClass: "loam", ...more });
+    expect([0.0001, 100_000].map((a) => field(a).success)).toEqual([true, true]);
+    expect([0, 0.00009, 100_001, -3].map((a) => field(a).success)).toEqual([false, false, false, false]);
+    expect([45, 62, 80].map((a) => field(a, { boundary }).success)).toEqual([true, true, true]);
+    const wrong = field(620, { boundary });
+    expect(wrong.error?.issues[0]?.path).toEqual(["areaHa"]);
+    expect(wrong.error?.issues[0]?.message).toMatch(
+      /^620 ha given, the boundary holds 6\d\.?\d*: allowed is within a third/,
+    );
+    expect(field(620, { boundary, note: "The boundary is that of the sown part." }).success).toBe(true);
   });
 });

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import type { RecordKind } from "./describe";
-import { name } from "./parts";
+import { name, season } from "./parts";
 
 /** What one variety gave in one trial. */
 export const varietyTrialRecord = z.strictObject({
@@ -8,7 +8,7 @@ export const varietyTrialRecord = z.strictObject({
   kindId: z.string().min(1).max(80),
   variety: name,
   site: name,
-  season: z.number().int().min(1900).max(2100),
+  season,
   yieldTPerHa: z.number().positive().max(300),
 });
 export type VarietyTrial = z.infer<typeof varietyTrialRecord>;

@@ -5,7 +5,7 @@ import type { Ranged } from "../guides/schema";
 import { NUTRIENTS } from "../nutrients";
 import type { PlanFacts } from "../plan/facts";
 import type { FigureId } from "../plan/figure-ids";
-import type { SheetId } from "../sheet-ids";
+import { SHEETS, type SheetId } from "../sheet-ids";
 import { change } from "./decisions";
 import type { Plan } from "./plan";
 import type { Finding, Repair } from "./sheet";
@@ -51,8 +51,30 @@ export function checkBands(plan: Plan, facts: PlanFacts): Finding[] {
       repairs: strongest?.repair ? [strongest.repair] : [],
     });
   }
-  findings.push(...workOutsideUsual(plan, facts), ...moneyOutsideUsual(plan, facts));
+  findings.push(...workOutsideUsual(plan, facts), ...moneyOutsideUsual(plan, facts), ...pastSense(plan));
   return findings;
+}
+
+/** So many times what was computed nobody means; assumption: two slips of the point go past it. */
+const SENSELESS_TIMES = 20;
+
+/** What was put in the place of a figure and is no other judgement but a slip: so many times as much, or below nothing. */
+function pastSense({ figures }: Plan): Finding[] {
+  return Object.entries(figures).flatMap(([id, figure]): Finding[] => {
+    const own = figure?.override;
+    if (!own || own.computed <= 0 || (own.value >= 0 && own.value <= SENSELESS_TIMES * own.computed)) return [];
+    const shown = (value: number) => `${Number(value.toPrecision(4))} ${figure.unit}`.trim();
+    return [
+      {
+        id: `sense.${id}`,
+        sheet: SHEETS.find((sheet) => id.startsWith(`${sheet}.`)) ?? "money",
+        severity: "stop",
+        title: `${figure.label}: ${shown(own.value)} given, allowed is up to ${SENSELESS_TIMES} times the ${shown(own.computed)} that were computed.`,
+        why: "A slip of the unit or of the point. Where it is meant, change what the figure follows from.",
+        repairs: [{ label: "Back to what is computed", changes: [change(`overrides/${id}`, undefined)] }],
+      },
+    ];
+  });
 }
 
 /** The term that moves a computed figure most in the way that it is off; null where none is known to. */

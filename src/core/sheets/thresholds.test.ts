@@ -229,3 +229,15 @@ describe("the target and what grew before", () => {
     expect(kin(2026, "Fabaceae")).toBeUndefined();
   });
 });
+
+describe("what is put in the place of a figure", () => {
+  it("is doubted where it is many times what was computed, or below nothing, and nothing of it is issued", () => {
+    const rate = (value: number) => found("sense.seed.rate", with_(wheat, override("seed.rate", value)));
+    expect(rate(1_000_000_000)?.severity).toBe("stop");
+    expect(rate(1_000_000_000)?.title).toMatch(
+      /^Seed rate: 1000000000 kg\/ha given, allowed is up to 20 times the \d+(\.\d+)? kg\/ha that/,
+    );
+    expect(rate(-5)?.repairs[0]?.changes).toEqual([{ path: "overrides/seed.rate", value: undefined }]);
+    expect(rate(300)).toBeUndefined();
+  });
+});

@@ -22,6 +22,19 @@ describe("a record's table", () => {
     expect(lots.parse({ id: "a", bagKg: 25, marks: null, fieldId: "f" })).toEqual({ id: "a", bagKg: 25, marks: null });
   });
 
+  it("still reads a row that was kept when a limit was wider", () => {
+    const narrow = recordTable(
+      "lot",
+      z.strictObject({ bagKg: z.number().max(10), day: z.iso.date().refine((d) => d > "1990") }),
+      {
+        bagKg: "bag_kg",
+        day: "day",
+      },
+    );
+    expect(narrow.parse({ bagKg: 25, day: "1985-05-01" })).toEqual({ bagKg: 25, day: "1985-05-01" });
+    expect(() => narrow.parse({ bagKg: "25", day: "1985-05-01" })).toThrow();
+  });
+
   it("names table and key of a row that is none", () => {
     expect(() => lots.parse({ id: "a", bagKg: "25" })).toThrow(/^lot\.bagKg: .*found \{"id":"a","bagKg":"25"\}/);
   });
