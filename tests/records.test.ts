@@ -183,13 +183,13 @@ describe("in the browser", () => {
     await page.goto("/records/fields?add");
     const form = page.getByRole("dialog");
     await form.getByLabel("Farm").selectOption({ label: "Pennick Farm" });
-    await form.getByLabel("Area").fill("25000 acres");
+    await form.getByLabel("Area").fill("250000 acres");
     await form.getByText("Soil and slope", { exact: true }).click();
     await form.getByLabel("Sand").fill("60");
     await form.getByLabel("Clay").fill("26");
     await form.getByRole("button", { name: "Add the field" }).click();
-    // 25000 acres are 10 117 ha
-    await form.getByText(/^Area: 25000 acres given, allowed is below 10\W?000 ha$/).waitFor();
+    // 250000 acres are 101 171 ha
+    await form.getByText(/^Area: 250000 acres given, allowed is up to 100\W?000 ha$/).waitFor();
     await form.getByText("Name: nothing given").waitFor();
     await form.getByRole("button", { name: "Take it" }).click();
     expect(await form.getByLabel("Texture").inputValue()).toBe("sandyClayLoam");

@@ -5,13 +5,9 @@ import path from "node:path";
 import fc from "fast-check";
 import pg from "pg";
 import { afterAll, beforeAll, describe, expect, inject, it } from "vitest";
-import { KIND_IDS, type KindId } from "@/core/records/describe";
-import { RECORD_KINDS } from "@/core/records/kinds";
-import { valuesSchema } from "@/core/records/values";
-import { BODIES, type Call } from "@/server/contracts";
+import { type DrawnRequest, drawnBodies, drawnReads } from "./support/drawn-requests";
 import { ask, NOBODY, type Person, signInOverHttp } from "./support/http";
 import { makePractice, removePractice } from "./support/made-practice";
-import { schemaArbitrary } from "./support/schema-arbitrary";
 
 const PRACTICE = "Fuzzwell";
 /** Seconds of drawn requests; more by FUZZ_SECONDS, others by FUZZ_SEED. */
@@ -380,94 +376,25 @@ describe("every route", () => {
 });
 
 describe("any request", () => {
-  const ODD_PATHS = ["%", "%00", "%ff", "..", "a/b", "\ud800", "1e9", "99999999999999999999", "__proto__", "null"];
-
   it(`is answered without an error of the server, for ${SECONDS} s`, async () => {
-    const calls = Object.keys(BODIES) as (keyof typeof BODIES)[];
-    const drawing = {
-      texts: ["wheat", "winter", "planting", "chisel", "roll", "harvest", "emergence", "n1", "ammonium-sulphate"],
-      dates: ["2026-08-01", "2026-10-01", "2027-03-01"],
-      uuids: [...Object.values(ids), "00000000-0000-4000-8000-000000000000"],
-    };
-    const value = fc.oneof(
-      { weight: 6, arbitrary: fc.constantFrom(...Object.values(ids)) },
-      { weight: 1, arbitrary: fc.constantFrom(...ODD_PATHS) },
-    );
-    // records are read by the schema of their kind, which the path names
-    const bodyOf = (call: keyof typeof BODIES, kind: KindId) => {
-      const whole = schemaArbitrary(BODIES[call], { ...drawing, wrongOneIn: 12 });
-      if (!call.includes("{kind}")) return whole;
-      const values = schemaArbitrary(valuesSchema(RECORD_KINDS[kind]), { ...drawing, wrongOneIn: 30 });
-      return fc
-        .tuple(whole, values)
-        .map(([body, own]) => (body && typeof body === "object" && "values" in body ? { ...body, values: own } : body));
-    };
-    const drawn = fc.tuple(fc.constantFrom(...calls), fc.constantFrom(...KIND_IDS)).chain(([call, kind]) =>
-      fc.record({
-        call: fc.constant(call as Call),
-        kind: fc.constantFrom(kind, kind, kind, "none", "__proto__"),
-        body: bodyOf(call, kind),
-        text: fc.option(fc.constantFrom("", "{", "[]", '"\\ud800"', '{"name":"\\u0000"}', `${"[".repeat(5000)}`), {
-          freq: 12,
-        }),
-        id: value,
-        who: fc.constantFrom("owner", "owner", "assistant", "grower", "nobody"),
-      }),
-    );
-    const reads = fc.record({
-      path: fc.constantFrom(
-        ...[
-          "/api/season?season=",
-          "/api/guides/",
-          "/api/plans/",
-          "/fields/",
-          "/plans/",
-          "/stations/",
-          "/week?from=",
-          "/season?season=",
-        ],
-        ...["/api/records/", "/api/records/fields/", "/api/records/soil-tests?fieldId=", "/records/"],
-        ...["/api/calendar/", "/api/log?planId=", "/api/stages?planId=", "/api/feeds?id=", "/api/site?guide="],
-      ),
-      id: fc.oneof(value, fc.string({ unit: "binary", maxLength: 12 })),
-      more: fc.constantFrom(
-        "",
-        "/drafts",
-        "/versions/1/card.pdf",
-        "/versions/99999999999/card.pdf",
-        "/versions/1e0/x",
-        "&operationId=%00",
-        "&kind=%00",
-      ),
-      method: fc.constantFrom("GET", "GET", "GET", "DELETE"),
-      who: fc.constantFrom("owner", "grower", "nobody"),
-    });
+    const [bodies, reads] = [drawnBodies(ids), drawnReads(ids)];
     const until = Date.now() + SECONDS * 1000;
     const seen = new Map<number, number>();
     const failed: string[] = [];
-    const note = async (answer: Response, what: string) => {
+    const send = async ({ who, method, path: where, body }: DrawnRequest) => {
+      const answer = await ask(people[who] as Person, method, where, body);
       seen.set(answer.status, (seen.get(answer.status) ?? 0) + 1);
       await answer.arrayBuffer();
-      if (answer.status >= 500) failed.push(`${answer.status} ${what.slice(0, 600)}`);
+      if (answer.status >= 500)
+        failed.push(`${answer.status} ${who} ${method} ${where} ${JSON.stringify(body)}`.slice(0, 600));
     };
-    for (let round = 0; Date.now() < until && failed.length < 5; round++) {
-      const batch = fc.sample(drawn, { numRuns: 8, seed: SEED + round });
+    for (let round = 0; Date.now() < until && failed.length < 5; round++)
       await Promise.all(
-        batch.map(async ({ call, kind, body, text, id, who }) => {
-          const [method = "", pattern = ""] = call.split(" ");
-          const where = pattern.replace("{kind}", kind).replace(/\{\w+\}/, encodeURIComponent(id.toWellFormed()));
-          const answer = await ask(people[who] as Person, method, where, text ?? body);
-          await note(answer, `${who} ${method} ${where} ${text ?? JSON.stringify(body)}`);
-        }),
+        [
+          ...fc.sample(bodies, { numRuns: 8, seed: SEED + round }),
+          ...fc.sample(reads, { numRuns: 4, seed: SEED + round }),
+        ].map(send),
       );
-      await Promise.all(
-        fc.sample(reads, { numRuns: 4, seed: SEED + round }).map(async ({ path: start, id, more, method, who }) => {
-          const odd = id.toWellFormed();
-          const where = `${start}${odd.startsWith("%") ? odd : encodeURIComponent(odd)}${more}`;
-          await note(await ask(people[who] as Person, method, where), `${who} ${method} ${where}`);
-        }),
-      );
-    }
     expect(failed).toEqual([]);
     // requests of all kinds were made: some did something, some were refused
     expect((seen.get(200) ?? 0) > 10 && (seen.get(400) ?? 0) > 10 && (seen.get(404) ?? 0) > 10).toBe(true);
