@@ -271,6 +271,8 @@ describe("the week across fields", () => {
 
   it("moves an operation by dragging it to another day", async () => {
     await page.goto("/week?from=2026-09-21");
+    // what is dragged before the page listens stays where it is
+    await page.waitForLoadState("networkidle");
     const grip = await potash().locator("[data-grip]").boundingBox();
     const target = await page.locator("[data-day='2026-09-26']").boundingBox();
     if (!grip || !target) throw new Error("nothing to drag");
