@@ -184,9 +184,9 @@ describe("a file of records", () => {
       [lon + w, lat],
       [lon, lat],
     ];
-    const feature = (name: string, geometry: unknown) => ({
+    const feature = (name: string, geometry: unknown, size = "1.5") => ({
       type: "Feature",
-      properties: { farm: "Pennick Farm", field: name, size: "1.5", "soil type": "loam" },
+      properties: { farm: "Pennick Farm", field: name, size, "soil type": "loam" },
       geometry,
     });
     const collection = (...features: unknown[]) => JSON.stringify({ type: "FeatureCollection", features });
@@ -195,10 +195,15 @@ describe("a file of records", () => {
         type: "Polygon",
         coordinates: [ring(-30, 47, 0.002, 0.001), ring(-29.9995, 47.0002, 0.001, 0.0004)],
       }),
-      feature("Two Leys", {
-        type: "MultiPolygon",
-        coordinates: [[ring(-30, 47.1, 0.002, 0.001)], [ring(-29.99, 47.1, 0.002, 0.001)]],
-      }),
+      // twice 0.002 degrees of 76 km by 111 m: 3.4 ha
+      feature(
+        "Two Leys",
+        {
+          type: "MultiPolygon",
+          coordinates: [[ring(-30, 47.1, 0.002, 0.001)], [ring(-29.99, 47.1, 0.002, 0.001)]],
+        },
+        "3.4",
+      ),
     );
     const seen = await look(asked(good));
     expect(seen).toMatchObject({ kind: "fields", added: 2, problemCount: 0 });
