@@ -132,7 +132,7 @@ describe("a field that is split", () => {
 
 describe("fields that are merged", () => {
   it("are one with the larger one's soil, and history by area", async () => {
-    const a = await addSquare("Upper Mead", { areaHa: 6, textureClass: "clay" });
+    const a = await addSquare("Upper Mead", { areaHa: 6, textureClass: "clay", note: "Measured on the ground." });
     const b = await addSquare("Lower Mead", { areaHa: 3 });
     await addGrown(a, 2025, "wheat", 8);
     await addGrown(b, 2025, "wheat", 5);
