@@ -14,11 +14,9 @@ const OF_NOW = () => `from ${FIRST_YEAR} to ${lastYear()}`;
 export const isoDate = z.iso.date().refine((day) => isOfNow(Number(day.slice(0, 4))), {
   error: (issue) => `${String(issue.input)} given, allowed is a date ${OF_NOW()}`,
 });
+const notOfNow = ({ input }: { input?: unknown }) => `${String(input)} given, allowed is a year ${OF_NOW()}`;
 /** The year of a harvest. */
-export const season = z
-  .number()
-  .int()
-  .refine(isOfNow, { error: (issue) => `${String(issue.input)} given, allowed is a year ${OF_NOW()}` });
+export const season = z.number().int().min(FIRST_YEAR, { error: notOfNow }).max(lastYear(), { error: notOfNow });
 /** Key of a product or lot, chosen by the practice. */
 export const slug = z
   .string()
@@ -29,7 +27,7 @@ export const name = z
   .trim()
   .min(1)
   .max(200)
-  .regex(/[\p{L}\p{N}]/u, "a name has a letter or a digit");
+  .refine((text) => /[\p{L}\p{N}]/u.test(text), "a name has a letter or a digit");
 /** Minor money units: hundredths of the practice's currency. */
 export const minor = z.number().int().min(0).max(100_000_000);
 export const pct = z.number().min(0).max(100);
