@@ -244,7 +244,7 @@ const TABLE: Record<string, Row> = {
   "POST /api/scouting": {
     may: "oag",
     path: () => "/api/scouting",
-    body: () => ({ id: ids.plan, planId: ids.plan, threatId: "no-such", day: "2999-08-01", counts: [1] }),
+    body: () => ({ id: ids.plan, planId: ids.plan, threatId: "no-such", day: "2040-08-01", counts: [1] }),
     toOther: 404,
   },
   "GET /api/plans/[id]/summaries": { may: "oa", path: () => `/api/plans/${ids.plan}/summaries`, toOther: 404 },
