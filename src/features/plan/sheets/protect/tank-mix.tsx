@@ -117,7 +117,7 @@ function Measured({ amount, unit }: { amount: number; unit: "L" | "kg" }) {
   const liquid = unit === "L";
   return amount < 1
     ? show(1000 * amount, liquid ? "measuredVolume" : "measuredMass")
-    : show(amount, liquid ? "volume" : "mass");
+    : show(amount, liquid ? "volume" : "mass", 2);
 }
 
 /** What somebody knows of the own sprayer, written over what is usual. */
