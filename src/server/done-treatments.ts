@@ -4,9 +4,8 @@ import type { IsoDate } from "@/core/dates";
 import type { DoneTreatment } from "@/core/plan/facts";
 import type { Treated } from "@/core/records/spray-application";
 import { type Client, rows } from "./db";
-import type { Ground, GroundPlanting } from "./ground";
+import type { Ground, GroundPlan, GroundPlanting } from "./ground";
 import { groupBy } from "./group-by";
-import type { PlanRow } from "./plan-records";
 
 interface Done {
   id: string;
@@ -23,7 +22,7 @@ interface Done {
 export async function loadDoneTreatments(
   client: Client,
   practiceId: string,
-  plans: PlanRow[],
+  plans: Pick<GroundPlan, "id" | "fieldId" | "season">[],
   { plantings }: Ground,
 ): Promise<Map<string, DoneTreatment[]>> {
   const result = new Map<string, DoneTreatment[]>();

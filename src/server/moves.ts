@@ -34,12 +34,12 @@ export async function moveOperations(
     if (!before.ok) throw new BrokenPlan(reasonOf(before.errors));
     let decisions = loaded.decisions;
     // what is issued is what is done: its labels are held as well as those of the draft
-    const issued = version === null ? null : await issuedDecisions(client, access, planId, version);
+    const issued = version === null ? null : await decisionsIssued(client, access, planId, version);
     const forbids = (of: Decisions) => {
-      const told = [of, ...(issued ? [{ ...issued, dates: of.dates }] : [])].map((own) =>
-        forbiddenIn(own, loaded.facts, loaded.season, loaded.guide),
-      );
-      return new Map(told.flatMap((stops) => [...stops]));
+      const stops = forbiddenIn({ ...loaded, decisions: of });
+      if (!issued) return stops;
+      const asIssued = { ...issued.decisions, dates: of.dates };
+      return new Map([...stops, ...forbiddenIn({ ...loaded, decisions: asIssued, guide: issued.guide })]);
     };
     for (const { operationId, date } of own) {
       const operation = before.value.operations.find((o) => o.id === operationId);
@@ -52,7 +52,7 @@ export async function moveOperations(
         refuse(`${operation.name} is done already.`);
         continue;
       }
-      if (operation.role === "treat" && version !== null && !may(access.role, "issue")) {
+      if (issued?.decisions.protect?.treatments?.[operationId] && !may(access.role, "issue")) {
         refuse(`${operation.name} is issued: an adviser of the practice moves it.`);
         continue;
       }
@@ -102,8 +102,15 @@ export async function moveOperations(
   return results;
 }
 
+interface Drafted {
+  facts: PlanFacts;
+  decisions: Decisions;
+  season: number;
+  guide: Guide;
+}
+
 /** What labels and the law forbid in a plan as decided: the stops of its protection, by their ids. */
-function forbiddenIn(decisions: Decisions, facts: PlanFacts, season: number, guide: Guide): Map<string, string> {
+function forbiddenIn({ facts, decisions, season, guide }: Drafted): Map<string, string> {
   const plan = draftPlan(facts, decisions, season, guide);
   if (!plan.ok) return new Map();
   const found = checkPlan(plan.value, facts, decisions);
@@ -112,19 +119,20 @@ function forbiddenIn(decisions: Decisions, facts: PlanFacts, season: number, gui
   );
 }
 
-async function issuedDecisions(
+/** What a version was issued from, with the guide of the crop that it was of; null where that cannot be read any more. */
+async function decisionsIssued(
   client: Client,
   { practiceId }: Access,
   planId: string,
   version: number,
-): Promise<Decisions | null> {
+): Promise<Pick<Drafted, "decisions" | "guide"> | null> {
   const found = await row<{ decisions: unknown }>(
     client,
     "select decisions from plan_version where practice_id = $1 and plan_id = $2 and number = $3",
     [practiceId, planId, version],
   );
   const read = found && readDecisions(found.decisions);
-  return read?.ok ? read.value.decisions : null;
+  return read?.ok ? read.value : null;
 }
 
 function groupByPlan<T extends { planId: string }>(moves: T[]): Map<string, T[]> {

@@ -77,7 +77,8 @@ async function counted(request: Request, account: string, work: () => Promise<Re
     await attempt.untried();
     throw error;
   }
-  if (answer.ok) {
+  if (answer.status >= 500) await attempt.untried();
+  else if (answer.ok) {
     const said = (await answer.clone().json()) as { twoFactorRedirect?: boolean } | null;
     if (!said?.twoFactorRedirect) await attempt.right();
   }

@@ -1,8 +1,9 @@
 /** What a table file is by its headings: which kind of records, and which column is which value in what unit. */
 
 import { levelUnit } from "../soil/level-units";
+import { displayUnit } from "../units/display-units";
 import { parseQuantity } from "../units/parse-quantity";
-import { DIMENSIONS, displayUnit, type UnitSet } from "../units/units";
+import { DIMENSIONS, type UnitSet } from "../units/units";
 import { plain } from "./chooser";
 import type { Amount, KindId, RecordField, RecordKind } from "./describe";
 import { RECORD_KINDS } from "./kinds";

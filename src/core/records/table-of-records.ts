@@ -1,7 +1,7 @@
 /** Records as a table file that the import takes back: the other way of import-table. */
 
+import { displayUnit } from "../units/display-units";
 import { formatQuantity } from "../units/format-quantity";
-import { displayUnit } from "../units/units";
 import type { Chosen, Lists, RecordField, RecordKind } from "./describe";
 import { type Typed, typedOf, type Writing } from "./typed-record";
 import type { Values } from "./values";

@@ -1,14 +1,7 @@
 import { readNumber } from "../args";
 import { type FieldError, failed, fieldError, ok, type Result } from "../result";
-import {
-  conversion,
-  DIMENSIONS,
-  type Dimension,
-  displayUnit,
-  INTERNAL_UNIT,
-  UNIT_SETS,
-  type UnitContext,
-} from "./units";
+import { displayUnit } from "./display-units";
+import { conversion, DIMENSIONS, type Dimension, INTERNAL_UNIT, UNIT_SETS, type UnitContext } from "./units";
 
 export interface FormatOptions extends UnitContext {
   decimal?: "point" | "comma";

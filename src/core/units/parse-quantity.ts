@@ -1,14 +1,6 @@
 import { type FieldError, failed, fieldError, ok, type Result } from "../result";
-import {
-  bushelKg,
-  conversion,
-  DIMENSIONS,
-  type Dimension,
-  displayUnit,
-  EXAMPLE_UNITS,
-  UNIT_SETS,
-  type UnitContext,
-} from "./units";
+import { displayUnit, EXAMPLE_UNITS } from "./display-units";
+import { bushelKg, conversion, DIMENSIONS, type Dimension, UNIT_SETS, type UnitContext } from "./units";
 
 export interface ParseOptions extends UnitContext {
   /** how this user writes numbers; all four unit sets write a decimal point and group with commas */

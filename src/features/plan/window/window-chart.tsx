@@ -4,7 +4,8 @@ import { useMemo } from "react";
 import { type IsoDate, isoDate, toDay } from "@/core/dates";
 import type { DatedWindow } from "@/core/plan/sowing-windows";
 import type { WindowAnswer } from "@/core/season/sowing-window";
-import { conversion, displayUnit } from "@/core/units/units";
+import { displayUnit } from "@/core/units/display-units";
+import { conversion } from "@/core/units/units";
 import { CHART_LINE, CHART_TEXT, Chart } from "@/ui/chart";
 import { useUnits } from "../../shared/units";
 

@@ -1,0 +1,143 @@
+/** The unit in which each unit set shows and reads a dimension, and units that may be typed instead. */
+
+import { bushelKg, type Dimension, INTERNAL_UNIT, type UnitContext, type UnitSet } from "./units";
+
+type DisplayUnits = Record<Dimension, string>;
+
+const METRIC: DisplayUnits = { ...INTERNAL_UNIT };
+const US: DisplayUnits = {
+  ...METRIC,
+  length: "in",
+  distance: "ft",
+  waterDepth: "in",
+  area: "ac",
+  mass: "lb",
+  massPerArea: "lb/ac",
+  yield: "bu/ac",
+  dressing: "ton/ac",
+  countPerArea: "/ac",
+  piecesPerArea: "/ac",
+  temperature: "F",
+  volume: "gal",
+  volumePerArea: "gal/ac",
+  waterVolume: "ac-in",
+  liquidPerArea: "fl oz/ac",
+  moneyPerArea: "¤/ac",
+  workPerArea: "h/ac",
+  workRate: "ac/h",
+  flow: "gpm",
+  load: "ton",
+  massByHand: "lb/1000 ft2",
+  massByRow: "oz/100 ft",
+  liquidByHand: "fl oz/1000 ft2",
+  lengthPerArea: "ft/ac",
+  sheetPerArea: "ft2/ac",
+  sheet: "ft2",
+  storeVolume: "ft3",
+  speed: "mph",
+  wind: "mph",
+  measuredVolume: "fl oz",
+  measuredMass: "oz",
+  volumeInWater: "fl oz/gal",
+  massInWater: "oz/gal",
+  activePerArea: "lb/ac",
+  haul: "mi",
+};
+const IMPERIAL: DisplayUnits = {
+  ...US,
+  mass: "kg",
+  massPerArea: "lb/ac",
+  yield: "t/ac",
+  dressing: "t/ac",
+  temperature: "C",
+  waterDepth: "mm",
+  waterVolume: "m3",
+  liquidPerArea: "L/ac",
+  flow: "m3/h",
+  load: "t",
+  storeVolume: "m3",
+  massByHand: "g/m2",
+  massByRow: "g/m",
+  liquidByHand: "mL/100 m2",
+  measuredVolume: "mL",
+  measuredMass: "g",
+  volumeInWater: "mL/L",
+  massInWater: "g/L",
+  activePerArea: "g/ac",
+};
+const SOUTH_ASIAN: DisplayUnits = {
+  ...METRIC,
+  area: "ac",
+  massPerArea: "kg/ac",
+  yield: "qtl/ac",
+  dressing: "t/ac",
+  countPerArea: "/ac",
+  piecesPerArea: "/ac",
+  volumePerArea: "L/ac",
+  liquidPerArea: "mL/ac",
+  moneyPerArea: "¤/ac",
+  workPerArea: "h/ac",
+  workRate: "ac/h",
+  lengthPerArea: "m/ac",
+  sheetPerArea: "m2/ac",
+  activePerArea: "g/ac",
+};
+
+const DISPLAY: Record<UnitSet, DisplayUnits> = {
+  metric: METRIC,
+  usCustomary: US,
+  imperial: IMPERIAL,
+  southAsian: SOUTH_ASIAN,
+};
+
+/** The unit a set shows for a dimension; a yield falls back to cwt/ac where no bushel is known for the crop. */
+export function displayUnit(dimension: Dimension, context: UnitContext): string {
+  const unit = DISPLAY[context.unitSet][dimension];
+  if (unit !== "bu/ac" || bushelKg(context) !== null) return unit;
+  return context.bushelCrop === "byTon" ? "ton/ac" : "cwt/ac";
+}
+
+/** Example units of a dimension, for messages. */
+export const EXAMPLE_UNITS: Record<Dimension, string> = {
+  length: "mm, cm, m, in, ft",
+  distance: "m, km, ft, yd, mi",
+  waterDepth: "mm, cm, in",
+  area: "ha, ac, m2",
+  mass: "g, kg, t, lb, cwt, qtl",
+  seedMass: "mg, g, oz",
+  massPerArea: "kg/ha, t/ha, g/m2, lb/ac, qtl/ac",
+  dressing: "t/ha, kg/ha, ton/ac, t/ac",
+  yield: "t/ha, kg/ha, bu/ac, qtl/ac, lb/ac",
+  piecesPerArea: "/ha, m/ha, m2/ha, /ac",
+  countPerArea: "/m2, plants/m2, seeds/ac, M/ac, k/ha",
+  count: "a plain count, k, M",
+  temperature: "C, F",
+  volume: "mL, L, gal, m3",
+  volumePerArea: "L/ha, gal/ac",
+  speed: "km/h, mph, m/s",
+  wind: "m/s, km/h, mph",
+  percent: "%",
+  days: "days, weeks",
+  conductivity: "dS/m, mS/cm, uS/cm",
+  waterVolume: "m3, L, gal, ac-in",
+  hours: "h, min",
+  liquidPerArea: "L/ha, mL/ha, fl oz/ac, pt/ac",
+  moneyPerArea: "an amount, /ha, /ac",
+  workPerArea: "h/ha, h/ac",
+  workRate: "ha/h, ac/h",
+  flow: "m3/h, L/s, gpm",
+  load: "t, kg, lb, ton",
+  massByHand: "g/m2, oz/100 ft2, lb/1000 ft2",
+  massByRow: "g/m, oz/100 ft",
+  liquidByHand: "mL/100 m2, fl oz/1000 ft2",
+  lengthPerArea: "m/ha, ft/ac",
+  sheetPerArea: "m2/ha, ft2/ac",
+  sheet: "m2, ft2",
+  storeVolume: "m3, L, ft3",
+  measuredVolume: "mL, L, fl oz",
+  measuredMass: "g, kg, oz, lb",
+  volumeInWater: "mL/L, fl oz/gal",
+  massInWater: "g/L, oz/gal",
+  activePerArea: "g/ha, kg/ha, lb/ac, oz/ac",
+  haul: "km, mi",
+};
