@@ -55,11 +55,11 @@ function valuesOnly(xml: string): string {
   const below = "Delete what stands below the table, formats too, or split it.";
   let [rows, cells] = [0, 0];
   for (const [, number] of data.matchAll(/<row\b(?:[^>]*?\br="(\d+)")?/g))
-    within("as the number of a row", Math.max(++rows, Number(number ?? 0)), MOST_ROWS + ABOVE, below);
+    within("rows", Math.max(++rows, Number(number ?? 0)), MOST_ROWS + ABOVE, below);
   for (const [, column = "", number = ""] of data.matchAll(/<c\b(?:[^>]*?\br="([A-Za-z]+)(\d+)")?/g)) {
     within("cells", ++cells, MOST_CELLS);
-    within("as the number of a column", columnNumber(column), MOST_COLUMNS, "Delete what stands beside the table.");
-    within("as the number of a row", Number(number || 0), MOST_ROWS + ABOVE, below);
+    within("columns", columnNumber(column), MOST_COLUMNS, "Delete what stands beside the table.");
+    within("rows", Number(number || 0), MOST_ROWS + ABOVE, below);
   }
   return `<?xml version="1.0" encoding="UTF-8"?><worksheet xmlns="http://schemas.openxmlformats.org/spreadsheetml/2006/main">${data}</sheetData></worksheet>`;
 }
