@@ -43,7 +43,14 @@ export function largePractice(template: DemoPractice, growers = 60, fieldsEach =
     loads: [],
     storeReadings: [],
     practice: { ...template.practice, name: "Highfold Field Advice" },
-    people: [{ email: LARGE_EMAIL, name: "Petra Highfold", role: "owner", licenceNo: "DEMO-0600" }],
+    people: [
+      {
+        email: LARGE_EMAIL,
+        name: "Petra Highfold",
+        role: "owner",
+        licence: { number: "DEMO-0600", issuer: "Made-up office", endsOn: null },
+      },
+    ],
     growers: names.map((name) => ({ name })),
     stations,
     farms: names.map((name, i) => ({

@@ -129,8 +129,13 @@ describe("from nothing to the first issued plan", () => {
     await walk.click(form.getByRole("button", { name: "Add the crop protection product" }));
     await form.waitFor({ state: "detached" });
     await walk.click(page.getByRole("link", { name: "People", exact: true }));
-    await walk.type(page.getByLabel(`Licence number of ${OWNER.name}`), "L-2201");
-    await page.getByLabel(`Licence number of ${OWNER.name}`).press("Enter");
+    await walk.click(page.getByRole("button", { name: `Licence of ${OWNER.name}` }));
+    const licence = page.getByRole("dialog");
+    await walk.type(licence.getByLabel("Licence number"), "L-2201");
+    await walk.type(licence.getByLabel("Issued by"), "District office");
+    await walk.type(licence.getByLabel("Valid until", { exact: true }), "2029-12-31");
+    await walk.click(licence.getByRole("button", { name: "Save the licence" }));
+    await licence.waitFor({ state: "detached" });
     await next("Records");
     await next("Start the first plan");
     // crop, type and season follow from the stock that was bought

@@ -68,6 +68,86 @@ async function issue(id = planId): Promise<void> {
 const move = async (operationId: string, date: string, who: Access = owner) =>
   (await within((c) => moveOperations(c, who, [{ planId, operationId, date }]), who))[0]?.refused;
 
+describe("a signature", () => {
+  const unsigned = async (who = owner) => labelled((await drafted(planId, who)).found, "unsigned");
+  const member = (set: string) =>
+    admin.query(`update membership set ${set} where practice_id = $1 and user_id = $2`, [
+      owner.practiceId,
+      owner.userId,
+    ]);
+  const sign = async (who = owner) => {
+    const [t] = (await drafted()).plan.protect.treatments;
+    await within((c) => signTreatment(c, who, planId, { treatmentId: "treat-a", signed: t?.toSign ?? "" }), who);
+  };
+
+  it("is of crop, field, area and label, and stands until one of them changes", async () => {
+    await decide([leafguard("treat-a", 0)]);
+    expect(await unsigned()).toEqual([expect.stringMatching(/is not signed by a licensed adviser\.$/)]);
+    await sign();
+    expect(await unsigned()).toEqual([]);
+    const words = (await drafted()).plan.protect.treatments[0]?.toSign as string;
+    expect(words).toMatch(/wheat.*Withy Bed, [\d.]+ ha \| Leafguard .*0\.8 L\/ha in .*BBCH 39, .*label: .*rate 1/);
+    const fieldId = (await drafted()).fieldId;
+    const changed: [string, string, unknown[]][] = [
+      ["update field set area_ha = area_ha + $2 where id = $1", "field", [fieldId, 0.5]],
+      ["update field set area_ha = area_ha - $2 where id = $1", "", [fieldId, 0.5]],
+      [
+        "update protection_product set content = content + $2 where practice_id = $1 and id = 'leafguard'",
+        "label",
+        [owner.practiceId, 50],
+      ],
+      [
+        "update protection_product set content = content - $2 where practice_id = $1 and id = 'leafguard'",
+        "",
+        [owner.practiceId, 50],
+      ],
+      // what the practice pays and has of it is none of the label's
+      [
+        "update protection_product set price_per_unit = price_per_unit + $2 where practice_id = $1 and id = 'leafguard'",
+        "",
+        [owner.practiceId, 100],
+      ],
+    ];
+    for (const [sql, what, values] of changed) {
+      await admin.query(sql, values);
+      expect(await unsigned(), sql).toEqual(what ? [expect.stringMatching(/, and has changed since\.$/)] : []);
+    }
+  });
+
+  it("carries no plan once its licence is gone, ended or another's, or its adviser left", async () => {
+    const gone: [string, RegExp][] = [
+      ["licence_no = 'OTHER-1'", /under licence DEMO-0417, which is theirs no more\.$/],
+      [
+        "licence_no = 'DEMO-0417', licence_ends_on = '2026-08-11'",
+        /under licence DEMO-0417, which ended on 11 Aug 2026\.$/,
+      ],
+      ["licence_ends_on = '2026-08-12'", /^$/],
+      ["licence_ends_on = null, licence_issuer = ''", /^$/],
+      ["role = 'assistant'", /which is theirs no more\.$/],
+      ["role = 'owner'", /^$/],
+    ];
+    for (const [set, said] of gone) {
+      await member(set);
+      expect((await unsigned()).join(), set).toMatch(said);
+    }
+    expect(labelled((await drafted()).found, "licence")).toEqual([
+      expect.stringMatching(/^Of licence DEMO-0417, .* who issued it and until when it holds\.$/),
+    ]);
+    const { revision } = await drafted();
+    await member("licence_no = null");
+    await expect(within((c) => issuePlan(c, owner, planId, revision))).rejects.toThrow(/which is theirs no more/);
+    await member("licence_no = 'DEMO-0417', licence_issuer = 'Office', licence_ends_on = '2028-06-30'");
+    expect(await unsigned()).toEqual([]);
+  });
+
+  it("is given under a licence that holds", async () => {
+    await decide([change("protect/treatments/treat-a/ratePerHa", 0.9)]);
+    const ended = { ...owner, licence: { number: "DEMO-0417", issuer: "Office", endsOn: "2026-08-11" } };
+    await expect(sign(ended)).rejects.toThrow("Your licence DEMO-0417 ended on 11 Aug 2026");
+    await decide([change("protect/treatments/treat-a", undefined)]);
+  });
+});
+
 describe("an issued treatment", () => {
   it("is not moved past its label, and an assistant moves none", async () => {
     await decide([leafguard("treat-a", 0), leafguard("treat-b", 14)]);

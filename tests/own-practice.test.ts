@@ -211,6 +211,7 @@ describe("people", () => {
     await page.getByLabel("Name", { exact: true }).fill("Piet Aalders");
     await page.getByLabel("Role", { exact: true }).selectOption("adviser");
     await page.getByLabel("Licence number", { exact: true }).fill("AG-77");
+    await page.getByLabel("Issued by", { exact: true }).fill("Ley district office");
     await page.getByRole("button", { name: "Make an invitation" }).click();
     const url = await page.getByText(/\/join\//).textContent();
     const other = await browser.newContext({ baseURL: inject("base") });

@@ -8,17 +8,23 @@ import path from "node:path";
 import { unzipSync, zipSync } from "fflate";
 import pg from "pg";
 import { afterAll, beforeAll, describe, expect, inject, it } from "vitest";
+import { unwrap } from "@/core/result";
+import { applyChanges, change } from "@/core/sheets/decisions";
+import { draftPlan } from "@/core/sheets/draft-plan";
 import type { Access } from "@/server/access";
 import { inPractice, pool } from "@/server/db";
+import { issuePlan, loadPlan, loadVersion, saveDecisions } from "@/server/plans";
 import { KEPT, LEFT_OUT } from "@/server/practice-file/tables";
 import { practiceFiles } from "@/server/practice-file/write-practice";
 import { beginPractice } from "@/server/practices";
 import { addRecord } from "@/server/records/keep-records";
+import { loadSignOffs } from "@/server/sign-offs";
+import { signTreatment } from "@/server/sign-treatments";
 import { tablesInOrder } from "@/server/table-order";
 import { backup } from "../scripts/backup.mjs";
 import { startDatabase } from "../scripts/local-database.mjs";
 import { restore } from "../scripts/restore.mjs";
-import { accessOf } from "./support/access";
+import { accessOf, planOfField } from "./support/access";
 import { ask, type Person, signInOverHttp } from "./support/http";
 import { makePractice, removePractice } from "./support/made-practice";
 
@@ -57,6 +63,28 @@ const send = (who: Person, bytes: Uint8Array) =>
     headers: { cookie: who.cookie, origin: inject("base"), "content-type": "application/zip" },
     body: Buffer.from(bytes),
   });
+
+/** A plan of the practice with one treatment, signed and issued. */
+async function signedPlan(who: Access): Promise<string> {
+  const planId = await planOfField(who, "Withy Bed");
+  const load = async () => {
+    const loaded = await inPractice(who, (c) => loadPlan(c, who, planId));
+    if (!loaded) throw new Error("no plan");
+    return loaded;
+  };
+  const { revision, decisions } = await load();
+  const treated = applyChanges(decisions, [
+    change("protect/treatments/treat-a", { threat: "septoria", productId: "leafguard", stage: "flag-leaf" }),
+  ]);
+  await inPractice(who, (c) => saveDecisions(c, who, planId, revision, treated));
+  const after = await load();
+  const drafted = unwrap(draftPlan(after.facts, after.decisions, after.season, after.guide));
+  const signed = drafted.protect.treatments[0]?.toSign ?? "";
+  await inPractice(who, (c) => signTreatment(c, who, planId, { treatmentId: "treat-a", signed }));
+  await inPractice(who, (c) => issuePlan(c, who, planId, after.revision));
+  // no other signature or version, so that each can be told
+  return planId;
+}
 
 describe("a practice's file", () => {
   it("knows every table: kept, or left out for a reason", async () => {
@@ -111,6 +139,69 @@ describe("a practice's file", () => {
     );
     expect(taken.rows).toEqual([{ action: "read a practice in", person: "Copy Holder" }]);
     await removePractice(inject("adminUrl"), COPY);
+  });
+
+  it("is known again by its seal: what this machine did not write was signed elsewhere, and what was changed outside is named", async () => {
+    const planId = await signedPlan(owner);
+    const out = await inPractice(owner, (c) => practiceFiles(c, owner.practiceId));
+    let copies = 0;
+    const readIn = async (files: ReadonlyMap<string, string>) => {
+      const copy = await emptyPractice(`sealed${copies++}@carrywell.example`);
+      const bytes = zipSync(Object.fromEntries([...files].map(([n, t]) => [n, new TextEncoder().encode(t)])));
+      const answer = await (await send(copy.who, bytes)).json();
+      const scope = { ...owner, practiceId: copy.practiceId };
+      const [signOffs, version, again] = await inPractice(scope, async (c) => [
+        await loadSignOffs(c, scope, [planId]),
+        await loadVersion(c, scope, planId, 0),
+        await practiceFiles(c, copy.practiceId),
+      ]);
+      return { answer, signOffs, version, again };
+    };
+    const untouched = await readIn(out);
+    expect(untouched.answer).toMatchObject({ changed: [], elsewhere: 0 });
+    // whoever signed is no member of the copy; that is another matter
+    expect(untouched.signOffs[0]?.lapsed).toBe("left");
+    expect(untouched.version?.elsewhere).toBe(false);
+
+    const forged = new Map(out);
+    forged.set(
+      "treatment_sign_off.csv",
+      (out.get("treatment_sign_off.csv") ?? "").replaceAll("DEMO-0417", "DEMO-9999"),
+    );
+    forged.set("field.csv", (out.get("field.csv") ?? "").replace("Withy Bed", "Withy Bad"));
+    const changed = await readIn(forged);
+    expect(changed.answer.changed).toEqual(["field.csv", "treatment_sign_off.csv"]);
+    expect(changed.signOffs.map((s) => s.lapsed)).toEqual(["elsewhere"]);
+    // the version is as it was
+    expect(changed.version?.elsewhere).toBe(false);
+
+    const bare = new Map([...out].filter(([name]) => name !== "seal.json"));
+    const unsealed = await readIn(bare);
+    expect(unsealed.signOffs.map((s) => s.lapsed)).toEqual(["elsewhere"]);
+    expect(unsealed.version?.elsewhere).toBe(true);
+    expect(unsealed.version?.issued.issuedBy.name).toMatch(/\(issued elsewhere\)$/);
+    // taken out of there it is no more sealed than before: nothing becomes this machine's by being carried through it
+    expect(JSON.parse(unsealed.again.get("seal.json") ?? "").rows).toEqual({
+      treatment_sign_off: {},
+      plan_version: {},
+    });
+    const through = await readIn(unsealed.again);
+    expect(through.version?.elsewhere).toBe(true);
+
+    // the same file where another machine wrote it: elsewhere, and out again to the byte
+    const { rows: own } = await admin.query("select id, seal_key from installation");
+    await admin.query("update installation set id = gen_random_uuid(), seal_key = 'another machine'");
+    try {
+      const there = await readIn(out);
+      const sealed = JSON.parse(out.get("seal.json") ?? "").rows as Record<string, object>;
+      const signed = Object.values(sealed).reduce((n, of) => n + Object.keys(of).length, 0);
+      expect(signed).toBeGreaterThanOrEqual(2);
+      expect(there.answer).toMatchObject({ changed: [], elsewhere: signed });
+      expect(there.signOffs.map((s) => s.lapsed)).toEqual(["elsewhere"]);
+      for (const [name, text] of there.again) expect(text, name).toBe(out.get(name));
+    } finally {
+      await admin.query("update installation set id = $1, seal_key = $2", [own[0].id, own[0].seal_key]);
+    }
   });
 
   it("that is none, or lies, changes nothing and says where", async () => {

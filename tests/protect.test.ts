@@ -117,7 +117,7 @@ describe("in the browser", () => {
     await rate.fill("0.8");
     await rate.press("Enter");
     await treatment()
-      .getByText(/before it was changed: sign it again/)
+      .getByText(/and has changed since/)
       .waitFor();
     await saved();
     expect(await page.getByRole("button", { name: /^Issue version/ }).isDisabled()).toBe(true);
@@ -321,7 +321,7 @@ describe("what was done", () => {
     expect(record?.signedBy).not.toBe("");
     await admin.query("update protection_product set retired_at = null where practice_id = $1", [owner.practiceId]);
     await admin.query(
-      "update treatment_sign_off set withdrawn_at = null where plan_id = $1 and signed like '%| 0.8 |%'",
+      "update treatment_sign_off set withdrawn_at = null where plan_id = $1 and signed like '%| 0.8 L/ha%'",
       [planId],
     );
   });
@@ -433,18 +433,22 @@ describe("who signs", () => {
     );
   };
   it("is nobody without a licence, nor of another practice", async () => {
-    await expect(signing({ ...owner, licenceNo: null })).rejects.toThrow("licence number");
+    await expect(signing({ ...owner, licence: null })).rejects.toThrow("licence number");
     await expect(signing(assistant)).rejects.toThrow();
     await expect(signing(other)).rejects.toThrow();
-    await expect(signing({ ...grower, licenceNo: "X-1" })).rejects.toThrow();
+    await expect(signing({ ...grower, licence: { number: "X-1", issuer: "", endsOn: null } })).rejects.toThrow();
   });
   it("signs what is there, word for word", async () => {
     await expect(signing(owner, { treatmentId: "treat-none" })).rejects.toThrow("no such treatment");
     await expect(signing(owner, { signed: "leafguard | septoria | 9 | 200 | flag-leaf | 0" })).rejects.toThrow(
       "has changed",
     );
+    // its label was typed anew meanwhile: what was signed then is not what it is now
+    await expect(signing(owner)).rejects.toThrow("has changed");
+    const { facts, decisions, season, guide } = await loaded();
+    const [now] = unwrap(draftPlan(facts, decisions, season, guide)).protect.treatments;
     // the same again is no second signature
-    await signing(owner);
+    for (let i = 0; i < 2; i++) await signing(owner, { signed: now?.toSign ?? "" });
     const stands = await admin.query(
       "select count(*)::int as n from treatment_sign_off where plan_id = $1 and withdrawn_at is null",
       [planId],

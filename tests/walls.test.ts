@@ -285,6 +285,7 @@ describe("walls between practices", () => {
       fertiliser_content: "delete, insert, update",
       field: "insert, update",
       field_descent: "insert",
+      file_seal: "insert",
       field_rain: "insert, update of withdrawn_at",
       grower: "insert, update",
       guide_revision: "insert",

@@ -4,6 +4,7 @@ import { headers } from "next/headers";
 import { redirect } from "next/navigation";
 import { cache } from "react";
 import type { IsoDate } from "@/core/dates";
+import type { Licence } from "@/core/records/licence";
 import type { UnitSet } from "@/core/units/units";
 import { auth } from "./auth";
 import { asPerson, isBusy, isDatabaseDown, pool, row, type Scope } from "./db";
@@ -26,9 +27,13 @@ export interface Asker extends Scope {
 export interface Access extends Asker {
   name: string;
   role: Role;
-  licenceNo: string | null;
+  licence: Licence | null;
   practice: { name: string; currency: string; unitSet: UnitSet; decimalMark: "point" | "comma"; asOf: IsoDate | null };
 }
+
+/** The licence of a row of the table as "m". */
+export const LICENCE = `case when m.licence_no is null then null else
+  jsonb_build_object('number', m.licence_no, 'issuer', m.licence_issuer, 'endsOn', m.licence_ends_on) end`;
 
 export function may(role: Role, action: Action): boolean {
   return ALLOWED[role].includes(action);
@@ -62,9 +67,9 @@ export async function accessOf(requestHeaders: Headers): Promise<Access | null> 
   if (!session) return null;
   const userId = session.user.id;
   const membership = await asPerson(userId, (client) =>
-    row<Pick<Access, "practiceId" | "growerId" | "role" | "licenceNo" | "practice">>(
+    row<Pick<Access, "practiceId" | "growerId" | "role" | "licence" | "practice">>(
       client,
-      `select m.practice_id as "practiceId", m.grower_id as "growerId", m.role, m.licence_no as "licenceNo",
+      `select m.practice_id as "practiceId", m.grower_id as "growerId", m.role, ${LICENCE} as licence,
          jsonb_build_object('name', p.name, 'currency', p.currency, 'unitSet', p.unit_set, 'decimalMark', p.decimal_mark,
            'asOf', p.as_of) as practice
        from membership m join practice p on p.id = m.practice_id where m.user_id = $1

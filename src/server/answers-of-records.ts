@@ -2,6 +2,7 @@
 
 import type { Chosen, KindId, Lists } from "@/core/records/describe";
 import type { Mapping, RowProblem } from "@/core/records/import-table";
+import type { Licence } from "@/core/records/licence";
 
 /** A record of any kind as it stands. */
 export interface RecordRow {
@@ -57,7 +58,7 @@ export interface PeopleSheet {
     name: string;
     email: string;
     role: RoleName;
-    licenceNo: string | null;
+    licence: Licence | null;
     growerId: string | null;
     grower: string | null;
     /** when something was last noted of them; null where nothing is */

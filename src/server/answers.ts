@@ -378,6 +378,8 @@ export interface VersionLine {
   number: number;
   issuedAt: string;
   issuedBy: string;
+  /** it came with a file that another installation made, or that was changed */
+  elsewhere: boolean;
 }
 
 export type SaveResult =

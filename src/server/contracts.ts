@@ -6,8 +6,9 @@
 import { z } from "zod";
 import type { Guide } from "@/core/guides/schema";
 import { KIND_IDS } from "@/core/records/describe";
+import { licenceRecord } from "@/core/records/licence-record";
 import { logEntryRecord } from "@/core/records/log-entry";
-import { minor, season } from "@/core/records/parts";
+import { minor, name, season } from "@/core/records/parts";
 import { rainReadingRecord } from "@/core/records/rain-reading";
 import { ripenessLookRecord } from "@/core/records/ripeness-look";
 import type { ScoutWalk } from "@/core/records/sampling-plan";
@@ -48,7 +49,7 @@ const revision = z.number().int().positive();
 
 /** A part of a field that a planting has. */
 const partOfField = z.strictObject({
-  name: z.string().trim().min(1).max(60),
+  name: name.max(60),
   /** to a square metre */
   areaHa: z.number().min(0.0001).lt(10_000),
 });
@@ -63,14 +64,15 @@ const changed = <V extends z.ZodType>(value: V) => z.strictObject({ from: value.
 
 /** Who comes new: an account of their own. */
 const newPerson = z.strictObject({
-  name: z.string().trim().min(1).max(200),
+  name,
   email: z.email().max(320),
   password: z.string().min(1).max(500),
 });
 const membership = {
   role: z.enum(["owner", "adviser", "assistant", "grower"]),
   growerId: z.uuid().nullable().default(null),
-  licenceNo: z.string().trim().max(80).nullable().default(null),
+  /** absent: as it stands, of somebody new none */
+  licence: licenceRecord.nullable().optional(),
 };
 
 /** Links and values of a record; which ones its kind says, and reads them by. */
@@ -82,7 +84,7 @@ export const BODIES = {
   "POST /api/fields/split": z.strictObject({
     fieldId: z.uuid(),
     parts: z
-      .array(z.strictObject({ name: z.string().trim().min(1).max(60), areaHa: z.number().min(0.0001).lt(10_000) }))
+      .array(z.strictObject({ name: name.max(60), areaHa: z.number().min(0.0001).lt(10_000) }))
       .min(2)
       .max(8),
     /** where the cuts lead, where the field has a boundary to cut */
@@ -94,7 +96,7 @@ export const BODIES = {
       .min(2)
       .max(8)
       .refine((ids) => new Set(ids).size === ids.length, "each field once"),
-    name: z.string().trim().min(1).max(60),
+    name: name.max(60),
   }),
   "POST /api/plans": z.strictObject({
     fieldId: z.uuid(),
@@ -119,7 +121,8 @@ export const BODIES = {
   "POST /api/plans/{id}/issue": z.strictObject({ revision }),
   "POST /api/plans/{id}/sign-offs": z.strictObject({
     treatmentId: z.string().min(1).max(60),
-    signed: z.string().min(1).max(400),
+    /** with the label's own texts */
+    signed: z.string().min(1).max(10_000),
   }),
   "POST /api/log": logEntryRecord,
   "POST /api/stages": stageSeenRecord,
@@ -135,7 +138,7 @@ export const BODIES = {
   }),
   "POST /api/practices": z.strictObject({
     practice: z.strictObject({
-      name: z.string().trim().min(1).max(200),
+      name,
       currency: z.string().trim().min(1).max(8),
       unitSet: z.enum(["metric", "usCustomary", "imperial", "southAsian"]),
       decimalMark: z.enum(["point", "comma"]),
@@ -278,7 +281,8 @@ export interface Answers {
   "PUT /api/practice": Done;
   "GET /api/practice/file": Done;
   /** rows that were put in, by table; the body is the ZIP itself */
-  "POST /api/practice/file": { rows: Record<string, number> };
+  /** rows of each table, files that were changed outside, and signatures and versions that are from elsewhere */
+  "POST /api/practice/file": { rows: Record<string, number>; changed: string[]; elsewhere: number };
   "POST /api/invitations": { path: string };
   "DELETE /api/invitations": Done;
   "POST /api/join/{token}": Done;

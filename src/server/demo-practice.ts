@@ -7,6 +7,7 @@ import { farmRecord } from "@/core/records/farm";
 import { fertiliserRecord } from "@/core/records/fertiliser";
 import { fieldRecord } from "@/core/records/field";
 import { grownCropRecord } from "@/core/records/grown-crop";
+import { licenceRecord } from "@/core/records/licence-record";
 import { limeProductRecord } from "@/core/records/lime-product";
 import { loadRecord } from "@/core/records/load";
 import { logEntryRecord } from "@/core/records/log-entry";
@@ -57,7 +58,7 @@ const demoPractice = z.strictObject({
         email: z.email(),
         name,
         role: z.enum(["owner", "adviser", "assistant", "grower"]),
-        licenceNo: z.string().optional(),
+        licence: licenceRecord.optional(),
         grower: z.string().optional(),
       }),
     )

@@ -90,7 +90,7 @@ export async function readFeed(token: string): Promise<string | null> {
     ]);
     const operations = await rows<CalendarOperation>(
       client,
-      `select o.plan_id as "planId", f.name || case when b.part = '' then '' else ', ' || b.part end as field, fa.name as farm, w.id, w.name, w.detail, w.sheet, coalesce(mo.moved_to::text, w.date) as date, w.earliest, w.latest, le.done_on::text as "doneOn", w.role, w.inputs, w.cautions, w.condition, coalesce(w.settings, '[]') as settings,
+      `select o.plan_id as "planId", f.name || case when b.part = '' then '' else ', ' || b.part end as field, fa.name as farm, w.id, w.name, w.detail, w.sheet, w.forbidden, coalesce(mo.moved_to::text, w.date) as date, w.earliest, w.latest, le.done_on::text as "doneOn", w.role, w.inputs, w.cautions, w.condition, coalesce(w.settings, '[]') as settings,
          v.number as version, coalesce(m.n, 0) + coalesce(l.n, 0) + coalesce(s.n, 0) as changes
        from outline_operation o join plan p on p.practice_id = o.practice_id and p.id = o.plan_id
        join planting b on b.practice_id = p.practice_id and b.id = p.planting_id
@@ -102,7 +102,7 @@ export async function readFeed(token: string): Promise<string | null> {
        left join (select plan_id, version, count(*) as n from moved_operation where practice_id = $1 group by 1, 2) m on m.plan_id = p.id and m.version = v.number
        left join (select plan_id, count(*) + count(withdrawn_at) as n from log_entry where practice_id = $1 group by 1) l on l.plan_id = p.id
        left join (select plan_id, count(*) + count(withdrawn_at) as n from stage_observation where practice_id = $1 group by 1) s on s.plan_id = p.id
-       cross join lateral jsonb_to_record(o.operation) as w (id text, name text, detail text, sheet text, "overtakenBy" text, date text, earliest text, latest text, "doneOn" text, role text, inputs jsonb, cautions jsonb, condition jsonb, settings jsonb)
+       cross join lateral jsonb_to_record(o.operation) as w (id text, name text, detail text, sheet text, "overtakenBy" text, forbidden text, date text, earliest text, latest text, "doneOn" text, role text, inputs jsonb, cautions jsonb, condition jsonb, settings jsonb)
        where o.practice_id = $1 and p.chosen and coalesce(le.done_on::text, mo.moved_to::text, w.date) is not null and w."overtakenBy" is null order by 7`,
       [scope.practiceId],
     );

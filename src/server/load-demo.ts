@@ -83,12 +83,14 @@ async function loadPractice(owner: Client, demo: Practice, password: string): Pr
     if (there) person.userId = there.id as typeof person.userId;
     else await insertPerson(owner, person.userId, { ...person, password }, hash);
     await owner.query(
-      "insert into membership (practice_id, user_id, role, licence_no, grower_id) values ($1, $2, $3, $4, $5)",
+      "insert into membership (practice_id, user_id, role, licence_no, licence_issuer, licence_ends_on, grower_id) values ($1, $2, $3, $4, $5, $6, $7)",
       [
         practiceId,
         person.userId,
         person.role,
-        person.licenceNo ?? null,
+        person.licence?.number ?? null,
+        person.licence?.issuer ?? "",
+        person.licence?.endsOn ?? null,
         person.grower ? growerIds.get(person.grower) : null,
       ],
     );
@@ -101,7 +103,7 @@ async function loadPractice(owner: Client, demo: Practice, password: string): Pr
     growerId: null,
     name: head.name,
     role: head.role,
-    licenceNo: head.licenceNo ?? null,
+    licence: head.licence ?? null,
     practice: {
       name: demo.practice.name,
       currency: demo.practice.currency,

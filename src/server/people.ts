@@ -2,7 +2,8 @@
 
 import { createHash, randomBytes, randomUUID } from "node:crypto";
 import { hashPassword } from "better-auth/crypto";
-import { type Access, Refused } from "./access";
+import type { Licence } from "@/core/records/licence";
+import { type Access, LICENCE, Refused, type Role } from "./access";
 import { audit } from "./audit";
 import type { InvitationSheet, PeopleSheet, Received } from "./contracts";
 import { asInvited, asNobody, asPerson, type Client, inPractice, isTaken, row, rows } from "./db";
@@ -16,7 +17,7 @@ const MOST_OPEN_INVITATIONS = 50;
 export async function loadPeople(client: Client, access: Access): Promise<PeopleSheet> {
   const members = await rows<PeopleSheet["members"][number]>(
     client,
-    `select m.user_id as "userId", u.name, u.email, m.role, m.licence_no as "licenceNo", m.grower_id as "growerId", g.name as grower,
+    `select m.user_id as "userId", u.name, u.email, m.role, ${LICENCE} as licence, m.grower_id as "growerId", g.name as grower,
        (select to_char(max(a.at), 'YYYY-MM-DD HH24:MI') from audit a where a.practice_id = m.practice_id and a.user_id = m.user_id) as "lastSeen"
      from membership m join "user" u on u.id = m.user_id left join grower g on g.practice_id = m.practice_id and g.id = m.grower_id
      where m.practice_id = $1 order by u.name`,
@@ -45,7 +46,7 @@ export async function invite(
   access: Access,
   wanted: Received<"POST /api/invitations">,
 ): Promise<string> {
-  const { name, role, growerId, licenceNo } = wanted;
+  const { name, role, growerId, licence = null } = wanted;
   refuseWrongGrower(role, growerId);
   await refuseNoGrower(client, access, growerId);
   const open = await row<{ n: number }>(
@@ -58,11 +59,23 @@ export async function invite(
   const token = randomBytes(24).toString("base64url");
   const id = randomUUID();
   await client.query(
-    `insert into invitation (practice_id, id, token_hash, role, grower_id, licence_no, name, user_id, expires_at)
-     values ($1, $2, $3, $4, $5, $6, $7, $8, now() + make_interval(days => $9))`,
-    [access.practiceId, id, hashOf(token), role, growerId, licenceNo, name, access.userId, INVITATION_DAYS],
+    `insert into invitation (practice_id, id, token_hash, role, grower_id, licence_no, licence_issuer, licence_ends_on, name, user_id, expires_at)
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, now() + make_interval(days => $11))`,
+    [
+      access.practiceId,
+      id,
+      hashOf(token),
+      role,
+      growerId,
+      licence?.number ?? null,
+      licence?.issuer ?? "",
+      licence?.endsOn ?? null,
+      name,
+      access.userId,
+      INVITATION_DAYS,
+    ],
   );
-  await audit(client, access, "people", id, "invited", null, { name, role, growerId, licenceNo });
+  await audit(client, access, "people", id, "invited", null, { name, role, growerId, licence });
   return `/join/${token}`;
 }
 
@@ -75,27 +88,28 @@ export async function takeInvitationBack(client: Client, access: Access, id: str
   await audit(client, access, "people", id, "took an invitation back", { open: true }, { open: false });
 }
 
-/** Another role, grower or licence number of a member. */
+/** Another role, grower or licence of a member; the licence stays where none is named. */
 export async function changeMember(client: Client, access: Access, wanted: Received<"PUT /api/people">): Promise<void> {
-  const { userId, role, growerId, licenceNo } = wanted;
+  const { userId, role, growerId } = wanted;
   refuseWrongGrower(role, growerId);
   await refuseNoGrower(client, access, growerId);
   const before = await memberOf(client, access, userId);
-  await setMember(client, [userId, role, growerId, licenceNo]);
-  await audit(client, access, "people", userId, "changed", before, { ...before, role, growerId, licenceNo });
+  const licence = wanted.licence === undefined ? before.licence : wanted.licence;
+  await setMember(client, userId, role, growerId, licence);
+  await audit(client, access, "people", userId, "changed", before, { ...before, role, growerId, licence });
 }
 
 /** Ends a membership: the calendars of the person close, what they did stays with their name. */
 export async function removeMember(client: Client, access: Access, userId: string): Promise<void> {
   const before = await memberOf(client, access, userId);
-  await setMember(client, [userId, null, null, null]);
+  await setMember(client, userId, null, null, null);
   await audit(client, access, "people", userId, "removed", before, null);
 }
 
 async function memberOf(client: Client, access: Access, userId: string) {
-  const found = await row<{ name: string; role: string; growerId: string | null; licenceNo: string | null }>(
+  const found = await row<{ name: string; role: string; growerId: string | null; licence: Licence | null }>(
     client,
-    `select u.name, m.role, m.grower_id as "growerId", m.licence_no as "licenceNo" from membership m join "user" u on u.id = m.user_id
+    `select u.name, m.role, m.grower_id as "growerId", ${LICENCE} as licence from membership m join "user" u on u.id = m.user_id
      where m.practice_id = $1 and m.user_id = $2`,
     [access.practiceId, userId],
   );
@@ -103,8 +117,21 @@ async function memberOf(client: Client, access: Access, userId: string) {
   return found;
 }
 
-async function setMember(client: Client, values: (string | null)[]): Promise<void> {
-  const done = await row<{ done: boolean | null }>(client, "select set_member($1, $2, $3, $4) as done", values);
+async function setMember(
+  client: Client,
+  userId: string,
+  role: Role | null,
+  growerId: string | null,
+  licence: Licence | null,
+): Promise<void> {
+  const done = await row<{ done: boolean | null }>(client, "select set_member($1, $2, $3, $4, $5, $6) as done", [
+    userId,
+    role,
+    growerId,
+    licence?.number ?? null,
+    licence?.issuer ?? null,
+    licence?.endsOn ?? null,
+  ]);
   if (!done?.done) throw new Refused(409, "A practice keeps at least one owner: make somebody else one first.");
 }
 

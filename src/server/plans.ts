@@ -62,7 +62,7 @@ export async function loadPlan(client: Client, access: Access, planId: string): 
     ),
     rows<VersionLine>(
       client,
-      `select v.number, v.issued_on as "issuedAt", v.person as "issuedBy"
+      `select v.number, v.issued_on as "issuedAt", v.person as "issuedBy", ${FROM_ELSEWHERE} as elsewhere
        from plan_version v where v.practice_id = $1 and v.plan_id = $2 order by v.number desc`,
       [access.practiceId, planId],
     ),
@@ -166,6 +166,10 @@ export async function saveDecisions(
   return { saved: true, revision: revision + 1 };
 }
 
+/** Whether a version, of the table as "v", came with a file from elsewhere. */
+const FROM_ELSEWHERE = `exists (select from signed_elsewhere e where e.practice_id = v.practice_id and e.kept_in = 'plan_version'
+  and e.row_key = v.plan_id || ' ' || v.number)`;
+
 /** Whether two versions say the same, whoever issued them: sent twice, or with nothing changed in between. */
 const sameWork = (a: IssuedPlan, b: IssuedPlan): boolean =>
   isDeepStrictEqual(
@@ -216,7 +220,7 @@ export async function issuePlan(
     loaded.facts,
     loaded.decisions,
     findings,
-    { ...access, grower: grower ?? { name: "", unitSet: null } },
+    { ...access, licenceNo: access.licence?.number ?? null, grower: grower ?? { name: "", unitSet: null } },
     await keepRevision(client, access, loaded.guide),
     // papers are the grower's
     wordsFor({
@@ -227,7 +231,7 @@ export async function issuePlan(
     }),
   );
   const last = await loadVersion(client, access, planId, 0);
-  if (last && sameWork(last.issued, issued)) return { number: last.number };
+  if (last && !last.elsewhere && sameWork(last.issued, issued)) return { number: last.number };
   const number = (last?.number ?? 0) + 1;
   await client.query(
     "insert into plan_version (practice_id, plan_id, number, decisions, snapshot, issued_by, issued_on) values ($1, $2, $3, $4, $5, $6, $7)",
@@ -280,15 +284,17 @@ export async function loadVersion(
   scope: Scope,
   planId: string,
   number: number,
-): Promise<{ number: number; issuedAt: string; season: number; issued: IssuedPlan } | null> {
+): Promise<{ number: number; issuedAt: string; season: number; elsewhere: boolean; issued: IssuedPlan } | null> {
   if (!isId(planId) || !Number.isInteger(number)) return null;
-  const found = await row<{ number: number; issuedAt: string; season: number; snapshot: unknown }>(
+  const found = await row<{ number: number; issuedAt: string; season: number; elsewhere: boolean; snapshot: unknown }>(
     client,
-    `select v.number, v.issued_on as "issuedAt", p.season, v.snapshot from plan_version v join plan p on p.practice_id = v.practice_id and p.id = v.plan_id
+    `select v.number, v.issued_on as "issuedAt", p.season, ${FROM_ELSEWHERE} as elsewhere, v.snapshot from plan_version v join plan p on p.practice_id = v.practice_id and p.id = v.plan_id
      where v.practice_id = $1 and v.plan_id = $2 and ($3 = 0 or v.number = $3) order by v.number desc limit 1`,
     [scope.practiceId, planId, number],
   );
   if (!found) return null;
   const { snapshot, ...version } = found;
-  return { ...version, issued: upgradeIssued(snapshot) };
+  const issued = upgradeIssued(snapshot);
+  if (version.elsewhere) issued.issuedBy = { ...issued.issuedBy, name: `${issued.issuedBy.name} (issued elsewhere)` };
+  return { ...version, issued };
 }

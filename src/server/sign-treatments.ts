@@ -1,5 +1,7 @@
 /** Signing chemical treatments, and taking a signature back. */
 
+import { formatDay, type IsoDate } from "@/core/dates";
+import { licenceHolds } from "@/core/records/licence";
 import { draftPlan } from "@/core/sheets/draft-plan";
 import { type Access, may, Refused } from "./access";
 import { audit } from "./audit";
@@ -17,11 +19,16 @@ export async function signTreatment(
   { treatmentId, signed }: { treatmentId: string; signed: string },
 ): Promise<void> {
   if (!may(access.role, "issue")) throw new Refused(403, "An adviser of the practice signs treatments.");
-  const licence = access.licenceNo?.trim();
+  const { licence } = access;
   if (!licence)
     throw new Refused(
       403,
       "Signing needs a licence number: the owner of the practice puts it to your name under People.",
+    );
+  if (!licenceHolds(licence, access.today))
+    throw new Refused(
+      403,
+      `Your licence ${licence.number} ended on ${formatDay(licence.endsOn as IsoDate, true)}: the owner of the practice writes the new one down under People.`,
     );
   await hold(client, planId);
   const plan = await loadPlan(client, access, planId);
@@ -32,14 +39,19 @@ export async function signTreatment(
     throw new Refused(422, `Treatment: "${treatmentId}" given, the plan as it is saved has no such treatment.`);
   if (treatment.toSign !== signed)
     throw new Refused(409, "The treatment has changed since this page was loaded. Read it again, then sign it.");
-  if (plan.facts.signOffs?.some((s) => s.treatmentId === treatmentId && s.signed === signed)) return;
+  if (treatment.signed) return;
   await withdraw(client, access, planId, treatmentId);
+  const operation = drafted.ok ? drafted.value.operations.find((o) => o.id === treatmentId) : undefined;
+  const { number, issuer, endsOn } = licence;
   await client.query(
-    "insert into treatment_sign_off (practice_id, plan_id, treatment_id, signed, user_id, licence_no) values ($1, $2, $3, $4, $5, $6)",
-    [access.practiceId, planId, treatmentId, signed, access.userId, licence],
+    `insert into treatment_sign_off (practice_id, plan_id, treatment_id, signed, user_id, licence_no, licence_issuer, licence_ends_on, for_day)
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9)`,
+    [access.practiceId, planId, treatmentId, signed, access.userId, number, issuer, endsOn, operation?.date ?? null],
   );
-  const name = drafted.ok ? drafted.value.operations.find((o) => o.id === treatmentId)?.name : undefined;
-  await audit(client, access, "plan", planId, `signed "${name ?? treatmentId}", licence ${licence}`, null, { signed });
+  await audit(client, access, "plan", planId, `signed "${operation?.name ?? treatmentId}", licence ${number}`, null, {
+    signed,
+    day: operation?.date ?? null,
+  });
 }
 
 /** Takes the signature under a treatment back. */

@@ -8,6 +8,7 @@ import { type Client, row, rows } from "./db";
 import { cropBefore, threatsOfGuides } from "./guides";
 import { placeName } from "./places";
 import { loadPlanFacts } from "./plan-facts";
+import { SIGN_OFF_KEY } from "./sign-offs";
 import { readDecisions } from "./stored-decisions";
 
 /**
@@ -88,7 +89,7 @@ export async function loadSprayRecords(
     client,
     `select l.id, l.done_on as day, l.quantity_per_ha::float8 as "quantityPerHa", l.application, l.treated, l.note, l.person as "loggedBy", p.season,
        f.name as field, coalesce(g.part, '') as part, coalesce(g.area_ha, f.area_ha)::float8 as "areaHa", fa.name as farm, gr.name as grower,
-       s.person as "signedBy", s.licence_no as "licenceNo"
+       s.person || s.where_signed as "signedBy", s.licence_no as "licenceNo"
      from log_entry l join plan p on p.practice_id = l.practice_id and p.id = l.plan_id
        join field f on f.practice_id = p.practice_id and f.id = p.field_id
        join farm fa on fa.practice_id = f.practice_id and fa.id = f.farm_id
@@ -97,9 +98,11 @@ export async function loadSprayRecords(
        left join lateral (select v.issued_at from plan_version v where v.practice_id = l.practice_id and v.plan_id = l.plan_id
          and v.issued_at <= l.at order by v.number desc limit 1) i on true
        -- who stood for it as it was issued, whatever was signed or taken back since
-       left join lateral (select t.person, t.licence_no from treatment_sign_off t where t.practice_id = l.practice_id and t.plan_id = l.plan_id
-         and t.treatment_id = l.operation_id and t.at <= i.issued_at and (t.withdrawn_at is null or t.withdrawn_at > i.issued_at)
-         order by t.at desc limit 1) s on true
+       left join lateral (select s.person, s.licence_no, case when exists (select from signed_elsewhere e where e.practice_id = s.practice_id
+           and e.kept_in = 'treatment_sign_off' and e.row_key = ${SIGN_OFF_KEY}) then ' (elsewhere)' else '' end as where_signed
+         from treatment_sign_off s where s.practice_id = l.practice_id and s.plan_id = l.plan_id
+         and s.treatment_id = l.operation_id and s.at <= i.issued_at and (s.withdrawn_at is null or s.withdrawn_at > i.issued_at)
+         order by s.at desc limit 1) s on true
      where l.practice_id = $1 and l.withdrawn_at is null and l.treated is not null and ($2::int is null or p.season = $2)
      order by l.done_on desc, l.application->>'from' desc, f.name`,
     [practiceId, season],

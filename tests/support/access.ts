@@ -1,13 +1,13 @@
 /** Access of the demo's people for tests that call the server's functions, and the demo's fields and plans by name. */
 
 import type pg from "pg";
-import type { Access } from "@/server/access";
+import { type Access, LICENCE } from "@/server/access";
 import { inPractice, row, type Scope } from "@/server/db";
 
 /** The access of a person by e-mail, on the demo's working date. */
 export async function accessOf(owner: pg.Client, email: string): Promise<Access> {
   const { rows: found } = await owner.query(
-    `select m.practice_id, m.user_id, m.role, m.licence_no, m.grower_id, u.name, p.name as practice from membership m join "user" u on u.id = m.user_id join practice p on p.id = m.practice_id where u.email = $1`,
+    `select m.practice_id, m.user_id, m.role, ${LICENCE} as licence, m.grower_id, u.name, p.name as practice from membership m join "user" u on u.id = m.user_id join practice p on p.id = m.practice_id where u.email = $1`,
     [email],
   );
   const m = found[0];
@@ -17,7 +17,7 @@ export async function accessOf(owner: pg.Client, email: string): Promise<Access>
     growerId: m.grower_id,
     name: m.name,
     role: m.role,
-    licenceNo: m.licence_no,
+    licence: m.licence,
     practice: { name: m.practice, currency: "cr", unitSet: "metric", decimalMark: "point", asOf: "2026-08-12" },
     today: "2026-08-12",
   };

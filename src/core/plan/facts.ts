@@ -8,6 +8,7 @@ import type { FarmRecord } from "../records/farm";
 import type { Fertiliser } from "../records/fertiliser";
 import type { FieldRecord } from "../records/field";
 import type { GrownCrop } from "../records/grown-crop";
+import type { Licence } from "../records/licence";
 import type { LimeProduct } from "../records/lime-product";
 import type { LogEntry } from "../records/log-entry";
 import type { PriceList } from "../records/prices";
@@ -92,6 +93,12 @@ export interface SignOff {
   person: string;
   licenceNo: string;
   at: string;
+  /** the day that the treatment had when it was signed */
+  forDay?: IsoDate | null;
+  /** their licence as it stands with them now */
+  licence?: Pick<Licence, "issuer" | "endsOn">;
+  /** why it carries no plan any more; absent where it does */
+  lapsed?: "elsewhere" | "left" | "unlicensed";
 }
 
 /** A treatment that was done on this ground for this season, by whatever plan, as it was written down then. */

@@ -27,7 +27,8 @@ export const name = z
   .trim()
   .min(1)
   .max(200)
-  .refine((text) => /[\p{L}\p{N}]/u.test(text), "a name has a letter or a digit");
+  // of nothing at all the line above speaks
+  .refine((text) => text === "" || /[\p{L}\p{N}]/u.test(text), "a name has a letter or a digit");
 /** Minor money units: hundredths of the practice's currency. */
 export const minor = z.number().int().min(0).max(100_000_000);
 export const pct = z.number().min(0).max(100);

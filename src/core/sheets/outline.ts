@@ -9,10 +9,11 @@ import type { SettingId } from "../plan/settings";
 import { SHEETS, type SheetId } from "../sheet-ids";
 import type { IssuedPlan } from "./issued-plan";
 import type { Plan } from "./plan";
+import { forbiddenOf } from "./protect/planned-breaks";
 import { STAND, sampleM2, standSample } from "./seed/stand";
 
 /** Counted up whenever what an outline holds, or how it is drafted, changes: kept outlines of before are drafted anew. */
-export const OUTLINE_VERSION = 14;
+export const OUTLINE_VERSION = 15;
 
 /** What keeps for less is sold fresh and fills no store; assumption. */
 const STORED_MONTHS = 1;
@@ -67,6 +68,8 @@ export type WeekOperation = Pick<
   | "overdueDays"
   | "overtakenBy"
 > & { inputs: Omit<OperationInput, "pricePerUnit">[] } & Partial<Pick<Operation, "gift">> & {
+    /** of a treatment: what its label says against it on the day that it has now */
+    forbidden?: string;
     // outlines that were kept before lack it
     /** of a look: what may be counted then */
     looks?: Look[];
@@ -130,7 +133,8 @@ export function outlineHolds(plan: Pick<Plan, "season" | "operations" | "stages"
 }
 
 /** The outline of a drafted plan. */
-export function outlinePlan(plan: Plan, facts: Pick<PlanFacts, "field">): PlanOutline {
+export function outlinePlan(plan: Plan, facts: Pick<PlanFacts, "field" | "treated">): PlanOutline {
+  const forbidden = forbiddenOf(plan, facts);
   return {
     season: {
       crop: plan.crop.kind.name,
@@ -184,6 +188,7 @@ export function outlinePlan(plan: Plan, facts: Pick<PlanFacts, "field">): PlanOu
       settings: o.settings,
       overdueDays: o.overdueDays,
       overtakenBy: o.overtakenBy,
+      ...(o.doneOn === null && forbidden.has(o.id) ? { forbidden: forbidden.get(o.id) as string } : {}),
       ...(o.gift ? { gift: o.gift } : {}),
       ...(o.role === "look" && o.sheet === "protect" ? { looks: looksOn(plan, o.date) } : {}),
       ...(countsStand(plan, o.id) ? { looks: [standLook(plan)] } : {}),
@@ -221,6 +226,7 @@ export function issuedWeek(issued: IssuedPlan, today: WeekOperation[]): WeekOper
       overdueDays: now?.overdueDays ?? 0,
       overtakenBy: now?.overtakenBy ?? null,
       ...giftOf(o, issued, now),
+      ...(now?.forbidden ? { forbidden: now.forbidden } : {}),
       ...(now?.looks ? { looks: now.looks } : {}),
       ...(now?.ripeness ? { ripeness: now.ripeness } : {}),
     };

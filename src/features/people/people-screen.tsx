@@ -2,13 +2,15 @@
 
 import { useRouter } from "next/navigation";
 import { type FormEvent, useState } from "react";
+import type { IsoDate } from "@/core/dates";
+import type { Licence } from "@/core/records/licence";
 import type { PeopleSheet, RoleName } from "@/server/contracts";
 import { Button } from "@/ui/button";
 import { Pick } from "@/ui/pick";
 import { TableHead } from "@/ui/table-head";
 import { TextField } from "@/ui/text-field";
-import { WrittenValue } from "@/ui/written-value";
 import { send } from "../shared/send";
+import { LicenceFields, LicenceOf, NO_LICENCE } from "./licence";
 import { PracticeFile } from "./practice-file";
 
 const ROLES: { value: RoleName; label: string; may: string }[] = [
@@ -37,15 +39,17 @@ const ROLES: { value: RoleName; label: string; may: string }[] = [
 interface Wish {
   role: RoleName;
   growerId: string | null;
-  licenceNo: string | null;
+  /** absent: as it stands */
+  licence?: Licence | null;
 }
 
 /** Who belongs to the practice, who is invited, and what each role sees and may do. */
-export function PeopleScreen({ sheet }: { sheet: PeopleSheet }) {
+export function PeopleScreen({ sheet, today }: { sheet: PeopleSheet; today: IsoDate }) {
   const router = useRouter();
   const [said, setSaid] = useState<string | null>(null);
   const [link, setLink] = useState<{ name: string; url: string } | null>(null);
   const [role, setRole] = useState<RoleName>("assistant");
+  const [licence, setLicence] = useState(NO_LICENCE);
   const done = (reply: { ok: boolean; reason?: string }) => {
     setSaid(reply.ok ? null : (reply.reason ?? null));
     router.refresh();
@@ -63,12 +67,13 @@ export function PeopleScreen({ sheet }: { sheet: PeopleSheet }) {
         name,
         role,
         growerId: role === "grower" ? String(data.get("grower") ?? "") || null : null,
-        licenceNo: String(data.get("licence") ?? "").trim() || null,
+        licence: role === "grower" || licence.number.trim() === "" ? null : licence,
       },
     });
     if (done(reply) && reply.ok) {
       setLink({ name, url: window.location.origin + reply.value.path });
       form.reset();
+      setLicence(NO_LICENCE);
     }
   };
   const growers = sheet.growers.map((g) => ({ value: g.id, label: g.name }));
@@ -82,7 +87,7 @@ export function PeopleScreen({ sheet }: { sheet: PeopleSheet }) {
       )}
       <section className="mt-3 overflow-x-auto">
         <table className="w-full border-collapse">
-          <TableHead columns={["Name", "E-mail", "Role", "Licence number", "Last seen", "Change"]} />
+          <TableHead columns={["Name", "E-mail", "Role", "Licence", "Last seen", "Change"]} />
           <tbody>
             {sheet.members.map((m) => (
               <tr key={m.userId} className="border-t border-line">
@@ -101,22 +106,16 @@ export function PeopleScreen({ sheet }: { sheet: PeopleSheet }) {
                     ]}
                     onChange={(event) => {
                       const [to, growerId = null] = event.currentTarget.value.split("/") as [RoleName, string?];
-                      void change(m.userId, { role: to, growerId, licenceNo: m.licenceNo });
+                      void change(m.userId, { role: to, growerId });
                     }}
                   />
                 </td>
                 <td className="pr-3">
-                  <WrittenValue
-                    label={`Licence number of ${m.name}`}
-                    align="left"
-                    width="9em"
-                    text={m.licenceNo ?? ""}
-                    read={(typed) => ({ ok: true, value: typed.trim() })}
-                    onValue={() => {}}
-                    onClear={() => void change(m.userId, { role: m.role, growerId: m.growerId, licenceNo: null })}
-                    onCommit={(licenceNo) =>
-                      void change(m.userId, { role: m.role, growerId: m.growerId, licenceNo: licenceNo || null })
-                    }
+                  <LicenceOf
+                    name={m.name}
+                    licence={m.licence}
+                    today={today}
+                    onChange={(to) => change(m.userId, { role: m.role, growerId: m.growerId, licence: to })}
                   />
                 </td>
                 <td className="whitespace-nowrap pr-3 text-[13px] text-soft">{m.lastSeen ?? "not yet"}</td>
@@ -155,7 +154,7 @@ export function PeopleScreen({ sheet }: { sheet: PeopleSheet }) {
               <Pick id="grower" name="grower" options={growers} empty="choose" defaultValue="" />
             </span>
           ) : (
-            <TextField label="Licence number" name="licence" maxLength={80} />
+            <LicenceFields licence={licence} today={today} onChange={setLicence} />
           )}
           <Button look="main" type="submit" className="touch">
             Make an invitation

@@ -22,10 +22,24 @@ export function PracticeFile() {
     const answer = (await response?.json().catch(() => null)) as {
       error?: string;
       rows?: Record<string, number>;
+      changed?: string[];
+      elsewhere?: number;
     } | null;
     if (response?.ok && answer?.rows) {
       const { field = 0, plan = 0 } = answer.rows;
-      setSaid({ good: true, text: `${file.name} is read: ${field} fields, ${plan} plans.` });
+      const { changed = [], elsewhere = 0 } = answer;
+      setSaid({
+        good: true,
+        text: [
+          `${file.name} is read: ${field} fields, ${plan} plans.`,
+          ...(changed.length > 0 ? [`Changed since it was taken out here: ${changed.join(", ")}.`] : []),
+          ...(elsewhere > 0
+            ? [
+                `${elsewhere} signatures and issued versions were made elsewhere, and count as that: sign and issue anew what shall be done.`,
+              ]
+            : []),
+        ].join(" "),
+      });
       router.refresh();
     } else setSaid({ good: false, text: answer?.error ?? "The server does not answer; nothing was read." });
   };

@@ -6,7 +6,7 @@ import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { schoolsOf } from "@/core/guides/schools";
 import type { Operation } from "@/core/plan/operation";
 import { SHEET_NAMES, SHEETS, type SheetId } from "@/core/sheet-ids";
-import type { AuditLine, PlantingDraft } from "@/server/contracts";
+import type { AuditLine, PlantingDraft, VersionLine } from "@/server/contracts";
 import { UnitsProvider, useUnits } from "../shared/units";
 import { useAtRest, useLoadedAtRest } from "../shared/use-at-rest";
 import { useCommands } from "../shell/commands";
@@ -21,7 +21,6 @@ import { type PackedStart, unpackStart } from "./sent-plan";
 import { LATER_SHEETS, SHEET_SCREENS } from "./sheets";
 import { GuideNotes } from "./sheets/guide-notes";
 import { usePlan } from "./use-plan";
-import type { VersionLine } from "./versions";
 import { WorkingProvider, workingPanel } from "./working";
 
 // simulation and charts are fetched when the window is opened

@@ -6,7 +6,7 @@ import { formatDay } from "@/core/dates";
 import { comparePlans, type PlanChange, summarisePlan } from "@/core/sheets/compare";
 import type { DecisionPath } from "@/core/sheets/decisions";
 import { joined } from "@/core/units/words";
-import type { AuditLine } from "@/server/contracts";
+import type { AuditLine, VersionLine } from "@/server/contracts";
 import { Button } from "@/ui/button";
 import { Dialog } from "@/ui/dialog";
 import { Pick } from "@/ui/pick";
@@ -17,12 +17,6 @@ import { useUnits } from "../shared/units";
 import { useAnswer } from "../shared/use-answer";
 import { pathInWords } from "./path-in-words";
 import { usePlanModel } from "./plan-context";
-
-export interface VersionLine {
-  number: number;
-  issuedAt: string;
-  issuedBy: string;
-}
 
 const FILES: [string, string][] = [
   ["booklet.pdf", "Booklet"],
@@ -62,6 +56,9 @@ export function VersionsDialog({
           <li key={version.number} className="border-t border-line pt-2 first:border-0">
             <p>
               <b>Version {version.number}</b>, issued {version.issuedAt} by {version.issuedBy}
+              {version.elsewhere && (
+                <span className="text-stop"> elsewhere: it came with a file and does not count as issued here</span>
+              )}
             </p>
             <p className="flex flex-wrap gap-x-4">
               {FILES.map(([file, label]) => (

@@ -81,6 +81,11 @@ export function DueLine({
           {o.overdueDays > 0 && !o.doneOn ? `${o.overdueDays} days late. ` : ""}
           {o.detail}
         </p>
+        {o.forbidden && !o.doneOn && (
+          <p className="border-l-[3px] border-stop pl-2 text-[13px] font-semibold text-stop">
+            Not to be done as it stands. {o.forbidden}
+          </p>
+        )}
         {o.condition && !o.doneOn && !fallen && <p className="text-[13px] font-semibold">{conditionOf(o)}</p>}
         {o.inputs.map((input) => (
           <p key={input.id} className="text-[13px]">

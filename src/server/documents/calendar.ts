@@ -25,6 +25,8 @@ export interface CalendarOperation {
   role: Operation["role"];
   inputs: Pick<OperationInput, "name" | "kind" | "perHa" | "unit" | "quantity" | "bagKg">[];
   condition: Operation["condition"];
+  /** what its label says against it on this day */
+  forbidden?: string | null;
   settings: Operation["settings"];
   cautions: { text: string }[];
   /** the issued version, and how often dates were moved, logged or seen since it */
@@ -53,10 +55,11 @@ export function writeEvents(name: string, operations: CalendarOperation[], words
         sequence: MOST_CHANGES * o.version + Math.min(MOST_CHANGES - 1, o.changes),
         productId,
         calName: name,
-        title: `${o.doneOn ? "Done: " : waitsForWord(o) ? "Wait for your adviser: " : ""}${o.name}, ${o.field}`,
+        title: `${o.doneOn ? "Done: " : o.forbidden ? "Not as it stands: " : waitsForWord(o) ? "Wait for your adviser: " : ""}${o.name}, ${o.field}`,
         start: day(date),
         end: day(addDays(date, 1)),
         description: [
+          o.doneOn ? "" : (o.forbidden ?? ""),
           o.doneOn ? "" : conditionOf(o),
           ...o.inputs.map((i) => `${inputInWords(i, words)}.`),
           settingsOf(o, words),

@@ -8,6 +8,7 @@ import { type Client, hold } from "../db";
 import { tablesInOrder } from "../table-order";
 import { readTable } from "./cells";
 import { columnsOf } from "./columns";
+import { isSigned, readSeal, type SealAnswer, type SignedTable } from "./seal";
 import { KEPT, UNWRITTEN } from "./tables";
 import { FORMAT } from "./write-practice";
 
@@ -24,12 +25,12 @@ const practiceJson = z.object({
   prices: pricesRecord,
 });
 
-/** Puts the file's rows in; gives how many of each table. Throws Refused with file, line or column where it cannot. */
+/** Puts the file's rows in; gives how many of each table, and what its seal says. Throws Refused with file, line or column where it cannot. */
 export async function readPractice(
   client: Client,
   access: Access,
   files: ReadonlyMap<string, string>,
-): Promise<Record<string, number>> {
+): Promise<{ rows: Record<string, number> } & SealAnswer> {
   const { practiceId } = access;
   await hold(client, practiceId);
   const tables = (await tablesInOrder(client)).filter((table) => table in KEPT);
@@ -50,6 +51,7 @@ export async function readPractice(
   );
   await client.query("set local timezone to 'UTC'");
   const counts: Record<string, number> = {};
+  const signed = new Map<string, SignedTable>();
   for (const table of tables) {
     const file = `${table}.csv`;
     const text = files.get(file);
@@ -72,10 +74,12 @@ export async function readPractice(
       throw error;
     }
     counts[table] = rows.length;
+    if (isSigned(table)) signed.set(table, { columns, key: known.get(table)?.key ?? [], rows });
   }
   await client.query("select set_config('app.user_id', $1, true)", [access.userId]);
-  await audit(client, access, "practice file", practiceId, "read a practice in", null, counts);
-  return counts;
+  const seal = await readSeal(client, practiceId, files, signed);
+  await audit(client, access, "practice file", practiceId, "read a practice in", null, { ...counts, ...seal });
+  return { rows: counts, ...seal };
 }
 
 async function putIn(

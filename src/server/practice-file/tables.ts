@@ -56,6 +56,8 @@ export const LEFT_OUT: Record<string, string> = {
   outline_operation: "drafted again from the plans",
   outline_job: "work of the machine",
   facts_clock: "counts changes on one machine",
+  signed_elsewhere: "what one machine knows of others' signatures; their seals are in seal.json",
+  file_seal: "what one machine knows of others' files; their seals are in seal.json",
   practice_clock: "counts changes on one machine",
 };
 

@@ -6,9 +6,12 @@ import { readZip } from "../import/zip-file";
 /** Bytes that the files of a ZIP may have together, unpacked. */
 const MOST_UNPACKED = 400_000_000;
 
+/** Names of files that are read back. */
+export const READ_BACK = /^[\w-]+\.(csv|json)$/;
+
 /** By name. Throws PastLimit, and Error in words for what is no ZIP, and for text that is not UTF-8. */
 export async function unpackPractice(bytes: Uint8Array): Promise<Map<string, string>> {
-  const files = await readZip(bytes, (name) => /^[\w-]+\.(csv|json)$/.test(name), {
+  const files = await readZip(bytes, (name) => READ_BACK.test(name), {
     mostBytes: MOST_UNPACKED,
     mostEntries: MOST_ENTRIES,
   }).catch((error: Error) => {

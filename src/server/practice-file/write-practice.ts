@@ -7,6 +7,7 @@ import { type Client, row, rows } from "../db";
 import { tablesInOrder } from "../table-order";
 import { cellOf, writeTable } from "./cells";
 import { type Column, columnsOf } from "./columns";
+import { isSigned, SEAL_FILE, type SignedTable, writeSeal } from "./seal";
 import { KEPT, LEFT_OUT, ONLY_WHERE, ORDERED_BY, UNWRITTEN } from "./tables";
 
 export const FORMAT = 1;
@@ -27,6 +28,7 @@ export async function practiceFiles(client: Client, practiceId: string): Promise
   );
   files.set("practice.json", `${JSON.stringify({ format: FORMAT, ...practice }, null, 2)}\n`);
   const counts: [string, number][] = [];
+  const signed = new Map<string, SignedTable>();
   for (const table of tables) {
     const { columns, key } = known.get(table) as { columns: Column[]; key: string[] };
     const own = columns.filter((c) => !UNWRITTEN[table]?.includes(c.name));
@@ -36,6 +38,7 @@ export async function practiceFiles(client: Client, practiceId: string): Promise
       values: [practiceId],
       rowMode: "array",
     });
+    if (isSigned(table)) signed.set(table, { columns: own.map((c) => c.name), key, rows: found.rows });
     const cells = (found.rows as (string | null)[][]).map((r) => r.map((v, i) => cellOf(v, own[i]?.isText ?? true)));
     counts.push([table, cells.length]);
     files.set(
@@ -48,6 +51,7 @@ export async function practiceFiles(client: Client, practiceId: string): Promise
   }
   files.set("fields.geojson", await boundaries(client, practiceId));
   files.set("README.txt", readme(counts, known));
+  files.set(SEAL_FILE, await writeSeal(client, practiceId, files, signed));
   return files;
 }
 
@@ -86,7 +90,7 @@ function readme(counts: [string, number][], known: Map<string, { columns: Column
   });
   return `${[
     "A practice of Wheatonomy, whole, in open files (UTF-8).",
-    "practice.json: name, currency, units, working date and prices (hundredths of the currency)\nfields.geojson: boundaries of the fields, for maps; it is not read back, field.csv is",
+    "practice.json: name, currency, units, working date and prices (hundredths of the currency)\nfields.geojson: boundaries of the fields, for maps; it is not read back, field.csv is\nseal.json: by what an installation knows its own files, signatures and issued versions again; what it did not write itself counts as signed elsewhere",
     "Tables are CSV with commas. An empty cell is nothing known. Text that is empty, or that a spreadsheet would take for a formula, has an apostrophe before it. Ids tie the tables together. Times are UTC. Units stand in the names of columns: _ha hectares, _t_per_ha tonnes a hectare, _c degrees Celsius, _mm millimetres, _cm centimetres, _pct per cent; soil tests as their scheme has them.",
     ...tables,
     `Not in here: ${Object.entries(LEFT_OUT)

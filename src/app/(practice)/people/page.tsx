@@ -8,5 +8,5 @@ export const metadata: Metadata = { title: "People" };
 
 export default async function PeoplePage() {
   const access = await requirePage("people");
-  return <PeopleScreen sheet={await inPractice(access, (client) => loadPeople(client, access))} />;
+  return <PeopleScreen sheet={await inPractice(access, (client) => loadPeople(client, access))} today={access.today} />;
 }

@@ -1,10 +1,12 @@
 /** What treatments break of their labels, what is not signed, and what the field asks for besides. */
 
 import { addDays, daysBetween, formatDay, type IsoDate } from "../../dates";
+import type { SignOff } from "../../plan/facts";
 import { change } from "../decisions";
 import type { Check } from "../sheet";
 import { round, sentence } from "../words";
-import { BLOOM, bbchOn, type LabelTreatment, labelBreaks } from "./label";
+import { BLOOM, bbchOn } from "./label";
+import { breaksOf, loggedOf } from "./planned-breaks";
 
 /** Days before and after its time in which a treatment is still of use. */
 const LATE_DAYS = 14;
@@ -32,33 +34,9 @@ export function checkProtect(check: Check): void {
       })),
     );
   const opOf = new Map(plan.operations.map((o) => [o.id, o]));
-  const asLabelled = treatments.map((t): LabelTreatment => {
-    const threat = guide.threats.find((x) => x.id === t.threatId);
-    const operation = opOf.get(t.id);
-    const date = operation?.doneOn ?? operation?.date ?? null;
-    return {
-      id: t.id,
-      product: t.product,
-      target: { id: t.threatId, name: (threat?.name ?? t.threatId).toLowerCase(), organism: threat?.organism ?? "" },
-      ratePerHa: operation?.inputs[0]?.perHa ?? t.ratePerHa,
-      waterLPerHa: t.waterLPerHa,
-      date,
-      bbch: date ? bbchOn(plan.stages, date) : null,
-    };
-  });
-  const handWork = plan.operations.flatMap((o) =>
-    o.date && !o.doneOn && o.power === "hands" && o.hoursPerHa > 0 && o.role !== "treat" && o.role !== "look"
-      ? [{ name: o.name, date: o.date as IsoDate }]
-      : [],
-  );
-  const picks = plan.operations.filter((o) => o.role === "harvest" && o.date).map((o) => o.date as IsoDate);
-  const harvest = picks.sort()[0] ?? plan.harvestDate;
+  const logged = loggedOf(plan, facts);
   const seen = new Map<string, number>();
-  // what was put on this ground counts, whatever is decided now
-  const logged = (facts.treated ?? [])
-    .filter((done) => !treatments.some((t) => t.id === done.operationId))
-    .map(({ day, ...done }) => ({ ...done, date: day }));
-  for (const b of labelBreaks(asLabelled, plan.protect.crop, { harvest, handWork, logged })) {
+  for (const b of breaksOf(plan, facts)) {
     // one of each rule of a treatment has the plain id, the next are numbered
     const key = `protect.${b.rule}.${b.treatment}`;
     const again = seen.get(key) ?? 0;
@@ -82,19 +60,18 @@ export function checkProtect(check: Check): void {
         : [{ label: "Leave this treatment out", changes: [change(`protect/treatments/${b.treatment}`, undefined)] }]),
     ]);
   }
+  const halfKnown = new Map<string, SignOff>();
   for (const t of treatments) {
     const operation = opOf.get(t.id);
     if (operation?.doneOn || !t.product) continue;
-    const before = facts.signOffs?.find((s) => s.treatmentId === t.id);
-    if (!t.signed)
+    if (t.unsigned !== null)
       add(
         "stop",
         `protect.unsigned.${t.id}`,
-        before
-          ? `${operation?.name ?? "A treatment"} was signed by ${before.person}, and has changed since.`
-          : `${operation?.name ?? "A treatment"} is not signed by a licensed adviser.`,
+        `${operation?.name ?? "A treatment"} ${t.unsigned}.`,
         "Every chemical treatment names a licensed adviser who stands for it before the plan is issued: sign it on this sheet.",
       );
+    if (t.signed?.licence) halfKnown.set(t.signed.licenceNo, t.signed);
     checkField(check, t.id, t.product.name, t.product.waterBufferM, t.product.houseBufferM);
     if (t.product.stock !== null && t.ratePerHa * facts.field.areaHa > t.product.stock)
       add(
@@ -160,6 +137,19 @@ export function checkProtect(check: Check): void {
         `protect.expired.${t.id}`,
         `The stock of ${t.product.name} keeps until ${formatDay(t.product.stockUntil, true)}, planned is ${formatDay(date, true)}.`,
         "Old product separates and fails: use another batch.",
+      );
+  }
+  for (const { person, licenceNo, licence } of halfKnown.values()) {
+    const missing = [
+      ...(licence?.issuer === "" ? ["who issued it"] : []),
+      ...(licence?.endsOn === null ? ["until when it holds"] : []),
+    ];
+    if (missing.length > 0)
+      add(
+        "hint",
+        `protect.licence.${licenceNo}`,
+        `Of licence ${licenceNo}, under which ${person} signed, it is not written down ${missing.join(" and ")}.`,
+        "An owner of the practice writes it down under People: a signature is only worth what its licence is.",
       );
   }
 }

@@ -1,10 +1,12 @@
 import type { Guide } from "../../guides/schema";
+import type { SolvedDates } from "../../plan/dates";
 import { isSpreadDry, unitOf } from "../../records/product-forms";
 import type { LabelUse, ProtectionProduct } from "../../records/protection-product";
 import type { Draft } from "../sheet";
 import type { TreatmentDecision } from "./decisions";
 import { type LabelCrop, labelCropOf, labelledUses } from "./label-crop";
 import type { PlannedMeasure, PlannedTreatment } from "./part";
+import { whyUnsigned, wordsToSign } from "./signature";
 
 /** Spray volume where neither label nor adviser names one [L/ha]; usual of field sprayers (assumption). */
 const USUAL_WATER_L_PER_HA = 200;
@@ -28,19 +30,38 @@ export function draftProtect({ context, decisions, facts, parts }: Draft): void 
         product && isSpreadDry(product) ? null : (middle(use?.waterLow, use?.waterHigh) ?? USUAL_WATER_L_PER_HA);
       const waterLPerHa = own.waterLPerHa ?? usualWater;
       const ratePerHa = own.ratePerHa ?? use?.rate ?? 1;
-      const toSign = wordsToSign(own, ratePerHa, waterLPerHa);
+      const threat = guide.threats.find((t) => t.id === own.threat);
+      const stage = guide.stages.find((s) => s.id === own.stage);
+      const unit = product ? unitOf(product) : "L";
+      const days = own.days ?? 0;
       return {
         id,
         threatId: own.threat,
         product,
         use,
-        unit: product ? unitOf(product) : "L",
+        unit,
         ratePerHa,
         waterLPerHa,
         stageId: own.stage,
-        days: own.days ?? 0,
-        toSign,
-        signed: facts.signOffs?.find((s) => s.treatmentId === id && s.signed === toSign) ?? null,
+        days,
+        toSign: wordsToSign({
+          crop: crop.name,
+          kind: context.crop.kind.name,
+          farm: facts.field.farm,
+          field: facts.field.name,
+          areaHa: facts.field.areaHa,
+          product,
+          use,
+          productId: own.productId,
+          target: (threat?.name ?? own.threat).toLowerCase(),
+          ratePerHa,
+          unit,
+          waterLPerHa,
+          stage: { name: stage?.name ?? own.stage, bbch: stage?.bbch ?? 0 },
+          days,
+        }),
+        signed: null,
+        unsigned: null,
       };
     }),
   };
@@ -61,6 +82,16 @@ function fittingUse(
 const middle = (low: number | null | undefined, high: number | null | undefined): number | null =>
   low == null && high == null ? null : ((low ?? high ?? 0) + (high ?? low ?? 0)) / 2;
 
-/** A treatment word for word: whatever of it changes is not signed any more. Example: see protect-sheet.test.ts. */
-const wordsToSign = (own: TreatmentDecision, ratePerHa: number, waterLPerHa: number | null): string =>
-  [own.productId, own.threat, ratePerHa, waterLPerHa ?? "dry", own.stage, own.days ?? 0].join(" | ");
+/** Who stands for the treatments, once their days are known. */
+export function signProtect({ facts, parts }: Draft, { dates }: SolvedDates): void {
+  for (const t of parts.protect.treatments) {
+    const own = facts.signOffs?.find((s) => s.treatmentId === t.id);
+    t.unsigned = whyUnsigned(own, {
+      toSign: t.toSign,
+      use: t.use,
+      day: dates[t.id]?.planned ?? null,
+      today: facts.today,
+    });
+    t.signed = t.unsigned === null ? (own ?? null) : null;
+  }
+}

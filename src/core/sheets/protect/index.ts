@@ -1,5 +1,5 @@
 import type { Sheet } from "../sheet";
-import { draftProtect } from "./draft";
+import { draftProtect, signProtect } from "./draft";
 import { protectFace } from "./face";
 import { protectOperations } from "./operations";
 import { threatsOf } from "./threats";
@@ -11,5 +11,6 @@ export const protect: Sheet = {
   operations: protectOperations,
   dated: (draft, solved) => {
     draft.parts.protect.threats = threatsOf(draft, solved);
+    signProtect(draft, solved);
   },
 };

@@ -19,8 +19,10 @@ export interface PlannedTreatment {
   days: number;
   /** what a licensed adviser signs, word for word */
   toSign: string;
-  /** who did, of these very words; null where nobody did */
+  /** who did, and still stands for it; null where nobody does */
   signed: SignOff | null;
+  /** why nobody stands for it, after its name; null where somebody does */
+  unsigned: string | null;
 }
 
 export interface PlannedMeasure {

@@ -2,7 +2,7 @@
 
 import { describe, expect, it } from "vitest";
 import { testGuide } from "../../../../tests/support/guides";
-import { addDays, formatDay } from "../../dates";
+import { addDays, daysBetween, formatDay } from "../../dates";
 import { EXAMPLE_FACTS } from "../../plan/example-facts";
 import type { PlanFacts } from "../../plan/facts";
 import { type ProtectionProduct, protectionProductRecord } from "../../records/protection-product";
@@ -11,6 +11,7 @@ import type { Words } from "../../units/words";
 import { checkPlan } from "../check-plan";
 import { applyChanges, type Change, change, freshDecisions } from "../decisions";
 import { draftPlan } from "../draft-plan";
+import { outlinePlan } from "../outline";
 import { bbchOn, type LabelTreatment, labelBreaks } from "./label";
 import { protectPrint } from "./print";
 
@@ -230,7 +231,16 @@ describe("a treatment of a plan", () => {
     const { plan, found } = drafted(facts(), TREATED);
     expect(found.map((f) => [f.id, f.severity])).toEqual([["protect.unsigned.treat-a", "stop"]]);
     const toSign = plan.protect.treatments[0]?.toSign as string;
-    expect(toSign).toBe("leafguard | septoria | 1 | 200 | flag-leaf | 0");
+    expect(toSign.split(" | ")).toEqual([
+      "wheat, Winter wheat",
+      "Pennick Farm, Coney Bank, 14.2 ha",
+      "Leafguard",
+      "against septoria leaf blotch",
+      "1 L/ha in 200 L/ha",
+      "flag leaf, BBCH 39, 0 days after",
+      "label: active made-up azole, bees none, content 250, formulation liquid, group 3, kind fungicide, name Leafguard",
+      "use: crop wheat, fromBbch 30, harvestWaitDays 35, intervalDays 14, most 2, rate 1, rateLow 0.5, target septoria, toBbch 61, waterHigh 300, waterLow 100",
+    ]);
     const signed = {
       treatmentId: "treat-a",
       signed: toSign,
@@ -244,6 +254,68 @@ describe("a treatment of a plan", () => {
     const again = drafted(facts({ signOffs: [signed] }), TREATED, less).found;
     expect(again.map((f) => f.id)).toEqual(["protect.unsigned.treat-a"]);
     expect(again[0]?.title).toContain("has changed since");
+  });
+
+  it("is signed for crop, place and label as they are, and for its day as far as the label lets it move", () => {
+    const { plan } = drafted(facts(), TREATED);
+    const day = plan.operations.find((o) => o.id === "treat-a")?.date as string;
+    const signed = (forDay = day) => [
+      {
+        treatmentId: "treat-a",
+        signed: plan.protect.treatments[0]?.toSign as string,
+        person: "Imre Castellan",
+        licenceNo: "DEMO-0417",
+        at: "2027-03-01",
+        forDay,
+      },
+    ];
+    const why = (own: PlanFacts) => drafted(own, TREATED).plan.protect.treatments[0]?.unsigned;
+    expect(why(facts({ signOffs: signed() }))).toBeNull();
+    const { field } = facts();
+    const changes: Partial<PlanFacts>[] = [
+      { field: { ...field, areaHa: field.areaHa + 0.01 } },
+      { field: { ...field, name: "Another" } },
+      { field: { ...field, farm: "Another" } },
+      ...[
+        product({ name: "Leafguard Two" }),
+        product({ active: "another azole" }),
+        product({ content: 300 }),
+        product({ waterBufferM: 5 }),
+        product({ hazards: "harms fish" }),
+        product({ useUntil: "2029-12-31" }),
+        product({}, { most: 1 }),
+        product({}, { harvestWaitDays: 28 }),
+        product({}, { toBbch: 59 }),
+      ].map((p) => ({ products: [p] })),
+    ];
+    for (const one of changes)
+      expect(why(facts({ signOffs: signed(), ...one })), JSON.stringify(one)).toBe(
+        "was signed by Imre Castellan, and has changed since",
+      );
+    // price and stock are none of the label's
+    expect(why(facts({ signOffs: signed(), products: [product({ pricePerUnit: 1, stock: 2 })] }))).toBeNull();
+    // this label names stages, which say how far its day may move; of one that names none it is a fortnight
+    expect(why(facts({ signOffs: signed(addDays(day, -40)) }))).toBeNull();
+    const free = facts({ products: [product({ uses: [{ ...product().uses[0]!, fromBbch: null, toBbch: null }] })] });
+    const words = drafted(free, TREATED).plan.protect.treatments[0]?.toSign as string;
+    const off = (days: number) => ({ ...free, signOffs: [{ ...signed(addDays(day, days))[0]!, signed: words }] });
+    expect([why(off(-14)), why(off(14))]).toEqual([null, null]);
+    expect(why(off(-15))).toBe(
+      `was signed by Imre Castellan for ${formatDay(addDays(day, -15), true)}, and is planned for ${formatDay(day, true)} now`,
+    );
+  });
+
+  it("is not carried by who left, lost the licence, or signed elsewhere", () => {
+    const signed = drafted(facts(), TREATED).plan.protect.treatments[0]?.toSign as string;
+    const own = { treatmentId: "treat-a", signed, person: "Imre", licenceNo: "D-1", at: "" };
+    const why = (more: object, today = "2027-03-31") =>
+      drafted(facts({ signOffs: [{ ...own, ...more }], today }), TREATED).plan.protect.treatments[0]?.unsigned;
+    expect(why({ lapsed: "left" })).toBe("was signed by Imre, who belongs to this practice no more");
+    expect(why({ lapsed: "unlicensed" })).toBe("was signed by Imre under licence D-1, which is theirs no more");
+    expect(why({ lapsed: "elsewhere" })).toMatch(/^was signed by Imre elsewhere/);
+    const licence = { issuer: "Office", endsOn: "2027-03-31" };
+    expect(why({ licence })).toBeNull();
+    expect(why({ licence }, "2027-04-01")).toBe("was signed by Imre under licence D-1, which ended on 31 Mar 2027");
   });
 
   it("stops where the label is broken, with what is allowed and a way out", () => {
@@ -273,6 +345,42 @@ describe("a treatment of a plan", () => {
     const over = log.map((e) => (e.operationId === "treat-a" ? { ...e, quantityPerHa: 2 } : e));
     const late = drafted(facts({ log: over, today: addDays(on, 3) }), TREATED).found;
     expect(late.map((f) => [f.id, f.severity, f.repairs.length])).toEqual([["protect.rate.treat-a", "advise", 0]]);
+  });
+
+  it("that weather or a stage carries past its label is said in the week, and a harvest that has to wait for it", () => {
+    const first = drafted(facts(), TREATED).plan;
+    const day = (plan: typeof first, id: string) => plan.operations.find((o) => o.id === id)?.date as string;
+    const node = first.stages.find((s) => s.id === "first-node")?.date as string;
+    const [planned, before] = [day(first, "treat-a"), addDays(day(first, "treat-a"), -14)];
+    const EARLIER = change("protect/treatments/treat-b", {
+      threat: "septoria",
+      productId: "leafguard",
+      stage: "first-node",
+      days: daysBetween(node, before),
+    });
+    const both = drafted(facts(), TREATED, EARLIER);
+    expect([day(both.plan, "treat-b"), both.found.filter((f) => f.id.includes("interval"))]).toEqual([before, []]);
+    const forbidden = (own: PlanFacts) => {
+      const { plan } = drafted(own, TREATED, EARLIER);
+      return outlinePlan(plan, own).week.flatMap((o) => (o.forbidden ? [[o.id, o.forbidden]] : []));
+    };
+    expect(forbidden(facts())).toEqual([]);
+    // the flag leaf is there three days before it was reckoned with: eleven days after the treatment that is done
+    const seen = addDays(planned, -3);
+    const log = [
+      { operationId: "planting", doneOn: first.plantingDate as string, quantityPerHa: null, note: "" },
+      { operationId: "treat-b", doneOn: before, quantityPerHa: null, note: "" },
+    ];
+    const observations = [{ stageId: "flag-leaf", seenOn: seen }];
+    expect(forbidden(facts({ log, observations, today: seen }))).toEqual([
+      ["treat-a", expect.stringMatching(/11 days after the one before: the label asks for 14\./)],
+    ]);
+    // what was put on late keeps the harvest waiting
+    const late = addDays(first.harvestDate as string, -10);
+    const done = [...log, { operationId: "treat-a", doneOn: late, quantityPerHa: null, note: "" }];
+    expect(forbidden(facts({ log: done, today: addDays(late, 1) }))).toEqual([
+      [first.operations.find((o) => o.role === "harvest")?.id, expect.stringContaining("35")],
+    ]);
   });
 
   it("says until when nothing else is planted, and prints who signed", () => {

@@ -23,5 +23,5 @@ export const POST = route("POST /api/practice/file", "people", async ({ access, 
   const bytes = await readBytes(request, "application/zip");
   if (bytes.length === 0) throw new Refused(422, "No file came.");
   const { files } = await readSent("practice", bytes);
-  return { rows: await inPractice(access, (client) => readPractice(client, access, files)) };
+  return inPractice(access, (client) => readPractice(client, access, files));
 });

@@ -5,9 +5,11 @@ import { useState } from "react";
 import { formatDay } from "@/core/dates";
 import { firstStageOf, labelledUses } from "@/core/sheets/protect/label-crop";
 import type { PlannedTreatment } from "@/core/sheets/protect/part";
+import { LABEL_PARTS } from "@/core/sheets/protect/signature";
 import { inputMeasure } from "@/core/units/input-measures";
 import { dimensionOf } from "@/core/units/measure-ids";
 import { Button } from "@/ui/button";
+import { Disclosure } from "@/ui/disclosure";
 import { Pick } from "@/ui/pick";
 import { Link } from "../../../shared/link";
 import { newId } from "../../../shared/new-id";
@@ -221,11 +223,10 @@ function Treatment({ treatment: t }: { treatment: PlannedTreatment }) {
 
 /** Who stands for it; signing is of the treatment as it is saved. */
 function Signature({ treatment: t }: { treatment: PlannedTreatment }) {
-  const { facts, planId, isSaved, setSignOffs } = usePlanModel();
+  const { plan, planId, isSaved, setSignOffs } = usePlanModel();
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
-  const own = facts.signOffs?.find((s) => s.treatmentId === t.id);
-  const stands = own?.signed === t.toSign;
+  const day = plan?.operations.find((o) => o.id === t.id)?.date ?? null;
   const ask = async (sign: boolean) => {
     setBusy(true);
     setProblem(null);
@@ -242,41 +243,53 @@ function Signature({ treatment: t }: { treatment: PlannedTreatment }) {
     }
     setSignOffs((list) => [
       ...list.filter((s) => s.treatmentId !== t.id),
-      ...(sign ? [{ treatmentId: t.id, signed: t.toSign, person: "you", licenceNo: "", at: "now" }] : []),
+      ...(sign ? [{ treatmentId: t.id, signed: t.toSign, person: "you", licenceNo: "", at: "now", forDay: day }] : []),
     ]);
   };
   return (
-    <p className="mt-1 flex flex-wrap items-baseline gap-x-3 text-[13px]">
-      {stands ? (
-        <span className="font-semibold">
-          ✓ signed by {own.person}
-          {own.licenceNo ? `, licence ${own.licenceNo}` : ""}
-          {own.at !== "now" ? `, ${own.at}` : ""}
-        </span>
-      ) : (
-        <span className="text-stop">
-          {own ? `Signed by ${own.person} before it was changed: sign it again.` : "Not signed by a licensed adviser."}
-        </span>
-      )}
-      {stands ? (
-        <Button look="quiet" disabled={busy} onClick={() => void ask(false)}>
-          Take the signature back
-        </Button>
-      ) : (
-        <Button disabled={busy || !isSaved || !t.product} onClick={() => void ask(true)}>
-          Sign this treatment
-        </Button>
-      )}
-      {problem && (
-        <span role="alert" className="text-stop">
-          {problem}{" "}
-          {problem.includes("under People") && (
-            <Link href="/people" className="text-action underline underline-offset-2">
-              To People
-            </Link>
-          )}
-        </span>
-      )}
-    </p>
+    <>
+      <p className="mt-1 flex flex-wrap items-baseline gap-x-3 text-[13px]">
+        {t.signed ? (
+          <span className="font-semibold">
+            ✓ signed by {t.signed.person}
+            {t.signed.licenceNo ? `, licence ${t.signed.licenceNo}` : ""}
+            {t.signed.at !== "now" ? `, ${t.signed.at}` : ""}
+          </span>
+        ) : (
+          t.unsigned && <span className="text-stop">It {t.unsigned}.</span>
+        )}
+        {t.signed ? (
+          <Button look="quiet" disabled={busy} onClick={() => void ask(false)}>
+            Take the signature back
+          </Button>
+        ) : (
+          <Button disabled={busy || !isSaved || !t.product} onClick={() => void ask(true)}>
+            Sign this treatment
+          </Button>
+        )}
+        {problem && (
+          <span role="alert" className="text-stop">
+            {problem}{" "}
+            {problem.includes("under People") && (
+              <Link href="/people" className="text-action underline underline-offset-2">
+                To People
+              </Link>
+            )}
+          </span>
+        )}
+      </p>
+      <Disclosure summary="What is signed" first={false} className="text-[13px] text-soft">
+        <ul className="list-disc pl-5 text-[13px]">
+          {t.toSign
+            .split(" | ")
+            .slice(0, -LABEL_PARTS)
+            .map((words) => (
+              <li key={words}>{words}</li>
+            ))}
+          <li>the label as it stands in the register: rate, water, number, stages, waits, buffers and its texts</li>
+          {day && <li>for {formatDay(day, true)}, as far as the label lets the weather carry it</li>}
+        </ul>
+      </Disclosure>
+    </>
   );
 }
