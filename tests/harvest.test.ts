@@ -211,7 +211,7 @@ describe("the order of fields for a machine", () => {
     await line("Goes on").fill("2027-08-18");
     await page.getByLabel("Dryer", { exact: true }).fill("0.5");
     await page.getByRole("button", { name: "Save" }).click();
-    await page.getByText("no earlier than the day on which it comes").waitFor();
+    await page.getByText("2027-08-18 given, allowed is 2027-08-20 or later").waitFor();
     await line("Goes on").fill("2027-08-25");
     await page.getByRole("button", { name: "Save" }).click();
     await page.getByRole("dialog").waitFor({ state: "detached" });

@@ -8,6 +8,7 @@ import { inPractice } from "@/server/db";
 import { keepPhoto, loadPhoto } from "@/server/scouting";
 import { signedInPage } from "../scripts/app-under-test";
 import { axeFindings } from "./support/browser";
+import { MADE_PASSWORD } from "./support/made-practice";
 import { onScene } from "./support/scene";
 
 const PRACTICE = "Farfield";
@@ -168,6 +169,83 @@ it("every page that was opened opens again with what was logged, for whoever ope
     () => document.querySelector<HTMLMetaElement>('meta[name="wheatonomy-for"]')?.content,
   );
   expect(whose).toMatch(/^[0-9a-f]{24}$/);
+});
+
+it("what is kept locks when a session ends by itself, and opens when its person is back; another one sees none", async () => {
+  await page.goto("/week");
+  await page.getByRole("heading", { name: /^Week of/ }).waitFor();
+  await page.evaluate(() => localStorage.setItem("wheatonomy.plan.x", "typed and not saved"));
+  await admin.query(`delete from session where "userId" = $1`, [owner.userId]);
+  await page.goto("/fields");
+  await page.waitForURL(/sign-in/);
+  await page.getByText("They are locked").waitFor();
+  await page.context().setOffline(true);
+  await page.goto("/week");
+  await page.getByText("nobody is signed in on this device").waitFor();
+  expect(await page.getByRole("heading", { name: /^Week of/ }).count()).toBe(0);
+  expect(await page.getByRole("link", { name: /Week/ }).count()).toBe(0);
+  const signIn = async (email: string) => {
+    await page.context().setOffline(false);
+    await page.goto("/sign-in");
+    await page.getByLabel("E-mail").fill(email);
+    await page.getByLabel("Password").fill(MADE_PASSWORD);
+    await page.getByRole("button", { name: "Sign in", exact: true }).click();
+    await page.waitForURL((url) => !url.pathname.startsWith("/sign-in"));
+  };
+  // somebody else keeps pages of their own, and is shown none of hers
+  await signIn("assistant@farfield.example");
+  await page.goto("/fields");
+  await page.context().setOffline(true);
+  await page.goto("/treatments");
+  await page.getByRole("heading", { name: "This page is not on this device" }).waitFor();
+  expect(await page.getByRole("link", { name: /Spray record/ }).count()).toBe(0);
+  await signIn("owner@farfield.example");
+  await page.goto("/fields");
+  await page.context().setOffline(true);
+  await page.goto("/treatments");
+  await page.getByRole("heading", { name: "Spray record" }).waitFor();
+  await page.context().setOffline(false);
+});
+
+it("a device is emptied by whoever has it in hand", async () => {
+  await admin.query(`delete from session where "userId" = $1`, [owner.userId]);
+  await page.goto("/fields");
+  await page.waitForURL(/sign-in/);
+  await page.getByRole("button", { name: "Empty this device" }).click();
+  await page.getByRole("button", { name: /^Empty it/ }).click();
+  await page.getByText("They are locked").waitFor({ state: "detached" });
+  const left = () =>
+    page.evaluate(async () => ({
+      views: await caches.has("wheatonomy-views"),
+      typed: Object.keys(localStorage),
+      stores: await Promise.all(
+        (await indexedDB.databases()).map(
+          ({ name }) =>
+            new Promise<string>((resolve) => {
+              const opened = indexedDB.open(name as string);
+              opened.onsuccess = async () => {
+                const db = opened.result;
+                const all = [...db.objectStoreNames].map(
+                  (store) =>
+                    new Promise<unknown>((done) => {
+                      const got = db.transaction(store).objectStore(store).getAll();
+                      got.onsuccess = () => done(got.result);
+                    }),
+                );
+                resolve(JSON.stringify(await Promise.all(all)));
+                db.close();
+              };
+            }),
+        ),
+      ),
+    }));
+  const empty = await left();
+  expect([empty.views, empty.typed]).toEqual([false, []]);
+  // scripts that everybody has may be noted again; nothing that somebody wrote, and no page that was opened
+  expect(empty.stores.join()).not.toMatch(/week|fields|plans|entry/);
+  page = await signedInPage(browser, inject("base"), "owner@farfield.example", {
+    viewport: { width: 390, height: 844 },
+  });
 });
 
 it("pages are gone from the device when somebody signs out", async () => {

@@ -317,6 +317,7 @@ describe("walls between practices", () => {
       seed_lot: "insert, update",
       session: "delete, insert, update",
       sign_in_failure: "delete, insert",
+      signed_elsewhere: "insert",
       soil_scheme: "insert, update",
       soil_test: "insert, update",
       soil_test_level: "delete, insert, update",

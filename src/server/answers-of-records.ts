@@ -14,6 +14,8 @@ export interface RecordRow {
   changedAt: string;
   /** links and values, by key */
   values: Record<string, unknown>;
+  /** what of it is past a limit that it was stored before, in words; absent where nothing is */
+  past?: string[];
 }
 /** Records of a kind, and what a form of them needs. */
 export interface RecordList {

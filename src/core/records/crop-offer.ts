@@ -91,6 +91,10 @@ export const cropOfferKind: RecordKind = {
       ],
     },
   ],
+  rises: [
+    ["limits.atLeast", "limits.atMost"],
+    ["saidOn", "deliverBy"],
+  ],
   check: ({ basis, amountT, limits }) => [
     ...(basis === "contract" && amountT === null
       ? [{ key: "amountT", message: "a contract names an amount; an offer need not" }]
@@ -98,9 +102,7 @@ export const cropOfferKind: RecordKind = {
     ...(Array.isArray(limits) ? (limits as OfferLimit[]) : []).flatMap(({ atLeast, atMost }, i) =>
       atLeast === null && atMost === null
         ? [{ key: `limits.${i}.atLeast`, message: "nothing given, allowed is at least, at most, or both" }]
-        : atLeast !== null && atMost !== null && atLeast > atMost
-          ? [{ key: `limits.${i}.atMost`, message: `${atMost} given, allowed is ${atLeast} or more` }]
-          : [],
+        : [],
     ),
   ],
 };

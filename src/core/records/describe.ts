@@ -100,15 +100,41 @@ export interface RecordKind {
   unique: string[];
   /** its id is a word, made from this key when it is added */
   slugFrom?: string;
-  /** what its values must be together, by the key that is told */
+  /** values of which the first is never more, or later, than the second; a list's as "uses.rateLow" */
+  rises?: [first: string, then: string][];
   /** what follows from values that are typed, for fields that may take it; the reason names where it comes from */
   suggest?: (values: Record<string, unknown>) => { key: string; value: unknown; why: string }[];
+  /** what its values must be together besides, by the key that is told */
   check?: (values: Record<string, unknown>) => { key: string; message: string }[];
 }
 
 /** Links of a kind: its fields that name another record. */
 export const linksOf = (kind: RecordKind): (RecordField & { input: "link"; to: KindId })[] =>
   kind.fields.flatMap((f) => (f.input === "link" ? [f] : []));
+
+/**
+ * Values that stand the wrong way round, by the key of the second.
+ *
+ * Example: rises [["uses.fromBbch", "uses.toBbch"]] and a use from 61 to 30: uses.0.toBbch, "30 given, allowed is 61 or more".
+ */
+export function fallen({ rises = [] }: Pick<RecordKind, "rises">, values: Record<string, unknown>) {
+  return rises.flatMap(([first, then]) => {
+    const [list, key] = then.split(".") as [string, string?];
+    const compare = (of: Record<string, unknown>, [low, high]: [string, string], path: string) => {
+      const [a, b] = [of[low], of[high]];
+      const comparable =
+        (typeof a === "number" && typeof b === "number") || (typeof a === "string" && typeof b === "string" && a && b);
+      return comparable && (a as number) > (b as number)
+        ? [{ key: path, message: `${b} given, allowed is ${a} or ${typeof a === "string" ? "later" : "more"}` }]
+        : [];
+    };
+    if (key === undefined) return compare(values, [first, then], then);
+    const lines = values[list];
+    return (Array.isArray(lines) ? (lines as Record<string, unknown>[]) : []).flatMap((line, i) =>
+      compare(line, [first.slice(list.length + 1), key], `${list}.${i}.${key}`),
+    );
+  });
+}
 
 /** A name as an id: small letters, digits and hyphens. Example: slugOf("Nitrate 27 (new)") is "nitrate-27-new". */
 export function slugOf(name: string): string {

@@ -21,20 +21,15 @@ export const farmRecord = z.strictObject({
   /** machines that can be had here, own or hired, with their own work rates; empty where nobody listed them */
   machines: z
     .array(
-      z
-        .strictObject({
-          implement: z.enum(IMPLEMENT_IDS as [string, ...string[]]),
-          number: z.number().int().min(0).max(200).default(1),
-          haPerHour: z.number().positive().max(100).nullable().default(null),
-          /** whose it is; empty: the farm's own. A machine that comes to several farms on the same days works through all of them */
-          hiredFrom: z.string().trim().max(120).default(""),
-          from: isoDate.nullable().default(null),
-          to: isoDate.nullable().default(null),
-        })
-        .refine((m) => m.from === null || m.to === null || m.from <= m.to, {
-          path: ["to"],
-          message: "no earlier than the day on which it comes",
-        }),
+      z.strictObject({
+        implement: z.enum(IMPLEMENT_IDS as [string, ...string[]]),
+        number: z.number().int().min(0).max(200).default(1),
+        haPerHour: z.number().positive().max(100).nullable().default(null),
+        /** whose it is; empty: the farm's own. A machine that comes to several farms on the same days works through all of them */
+        hiredFrom: z.string().trim().max(120).default(""),
+        from: isoDate.nullable().default(null),
+        to: isoDate.nullable().default(null),
+      }),
     )
     .default([]),
   dayHours: z.number().positive().max(24).default(9),
@@ -50,6 +45,7 @@ export const farmKind: RecordKind = {
   purpose: "Fields that one grower works with the same machines and people, under one weather station.",
   schema: farmRecord,
   unique: ["growerId", "name"],
+  rises: [["machines.from", "machines.to"]],
   groups: [
     {
       label: "People and machines",

@@ -22,6 +22,10 @@ export const grownCropKind: RecordKind = {
   purpose: "What grew before decides rotation, nitrogen left behind and when the field is free.",
   schema: grownCropRecord,
   unique: ["fieldId", "season", "crop"],
+  check: ({ season: year, harvestOn }) =>
+    typeof year === "number" && typeof harvestOn === "string" && Math.abs(Number(harvestOn.slice(0, 4)) - year) > 1
+      ? [{ key: "harvestOn", message: `${harvestOn} given, allowed is a day of ${year - 1} to ${year + 1}` }]
+      : [],
   fields: [
     { key: "fieldId", label: "Field", input: "link", to: "fields", listed: true },
     {

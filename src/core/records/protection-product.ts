@@ -191,22 +191,15 @@ export const protectionProductKind: RecordKind = {
     { key: "batch", label: "Batch", input: "text", empty: "default" },
     { key: "stockUntil", label: "Stock keeps until", input: "date", empty: "null" },
   ],
-  check: ({ uses, content, formulation }) => [
+  rises: [
+    ["uses.rateLow", "uses.rate"],
+    ["uses.waterLow", "uses.waterHigh"],
+    ["uses.fromBbch", "uses.toBbch"],
+    ["approvedUntil", "useUntil"],
+  ],
+  check: ({ content, formulation }) => [
     ...(formulation !== "liquid" && Number(content ?? 0) > 100
       ? [{ key: "content", message: `${content} given, allowed is up to 100 % of a solid` }]
       : []),
-    ...(Array.isArray(uses) ? (uses as LabelUse[]) : []).flatMap((use, i) => [
-      ...(use.rateLow !== null && use.rateLow > use.rate
-        ? [
-            {
-              key: `uses.${i}.rateLow`,
-              message: `${use.rateLow} given, allowed is up to ${use.rate}, the highest rate`,
-            },
-          ]
-        : []),
-      ...(use.fromBbch !== null && use.toBbch !== null && use.fromBbch > use.toBbch
-        ? [{ key: `uses.${i}.toBbch`, message: `${use.toBbch} given, allowed is ${use.fromBbch} or later` }]
-        : []),
-    ]),
   ],
 };

@@ -2,6 +2,7 @@
 
 import { describe, expect, it } from "vitest";
 import type { z } from "zod";
+import { fallen } from "./describe";
 import { farmRecord } from "./farm";
 import { fertiliserRecord } from "./fertiliser";
 import { fieldRecord } from "./field";
@@ -210,5 +211,40 @@ describe("limits of sense", () => {
       /^620 ha given, the boundary holds 6\d\.?\d*: allowed is within a third/,
     );
     expect(field(620, { boundary, note: "The boundary is that of the sown part." }).success).toBe(true);
+  });
+});
+
+describe("values that rise", () => {
+  it("are told by the second where they stand the wrong way round, in lists too", () => {
+    const use = { rate: 1, rateLow: 2, waterLow: 100, waterHigh: 300, fromBbch: 61, toBbch: 30 };
+    expect(
+      fallen(RECORD_KINDS["protection-products"], {
+        approvedUntil: "2028-12-31",
+        useUntil: "2028-06-30",
+        uses: [{ rate: 1 }, use],
+      }),
+    ).toEqual([
+      { key: "uses.1.rate", message: "1 given, allowed is 2 or more" },
+      { key: "uses.1.toBbch", message: "30 given, allowed is 61 or more" },
+      { key: "useUntil", message: "2028-06-30 given, allowed is 2028-12-31 or later" },
+    ]);
+    expect(fallen(RECORD_KINDS["crop-offers"], { saidOn: "2027-03-01", deliverBy: null, limits: "none" })).toEqual([]);
+    expect(fallen(RECORD_KINDS.growers, {})).toEqual([]);
+  });
+  it("name fields that their kind has", () => {
+    for (const kind of Object.values(RECORD_KINDS))
+      for (const key of (kind.rises ?? []).flat()) {
+        const [first, then] = key.split(".");
+        const field = kind.fields.find((f) => f.key === first);
+        const columns = field?.input === "lines" ? field.columns.map((c) => c.key) : [];
+        expect(then === undefined ? Boolean(field) : columns.includes(then), `${kind.id} ${key}`).toBe(true);
+      }
+  });
+  it("let a crop of the past be off the field round about its season", () => {
+    const check = RECORD_KINDS["grown-crops"].check;
+    expect(check?.({ season: 2026, harvestOn: "2025-11-30" })).toEqual([]);
+    expect(check?.({ season: 2026, harvestOn: "1996-08-01" })).toEqual([
+      { key: "harvestOn", message: "1996-08-01 given, allowed is a day of 2025 to 2027" },
+    ]);
   });
 });

@@ -1,7 +1,7 @@
 /** The values of a record as they travel: what the record holds, and which others it belongs to, by their ids. */
 
 import { z } from "zod";
-import { linksOf, type RecordKind } from "./describe";
+import { fallen, linksOf, type RecordKind } from "./describe";
 
 export type Values = Record<string, unknown>;
 
@@ -17,7 +17,7 @@ export function valuesSchema(kind: RecordKind): z.ZodType<Values> {
   const record = kind.slugFrom ? kind.schema.omit({ id: true }) : kind.schema;
   const links = linksOf(kind).map((l) => [l.key, l.empty === "null" ? z.uuid().nullable().default(null) : z.uuid()]);
   const schema = record.extend(Object.fromEntries(links)).superRefine((values, context) => {
-    for (const { key, message } of kind.check?.(values as Values) ?? [])
+    for (const { key, message } of [...fallen(kind, values as Values), ...(kind.check?.(values as Values) ?? [])])
       context.addIssue({ code: "custom", path: key.split("."), message });
   }) as unknown as z.ZodType<Values>;
   schemas.set(kind, schema);

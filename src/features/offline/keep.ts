@@ -1,6 +1,6 @@
 "use client";
 
-import { FORGET, KEEP, type Message, VIEWS_CACHE } from "./messages";
+import { FORGET, KEEP, LOCK, type Message, VIEWS_CACHE } from "./messages";
 
 const SCRIPT = "/service-worker.js";
 /** What opens without a network whether it was looked at or not: what one does in a field. */
@@ -33,6 +33,32 @@ export async function forgetPages(): Promise<void> {
   if (!("serviceWorker" in navigator) || !("caches" in window)) return;
   say(navigator.serviceWorker.controller, { kind: FORGET });
   await caches.delete(VIEWS_CACHE).catch(() => false);
+}
+
+/** The session has ended: kept pages stay, and open again when the one they are of is back. */
+export function lockPages(): void {
+  if ("serviceWorker" in navigator) say(navigator.serviceWorker.controller, { kind: LOCK });
+}
+
+/** Whether the device keeps anything of somebody. */
+export async function keepsAnything(): Promise<boolean> {
+  if (Object.keys(localStorage).length > 0) return true;
+  if (!("caches" in window) || !(await caches.has(VIEWS_CACHE))) return false;
+  return (await (await caches.open(VIEWS_CACHE)).keys()).length > 0;
+}
+
+/** Nothing of anybody is left on the device: pages, entries that were not sent, what was typed and not saved. */
+export async function emptyDevice(): Promise<void> {
+  await forgetPages();
+  localStorage.clear();
+  const { openDB } = await import("idb");
+  // emptied and not deleted: the service worker has some of them open
+  for (const { name } of (await indexedDB.databases?.()) ?? []) {
+    if (!name) continue;
+    const db = await openDB(name);
+    for (const store of db.objectStoreNames) await db.clear(store);
+    db.close();
+  }
 }
 
 const here = () => `${location.pathname}${location.search}`;

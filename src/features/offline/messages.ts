@@ -3,7 +3,11 @@ export const VIEWS_CACHE = "wheatonomy-views";
 export const STATIC_CACHE = "wheatonomy-static";
 export const KEEP = "keep";
 export const FORGET = "forget";
-export type Message = { kind: typeof KEEP; paths: string[]; scripts: string[] } | { kind: typeof FORGET };
+export const LOCK = "lock";
+export type Message =
+  | { kind: typeof KEEP; paths: string[]; scripts: string[] }
+  | { kind: typeof FORGET }
+  | { kind: typeof LOCK };
 
 /** Under which address a page of somebody is kept. Example: keyOf("https://a/week", "c0ffee") is "https://a/week?kept-for=c0ffee". */
 export function keyOf(address: string, who: string): string {

@@ -6,7 +6,13 @@ const escaped = (text: string) =>
     .replace(/</g, "&lt;")
     .replace(/"/g, "&quot;");
 
-export const notHerePage = (pages: { href: string; title: string }[]): string => `<!doctype html>
+const REASON =
+  "There is no network, and the page was not opened here in the last seven days. What you logged is kept and goes out when the network is back.";
+const LOCKED =
+  "There is no network, and nobody is signed in on this device. What it keeps opens, and is sent, when the one to whom it belongs signs in again. To empty the device: the sign-in page, Empty this device.";
+
+/** `pages` is null where the device keeps them for somebody who is not signed in. */
+export const notHerePage = (pages: { href: string; title: string }[] | null): string => `<!doctype html>
 <html lang="en">
 <head>
 <meta charset="utf-8">
@@ -22,9 +28,9 @@ a { color: light-dark(#1d4f8a, #9cc4f0); }
 <body>
 <main>
 <h1>This page is not on this device</h1>
-<p>There is no network, and the page was not opened here in the last seven days. What you logged is kept and goes out when the network is back.</p>
+<p>${pages ? REASON : LOCKED}</p>
 ${
-  pages.length > 0
+  pages && pages.length > 0
     ? `<h2>What opens without a network</h2>
 <ul>${pages.map(({ href, title }) => `<li><a href="${escaped(href)}">${escaped(title)}</a> <small>${escaped(href)}</small></li>`).join("")}</ul>`
     : ""

@@ -7,7 +7,7 @@
 
 import { CacheFirst, ExpirationPlugin, NetworkFirst, Serwist, type SerwistPlugin } from "serwist";
 import { KEPT_FOR } from "./kept-for";
-import { FORGET, KEEP, keyOf, type Message, STATIC_CACHE, VIEWS_CACHE } from "./messages";
+import { FORGET, KEEP, keyOf, LOCK, type Message, STATIC_CACHE, VIEWS_CACHE } from "./messages";
 import { notHerePage } from "./not-here-page";
 
 declare const self: {
@@ -23,6 +23,7 @@ const DAY_S = 86_400;
 
 /** Where the mark of whoever was last here stands. */
 const LAST_HERE = "/kept-for";
+const SIGN_IN = "/sign-in";
 
 /** Whose page an answer is; null of one that nobody need be signed in for. */
 async function whoseIs(response: Response): Promise<string | null> {
@@ -32,13 +33,22 @@ async function whoseIs(response: Response): Promise<string | null> {
   return who;
 }
 
-/** Whoever was last here: without a network no page says whose it is. */
+/** Whoever was last here: without a network no page says whose it is. Empty once their session has ended. */
 const lastHere = async (): Promise<string> =>
   (await (await caches.open(STATIC_CACHE)).match(LAST_HERE).then((found) => found?.text())) ?? "";
+
+/** Nobody is here: what is kept opens again when the one it is of is back. */
+const lock = async (): Promise<void> => (await caches.open(STATIC_CACHE)).put(LAST_HERE, new Response(""));
 
 /** Pages are kept under whose they are, and nobody else's are shown. */
 const ofPerson: SerwistPlugin = {
   fetchDidSucceed: async ({ request, response, state }) => {
+    // who is led to the sign-in, or refused for want of one, has no session any more
+    if (
+      response.status === 401 ||
+      (request.mode === "navigate" && new URL(response.url || request.url).pathname === SIGN_IN)
+    )
+      await lock();
     // read beside the page, which does not wait for it
     if (request.mode === "navigate" && state) state.who = whoseIs(response.clone());
     return response;
@@ -71,7 +81,10 @@ async function notHere(): Promise<Response> {
       /<h1[^>]*>(.*?)<\/h1>/s.exec(html ?? "")?.[1] ?? /<title>([^<]*)/.exec(html ?? "")?.[1] ?? own.pathname;
     pages.push({ href: `${own.pathname}${own.search}`, title: title.replace(/<[^>]*>/g, "") });
   }
-  return new Response(notHerePage(pages), { status: 503, headers: { "content-type": "text/html; charset=utf-8" } });
+  return new Response(notHerePage(who === "" ? null : pages), {
+    status: 503,
+    headers: { "content-type": "text/html; charset=utf-8" },
+  });
 }
 
 /**
@@ -112,7 +125,8 @@ serwist.addEventListeners();
 self.addEventListener("message", (event) => {
   const message = event.data as Message;
   if (message?.kind === KEEP) event.waitUntil(Promise.all([keepPages(message.paths), keepScripts(message.scripts)]));
-  if (message?.kind === FORGET) event.waitUntil(caches.delete(VIEWS_CACHE));
+  if (message?.kind === FORGET) event.waitUntil(Promise.all([caches.delete(VIEWS_CACHE), lock()]));
+  if (message?.kind === LOCK) event.waitUntil(lock());
 });
 
 /** Fetches pages that were reached without a whole load, so that they open without a network too. */

@@ -4,6 +4,7 @@
 
 import { useCallback, useEffect, useRef, useState } from "react";
 import { type Decisions, putOnTop } from "@/core/sheets/decisions";
+import { keepOwn, readOwn } from "../offline/own-store";
 import { send } from "../shared/send";
 
 export type SaveState =
@@ -65,7 +66,7 @@ export function useSaving(start: Start, decisions: Decisions, replace: (decision
       tries.current = 0;
       revisionRef.current = result.revision;
       setRevision(result.revision);
-      localStorage.removeItem(keepKey(start.planId));
+      keepOwn(keepKey(start.planId), null);
       setState({ kind: "saved" });
     } else if (result) {
       const { updatedBy: by, updatedAt: at, decisions: theirs, revision: stands } = result;
@@ -84,12 +85,12 @@ export function useSaving(start: Start, decisions: Decisions, replace: (decision
 
   // what a lost page or server left unsaved on this device comes back once
   useEffect(() => {
-    const text = localStorage.getItem(keepKey(start.planId));
+    const text = readOwn(keepKey(start.planId));
     if (!text) return;
     try {
       const { revision: from, base = start.decisions, decisions: mine } = JSON.parse(text) as Kept;
       if (JSON.stringify(mine) === JSON.stringify(start.decisions)) {
-        localStorage.removeItem(keepKey(start.planId));
+        keepOwn(keepKey(start.planId), null);
         return;
       }
       replace(mine);
@@ -98,14 +99,14 @@ export function useSaving(start: Start, decisions: Decisions, replace: (decision
         setState({ kind: "stale", by: "somebody", at: "since then", ...theirs, base });
       }
     } catch {
-      localStorage.removeItem(keepKey(start.planId));
+      keepOwn(keepKey(start.planId), null);
     }
   }, [start.planId, start.revision, start.decisions, replace]);
 
   useEffect(() => {
     if (decisions === saved.current || !start.editable) return;
     const kept: Kept = { revision: revisionRef.current, base: saved.current, decisions };
-    localStorage.setItem(keepKey(start.planId), JSON.stringify(kept));
+    keepOwn(keepKey(start.planId), JSON.stringify(kept));
     clearTimeout(timer.current);
     timer.current = setTimeout(sendNow, 500);
   }, [decisions, sendNow, start.planId, start.editable]);
@@ -127,7 +128,7 @@ export function useSaving(start: Start, decisions: Decisions, replace: (decision
     saved.current = state.theirs;
     stateRef.current = { kind: "saved" };
     setState({ kind: "saved" });
-    if (take === "theirs") localStorage.removeItem(keepKey(start.planId));
+    if (take === "theirs") keepOwn(keepKey(start.planId), null);
     // what was typed since the clash was noticed is mine too
     replace(take === "mine" ? putOnTop(state.base, latest.current, state.theirs).decisions : state.theirs);
   };

@@ -1,6 +1,7 @@
 /** What was typed into a form and not saved, on this device, until it is. */
 
 import type { Typed } from "@/core/records/typed-record";
+import { keepOwn, readOwn } from "../offline/own-store";
 
 const KEY = "typed-forms";
 /** Forms kept at most; the oldest goes first. */
@@ -10,7 +11,7 @@ type Kept = Record<string, { typed: Typed; at: number }>;
 
 function all(): Kept {
   try {
-    return JSON.parse(localStorage.getItem(KEY) ?? "{}") as Kept;
+    return JSON.parse(readOwn(KEY) ?? "{}") as Kept;
   } catch {
     return {};
   }
@@ -27,7 +28,7 @@ export function keepTyped(place: string, typed: Typed | null): void {
   else delete kept[place];
   const newest = Object.entries(kept).sort(([, a], [, b]) => b.at - a.at);
   try {
-    localStorage.setItem(KEY, JSON.stringify(Object.fromEntries(newest.slice(0, MOST))));
+    keepOwn(KEY, JSON.stringify(Object.fromEntries(newest.slice(0, MOST))));
   } catch {
     // a device without room keeps the form in sight only
   }

@@ -168,6 +168,11 @@ export function RecordDialog({
           </Button>
         </p>
       )}
+      {base?.past && (
+        <p className="mb-2 border border-advise px-3 py-1.5 text-[13px]">
+          It was stored before these limits, and is past them: {base.past.join(" ")} It is not saved again as it stands.
+        </p>
+      )}
       {theirs && (
         <div role="alert" className="mb-2 border border-stop px-3 py-2">
           <p className="font-semibold">

@@ -126,6 +126,7 @@ export function RecordsScreen({
         cell: ({ row: { original: r } }) => (
           <span className="text-[12px] text-soft">
             {r.changedAt.slice(0, 10)}, {r.person || "loaded"}
+            {r.past && <span className="block max-w-[24em] text-stop">Past its limits. {r.past.join(" ")}</span>}
           </span>
         ),
       },

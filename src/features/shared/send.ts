@@ -44,6 +44,8 @@ export async function send<C extends Call>(
   const refusal = answer as Refusal | null;
   const instead = response.status === 409 && refusal !== null && refusal.error === undefined;
   if (answer !== null && (response.ok || instead)) return { ok: true, value: answer as Answers[C] };
+  // what the device keeps of whoever was here waits until they are back
+  if (response.status === 401) void import("../offline/keep").then((m) => m.lockPages()).catch(() => {});
   const said = refusal?.errors?.map((e) => e.message).join("; ");
   return {
     ok: false,

@@ -12,7 +12,12 @@ export function switchTheme(): void {
 
 export async function signOut(): Promise<void> {
   const { forgetPages } = await import("../offline/keep");
-  await fetch("/api/auth/sign-out", { method: "POST", headers: { "content-type": "application/json" }, body: "{}" });
+  // first what needs no network
   await forgetPages();
+  await fetch("/api/auth/sign-out", {
+    method: "POST",
+    headers: { "content-type": "application/json" },
+    body: "{}",
+  }).catch(() => null);
   window.location.href = "/sign-in";
 }

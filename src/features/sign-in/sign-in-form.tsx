@@ -5,6 +5,7 @@ import { Button } from "@/ui/button";
 import { TextField } from "@/ui/text-field";
 import { Link } from "../shared/link";
 import { CodeForm } from "./code-form";
+import { EmptyDevice } from "./empty-device";
 import { Front } from "./front";
 import { signInWith } from "./sign-in-with";
 
@@ -92,6 +93,7 @@ export function SignInForm({
           </Link>
         </p>
       )}
+      <EmptyDevice />
     </Front>
   );
 }

@@ -9,6 +9,7 @@ import { audit } from "../audit";
 import { byName } from "../by-name";
 import type { RecordChange, RecordList, RecordRow } from "../contracts";
 import { type Client, hold, isId, row, rows, type Scope } from "../db";
+import { issueInWords } from "../issue-words";
 import { recordLists } from "./lists";
 import { REGISTERS, type Register } from "./registers";
 
@@ -39,12 +40,19 @@ export async function recordList(
   of?: { key: string; id: string },
 ): Promise<RecordList> {
   return {
-    rows: await listRecords(client, access, kindId, of),
+    rows: (await listRecords(client, access, kindId, of)).map((r) => marked(kindId, r)),
     links: await linkChoices(client, access, kindId),
     lists: await recordLists(client, access),
     near: RECORD_KINDS[kindId].fields.some((f) => f.input === "boundary") ? await placeOf(client, access) : "",
     mayChange: may(access.role, REGISTERS[kindId].change),
   };
+}
+
+/** A record with what of it is past a limit that is held now: it was stored before, and opens all the same. */
+function marked(kindId: KindId, record: RecordRow): RecordRow {
+  const read = valuesSchema(RECORD_KINDS[kindId]).safeParse(record.values);
+  if (read.success || record.retired) return record;
+  return { ...record, past: [...new Set(read.error.issues.map((issue) => issueInWords(issue).message))] };
 }
 
 /** A place of the practice's: the first corner of the boundary that was changed last, or a station that says where it is. */
