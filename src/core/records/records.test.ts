@@ -7,6 +7,7 @@ import { farmRecord } from "./farm";
 import { fertiliserRecord } from "./fertiliser";
 import { fieldRecord } from "./field";
 import { grownCropRecord } from "./grown-crop";
+import { RECORD_KINDS } from "./kinds";
 import { limeProductRecord } from "./lime-product";
 import { logEntryRecord } from "./log-entry";
 import { isoDate, name, season } from "./parts";
