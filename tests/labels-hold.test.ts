@@ -16,6 +16,8 @@ import { copyDraft, startPlan } from "@/server/plantings";
 import { signTreatment } from "@/server/sign-treatments";
 import { onScene } from "./support/scene";
 
+/** Rounds of each race; more by RACE_ROUNDS. */
+const ROUNDS = Number(process.env.RACE_ROUNDS ?? 5);
 let owner: Access;
 let assistant: Access;
 let admin: pg.Client;
@@ -174,6 +176,60 @@ describe("an issued treatment", () => {
     const date = plan.operations.find((o) => o.id === "treat-a")?.date as string;
     expect(await move("treat-a", addDays(date, 4))).toMatch(/the label asks for 14\./);
     await decide([leafguard("treat-b", 14)]);
+  });
+});
+
+describe("at the same time", () => {
+  it(`moves that only together break a label are not both let through, ${ROUNDS} times`, async () => {
+    for (let round = 0; round < ROUNDS; round++) {
+      await decide([change("dates", undefined)]);
+      await admin.query("delete from moved_operation where plan_id = $1", [planId]);
+      await decide([leafguard("treat-a", 0), leafguard("treat-b", 16)]);
+      await issue();
+      const { plan } = await drafted();
+      const dateOf = (of: typeof plan, id: string) => of.operations.find((o) => o.id === id)?.date as string;
+      const [a, b] = [dateOf(plan, "treat-a"), dateOf(plan, "treat-b")];
+      expect(daysBetween(a, b)).toBe(16);
+      // each by itself leaves 14 days and more, both together 13
+      await Promise.allSettled([move("treat-a", addDays(a, 2)), move("treat-b", addDays(b, -1))]);
+      const after = (await drafted()).plan;
+      expect(daysBetween(dateOf(after, "treat-a"), dateOf(after, "treat-b")), `round ${round}`).toBeGreaterThanOrEqual(
+        14,
+      );
+    }
+  });
+
+  it(`what is changed, signed and issued at once is issued as it was signed, ${ROUNDS} times`, async () => {
+    await decide([change("dates", undefined), leafguard("treat-a", 0), leafguard("treat-b", 14)]);
+    await admin.query("delete from moved_operation where plan_id = $1", [planId]);
+    for (let round = 0; round < ROUNDS; round++) {
+      await decide([change("protect/treatments/treat-a/ratePerHa", 0.5 + (round % 5) / 10)]);
+      const { plan, revision } = await drafted();
+      const words = plan.protect.treatments.map((t) => ({ treatmentId: t.id, signed: t.toSign }));
+      await Promise.allSettled([
+        ...words.map((w) => within((c) => signTreatment(c, owner, planId, w))),
+        decide([change("protect/treatments/treat-a/ratePerHa", 0.9)]),
+        within((c) => issuePlan(c, owner, planId, revision)),
+        decide([change("protect/treatments/treat-a/ratePerHa", 1)]),
+        within((c) => issuePlan(c, owner, planId, revision + 1)),
+      ]);
+      // whatever came first: the rate that is issued is one that was signed, within its label
+      const { rows } = await admin.query<{ rate: number; signed: string | null }>(
+        `select i.per_ha::float8 as rate, s.signed from plan_version v
+           join operation_input i on i.practice_id = v.practice_id and i.plan_id = v.plan_id and i.version = v.number and i.kind = 'protection'
+           left join lateral (select signed from treatment_sign_off t where t.plan_id = v.plan_id and t.treatment_id = i.operation_id
+             and t.at <= v.issued_at and (t.withdrawn_at is null or t.withdrawn_at >= v.issued_at) order by t.at desc limit 1) s on true
+         where v.plan_id = $1`,
+        [planId],
+      );
+      expect(rows.length).toBeGreaterThan(0);
+      for (const { rate, signed } of rows) {
+        expect(rate).toBeLessThanOrEqual(1);
+        expect(signed, `round ${round}: ${rate}`).toContain(`| ${rate} L/ha`);
+      }
+    }
+    await decide([leafguard("treat-a", 0)]);
+    await issue();
   });
 });
 

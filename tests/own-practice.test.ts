@@ -234,6 +234,10 @@ describe("people", () => {
     await page.getByRole("button", { name: "Remove Piet Aalders" }).click();
     await page.getByRole("row", { name: /Piet Aalders/ }).waitFor({ state: "detached" });
     expect((await ask(piet, "GET", "/api/records/growers")).status).toBe(403);
+    // the pages that are left in a browser lead to the sign-in
+    await theirs.goto("/fields");
+    await theirs.waitForURL(/\/sign-in\?left/);
+    await theirs.getByText("belongs to no practice any more").waitFor();
     const { rows } = await admin.query("select person from grower where name = 'Ley Farmers'");
     expect(rows).toEqual([{ person: "Piet Aalders" }]);
     // the last owner stays

@@ -70,6 +70,30 @@ describe("guessing a password", () => {
     expect(rows[0].n).toBeLessThanOrEqual(60);
   });
 
+  it("does not shut out a device that has been let in before, whoever guesses from its address or at its account", async () => {
+    const first = await from("203.0.113.20", OWNER, RIGHT);
+    expect(first.status).toBe(200);
+    const device = first.headers.getSetCookie().find((c) => c.startsWith("device=")) ?? "";
+    expect(device).toMatch(/HttpOnly/);
+    const [cookie = ""] = device.split(";");
+    for (let i = 0; i < 11; i++) await from("203.0.113.20", OWNER, `guess ${i}`);
+    expect((await from("203.0.113.20", OWNER, RIGHT)).status).toBe(429);
+    const known = (email: string, password: string, more = cookie) =>
+      signInAttempt(email, password, { "x-forwarded-for": "203.0.113.20", cookie: more });
+    const began = Date.now();
+    expect((await known(OWNER, RIGHT)).status).toBe(200);
+    expect(Date.now() - began).toBeLessThan(2500);
+    // its own guesses count, and it is the one that is refused
+    for (let i = 0; i < 10; i++) expect((await known(OWNER, `own guess ${i}`)).status).toBe(401);
+    expect((await known(OWNER, RIGHT)).status).toBe(429);
+    expect((await from("203.0.113.21", OWNER, RIGHT)).status).toBe(200);
+    // it is of one account, and of nobody who writes it himself
+    for (let i = 0; i < 11; i++) await from("203.0.113.20", ASSISTANT, `guess ${i}`);
+    expect((await known(ASSISTANT, RIGHT)).status).toBe(429);
+    const forged = `device=${"A".repeat(24)}.${cookie.split(".")[1]}`;
+    expect((await known(OWNER, RIGHT, forged)).status).toBe(429);
+  });
+
   it("is forgotten after a while, and its rows are swept", async () => {
     await admin.query("update sign_in_failure set at = at - interval '16 minutes'");
     expect((await from("203.0.113.1", OWNER, RIGHT)).status).toBe(200);

@@ -111,7 +111,11 @@ const pageAccess = cache(async () => accessOf(await headers()));
 
 /** For pages: sends whoever is not signed in to the sign-in page, and growers to their cards. */
 export async function requirePage(action: Action = "read"): Promise<Access> {
-  const access = await pageAccess();
+  const access = await pageAccess().catch((error) => {
+    // whoever was removed from their last practice has no pages any more
+    if (error instanceof Refused && error.status === 403) redirect("/sign-in?left");
+    throw error;
+  });
   if (!access) redirect("/sign-in");
   if (!may(access.role, action)) redirect(access.role === "grower" ? "/week" : "/fields");
   return access;

@@ -1,7 +1,7 @@
 /**
  * What slows the guessing of passwords: failures lately from an address, of an account, and of an account from an address.
  * An address that fails often is refused for a while; an account that is tried from everywhere answers more slowly, but
- * the right password from elsewhere is let in all the same.
+ * the right password from elsewhere is let in all the same. A device that has been let in before is counted by itself.
  */
 
 import { createHash } from "node:crypto";
@@ -20,6 +20,8 @@ const MOST_DELAY_MS = 3000;
 export interface Attempt {
   address: string;
   account: string;
+  /** that has been let into this account before; null of any other */
+  device: string | null;
 }
 type Verdict =
   | { refused: true; retrySeconds: number }
@@ -33,8 +35,13 @@ type Verdict =
     };
 
 const hash = (...parts: string[]) => createHash("sha256").update(parts.join("\n")).digest("base64url");
-const keysOf = ({ address, account }: Attempt) => {
+const keysOf = ({ address, account, device }: Attempt) => {
   const name = account.trim().toLowerCase();
+  // neither what others do from its address nor what they do with its account is this device's
+  if (device) {
+    const own = hash("device", device, name);
+    return { pair: own, address: own, account: own };
+  }
   return { pair: hash("pair", address, name), address: hash("address", address), account: hash("account", name) };
 };
 
@@ -45,7 +52,7 @@ const keysOf = ({ address, account }: Attempt) => {
 export async function beginAttempt(attempt: Attempt): Promise<Verdict> {
   const keys = keysOf(attempt);
   const own = await pool().query<{ at: string }>(
-    "insert into sign_in_failure (key) select unnest($1::text[]) returning ctid::text as at",
+    "insert into sign_in_failure (key) select distinct unnest($1::text[]) returning ctid::text as at",
     [Object.values(keys)],
   );
   const untried = async () => {
@@ -98,7 +105,7 @@ export async function forgetFailures(attempt: Attempt): Promise<void> {
 
 /** Refuses new accounts from an address that has just made many, or tried to; notes this one. */
 export async function noteNewAccount(address: string): Promise<void> {
-  const verdict = await beginAttempt({ address, account: "a new account" });
+  const verdict = await beginAttempt({ address, account: "a new account", device: null });
   if (verdict.refused)
     throw new Refused(429, `Many accounts were begun from here. Try again in ${verdict.retrySeconds} seconds.`);
 }

@@ -6,6 +6,7 @@ import { Refused, refuseOtherSites } from "./access";
 import { auth } from "./auth";
 import { pool } from "./db";
 import { DEMO_PASSWORD, onlyHere } from "./demo-door";
+import { deviceCookie, deviceOf } from "./known-device";
 import { passwordProblem } from "./passwords";
 import { noteAccount } from "./people";
 import { practicesOf } from "./practices";
@@ -64,7 +65,8 @@ async function signIn(request: Request): Promise<Response> {
  * where the account is tried from everywhere. Where a code is asked for besides, it counts until that came.
  */
 async function counted(request: Request, account: string, work: () => Promise<Response>): Promise<Response> {
-  const attempt = await beginAttempt({ address: addressOf(request), account });
+  const device = await deviceOf(request, account);
+  const attempt = await beginAttempt({ address: addressOf(request), account, device });
   if (attempt.refused)
     return json({ error: "Too many attempts from here. Wait a while, then try again." }, 429, {
       "retry-after": String(attempt.retrySeconds),
@@ -81,8 +83,16 @@ async function counted(request: Request, account: string, work: () => Promise<Re
   else if (answer.ok) {
     const said = (await answer.clone().json()) as { twoFactorRedirect?: boolean } | null;
     if (!said?.twoFactorRedirect) await attempt.right();
+    return withCookie(answer, await deviceCookie(account, device ?? undefined));
   }
   return answer;
+}
+
+/** An answer with one cookie more. */
+function withCookie(answer: Response, cookie: string): Response {
+  const headers = new Headers(answer.headers);
+  headers.append("set-cookie", cookie);
+  return new Response(answer.body, { status: answer.status, headers });
 }
 
 const addressOf = (request: Request) => request.headers.get("x-forwarded-for") ?? "";
@@ -100,7 +110,11 @@ async function verifyCode(request: Request): Promise<Response> {
     if (token) await pool().query("delete from session where token = $1", [token]);
     return json({ error: "This code was used already. Wait for the next one." }, 401);
   }
-  await forgetFailures({ address: addressOf(request), account: user.email });
+  await forgetFailures({
+    address: addressOf(request),
+    account: user.email,
+    device: await deviceOf(request, user.email),
+  });
   // a code that is shown while one is signed in turns the factor on
   await noteAccount(user.id, signedIn ? "turned a second factor on" : "signed in");
   return answer;

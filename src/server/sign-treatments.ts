@@ -71,7 +71,7 @@ export async function unsignTreatment(
 
 async function withdraw(client: Client, access: Access, planId: string, treatmentId: string): Promise<boolean> {
   const { rowCount } = await client.query(
-    `update treatment_sign_off set withdrawn_at = now()
+    `update treatment_sign_off set withdrawn_at = clock_timestamp()
      where practice_id = $1 and plan_id = $2 and treatment_id = $3 and withdrawn_at is null`,
     [access.practiceId, planId, treatmentId],
   );

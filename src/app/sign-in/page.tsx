@@ -6,8 +6,9 @@ import { hasDemo } from "@/server/demo-loads";
 export const metadata: Metadata = { title: "Sign in" };
 export const dynamic = "force-dynamic";
 
-export default async function SignInPage() {
+export default async function SignInPage({ searchParams }: { searchParams: Promise<Record<string, unknown>> }) {
+  const left = "left" in (await searchParams);
   const here = onlyHere();
   const demo = here && (await hasDemo()) ? { email: DEMO_EMAIL, password: DEMO_PASSWORD } : null;
-  return <SignInForm demo={demo} mayBegin={here || process.env.ALLOW_NEW_PRACTICES === "yes"} />;
+  return <SignInForm left={left} demo={demo} mayBegin={here || process.env.ALLOW_NEW_PRACTICES === "yes"} />;
 }

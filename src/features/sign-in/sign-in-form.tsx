@@ -13,8 +13,11 @@ import { signInWith } from "./sign-in-with";
 export function SignInForm({
   demo,
   mayBegin,
+  left = false,
   next = "/",
 }: {
+  /** whoever comes is signed in, and belongs to no practice any more */
+  left?: boolean;
   /** the demo's sign-in, where it may be named */
   demo: { email: string; password: string } | null;
   /** whether a practice of one's own can be begun from here */
@@ -64,6 +67,11 @@ export function SignInForm({
   return (
     <Front>
       <p className="mb-5 text-soft">The season's package, field by field, by its figures.</p>
+      {left && (
+        <p role="status" className="mb-5">
+          Your account belongs to no practice any more. Ask its owner to invite you again, or sign in as somebody else.
+        </p>
+      )}
       <form onSubmit={submit} className="grid gap-4">
         <TextField label="E-mail" name="email" type="email" required autoComplete="username" />
         <TextField label="Password" name="password" type="password" required autoComplete="current-password" />
