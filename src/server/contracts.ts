@@ -8,7 +8,7 @@ import type { Guide } from "@/core/guides/schema";
 import { KIND_IDS } from "@/core/records/describe";
 import { licenceRecord } from "@/core/records/licence-record";
 import { logEntryRecord } from "@/core/records/log-entry";
-import { minor, name, season } from "@/core/records/parts";
+import { areaHa, isoDate, minor, name, season } from "@/core/records/parts";
 import { rainReadingRecord } from "@/core/records/rain-reading";
 import { ripenessLookRecord } from "@/core/records/ripeness-look";
 import type { ScoutWalk } from "@/core/records/sampling-plan";
@@ -50,14 +50,9 @@ const revision = z.number().int().positive();
 /** A part of a field that a planting has. */
 const partOfField = z.strictObject({
   name: name.max(60),
-  /** to a square metre */
-  areaHa: z.number().min(0.0001).lt(10_000),
+  areaHa,
 });
 
-/** Working dates that plans can be drafted for. */
-const workingDate = z.iso
-  .date()
-  .refine((date) => date >= "1990-01-01" && date <= "2099-12-31", "allowed is 1990-01-01 to 2099-12-31");
 const key = z.string().min(1).max(80);
 /** A value and what it was changed from; null where none stood. */
 const changed = <V extends z.ZodType>(value: V) => z.strictObject({ from: value.nullable(), to: value });
@@ -84,7 +79,7 @@ export const BODIES = {
   "POST /api/fields/split": z.strictObject({
     fieldId: z.uuid(),
     parts: z
-      .array(z.strictObject({ name: name.max(60), areaHa: z.number().min(0.0001).lt(10_000) }))
+      .array(z.strictObject({ name: name.max(60), areaHa }))
       .min(2)
       .max(8),
     /** where the cuts lead, where the field has a boundary to cut */
@@ -113,7 +108,7 @@ export const BODIES = {
   "POST /api/plans/{id}/plantings": z.strictObject({
     revision,
     plantings: z
-      .array(z.strictObject({ areaHa: z.number().positive().max(100_000), plantingOn: z.iso.date() }))
+      .array(z.strictObject({ areaHa, plantingOn: isoDate }))
       .min(2)
       .max(26),
   }),
@@ -132,7 +127,7 @@ export const BODIES = {
   "POST /api/scouting/photos": scoutPhotoRecord,
   "POST /api/moves": z.strictObject({
     moves: z
-      .array(z.strictObject({ planId: z.uuid(), operationId: z.string().min(1).max(80), date: z.iso.date() }))
+      .array(z.strictObject({ planId: z.uuid(), operationId: z.string().min(1).max(80), date: isoDate }))
       .min(1)
       .max(200),
   }),
@@ -183,7 +178,7 @@ export const BODIES = {
   "PUT /api/settings": z.strictObject({
     unitSet: changed(z.enum(["metric", "usCustomary", "imperial", "southAsian"])).optional(),
     decimalMark: changed(z.enum(["point", "comma"])).optional(),
-    asOf: changed(workingDate.nullable()).optional(),
+    asOf: changed(isoDate.nullable()).optional(),
     prices: z
       .strictObject({
         dieselPerL: changed(minor),

@@ -6,7 +6,7 @@ import { WATER_SYSTEM_IDS, WATER_SYSTEMS } from "../water/systems";
 import { readBoundary } from "./boundary";
 import { type Boundary, boundaryAreaHa } from "./boundary-measures";
 import { chosenFrom, type RecordKind } from "./describe";
-import { name } from "./parts";
+import { areaHa, name } from "./parts";
 
 export const WATER_SOURCES = ["rain", "canal", "river", "well", "reservoir"] as const;
 
@@ -19,15 +19,13 @@ const boundarySchema = z.unknown().transform((given, context): Boundary => {
   return z.NEVER;
 });
 
-/** A square metre, and more than any field has [ha]. */
-const AREA = { least: 0.0001, most: 100_000 };
 /** An area that differs by more from that of the boundary is of another field, or wants a word of why [share]. */
 const OTHER_AREA = 1 / 3;
 
 /** A field as it is entered; its farm is named apart. */
 const fieldValues = z.strictObject({
   name,
-  areaHa: z.number().min(AREA.least).max(AREA.most),
+  areaHa,
   boundary: boundarySchema.nullable().default(null),
   textureClass: z.enum(TEXTURE_CLASSES),
   drainage: z.enum(DRAINAGES).default("free"),

@@ -29,6 +29,8 @@ export const name = z
   .max(200)
   // of nothing at all the line above speaks
   .refine((text) => text === "" || /[\p{L}\p{N}]/u.test(text), "a name has a letter or a digit");
+/** An area [ha]: from a square metre to more than any field has. */
+export const areaHa = z.number().min(0.0001).max(100_000);
 /** Minor money units: hundredths of the practice's currency. */
 export const minor = z.number().int().min(0).max(100_000_000);
 export const pct = z.number().min(0).max(100);
