@@ -2,6 +2,9 @@ import { readNumber } from "../args";
 import { type FieldError, failed, fieldError, ok, type Result } from "../result";
 import { studentT } from "../review/student-t";
 
+/** Of the target: a stand under it is thin, and said to be; assumption. */
+export const THIN_STAND = 0.85;
+
 const CONFIDENCE_PCT = 95;
 
 /**

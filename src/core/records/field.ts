@@ -3,6 +3,7 @@ import { DRAINAGES } from "../soil/drainage";
 import { TEXTURE_CLASSES, textureName } from "../soil/texture";
 import { textureOf } from "../soil/texture-triangle";
 import { WATER_SYSTEM_IDS, WATER_SYSTEMS } from "../water/systems";
+import { ANALYSIS_LIMITS } from "../water/water-quality";
 import { readBoundary } from "./boundary";
 import { type Boundary, boundaryAreaHa } from "./boundary-measures";
 import { chosenFrom, type RecordKind } from "./describe";
@@ -46,10 +47,10 @@ const fieldValues = z.strictObject({
   waterFlowM3PerH: z.number().positive().max(20_000).nullable().default(null),
   waterLiftM: z.number().min(0).max(500).nullable().default(null),
   /** what an analysis of its water found: conductivity, sodium adsorption ratio, chloride, nitrate (as nitrate) */
-  waterEcDsM: z.number().min(0).max(60).nullable().default(null),
-  waterSar: z.number().min(0).max(100).nullable().default(null),
-  waterChlorideMgL: z.number().min(0).max(20_000).nullable().default(null),
-  waterNitrateMgL: z.number().min(0).max(1000).nullable().default(null),
+  waterEcDsM: z.number().min(0).max(ANALYSIS_LIMITS.ecDsM.max).nullable().default(null),
+  waterSar: z.number().min(0).max(ANALYSIS_LIMITS.sar.max).nullable().default(null),
+  waterChlorideMgL: z.number().min(0).max(ANALYSIS_LIMITS.chlorideMgL.max).nullable().default(null),
+  waterNitrateMgL: z.number().min(0).max(ANALYSIS_LIMITS.nitrateMgL.max).nullable().default(null),
   /** to where the harvest is fed, dried or sold */
   outletKm: z.number().min(0).max(2000).nullable().default(null),
   /** from the source to the field [m] */

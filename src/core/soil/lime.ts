@@ -28,10 +28,13 @@ export const mostInOneDressing = (neutralisingValuePct: number, most = MOST_IN_O
 
 /** Granulated lime over this is no maintenance any more: it takes its time like other limestone [t/ha]; assumption. */
 const MAINTENANCE_T_PER_HA = 1;
-const leadDays = (material: LimeMaterial, tPerHa: number) =>
-  tPerHa > MAINTENANCE_T_PER_HA
-    ? Math.max(LIME_LEAD_DAYS[material], material === "granulatedLime" ? LIME_LEAD_DAYS.groundLimestone : 0)
-    : LIME_LEAD_DAYS[material];
+/** Least days from spreading so much of a lime to sowing. Example: 5 t of ground limestone: 21; 0.8 t of granulated lime: 0; none: 0. */
+export const limeLeadDays = (material: LimeMaterial, tPerHa: number): number =>
+  tPerHa <= 0
+    ? 0
+    : tPerHa > MAINTENANCE_T_PER_HA
+      ? Math.max(LIME_LEAD_DAYS[material], material === "granulatedLime" ? LIME_LEAD_DAYS.groundLimestone : 0)
+      : LIME_LEAD_DAYS[material];
 
 /** t CaCO3-equivalent per ha and pH unit in 20 cm of soil. General liming tables; the classes are those of texture.ts. */
 const T_PER_PH_UNIT = { sand: 6, medium: 7, clay: 8, organic: 8, peat: 16 } as const;
@@ -171,6 +174,6 @@ function requirement(productTPerHa: number, material: LimeMaterial, nv: number, 
   return {
     productTPerHa,
     dressings,
-    earliestSowingAfterDays: productTPerHa > 0 ? leadDays(material, productTPerHa) : 0,
+    earliestSowingAfterDays: limeLeadDays(material, productTPerHa),
   };
 }

@@ -1,5 +1,6 @@
 "use client";
 
+import { boundsAt } from "@/core/sheets/decision-bounds";
 import type { DecisionAt, DecisionPath } from "@/core/sheets/decisions";
 import type { Dimension } from "@/core/units/units";
 import { WrittenValue } from "@/ui/written-value";
@@ -15,7 +16,7 @@ export function DecidedNumber<P extends DecisionPath>({
   label,
   value,
   dimension,
-  limits,
+  within = {},
   suffix,
   decimals,
   width,
@@ -27,7 +28,8 @@ export function DecidedNumber<P extends DecisionPath>({
   /** in the internal unit; null where there is none yet */
   value: number | null | undefined;
   dimension: Dimension;
-  limits: Limits;
+  /** what this plan allows besides, within what the decision allows at all */
+  within?: Limits;
   suffix?: string;
   decimals?: number;
   width?: string;
@@ -35,7 +37,7 @@ export function DecidedNumber<P extends DecisionPath>({
   /** there is nothing to go back to: emptied, it stays as it was */
   keeps?: boolean;
 }) {
-  const { set, editable } = usePlanModel();
+  const { set, editable, bounds } = usePlanModel();
   const { read, split } = useUnits();
   const clear = keeps ? {} : { onClear: () => set(path, undefined) };
   return (
@@ -44,7 +46,7 @@ export function DecidedNumber<P extends DecisionPath>({
       text={value === null || value === undefined ? "" : split(value, dimension, decimals).number}
       suffix={suffix ?? split(1, dimension).unit}
       disabled={!editable}
-      read={read(label, dimension, limits)}
+      read={read(label, dimension, narrowed(boundsAt(bounds, path), within))}
       onValue={(v) => set(path, v as DecisionAt<P>)}
       {...clear}
       {...(width ? { width } : {})}
@@ -52,3 +54,10 @@ export function DecidedNumber<P extends DecisionPath>({
     />
   );
 }
+
+/** The narrower of two at each end. Example: at least 10 and at most 80, and at least 25: 25 to 80. */
+const narrowed = (bounds: Limits, { min, max }: Limits): Limits => ({
+  ...bounds,
+  ...(min === undefined ? {} : { min: Math.max(min, bounds.min ?? min) }),
+  ...(max === undefined ? {} : { max: Math.min(max, bounds.max ?? max) }),
+});

@@ -99,7 +99,6 @@ export function PlanHead({
           label="Target yield"
           value={plan?.targetTPerHa}
           dimension="yield"
-          limits={{ above: 0, max: 300 }}
           width="3.4em"
           align="left"
         />

@@ -3,6 +3,7 @@
 import type { Guide } from "@/core/guides/schema";
 import type { PlanFacts } from "@/core/plan/facts";
 import type { PlanSummary } from "@/core/sheets/compare";
+import type { BoundsTree } from "@/core/sheets/decision-bounds";
 import type { Decisions } from "@/core/sheets/decisions";
 import type { Plan } from "@/core/sheets/plan";
 import type { Finding } from "@/core/sheets/sheet";
@@ -44,25 +45,29 @@ export interface PlanStart {
   trouble: string | null;
   findings: Finding[];
   editable: boolean;
+  /** of the numbers of its decisions */
+  bounds: BoundsTree;
 }
 
 /** Parts of the facts that all plans of a practice share. */
 type SharedList = "fertilisers" | "limes" | "seedLots" | "products" | "varieties";
 
 /** What is of this plan alone. */
-export type OwnStart = Omit<PlanStart, "guide" | "facts"> & { facts: Omit<PlanFacts, SharedList> };
+export type OwnStart = Omit<PlanStart, "guide" | "facts" | "bounds"> & { facts: Omit<PlanFacts, SharedList> };
 
 /** The start of a page as it crosses: what stands in many pages is packed once for all of them. */
 export interface PackedStart {
   own: Packed<OwnStart>;
   guide: Packed<Guide>;
   lists: { [L in SharedList]: Packed<NonNullable<PlanFacts[L]>> };
+  bounds: BoundsTree;
 }
 
-export function unpackStart({ own, guide, lists }: PackedStart): PlanStart {
+export function unpackStart({ own, guide, lists, bounds }: PackedStart): PlanStart {
   const { facts, ...rest } = unpack(own);
   return {
     ...rest,
+    bounds,
     guide: unpack(guide),
     facts: {
       ...facts,

@@ -221,6 +221,7 @@ export function usePlan(start: PlanStart) {
     season: start.season,
     planId: start.planId,
     editable: start.editable,
+    bounds: start.bounds,
     undo: () => step({ type: "undo" }),
     redo: () => step({ type: "redo" }),
     canUndo: history.past.length > 0,

@@ -4,7 +4,7 @@
 
 import { Camera } from "lucide-react";
 import { memo, useCallback, useState } from "react";
-import { standCount } from "@/core/establish/stand-count";
+import { standCount, THIN_STAND } from "@/core/establish/stand-count";
 import { lookInWords } from "@/core/guides/scouting";
 import type { Look } from "@/core/sheets/outline";
 import { Button } from "@/ui/button";
@@ -12,8 +12,6 @@ import { Pick } from "@/ui/pick";
 import { useUnits } from "../shared/units";
 
 const KEYS = ["1", "2", "3", "4", "5", "6", "7", "8", "9", "0"];
-/** Of the target: a stand under it is thin; assumption, as the plan has it. */
-const STAND_THIN = 0.85;
 
 /** A note and photos, drawn only when they change. */
 export const Extras = memo(function Extras({
@@ -140,7 +138,7 @@ export function StandSoFar({ counts, stand }: { counts: number[]; stand: NonNull
   if (!found.ok) return null;
   const { plantsPerM2, ci95, establishmentPct } = found.value;
   const decimals = stand.wantedPerM2 < 20 ? 1 : 0;
-  const thin = STAND_THIN * stand.wantedPerM2;
+  const thin = THIN_STAND * stand.wantedPerM2;
   return (
     <>
       {`. ${show(plantsPerM2, "countPerArea", decimals)} stand, ${number(ci95[0], decimals)} to ${number(ci95[1], decimals)} with 95 % confidence: ${number((100 * plantsPerM2) / stand.wantedPerM2, 0)} % of the target, ${number(establishmentPct, 0)} % of what was put there. `}

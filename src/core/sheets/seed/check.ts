@@ -1,4 +1,5 @@
 import { daysBetween, formatDay } from "../../dates";
+import { THIN_STAND } from "../../establish/stand-count";
 import { standYield } from "../../establish/stand-options";
 import { stockFits, waysOfKind } from "../../guides/fitting";
 import type { PlanLot } from "../../plan/facts";
@@ -22,9 +23,6 @@ const MIXED_PCT = 105;
 const THIN_PCT = 85;
 /** Nitrogen that a cereal cut green stands alone with [kg/ha]; assumption. */
 const CEREAL_N_KG_PER_HA = 110;
-
-/** Of the target: a stand under it is said; assumption. */
-const THIN_STAND = 0.85;
 
 /** A germination test older than this at sowing is said [days]: seed laws ask for five to twelve months; nine taken, assumption. */
 const OLD_TEST_DAYS = 274;

@@ -1,7 +1,7 @@
 import { daysBetween } from "../../dates";
 import { computed, given, withBases } from "../../figure";
 import { failed, fieldError } from "../../result";
-import { limeByBuffer, limeRequirement, mostInOneDressing } from "../../soil/lime";
+import { limeByBuffer, limeLeadDays, limeRequirement, mostInOneDressing } from "../../soil/lime";
 import { readLevels } from "../../soil/read-levels";
 import { INDEX_LIMITS } from "../../soil/soil-limits";
 import type { Draft } from "../sheet";
@@ -9,6 +9,9 @@ import { draftSalt } from "./salt";
 
 /** A lift of the pH under this is within the error of sampling. */
 const LEAST_LIFT = 0.1;
+
+/** Depth that lime is for where neither a test nor anybody says one [cm]; assumption: what is sampled for it. */
+const USUAL_DEPTH_CM = 15;
 
 /** What the soil test says, and the lime that the crop asks for. */
 export function draftSoil(draft: Draft): void {
@@ -28,6 +31,7 @@ export function draftSoil(draft: Draft): void {
         : { kind: "decided", text: "your target" },
     ),
   );
+  const depthCm = chosen?.depthCm ?? soilTest?.depthCm ?? USUAL_DEPTH_CM;
   parts.soil = {
     readings: [],
     testAgeDays: null,
@@ -35,7 +39,7 @@ export function draftSoil(draft: Draft): void {
     limeThisSeasonTPerHa: 0,
     limeProductId: product?.id ?? null,
     limeLeadDays: 0,
-    limeDepthCm: chosen?.depthCm ?? soilTest?.depthCm ?? 0,
+    limeDepthCm: depthCm,
     limeDressings: 0,
     targetPh,
     salt: draftSalt(draft),
@@ -54,7 +58,7 @@ export function draftSoil(draft: Draft): void {
   if (!product) return;
 
   const material = {
-    depthCm: chosen?.depthCm ?? soilTest.depthCm,
+    depthCm,
     neutralisingValuePct: product.neutralisingValuePct,
     finenessPct: product.finenessPct,
     material: product.material,
@@ -108,7 +112,8 @@ export function draftSoil(draft: Draft): void {
   Object.assign(parts.soil, {
     limeTPerHa,
     limeThisSeasonTPerHa,
-    limeLeadDays: limeTPerHa > 0 ? lime.value.earliestSowingAfterDays : 0,
+    // of what is spread, computed or typed
+    limeLeadDays: limeLeadDays(product.material, limeTPerHa),
     limeDressings: limeTPerHa > 0 ? Math.ceil(limeTPerHa / limeThisSeasonTPerHa - 1e-9) : 0,
   });
 }

@@ -2,6 +2,7 @@
 
 import { describe, expect, it } from "vitest";
 import { testGuide } from "../../../../tests/support/guides";
+import { daysBetween } from "../../dates";
 import { EXAMPLE_FACTS } from "../../plan/example-facts";
 import type { PlanFacts } from "../../plan/facts";
 import type { SoilTest } from "../../records/soil-test";
@@ -54,6 +55,21 @@ describe("lime for wheat", () => {
     expect(strong.plan.figures["soil.limeCost"]!.value).toBeCloseTo(2.625 * 90, 6);
     // one that is not there any more: the first of the catalogue
     expect(limed({ productId: "gone" }, {}, { limes }).plan.soil.limeProductId).toBe("limestone");
+  });
+  it("that somebody typed is waited for as what is computed is", () => {
+    // pH 6.6 asks for none; 5 t of ground limestone on top of it wait three weeks all the same
+    const facts = { ...EXAMPLE_FACTS, soilTest: { ...EXAMPLE_FACTS.soilTest!, ph: 6.6 } };
+    const overrides = { "soil.lime": { value: 5, reason: "the plough brings up sour subsoil" } };
+    const typed = unwrap(draftPlan(facts, { ...freshDecisions("wheat"), overrides }, 2027, testGuide("wheat")));
+    expect([typed.soil.limeTPerHa, typed.soil.limeLeadDays]).toEqual([5, 21]);
+    const date = (id: string) => typed.operations.find((o) => o.role === id)?.date as string;
+    expect(daysBetween(date("lime"), date("plant"))).toBeGreaterThanOrEqual(21);
+    // and what is typed away waits for nothing
+    const none = { "soil.lime": { value: 0, reason: "limed by the landlord" } };
+    const without = unwrap(
+      draftPlan(EXAMPLE_FACTS, { ...freshDecisions("wheat"), overrides: none }, 2027, testGuide("wheat")),
+    );
+    expect([without.soil.limeTPerHa, without.soil.limeLeadDays]).toEqual([0, 0]);
   });
   it("is not spread for a lift within the error of sampling", () => {
     expect(limed({ targetPh: 6.5 }, { ph: 6.41 }).t).toBe(0);

@@ -4,14 +4,16 @@ import { MULCH_KINDS } from "../../water/mulch";
 import { PIPE_KINDS } from "../../water/pipes";
 import { MOISTURE_WAYS } from "../../water/start-moisture";
 import { WATER_SYSTEM_IDS } from "../../water/systems";
+import { ANALYSIS_LIMITS } from "../../water/water-quality";
 import { INTERVALS, PLANNED_ON, WATER_SCHOOL_IDS } from "./schools";
 
 const every = z.number().min(1).max(120);
+const analysed = (of: keyof typeof ANALYSIS_LIMITS) => z.number().min(0).max(ANALYSIS_LIMITS[of].max).optional();
 const analysis = {
-  ecDsM: z.number().min(0).max(60).optional(),
-  sar: z.number().min(0).max(100).optional(),
-  chlorideMgL: z.number().min(0).max(20_000).optional(),
-  nitrateMgL: z.number().min(0).max(1000).optional(),
+  ecDsM: analysed("ecDsM"),
+  sar: analysed("sar"),
+  chlorideMgL: analysed("chlorideMgL"),
+  nitrateMgL: analysed("nitrateMgL"),
 };
 
 export const waterDecisions = z.strictObject({

@@ -1,12 +1,17 @@
 /** What a plan's page begins with: the plan, drafted and checked, with all that it was drafted from. */
 
 import { pack, packOnce } from "@/app/pack";
+import { boundsOf } from "@/core/sheets/bounds-of-schema";
 import { checkPlan } from "@/core/sheets/check-plan";
+import { decisionsSchema } from "@/core/sheets/decisions-schema";
 import { draftPlan } from "@/core/sheets/draft-plan";
 import { forSending, type OwnStart, type PackedStart } from "@/features/plan/sent-plan";
 import type { Packed } from "@/features/shared/packed";
 import { keepByInputs, keyOf } from "@/server/kept-by-inputs";
 import type { LoadedPlan } from "@/server/plans";
+
+/** The same for every plan. */
+const BOUNDS = boundsOf(decisionsSchema);
 
 /** Plans that a process keeps as they were last drafted, each a text of some thirty kilobytes. */
 const begun = keepByInputs<Packed<OwnStart>>(1000);
@@ -28,6 +33,7 @@ export function planStart(loaded: LoadedPlan, editable: boolean): PackedStart {
       products: packOnce(facts.products ?? []),
       varieties: packOnce(facts.varieties ?? []),
     },
+    bounds: BOUNDS,
   };
 }
 

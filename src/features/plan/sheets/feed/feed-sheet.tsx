@@ -45,7 +45,6 @@ export function FeedSheet() {
               label="Soil mineral N"
               value={plan.figures["feed.mineralN"]?.value ?? 0}
               dimension="massPerArea"
-              limits={{ min: 0, max: 500 }}
               suffix=""
               width="2.6em"
             />
@@ -55,7 +54,6 @@ export function FeedSheet() {
               label="Mineralised in season"
               value={plan.figures["feed.mineralisation"]?.value ?? 0}
               dimension="massPerArea"
-              limits={{ min: 0, max: 500 }}
               suffix=""
               width="2.6em"
             />
@@ -65,7 +63,6 @@ export function FeedSheet() {
               label="Recovery of fertiliser N"
               value={plan.figures["feed.recovery"]?.value ?? 0}
               dimension="count"
-              limits={{ above: 0, max: 1 }}
               suffix=""
               width="2.8em"
             />
@@ -146,7 +143,6 @@ export function FeedSheet() {
                 label="Manure rate"
                 value={manure.tPerHa}
                 dimension="dressing"
-                limits={{ min: 0, max: 200 }}
                 width="3em"
                 keeps
               />
@@ -157,7 +153,6 @@ export function FeedSheet() {
                 label="Hours to incorporation"
                 value={manure.hoursToIncorporation}
                 dimension="count"
-                limits={{ min: 0, max: 10000 }}
                 suffix="h to turn in"
                 width="2.4em"
                 keeps
@@ -266,7 +261,6 @@ export function FeedSheet() {
                       label={`${line.name}, share`}
                       value={line.sharePct}
                       dimension="percent"
-                      limits={{ min: 0, max: 100 }}
                       suffix="%"
                       width="3em"
                     />

@@ -129,7 +129,6 @@ export function Coefficients({
             label={`${of}, ${NAMES[name]}`}
             value={(stands as Record<string, number>)[name] ?? 0}
             dimension="count"
-            limits={{ min: 0, max: name === "soilTest" ? 10_000 : 500 }}
             suffix=""
             width="3em"
             keeps

@@ -137,18 +137,17 @@ export function GroundSheet() {
                 </th>
                 {(
                   [
-                    ["depthCm", "Depth", "length", 0, 80],
-                    ["speedKmH", "Speed", "speed", 0.1, 30],
-                    ["widthM", "Width", "distance", 0.1, 60],
+                    ["depthCm", "Depth", "length"],
+                    ["speedKmH", "Speed", "speed"],
+                    ["widthM", "Width", "distance"],
                   ] as const
-                ).map(([key, label, dimension, min, max]) => (
+                ).map(([key, label, dimension]) => (
                   <td key={key} className="py-1 text-right">
                     <DecidedNumber
                       path={`ground/passes/${pass.id}/${key}`}
                       label={`${pass.name}, ${label.toLowerCase()}`}
                       value={sizeOf(pass, key)}
                       dimension={dimension}
-                      limits={{ min, max }}
                       width="3.4em"
                     />
                   </td>

@@ -75,7 +75,6 @@ export function Batches() {
             label="Wished each week"
             value={wish.kgPerWeek}
             dimension="mass"
-            limits={{ min: 0.1, max: 1e7 }}
             width="4.5em"
           />
         }

@@ -26,7 +26,6 @@ export function Carting() {
             label="Distance to store or buyer"
             value={own.km ?? facts.field.outletKm}
             dimension="haul"
-            limits={{ min: 0, max: 1000 }}
             suffix={`${unitOf("haul")}, in`}
             width="3em"
           />
@@ -35,7 +34,6 @@ export function Carting() {
             label="Load of a trailer"
             value={own.trailerT ?? usual.trailerT}
             dimension="load"
-            limits={{ min: 0.1, max: 60 }}
             suffix={`${unitOf("load")} at`}
             width="2.6em"
           />
@@ -45,7 +43,6 @@ export function Carting() {
             value={own.kmPerH ?? usual.kmPerH}
             dimension="speed"
             decimals={0}
-            limits={{ min: 1, max: 120 }}
             width="2.6em"
           />
         </span>

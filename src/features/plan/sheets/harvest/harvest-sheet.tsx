@@ -82,7 +82,6 @@ export function HarvestSheet() {
               value={plan.harvest.cutPct}
               dimension="percent"
               decimals={1}
-              limits={{ min: 5, max: 90 }}
               width="3em"
             />
           }

@@ -44,7 +44,6 @@ export function SampledYield() {
             label="Size of a place"
             value={own.areaM2 ?? 1}
             dimension="count"
-            limits={{ above: 0, max: 10_000 }}
             suffix={dried ? "m² at" : "m²"}
             width="2.6em"
           />
@@ -54,7 +53,6 @@ export function SampledYield() {
               label="Moisture of the sample"
               value={own.moisturePct ?? null}
               dimension="percent"
-              limits={{ min: 1, max: 95 }}
               width="2.6em"
             />
           )}

@@ -48,7 +48,6 @@ export function TakenOff() {
               value={decisions.harvest?.baleKg ?? USUAL_BALE_KG}
               dimension="mass"
               decimals={0}
-              limits={{ min: 5, max: 2000 }}
               width="3em"
             />
             at

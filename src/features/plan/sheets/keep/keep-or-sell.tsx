@@ -56,7 +56,6 @@ export function KeepOrSell() {
           label="Interest"
           value={interest}
           dimension="percent"
-          limits={{ min: 0, max: 200 }}
           suffix="% a year"
           width="2.6em"
         />

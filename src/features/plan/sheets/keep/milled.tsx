@@ -39,7 +39,6 @@ export function Milled() {
             label="What went in"
             value={own?.inputKg}
             dimension="mass"
-            limits={{ above: 0, max: 100_000_000 }}
             width="5em"
           />
         </span>
@@ -60,7 +59,6 @@ export function Milled() {
                     label={`${fraction.name}, weighed`}
                     value={own?.fractionsKg?.[key]}
                     dimension="mass"
-                    limits={{ min: 0, max: 100_000_000 }}
                     width="5em"
                   />
                 </td>

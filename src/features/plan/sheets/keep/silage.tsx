@@ -28,7 +28,7 @@ export function SilageLines() {
             label="Wilted to"
             value={own.wiltToPct}
             dimension="percent"
-            limits={{ min: Math.max(10, silage.cutDryPct), max: 80 }}
+            within={{ min: silage.cutDryPct }}
             suffix="% dry matter"
             width="3em"
           />
@@ -51,7 +51,6 @@ export function SilageLines() {
               label="Width of the pit"
               value={silage.widthM}
               dimension="distance"
-              limits={{ min: 0.5, max: 100 }}
               width="3em"
             />
             ×
@@ -61,7 +60,6 @@ export function SilageLines() {
               value={silage.heightM}
               dimension="distance"
               decimals={1}
-              limits={{ min: 0.3, max: 20 }}
               width="3em"
             />
           </span>
@@ -85,7 +83,6 @@ export function SilageLines() {
               dimension="count"
               decimals={1}
               suffix="t/h"
-              limits={{ min: 0.1, max: 1000 }}
               width="3em"
             />
             <DecidedNumber
@@ -94,7 +91,6 @@ export function SilageLines() {
               value={own.rollerT}
               dimension="count"
               suffix="t roller"
-              limits={{ min: 0.1, max: 200 }}
               width="3em"
             />
           </span>
@@ -116,7 +112,6 @@ export function SilageLines() {
             value={silage.baleDryKg}
             dimension="mass"
             decimals={0}
-            limits={{ min: 5, max: 2000 }}
             width="3.4em"
           />
         }
@@ -141,7 +136,6 @@ export function SilageLines() {
             value={own.usePerDayT}
             dimension="count"
             suffix="t"
-            limits={{ min: 0.001, max: 10_000 }}
             width="4em"
           />
         }

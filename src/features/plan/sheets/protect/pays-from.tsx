@@ -45,7 +45,6 @@ export function PaysFrom({ threatId, name, unit }: { threatId: string; name: str
           value={own.lossPctPerUnit}
           dimension="percent"
           decimals={2}
-          limits={{ above: 0, max: 100 }}
           suffix="% of the yield,"
           width="3.4em"
         />
@@ -63,7 +62,6 @@ export function PaysFrom({ threatId, name, unit }: { threatId: string; name: str
           value={efficacy}
           dimension="percent"
           decimals={0}
-          limits={{ min: 1, max: 100 }}
           suffix="% of them"
           width="2.8em"
         />

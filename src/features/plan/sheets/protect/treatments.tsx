@@ -155,7 +155,6 @@ function Treatment({ treatment: t }: { treatment: PlannedTreatment }) {
           label="Rate of the product"
           value={t.ratePerHa}
           dimension={rateIn}
-          limits={{ above: 0, max: 1000 }}
           width="3.6em"
         />
         {t.waterLPerHa === null ? (
@@ -168,7 +167,6 @@ function Treatment({ treatment: t }: { treatment: PlannedTreatment }) {
               label="Water of the treatment"
               value={t.waterLPerHa}
               dimension="volumePerArea"
-              limits={{ above: 0, max: 10_000 }}
               width="4em"
             />
           </>
@@ -179,7 +177,6 @@ function Treatment({ treatment: t }: { treatment: PlannedTreatment }) {
           value={t.days}
           dimension="days"
           decimals={0}
-          limits={{ min: -120, max: 120 }}
           suffix="days after"
           width="2.6em"
         />

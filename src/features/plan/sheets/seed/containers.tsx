@@ -52,7 +52,6 @@ export function Containers() {
               label="Earth in one"
               value={volumeL}
               dimension="volume"
-              limits={{ min: 0.01, max: 100_000 }}
               width="3.4em"
             />
           </span>

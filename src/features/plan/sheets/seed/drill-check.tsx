@@ -38,7 +38,6 @@ export function DrillCheck() {
               label="Row spacing"
               value={seed.rowSpacingCm ?? 0}
               dimension="length"
-              limits={{ above: 0, max: 300 }}
               suffix={`${split(1, "length").unit} rows`}
               width="3em"
             />
@@ -47,7 +46,6 @@ export function DrillCheck() {
               label="Length of the run"
               value={seed.drillCheck.runM}
               dimension="distance"
-              limits={{ above: 0, max: 1000 }}
               width="2.6em"
             />
             <DecidedWhole
@@ -75,7 +73,6 @@ export function DrillCheck() {
             label="Heavier by soaking"
             value={decisions.seed?.soakedPct}
             dimension="percent"
-            limits={{ min: 0, max: 150 }}
             suffix="% heavier"
             width="3em"
           />

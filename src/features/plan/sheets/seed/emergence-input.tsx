@@ -11,7 +11,6 @@ export function EmergenceInput() {
       label="Field emergence"
       value={plan?.figures["seed.emergence"]?.value ?? 0}
       dimension="percent"
-      limits={{ above: 0, max: 100 }}
       suffix="% of viable seed becomes plants"
       width="3em"
       align="left"

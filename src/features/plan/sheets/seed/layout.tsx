@@ -23,13 +23,12 @@ export function Layout() {
   const planned = layoutOf(plan, facts, decisions);
   const { input, layout, shape } = planned;
   const own = decisions.seed?.layout;
-  const side = (path: keyof NonNullable<typeof own>, label: string, value: number | undefined, least = 0.01) => (
+  const side = (path: keyof NonNullable<typeof own>, label: string, value: number | undefined) => (
     <DecidedNumber
       path={`seed/layout/${path}` as DecisionPath}
       label={label}
       value={value}
       dimension="distance"
-      limits={{ min: least, max: 20000 }}
       width="3.6em"
     />
   );
@@ -55,7 +54,7 @@ export function Layout() {
             {side("widthM", "Width across the rows", input.widthM)}
           </span>
         }
-        leads={<span>headland {side("headlandM", "Headland", input.headlandM, 0)}</span>}
+        leads={<span>headland {side("headlandM", "Headland", input.headlandM)}</span>}
       />
       <DecisionLine
         what="Beds"
@@ -76,7 +75,7 @@ export function Layout() {
             <span className="inline-flex flex-wrap gap-x-2">
               {side("bedWidthM", "Width of a bed", input.bed.widthM)}×
               {side("bedLengthM", "Length of a bed", input.bed.lengthM)}
-              path {side("pathM", "Path", input.bed.pathM, 0)}
+              path {side("pathM", "Path", input.bed.pathM)}
             </span>
           ) : input.tramlineEveryM ? (
             <span>a tramline every {side("tramlineEveryM", "Tramline every", input.tramlineEveryM)}</span>
@@ -87,17 +86,16 @@ export function Layout() {
         <>
           <Drawing planned={planned} />
           <p className="pb-1 text-[13px]">
-            {found.beds > 0 && `${number(found.beds, 0)} beds; `}
-            {found.rows !== null && `${number(found.rows, 0)} rows; `}
-            {found.rowMetres !== null && `${show(found.rowMetres, "distance", 0)} of row; `}
+            {found.beds > 0 && `${number(found.beds)} beds; `}
+            {found.rows !== null && `${number(found.rows)} rows; `}
+            {found.rowMetres !== null && `${show(found.rowMetres, "distance")} of row; `}
             {found.shortestRowM != null &&
               found.longestRowM != null &&
               found.longestRowM - found.shortestRowM > 1 &&
-              `rows of ${show(found.shortestRowM, "distance", 0)} to ${show(found.longestRowM, "distance", 0)}; `}
+              `rows of ${show(found.shortestRowM, "distance")} to ${show(found.longestRowM, "distance", 0)}; `}
             {found.plants !== null &&
-              `${number(found.plants, 0)} ${perStation > 1 ? `stations, ${number(found.plants * perStation, 0)} seeds` : "places"}; `}
-            {channels &&
-              `${number(channels.count, 0)} furrows for the water, ${show(channels.metres, "distance", 0)}; `}
+              `${number(found.plants)} ${perStation > 1 ? `stations, ${number(found.plants * perStation, 0)} seeds` : "places"}; `}
+            {channels && `${number(channels.count)} furrows for the water, ${show(channels.metres, "distance", 0)}; `}
             crop on {number(found.croppedAreaPct, 1)} % of the ground.
           </p>
           {found.croppedAreaPct < 99 && ordered.length > 0 && (

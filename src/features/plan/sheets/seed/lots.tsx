@@ -40,7 +40,6 @@ export function LotsInHand() {
                 label={`In hand of ${lot.variety}`}
                 value={lot === first ? decisions.seed?.haveKg : more[lot.id]?.haveKg}
                 dimension="mass"
-                limits={{ min: 0, max: 1e7 }}
                 width="5em"
               />
             }

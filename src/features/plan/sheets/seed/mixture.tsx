@@ -29,7 +29,6 @@ export function Mixture() {
                 value={c.sharePct}
                 dimension="percent"
                 decimals={0}
-                limits={{ min: 0, max: 300 }}
                 suffix="% of"
                 width="3em"
               />
@@ -39,7 +38,6 @@ export function Mixture() {
                 value={c.straightKgPerHa}
                 dimension="massPerArea"
                 decimals={0}
-                limits={{ above: 0, max: 10000 }}
                 width="3.4em"
               />
             </span>

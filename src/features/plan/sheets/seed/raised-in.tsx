@@ -36,7 +36,6 @@ export function RaisedIn({ usual }: { usual: number }) {
               value={decisions.seed?.cellsPerTray ?? usual}
               dimension="count"
               decimals={0}
-              limits={{ min: 4, max: 1000 }}
               suffix="cells"
               width="3em"
             />

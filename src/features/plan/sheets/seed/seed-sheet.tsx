@@ -207,7 +207,6 @@ export function SeedSheet() {
                 label="Thousand-grain weight"
                 value={sown.value}
                 dimension="seedMass"
-                limits={{ above: 0, max: 5000 }}
                 suffix="g"
                 width="3.6em"
               />
@@ -216,7 +215,6 @@ export function SeedSheet() {
                 label="Germination"
                 value={plan.figures["seed.germination"]?.value ?? 0}
                 dimension="percent"
-                limits={{ above: 0, max: 100 }}
                 suffix="%"
                 width="3em"
               />
@@ -300,7 +298,6 @@ export function SeedSheet() {
                 (method?.stock.by === "seed" ? method.stock.handbookRateKgPerHa.typical : 0)
               }
               dimension="massPerArea"
-              limits={{ above: 0, max: 10000 }}
             />
           }
         />
@@ -316,7 +313,6 @@ export function SeedSheet() {
                 label="Mass of one"
                 value={plan.figures["seed.unitMass"]?.value ?? 0}
                 dimension="seedMass"
-                limits={{ above: 0, max: 5000 }}
                 suffix="g"
                 width="3.4em"
               />
@@ -325,7 +321,6 @@ export function SeedSheet() {
                 label="Diameter of one"
                 value={decisions.seed?.unitDiameterCm}
                 dimension="length"
-                limits={{ above: 0, max: 50 }}
                 width="3em"
               />
               <DecidedNumber
@@ -333,7 +328,6 @@ export function SeedSheet() {
                 label="Stock"
                 value={decisions.seed?.stockKgPerHa}
                 dimension="massPerArea"
-                limits={{ above: 0, max: 100000 }}
                 width="4.4em"
               />
             </span>
@@ -361,7 +355,6 @@ export function SeedSheet() {
               label="Reserve"
               value={seed.reservePct}
               dimension="percent"
-              limits={{ min: 0, max: 200 }}
               suffix="% reserve"
               width="3em"
             />

@@ -3,8 +3,6 @@
 import { DecidedNumber } from "../../decided-number";
 import { usePlanModel } from "../../plan-context";
 
-const LIMITS = { above: 0, max: 1000 };
-
 /** Row spacing by spacing in the row, each typed in any unit of length. */
 export function Spacing() {
   const { plan } = usePlanModel();
@@ -17,7 +15,6 @@ export function Spacing() {
         label="Row spacing"
         value={seed.rowSpacingCm ?? 0}
         dimension="length"
-        limits={LIMITS}
         suffix=""
         width="3.4em"
       />
@@ -27,7 +24,6 @@ export function Spacing() {
         label="Spacing in the row"
         value={seed.inRowSpacingCm ?? 0}
         dimension="length"
-        limits={LIMITS}
         width="3.4em"
       />
     </span>

@@ -85,7 +85,6 @@ export function SoilSheet() {
               label="Target pH"
               value={soil.targetPh}
               dimension="count"
-              limits={{ min: 3, max: 9 }}
               suffix="pH"
               decimals={1}
               width="4em"
@@ -125,7 +124,6 @@ export function SoilSheet() {
                   label="CaCO3 by the laboratory, for 20 cm"
                   value={buffer}
                   dimension="dressing"
-                  limits={{ min: 0, max: 60 }}
                   decimals={1}
                   width="3.6em"
                   keeps
@@ -171,9 +169,8 @@ export function SoilSheet() {
             <DecidedNumber
               path="soil/lime/depthCm"
               label="Depth limed"
-              value={decisions.soil?.lime?.depthCm ?? test?.depthCm ?? 15}
+              value={soil.limeDepthCm}
               dimension="length"
-              limits={{ above: 0, max: 60 }}
               width="4em"
             />
           }

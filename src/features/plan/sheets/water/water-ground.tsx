@@ -59,7 +59,6 @@ export function StoreAtPlanting() {
               label="Water missing at planting"
               value={startDepletionMm}
               dimension="waterDepth"
-              limits={{ min: 0, max: 1000 }}
               width="3.4em"
             />
           )}
@@ -69,7 +68,7 @@ export function StoreAtPlanting() {
               label={way === "tension" ? "Suction" : "Water in the soil"}
               value={startMoisture.value}
               dimension="count"
-              limits={{ min: 0, max: way === "tension" ? 10_000 : 100 }}
+              within={way === "tension" ? {} : { max: 100 }}
               suffix={way === "tension" ? "kPa" : "%"}
               width="3.4em"
               keeps
@@ -82,7 +81,6 @@ export function StoreAtPlanting() {
               value={startMoisture.bulkDensity ?? USUAL_DENSITY}
               dimension="count"
               decimals={2}
-              limits={{ min: 0.2, max: 2.2 }}
               suffix="t/m³"
               width="3.2em"
             />
@@ -154,7 +152,6 @@ export function Mulching() {
               label="Depth of the mulch"
               value={decisions.water?.mulch?.depthCm ?? mulch.depthCm ?? 5}
               dimension="length"
-              limits={{ above: 0, max: 50 }}
               width="3em"
             />
           )}
@@ -164,7 +161,6 @@ export function Mulching() {
               label="Ground under film"
               value={mulch.coverPct ?? 100}
               dimension="percent"
-              limits={{ min: 1, max: 100 }}
               suffix="%"
               width="3em"
             />

@@ -31,7 +31,6 @@ export function WaterPower() {
           label="Length of the pipe"
           value={pump.pipeLengthM ?? facts.field.waterDistanceM ?? null}
           dimension="distance"
-          limits={{ min: 0, max: 100_000 }}
           width="4em"
         />
         and
@@ -40,7 +39,6 @@ export function WaterPower() {
           label="Inside of the pipe"
           value={pump.pipeInsideMm ?? null}
           dimension="count"
-          limits={{ min: 5, max: 3000 }}
           suffix="mm inside,"
           width="4em"
         />
@@ -66,7 +64,6 @@ export function WaterPower() {
           label="Efficiency of the pump"
           value={pump.pumpEfficiencyPct ?? 65}
           dimension="percent"
-          limits={{ above: 1, max: 100 }}
           suffix="%,"
           width="3em"
         />
@@ -76,7 +73,6 @@ export function WaterPower() {
           label="Efficiency of the motor"
           value={pump.motorEfficiencyPct ?? 88}
           dimension="percent"
-          limits={{ above: 1, max: 100 }}
           suffix="%"
           width="3em"
         />
@@ -169,7 +165,6 @@ function Sun() {
           label="What panels and pump make of the sun"
           value={own.performancePct ?? USUAL_PERFORMANCE_PCT}
           dimension="percent"
-          limits={{ above: 1, max: 100 }}
           suffix="% of their peak;"
           width="3em"
         />
@@ -183,7 +178,6 @@ function Sun() {
           label="Subsidy"
           value={own.subsidyPct ?? 0}
           dimension="percent"
-          limits={{ min: 0, max: 100 }}
           suffix="%;"
           width="3em"
         />
@@ -195,7 +189,6 @@ function Sun() {
           label="Years that panels last"
           value={life}
           dimension="count"
-          limits={{ min: 1, max: 60 }}
           suffix="years"
           width="2.6em"
         />

@@ -36,7 +36,7 @@ export function WaterQuality() {
         <TableHead columns={["In the water", ...figures("This field's", "A second water", "As given")]} />
         <tbody>
           {ANALYSED.map((key) => {
-            const { max, unit } = ANALYSIS_LIMITS[key];
+            const { unit } = ANALYSIS_LIMITS[key];
             const shown = (value: number | null | undefined) =>
               value == null ? "not known" : `${number(value, value < 10 ? 2 : 0)} ${unit}`;
             return (
@@ -51,7 +51,6 @@ export function WaterQuality() {
                     label={`${NAMES[key]} of the second water`}
                     value={blend[key]}
                     dimension="count"
-                    limits={{ min: 0, max }}
                     suffix={unit}
                     width="4em"
                   />
@@ -69,7 +68,6 @@ export function WaterQuality() {
           label="Share of the second water"
           value={blend.sharePct ?? 0}
           dimension="percent"
-          limits={{ min: 0, max: 100 }}
           suffix="%"
           width="3.2em"
         />

@@ -80,7 +80,6 @@ export function WaterSheet() {
                 label="Share of the readily available water"
                 value={decisions.water?.atRawPct ?? 100}
                 dimension="percent"
-                limits={{ min: 10, max: 250 }}
                 suffix="%"
                 width="3.4em"
               />
@@ -90,7 +89,6 @@ export function WaterSheet() {
                 label="Left free for rain"
                 value={decisions.water?.leaveMm ?? 0}
                 dimension="waterDepth"
-                limits={{ min: 0, max: 200 }}
                 width="3em"
               />
             </span>
@@ -115,7 +113,6 @@ export function WaterSheet() {
                   decisions.water?.giftMm ?? (water.school === "days" ? guide.water.calendar?.mm : undefined) ?? 25
                 }
                 dimension="waterDepth"
-                limits={{ above: 0, max: 300 }}
                 width="3.4em"
               />
             </span>
@@ -162,7 +159,6 @@ export function WaterSheet() {
                 label="Flow"
                 value={plan.figures["water.flow"]?.value ?? null}
                 dimension="flow"
-                limits={{ above: 0, max: 20_000 }}
                 width="4em"
               />
               <DecidedNumber
@@ -170,7 +166,6 @@ export function WaterSheet() {
                 label="Lift"
                 value={decisions.water?.pump?.liftM ?? facts.field.waterLiftM ?? null}
                 dimension="distance"
-                limits={{ min: 0, max: 500 }}
                 width="3.4em"
               />
             </span>
@@ -308,7 +303,6 @@ function Seepage() {
           label="Water that seeps away in a day"
           value={decisions.water?.percolationMmPerDay ?? PERCOLATION_MM}
           dimension="waterDepth"
-          limits={{ min: 0, max: 60 }}
           width="3em"
         />
       }
@@ -365,7 +359,6 @@ function Gifts() {
                         value={decisions.water?.gifts?.[gift.id] ?? gift.netMm}
                         dimension="waterDepth"
                         decimals={0}
-                        limits={{ above: 0, max: 300 }}
                         width="3.2em"
                       />
                     )}

@@ -50,7 +50,6 @@ export function Interval() {
               label="Days from one gift to the next"
               value={own.everyDays ?? 10}
               dimension="days"
-              limits={{ min: 1, max: 120 }}
               suffix="days"
               width="2.6em"
             />
@@ -63,7 +62,6 @@ export function Interval() {
               label="Degree days from one gift to the next"
               value={own.everyCd ?? intervals?.cd ?? null}
               dimension="count"
-              limits={{ min: 10, max: 3000 }}
               suffix="°C d"
               width="4em"
             />
@@ -79,7 +77,6 @@ export function Interval() {
                   label={`Days from one gift to the next in ${MONTHS[Number(month) - 1]}`}
                   value={own.everyByMonth?.[month] ?? intervals?.byMonth[month] ?? null}
                   dimension="days"
-                  limits={{ min: 1, max: 120 }}
                   suffix=""
                   width="2.4em"
                 />
@@ -110,7 +107,6 @@ export function WhenItRuns() {
             label="Hours on a day"
             value={plan.water.hoursADay}
             dimension="count"
-            limits={{ min: 0.5, max: 24 }}
             suffix="hours"
             width="3em"
           />
@@ -123,7 +119,6 @@ export function WhenItRuns() {
                 label="Days with water"
                 value={turns.daysOn ?? null}
                 dimension="days"
-                limits={{ min: 1, max: 90 }}
                 suffix="days,"
                 width="2.2em"
                 decimals={0}
@@ -135,7 +130,6 @@ export function WhenItRuns() {
                 label="Days without water"
                 value={turns.daysOff ?? null}
                 dimension="days"
-                limits={{ min: 0, max: 90 }}
                 suffix="without,"
                 width="2.2em"
                 decimals={0}
