@@ -10,10 +10,9 @@ import { type Spread, type ThreatPressure, threatPressure } from "../../protect/
 import { seasonWeather } from "../../weather/season-weather";
 import type { Plan } from "../plan";
 import { cheapestTreatment } from "./cheapest-treatment";
+import { efficacyOf } from "./pays-from";
 
 const ONE: Spread = { few: 1, usual: 1, many: 1 };
-/** Efficacy of a treatment where the guide names none [%]; assumption. */
-const USUAL_EFFICACY = { typical: 75, high: 85 };
 
 export interface SchoolLine extends SchoolOutcome {
   id: string;
@@ -40,7 +39,7 @@ export function threatsAtStake(plan: Plan, facts: PlanFacts): { id: string; name
   return plan.protect.threats.flatMap((own) => {
     const threat = guide.threats.find((t) => t.id === own.id);
     if (!threat?.lossPct) return [];
-    const efficacy = threat.options.find((o) => o.kind === "chemical")?.efficacyPct ?? USUAL_EFFICACY;
+    const efficacy = efficacyOf(threat);
     const treatment = cheapestTreatment(plan.protect.crop, facts, threat.id);
     return [
       {

@@ -89,9 +89,21 @@ describe("a threat of a field", () => {
       scouting: [{ id: "v", threatId: "septoria", day, counts, threshold: 6, note: "", person: "Imre" }],
       today: "2027-05-10",
     });
-    expect(threat("septoria", visit("2027-05-08", [6, 7, 8]))).toMatchObject({ likelihood: "expected" });
+    // 9 to 11: mean 10, spread 0.82, 10 - 3.182 x 0.41 = 8.7, all of it over 6
+    const [counted] = threat("septoria", visit("2027-05-08", [9, 10, 11, 10])).reasons;
+    expect(counted?.why).toBe("counted 10 on 8 May, threshold 6");
+    expect(threat("septoria", visit("2027-05-08", [9, 10, 11, 10]))).toMatchObject({ likelihood: "expected" });
+    // one count of 9, and three round about it, ask for more: a step, and no more
+    for (const [counts, said] of [
+      [[9], "one count does not settle it"],
+      [[6, 7, 8], "3 counts do not settle it"],
+    ] as const) {
+      const found = threat("septoria", visit("2027-05-08", [...counts]));
+      expect(found.likelihood).toBe("likely");
+      expect(found.reasons[0]?.why).toContain(said);
+    }
     expect(threat("septoria", visit("2027-05-08", [1, 2, 3])).reasons).toEqual([]);
-    expect(threat("septoria", visit("2027-04-01", [6, 7, 8])).reasons).toEqual([]);
+    expect(threat("septoria", visit("2027-04-01", [9, 10, 11, 10])).reasons).toEqual([]);
   });
 
   it("listens to measured days in its time, not to simulated ones", () => {

@@ -6,6 +6,7 @@ import type { Raised } from "../../guides/schema-threats";
 import { byGround } from "../../guides/scouting";
 import { type SolvedDates, windowOfPlan } from "../../plan/dates";
 import { likelihoodAfter } from "../../protect/likelihood";
+import { scoutDecision } from "../../protect/scout-decision";
 import { spellDays, warmthReached } from "../../protect/threat-weather";
 import { seasonWeather } from "../../weather/season-weather";
 import type { Draft } from "../sheet";
@@ -16,8 +17,9 @@ import type { PlannedThreat, ThreatReason } from "./part";
 const WEATHER_DAYS = 21;
 /** Days after a count for which it speaks. */
 const COUNT_DAYS = 21;
-/** Steps of likelihood for what was counted over its threshold, and for measured weather that lets a threat in. */
+/** Steps of likelihood for what was counted over its threshold, for so few counts over it that more are asked for, and for measured weather that lets a threat in. */
 const FOUND = 3;
+const SUSPECTED = 1;
 const WEATHER = 1;
 
 type Threat = Guide["threats"][number];
@@ -170,12 +172,14 @@ function countedOver({ facts }: Draft, threatId: string, placeM2?: number): Thre
   if (!last || last.threshold === null || last.counts.length === 0) return null;
   if (last.day < addDays(facts.today, -COUNT_DAYS)) return null;
   const mean = last.counts.reduce((a, b) => a + b, 0) / last.counts.length;
-  return mean >= last.threshold
-    ? {
-        why: `counted ${round(byGround(mean, placeM2), 1)}${placeM2 ? "/m²" : ""} on ${formatDay(last.day)}, threshold ${round(byGround(last.threshold, placeM2), 1)}`,
-        by: FOUND,
-      }
-    : null;
+  if (mean < last.threshold) return null;
+  // the same rule as whoever counted was told by
+  const verdict = scoutDecision({ counts: last.counts, threshold: last.threshold });
+  const settled = verdict.ok && verdict.value.decision === "act";
+  return {
+    why: `counted ${round(byGround(mean, placeM2), 1)}${placeM2 ? "/m²" : ""} on ${formatDay(last.day)}, threshold ${round(byGround(last.threshold, placeM2), 1)}${settled ? "" : `; ${last.counts.length === 1 ? "one count does" : `${last.counts.length} counts do`} not settle it`}`,
+    by: settled ? FOUND : SUSPECTED,
+  };
 }
 
 /** When the warmth for its first brood has come together in the middle one of the simulated seasons. */

@@ -1,40 +1,23 @@
 "use client";
 
-import { listedPrice } from "@/core/plan/listed-price";
-import { economicThreshold } from "@/core/protect/economic-threshold";
-import { labelledUses } from "@/core/sheets/protect/label-crop";
+import { paysFrom } from "@/core/sheets/protect/pays-from";
 import { useUnits } from "../../../shared/units";
 import { DecidedMoney } from "../../decided-money";
 import { DecidedNumber } from "../../decided-number";
 import { usePlanModel } from "../../plan-context";
-
-/** What a treatment usually takes of a threat where nobody typed it [%]; assumption. */
-const USUAL_EFFICACY_PCT = 80;
 
 /** From how many of a threat on control pays here: by price, yield, what one of them costs, and what control costs and does. */
 export function PaysFrom({ threatId, name, unit }: { threatId: string; name: string; unit: string }) {
   const { plan, facts, decisions } = usePlanModel();
   const { number, money, currency, show } = useUnits();
   if (!plan) return null;
-  const { guide, product: crop } = plan.crop;
   const own = decisions.protect?.pays?.[threatId] ?? {};
-  // the cheapest that a label names, where nobody typed what control costs
-  const labelled = (facts.products ?? []).flatMap((p) =>
-    labelledUses(p, plan.protect.crop, threatId).map((u) => p.pricePerUnit * u.rate),
-  );
-  const cost = own.costPerHa ?? (labelled.length > 0 ? Math.min(...labelled) : null);
-  const price = listedPrice(facts.prices, guide, crop) ?? 0;
-  const efficacy = own.efficacyPct ?? USUAL_EFFICACY_PCT;
-  const found =
-    cost !== null && own.lossPctPerUnit !== undefined
-      ? economicThreshold({
-          controlCostPerHa: cost / 100,
-          pricePerT: price / 100,
-          yieldTPerHa: plan.targetTPerHa,
-          lossPctPerUnit: own.lossPctPerUnit,
-          efficacyPct: efficacy,
-        })
-      : null;
+  const {
+    costPerHa: cost,
+    pricePerT: price,
+    efficacyPct: efficacy,
+    found,
+  } = paysFrom(plan, facts, decisions, threatId);
   return (
     <div className="mt-1 grid gap-1 border-t border-line pt-1">
       <p className="flex flex-wrap items-baseline gap-x-2">
