@@ -86,6 +86,9 @@ export function daysBetween(from: IsoDate, to: IsoDate): number {
   return toDay(to) - toDay(from);
 }
 
+/** The month of a day number, 0 to 11. Example: monthOfDay(0) is 0, of 1 January 1970. */
+export const monthOfDay = (day: number): number => Number(isoDate(day).slice(5, 7)) - 1;
+
 export const MONTHS = ["Jan", "Feb", "Mar", "Apr", "May", "Jun", "Jul", "Aug", "Sep", "Oct", "Nov", "Dec"] as const;
 
 /** The short name of a date's month, such as "Apr". */

@@ -1,3 +1,4 @@
+import { perObject } from "../memo";
 import { type FieldError, failed, fieldError, ok, type Result } from "../result";
 import { waysOfKind } from "./fitting";
 import { merge } from "./merge";
@@ -30,7 +31,7 @@ export interface ResolvedGuide {
   origins: Record<string, Origin>;
 }
 
-const resolvedOf = new WeakMap<Guide, Map<string, Result<ResolvedGuide>>>();
+const resolvedOf = perObject<Guide, string, Result<ResolvedGuide>>();
 
 /**
  * One complete guide for a kind, planting method and product: the guide with what the kind, then the method, then the
@@ -43,12 +44,8 @@ const resolvedOf = new WeakMap<Guide, Map<string, Result<ResolvedGuide>>>();
  */
 export function resolveGuide(guide: Guide, selection: GuideSelection = {}): Result<ResolvedGuide> {
   if (selection.practice) return resolve(guide, selection);
-  const own = resolvedOf.get(guide) ?? new Map<string, Result<ResolvedGuide>>();
-  resolvedOf.set(guide, own);
   const key = JSON.stringify([selection.kind, selection.method, selection.product, selection.schools]);
-  const known = own.get(key) ?? resolve(guide, selection);
-  own.set(key, known);
-  return known;
+  return resolvedOf(guide, key, () => resolve(guide, selection));
 }
 
 /** The product's target as a way leaves it, each figure by its typical share. */

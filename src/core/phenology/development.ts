@@ -4,6 +4,7 @@
  */
 
 import type { Guide, Kind } from "../guides/schema";
+import { perObject } from "../memo";
 import { yearDay } from "../weather/climate";
 import type { DailyWeather } from "../weather/generator";
 import { dayLengthH } from "../weather/sun";
@@ -62,7 +63,7 @@ export interface Clock {
 /** For each stage the day numbers of the 10th, 50th and 90th percentile; null where fewer than half of the courses reach it. */
 export type WalkedStages = ([number, number, number] | null)[];
 
-const clocks = new WeakMap<DailyWeather, Map<string, Clock>>();
+const clocks = perObject<DailyWeather, string, Clock>();
 /** the clock last asked for with these very stages, so that the question need not be written out again */
 const latestOf = new WeakMap<
   Guide["stages"],
@@ -95,11 +96,6 @@ function keptClock(
   latitudeDeg: number,
   weather: DailyWeather,
 ): Clock {
-  let own = clocks.get(weather);
-  if (!own) {
-    own = new Map();
-    clocks.set(weather, own);
-  }
   const { baseC, optimumC, ceilingC } = guide.climate;
   const cold = kind?.vernalisationDays;
   const light = kind?.dayLength;
@@ -112,8 +108,19 @@ function keptClock(
     latitudeDeg,
     guide.stages.map((s) => s.thermalTimeCd),
   ]);
-  const before = own.get(key);
-  if (before) return before;
+  return clocks(weather, key, () => wound(guide, kind, latitudeDeg, weather));
+}
+
+/** A clock that was made for this weather: degree days, cold days and the length of days of each. */
+function wound(
+  guide: Pick<Guide, "stages" | "climate">,
+  kind: Kind | null,
+  latitudeDeg: number,
+  weather: DailyWeather,
+): Clock {
+  const { baseC, optimumC, ceilingC } = guide.climate;
+  const cold = kind?.vernalisationDays;
+  const light = kind?.dayLength;
   const size = weather.days * weather.seasons;
   const clock: Clock = {
     weather,
@@ -134,7 +141,6 @@ function keptClock(
   if (light)
     for (let d = 0; d < weather.days; d++)
       clock.light[d] = dayLengthFactor(dayLengthH(latitudeDeg, yearDay(weather.firstDay + d), -6), light);
-  own.set(key, clock);
   return clock;
 }
 

@@ -1,6 +1,7 @@
 /** The values of a record as they travel: what the record holds, and which others it belongs to, by their ids. */
 
 import { z } from "zod";
+import { perObject } from "../memo";
 import { fallen, linksOf, type RecordKind } from "./describe";
 
 export type Values = Record<string, unknown>;
@@ -12,19 +13,18 @@ export type Values = Record<string, unknown>;
  * Example: valuesSchema(RECORD_KINDS.fields) takes { farmId, name, areaHa, textureClass, ... }.
  */
 export function valuesSchema(kind: RecordKind): z.ZodType<Values> {
-  const known = schemas.get(kind);
-  if (known) return known;
-  const record = kind.slugFrom ? kind.schema.omit({ id: true }) : kind.schema;
-  const links = linksOf(kind).map((l) => [l.key, l.empty === "null" ? z.uuid().nullable().default(null) : z.uuid()]);
-  const schema = record.extend(Object.fromEntries(links)).superRefine((values, context) => {
-    for (const { key, message } of [...fallen(kind, values as Values), ...(kind.check?.(values as Values) ?? [])])
-      context.addIssue({ code: "custom", path: key.split("."), message });
-  }) as unknown as z.ZodType<Values>;
-  schemas.set(kind, schema);
-  return schema;
+  return schemas(kind, 0, () => {
+    const record = kind.slugFrom ? kind.schema.omit({ id: true }) : kind.schema;
+    const links = linksOf(kind).map((l) => [l.key, l.empty === "null" ? z.uuid().nullable().default(null) : z.uuid()]);
+    const schema = record.extend(Object.fromEntries(links)).superRefine((values, context) => {
+      for (const { key, message } of [...fallen(kind, values as Values), ...(kind.check?.(values as Values) ?? [])])
+        context.addIssue({ code: "custom", path: key.split("."), message });
+    }) as unknown as z.ZodType<Values>;
+    return schema;
+  });
 }
 
-const schemas = new WeakMap<RecordKind, z.ZodType<Values>>();
+const schemas = perObject<RecordKind, 0, z.ZodType<Values>>();
 
 /** What a record is called in a list or a message: its words, as far as it has some. */
 export function titleOf(kind: RecordKind, values: Values): string {

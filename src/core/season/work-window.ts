@@ -1,6 +1,7 @@
 /** Days of a span on which a field can be reckoned to be fit for work, over the season's possible weather. */
 
 import { type IsoDate, toDay } from "../dates";
+import { perObject } from "../memo";
 import type { Drainage } from "../soil/drainage";
 import type { TextureClass } from "../soil/texture";
 import type { Climate } from "../weather/climate";
@@ -13,7 +14,7 @@ const OF_TEN = 7;
 
 export type ReliableDays = (from: IsoDate, days: number) => number;
 
-const kept = new WeakMap<DailyWeather, Map<string, ReliableDays>>();
+const reliable = perObject<DailyWeather, string, ReliableDays>();
 
 /**
  * How many workable days a span has in seven seasons of ten, on a texture and drainage. By rain and frost of the simulated
@@ -27,11 +28,10 @@ export function reliableSpans(
   texture: TextureClass,
   drainage: Drainage,
 ): ReliableDays {
-  const own = kept.get(weather) ?? new Map<string, ReliableDays>();
-  kept.set(weather, own);
-  const key = `${texture} ${drainage}`;
-  const known = own.get(key);
-  if (known) return known;
+  return reliable(weather, `${texture} ${drainage}`, () => spansOf(weather, climate, texture, drainage));
+}
+
+function spansOf(weather: DailyWeather, climate: Climate, texture: TextureClass, drainage: Drainage): ReliableDays {
   const { days, seasons, firstDay } = weather;
   const workable = workableDays(weather, texture, drainage, usualEtoMm(climate, firstDay, days));
   // sums from the first day on: a span is one subtraction a season
@@ -40,12 +40,10 @@ export function reliableSpans(
     for (let d = 0; d < days; d++) sums[s * (days + 1) + d + 1] = sums[s * (days + 1) + d]! + workable[s * days + d]!;
   const counts = new Int16Array(seasons);
   const at = Math.max(0, seasons - Math.ceil((OF_TEN / 10) * seasons));
-  const made: ReliableDays = (from, span) => {
+  return (from, span) => {
     const start = Math.max(0, Math.min(days, toDay(from) - firstDay));
     const end = Math.max(start, Math.min(days, toDay(from) - firstDay + span));
     for (let s = 0; s < seasons; s++) counts[s] = sums[s * (days + 1) + end]! - sums[s * (days + 1) + start]!;
     return counts.sort()[at] ?? 0;
   };
-  own.set(key, made);
-  return made;
 }

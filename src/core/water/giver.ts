@@ -39,7 +39,7 @@ export interface GiveOptions {
   atRawPctOn?: ArrayLike<number> | null;
 }
 
-const NOTHING: ReadonlyMap<number, Settled> = new Map();
+const NOTHING: ReadonlyMap<number, Settled> = new Map([]);
 
 /**
  * The giver of one walk. `given` is told the number, day and net water of each gift. A gift that was moved waits for its day

@@ -4,6 +4,7 @@
  */
 
 import { type IsoDate, toDay } from "../dates";
+import { latest } from "../memo";
 import type { Climate } from "./climate";
 import { type DailyWeather, generateWeather } from "./generator";
 
@@ -22,9 +23,7 @@ export const SEASON_DAYS = 790;
 const SEED = 20_270;
 /** the course that stands in for what has been, of a seed of its own */
 const SO_FAR_SEED = 4_099;
-const KEPT = 24;
-
-const kept = new Map<string, DailyWeather>();
+const kept = latest<DailyWeather>(24);
 
 /**
  * Daily weather for a season (the harvest year), from 1 January of the year before it. Days before `today` are the same
@@ -70,16 +69,7 @@ function bySpelling(
   seasons: number,
 ): DailyWeather {
   const key = JSON.stringify([climate, season, today ?? null, observed, seasons]);
-  const before = kept.get(key);
-  if (before) {
-    kept.delete(key);
-    kept.set(key, before);
-    return before;
-  }
-  const made = make(climate, season, today, observed, seasons);
-  kept.set(key, made);
-  if (kept.size > KEPT) kept.delete(kept.keys().next().value as string);
-  return made;
+  return kept(key, () => make(climate, season, today, observed, seasons));
 }
 
 function make(

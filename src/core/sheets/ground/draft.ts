@@ -5,6 +5,7 @@ import type { ImplementId } from "../../ground/implements";
 import { residueCover, weatheredShare } from "../../ground/residue-cover";
 import { type SystemPass, type TillageSystem, tillageSystem } from "../../ground/systems";
 import type { TillagePass } from "../../ground/tillage-pass";
+import { perObject } from "../../memo";
 import { type FieldWork, ownRate, workCost } from "../../money/field-work";
 import { firstPlanting } from "../../plan/dates";
 import { OWN } from "../../plan/own-operations";
@@ -160,16 +161,12 @@ function changed({ decisions }: Draft, pass: SystemPass): SystemPass {
   };
 }
 
-const worked = new WeakMap<SystemPass, Map<TextureClass, Result<TillagePass>>>();
+const worked = perObject<SystemPass, TextureClass, Result<TillagePass>>();
 
 /** Draft, fuel and work rate of a pass; kept with it, for it is a system's own unless the plan has changed it. */
 function workedOf(pass: SystemPass, texture: TextureClass): Result<TillagePass> {
-  const own = worked.get(pass) ?? new Map<TextureClass, Result<TillagePass>>();
-  worked.set(pass, own);
   const { tools, speedKmH, widthM, fieldEfficiencyPct } = pass;
-  const result = own.get(texture) ?? combinedPass({ tools, speedKmH, widthM, texture, fieldEfficiencyPct });
-  own.set(texture, result);
-  return result;
+  return worked(pass, texture, () => combinedPass({ tools, speedKmH, widthM, texture, fieldEfficiencyPct }));
 }
 
 /** One pass with fuel, hours and cost; none when its figures cannot be used. */

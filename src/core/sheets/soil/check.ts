@@ -1,3 +1,4 @@
+import { daysBetween } from "../../dates";
 import { NUTRIENTS } from "../../nutrients";
 import { change } from "../decisions";
 import type { Check } from "../sheet";
@@ -143,13 +144,13 @@ function saltAndSodium({ plan, facts, add }: Check): void {
 function limeBesideAmmonia({ plan, facts, add }: Check): void {
   const lime = plan.operations.find((o) => o.role === "lime");
   if (!lime?.date) return;
-  const limedOn = Date.parse(lime.date);
+  const limedOn = lime.date;
   const brings = (id: string) => (facts.fertilisers.find((f) => f.id === id)?.contents.n ?? 0) > 0;
   const near = plan.operations.find(
     (o) =>
       o.date &&
       o.inputs.some((i) => i.kind === "manure" || (i.kind === "fertiliser" && brings(i.id))) &&
-      Math.abs(Date.parse(o.date) - limedOn) < LIME_AMMONIA_DAYS * 86_400_000,
+      Math.abs(daysBetween(o.date, limedOn)) < LIME_AMMONIA_DAYS,
   );
   if (near)
     add(

@@ -1,5 +1,7 @@
 /** The crop's coefficient and roots by days: by canopy, place and what lies on the ground. */
 
+import { type IsoDate, monthOfDay, toDay } from "../../dates";
+import { perObject } from "../../memo";
 import { kcChange } from "../../water/kc-climate";
 import { evaporationKept, kcUnderMulch, type Mulch } from "../../water/mulch";
 import type { Climate } from "../../weather/climate";
@@ -18,26 +20,21 @@ export function mulchOf({ context, decisions }: Draft): Mulch {
   return { kind, depthCm: own?.depthCm ?? usual?.depthCm, coverPct: own?.coverPct ?? usual?.coverPct };
 }
 
-const byClimate = new WeakMap<Climate, Map<number, number[] | null>>();
+const changes = perObject<Climate, number, number[] | null>();
 
 /** What wind and humidity add to a full crop's coefficient, by month; null where the station knows neither. */
 export function monthlyChange(climate: Climate, heightM: number | undefined): number[] | null {
   if (heightM === undefined) return null;
-  const kept = byClimate.get(climate) ?? new Map<number, number[] | null>();
-  byClimate.set(climate, kept);
-  const known = kept.get(heightM);
-  if (known !== undefined) return known;
-  const { months, assumed } = completeNormals(climate);
-  const change =
-    assumed.includes("wind") || assumed.includes("humidity")
+  return changes(climate, heightM, () => {
+    const { months, assumed } = completeNormals(climate);
+    return assumed.includes("wind") || assumed.includes("humidity")
       ? null
       : months.map(({ tminC, tmaxC, rhMeanPct, windAt2mMs }) => {
           // least humidity: a day's vapour against what its warmest hour could hold
           const vapour = (rhMeanPct / 200) * (saturationKpa(tmaxC) + saturationKpa(tminC));
           return kcChange(windAt2mMs, (100 * vapour) / saturationKpa(tmaxC), heightM);
         });
-  kept.set(heightM, change);
-  return change;
+  });
 }
 
 export interface CropDays {
@@ -50,7 +47,7 @@ export function cropDays(
   draft: Draft,
   days: number,
   stageDays: { day: number }[],
-  firstMonthDay: Date,
+  planting: IsoDate,
   [leastM, deepestM]: [number, number],
 ): CropDays {
   const { guide } = draft.context.crop;
@@ -63,7 +60,7 @@ export function cropDays(
   // the coefficient follows the canopy up, and falls from the last full canopy to the end
   const fallsFrom = guide.stages.reduce((at, s, i) => (s.cover >= most ? i : at), 0);
   const fall = stageDays[fallsFrom]?.day ?? days;
-  const first = firstMonthDay.getTime();
+  const first = toDay(planting);
   let stage = 0;
   for (let d = 0; d < days; d++) {
     while (stage < stageDays.length && (stageDays[stage]?.day ?? 0) < d) stage++;
@@ -78,7 +75,7 @@ export function cropDays(
     let value = falling >= 0 ? mid + (end - mid) * falling : initial + (mid - initial) * cover;
     if (change) {
       const part = falling < 0 ? cover : end >= END_FOLLOWS ? 1 : 1 - falling;
-      value += (change[new Date(first + d * 86_400_000).getUTCMonth()] ?? 0) * part;
+      value += (change[monthOfDay(first + d)] ?? 0) * part;
     }
     kc[d] = kept > 0 ? kcUnderMulch(value, initial, cover, kept) : value;
     rootM[d] = Math.min(deepestM, Math.max(leastM, root / 100));

@@ -1,6 +1,6 @@
 /** Limits on when water may run: turns, bans and hours; and days of their own by school and guide. */
 
-import { daysBetween, toDay } from "../../dates";
+import { daysBetween, monthOfDay, toDay } from "../../dates";
 import type { WaterRule } from "../../water/giver";
 import { daysAtIntervals, daysAtSums, dryTurn, type Openings, openingsOf } from "../../water/openings";
 import type { Draft } from "../sheet";
@@ -65,7 +65,7 @@ export function usualCd(draft: Draft, year: WaterYear, course: number, giftMm: n
 
 const heatOf = ({ context }: Draft, year: WaterYear, course: number, d: number) =>
   Math.max(0, meanC(year, course, d) - context.crop.guide.climate.baseC.value);
-const monthOf = (year: WaterYear, d: number) => new Date((toDay(year.from) + d) * 86_400_000).getUTCMonth();
+const monthOf = (year: WaterYear, d: number) => monthOfDay(toDay(year.from) + d);
 
 /** The interval school's rule: by days, by month, or by heat. */
 export function intervalRule(

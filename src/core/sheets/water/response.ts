@@ -1,5 +1,6 @@
 /** What a field's plan is worth by the water that it may have. */
 
+import { daysBetween } from "../../dates";
 import type { Guide } from "../../guides/schema";
 import type { PlanFacts } from "../../plan/facts";
 import { listedPrice } from "../../plan/listed-price";
@@ -77,7 +78,7 @@ export function giftsCostPerHa({ water, operations }: Plan): number {
 export function dryStages(plan: Plan): DryStage[] {
   const season = plan.water.season ?? plan.water.pond;
   if (!season) return [];
-  const at = (date: string) => Math.round((Date.parse(date) - Date.parse(season.from)) / 86_400_000);
+  const at = (date: string) => daysBetween(season.from, date);
   return plan.stages.flatMap((stage, i) => {
     const next = plan.stages[i + 1];
     const from = Math.max(0, at(stage.date));

@@ -1,6 +1,7 @@
 /** The season that water is planned on: days from planting to harvest, the crop's coefficients and roots, a hundred courses of weather. */
 
-import { type IsoDate, toDay } from "../../dates";
+import { addDays, type IsoDate, toDay } from "../../dates";
+import { latest, numbered, perObject } from "../../memo";
 import type { SolvedDates } from "../../plan/dates";
 import { availableWaterMmPerM } from "../../soil/available-water";
 import { giverOf, type WaterRule } from "../../water/giver";
@@ -61,7 +62,7 @@ export function waterYear(draft: Draft, solved: SolvedDates): WaterYear | null {
   }));
   // a compacted layer is broken or counted against the site: here the soil's own depth is the end
   const deepest = Math.max(LEAST_ROOT_M, (field.soilDepthCm ?? 500) / 100);
-  const { kc, rootM } = cropDays(draft, days, stageDays, new Date(planting), [LEAST_ROOT_M, deepest]);
+  const { kc, rootM } = cropDays(draft, days, stageDays, planting, [LEAST_ROOT_M, deepest]);
   return {
     weather,
     rainMm: withGauge(weather, facts.rain ?? []),
@@ -80,7 +81,7 @@ export function waterYear(draft: Draft, solved: SolvedDates): WaterYear | null {
   };
 }
 
-const gauged = new WeakMap<DailyWeather, Map<string, Float32Array>>();
+const gauged = perObject<DailyWeather, string, Float32Array>(1);
 
 /** The weather's rain with a gauge's readings in their days, the same object for the same readings. */
 function withGauge(weather: DailyWeather, readings: { day: IsoDate; rainMm: number }[]): Float32Array {
@@ -89,25 +90,19 @@ function withGauge(weather: DailyWeather, readings: { day: IsoDate; rainMm: numb
     return d >= 0 && d < weather.days ? [{ d, rainMm }] : [];
   });
   if (inside.length === 0) return weather.rainMm;
-  const kept = gauged.get(weather) ?? new Map<string, Float32Array>();
-  gauged.set(weather, kept);
-  const key = JSON.stringify(inside);
-  const known = kept.get(key);
-  if (known) return known;
-  const rain = Float32Array.from(weather.rainMm);
-  for (let s = 0; s < weather.seasons; s++) for (const { d, rainMm } of inside) rain[s * weather.days + d] = rainMm;
-  kept.clear();
-  kept.set(key, rain);
-  return rain;
+  return gauged(weather, JSON.stringify(inside), () => {
+    const rain = Float32Array.from(weather.rainMm);
+    for (let s = 0; s < weather.seasons; s++) for (const { d, rainMm } of inside) rain[s * weather.days + d] = rainMm;
+    return rain;
+  });
 }
 
 function plantingOf(solved: SolvedDates): IsoDate | null {
   const [first] = solved.stages;
   if (!first) return null;
   const date = solved.dates[first.stage.id]?.planned ?? first.date;
-  return isoOf(toDay(date) - first.daysAfterPlanting);
+  return addDays(date, -first.daysAfterPlanting);
 }
-const isoOf = (day: number): IsoDate => new Date(day * 86_400_000).toISOString().slice(0, 10);
 
 /** What is missing in the rooted soil at planting, by the bare ground's balance in one course of weather [mm]. */
 function depletionAtPlanting(year: WaterYear, course: number): number {
@@ -167,8 +162,8 @@ export interface Ranked {
   dryNetMm: number;
 }
 
-const KEPT = 40;
-const kept = new Map<string, Ranked>();
+const ranked = latest<Ranked>(40);
+const idOf = numbered();
 
 /** Courses by what the balance would give from its first day to the last day of water, whatever the school: one median for all. */
 export function rankCourses(
@@ -191,35 +186,21 @@ export function rankCourses(
     kc.join(),
     rootM.join(),
   ].join(" ");
-  const known = kept.get(key);
-  if (known) return known;
-  const rule: WaterRule = { kind: "depletion", atRawPct: 100, refill: "capacity" };
-  const span = { ruleFromDay: firstDay, stopAfterDay: lastDay };
-  const needs = Array.from({ length: weather.seasons }, (_, course) => ({
-    course,
-    net: walkCourse(year, course, start, giverOf(rule, span)).netMm,
-  })).sort((a, b) => a.net - b.net || a.course - b.course);
-  const at = (pct: number) => needs[Math.max(0, Math.ceil((pct / 100) * needs.length) - 1)] as (typeof needs)[number];
-  const ranked = {
-    wet: at(20).course,
-    dry: at(80).course,
-    median: at(50).course,
-    wetNetMm: at(20).net,
-    medianNetMm: at(50).net,
-    dryNetMm: at(80).net,
-  };
-  kept.set(key, ranked);
-  if (kept.size > KEPT) kept.delete(kept.keys().next().value as string);
-  return ranked;
-}
-
-const ids = new WeakMap<object, number>();
-let next = 0;
-/** A number that tells objects apart. */
-function idOf(thing: object): number {
-  const known = ids.get(thing);
-  if (known !== undefined) return known;
-  next += 1;
-  ids.set(thing, next);
-  return next;
+  return ranked(key, () => {
+    const rule: WaterRule = { kind: "depletion", atRawPct: 100, refill: "capacity" };
+    const span = { ruleFromDay: firstDay, stopAfterDay: lastDay };
+    const needs = Array.from({ length: weather.seasons }, (_, course) => ({
+      course,
+      net: walkCourse(year, course, start, giverOf(rule, span)).netMm,
+    })).sort((a, b) => a.net - b.net || a.course - b.course);
+    const at = (pct: number) => needs[Math.max(0, Math.ceil((pct / 100) * needs.length) - 1)] as (typeof needs)[number];
+    return {
+      wet: at(20).course,
+      dry: at(80).course,
+      median: at(50).course,
+      wetNetMm: at(20).net,
+      medianNetMm: at(50).net,
+      dryNetMm: at(80).net,
+    };
+  });
 }
