@@ -81,6 +81,9 @@ export function addDays(date: IsoDate, days: number): IsoDate {
   return isoDate(toDay(date) + days);
 }
 
+/** A day in the machine's own time [ms]. */
+export const DAY_MS = 86_400_000;
+
 /** Whole days from one date to another. Example: daysBetween("2027-03-01", "2027-03-11") is 10. */
 export function daysBetween(from: IsoDate, to: IsoDate): number {
   return toDay(to) - toDay(from);

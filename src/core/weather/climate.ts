@@ -3,7 +3,7 @@
  * are estimated, each by a stated assumption.
  */
 
-import { dayOfYear, isoDate } from "../dates";
+import { dayOfYear, isoDate, monthOfDay } from "../dates";
 import { hargreavesEt, saturationKpa } from "./reference-et";
 import { extraterrestrialRadiation } from "./sun";
 
@@ -129,9 +129,9 @@ export interface MonthPlace {
 }
 
 export function monthPlace(day: number): MonthPlace {
-  const date = new Date(day * 86_400_000);
-  const month = date.getUTCMonth();
-  const position = (date.getUTCDate() - 0.5) / MONTH_DAYS[month]! - 0.5;
+  const date = isoDate(day);
+  const month = monthOfDay(day);
+  const position = (Number(date.slice(8)) - 0.5) / MONTH_DAYS[month]! - 0.5;
   return { month, next: (month + (position >= 0 ? 1 : 11)) % 12, share: Math.abs(position) };
 }
 

@@ -3,6 +3,7 @@
 /** What the device keeps until the server has it: log entries, rain, counts and photos, in the order in which they were written. */
 
 import { type DBSchema, type IDBPDatabase, openDB } from "idb";
+import { DAY_MS } from "@/core/dates";
 import { keptFor } from "../offline/kept-for";
 import type { Kept, SetAside } from "./kept-entries";
 import { COUNT_KEY, countKey, LOG_EVENT, OLD_KEYS } from "./log-keys";
@@ -23,7 +24,7 @@ export interface JobLogged {
   at: number;
 }
 /** After so long every page that can be opened knows of it [ms]. */
-const JOBS_KEPT_MS = 8 * 86_400_000;
+const JOBS_KEPT_MS = 8 * DAY_MS;
 /** What is here is of whoever is here. */
 const own = (line: { for?: string }) => line.for === undefined || line.for === keptFor();
 type Device = IDBPDatabase<Stores>;

@@ -1,7 +1,7 @@
 "use client";
 
 import { useMemo } from "react";
-import { type IsoDate, isoDate, toDay } from "@/core/dates";
+import { DAY_MS, type IsoDate, isoDate, toDay } from "@/core/dates";
 import type { DatedWindow } from "@/core/plan/sowing-windows";
 import type { WindowAnswer } from "@/core/season/sowing-window";
 import { displayUnit } from "@/core/units/display-units";
@@ -9,8 +9,7 @@ import { conversion } from "@/core/units/units";
 import { CHART_LINE, CHART_TEXT, Chart } from "@/ui/chart";
 import { useUnits } from "../../shared/units";
 
-const DAY = 86_400_000;
-const ms = (date: IsoDate) => toDay(date) * DAY;
+const ms = (date: IsoDate) => toDay(date) * DAY_MS;
 
 /** Yields of all simulated seasons by sowing date as a heat map, and the chance of the target as a curve over it. */
 export function WindowChart({
@@ -30,7 +29,7 @@ export function WindowChart({
     const first = dates[0];
     const last = dates.at(-1);
     if (!first || !last) return {};
-    const step = dates[1] ? ms(dates[1].date) - ms(first.date) : DAY;
+    const step = dates[1] ? ms(dates[1].date) - ms(first.date) : DAY_MS;
     // what a tonne a hectare is in the reader's unit
     const context = { unitSet, bushelCrop };
     const perUnit = 1 / (conversion(displayUnit("yield", context), "yield", context)?.factor ?? 1);
@@ -146,7 +145,7 @@ export function WindowChart({
       height={250}
       label={`Yields of ${answer.seasons} simulated seasons by sowing date, and the chance of reaching the target. The same figures stand in the table below.`}
       onDate={(value) => {
-        const day = Math.round(value / DAY);
+        const day = Math.round(value / DAY_MS);
         const nearest = answer.dates.reduce((a, b) =>
           Math.abs(toDay(b.date) - day) < Math.abs(toDay(a.date) - day) ? b : a,
         );

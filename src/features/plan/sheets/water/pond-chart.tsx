@@ -1,6 +1,6 @@
 "use client";
 
-import { addDays, formatDay } from "@/core/dates";
+import { addDays, daysBetween, formatDay } from "@/core/dates";
 import type { PondDays } from "@/core/sheets/water/part";
 import { useUnits } from "../../../shared/units";
 
@@ -20,7 +20,7 @@ export function PondChart({ days, stopOn }: { days: PondDays; stopOn: string | n
   const months = Array.from({ length: count }, (_, d) => addDays(days.from, d)).flatMap((date, d) =>
     date.endsWith("-01") ? [{ d, name: formatDay(date).split(" ")[1] ?? "" }] : [],
   );
-  const stop = stopOn === null ? -1 : Math.round((Date.parse(stopOn) - Date.parse(days.from)) / 86_400_000);
+  const stop = stopOn === null ? -1 : daysBetween(days.from, stopOn);
   return (
     <figure className="mt-2">
       <svg

@@ -1,6 +1,6 @@
 "use client";
 
-import { addDays, formatDay } from "@/core/dates";
+import { addDays, daysBetween, formatDay } from "@/core/dates";
 import type { WaterDays } from "@/core/sheets/water/part";
 import { Disclosure } from "@/ui/disclosure";
 import { figures, TableHead } from "@/ui/table-head";
@@ -20,7 +20,7 @@ export function WaterChart({ days, today, stopOn }: { days: WaterDays; today: st
   const x = (d: number) => LEFT + (d / Math.max(1, count - 1)) * (WIDTH - LEFT - 4);
   const y = (mm: number) => BARS + 6 + (mm / deepest) * (HEIGHT - BARS - 26);
   const line = (list: number[]) => `M${list.map((v, d) => `${x(d).toFixed(1)} ${y(v).toFixed(1)}`).join("L")}`;
-  const indexOf = (date: string) => Math.round((Date.parse(date) - Date.parse(days.from)) / 86_400_000);
+  const indexOf = (date: string) => daysBetween(days.from, date);
   const months = Array.from({ length: count }, (_, d) => addDays(days.from, d)).flatMap((date, d) =>
     date.endsWith("-01") ? [{ d, name: formatDay(date).split(" ")[1] ?? "" }] : [],
   );
