@@ -106,6 +106,14 @@ describe("a threat of a field", () => {
     expect(threat("septoria", visit("2027-04-01", [9, 10, 11, 10])).reasons).toEqual([]);
   });
 
+  it("has no brood after its time: winged aphids of a spring are none of the autumn's", () => {
+    const { protect } = unwrap(draftPlan(EXAMPLE_FACTS, freshDecisions("wheat"), 2027, testGuide("wheat")));
+    const told = protect.threats.filter((t) => testGuide("wheat").threats.find((g) => g.id === t.id)?.broods);
+    expect(told.length).toBeGreaterThan(0);
+    for (const t of told)
+      expect(t.broodOn === null || (t.to !== null && t.broodOn <= t.to), `${t.id} ${t.broodOn}`).toBe(true);
+  });
+
   it("listens to measured days in its time, not to simulated ones", () => {
     const days = 25;
     const measured = (rain: number): Partial<PlanFacts> => ({

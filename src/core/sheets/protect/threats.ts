@@ -45,7 +45,7 @@ export function threatsOf(draft: Draft, solved: SolvedDates): PlannedThreat[] {
         to,
         likelihood: likelihoodAfter(threat.usual, steps),
         reasons,
-        broodOn: broodOn(draft, threat, date),
+        broodOn: broodOn(draft, threat, date, to),
       };
     })
     .sort((a, b) => ((a.from ?? "9") < (b.from ?? "9") ? -1 : (a.from ?? "9") > (b.from ?? "9") ? 1 : 0));
@@ -182,8 +182,13 @@ function countedOver({ facts }: Draft, threatId: string, placeM2?: number): Thre
   };
 }
 
-/** When the warmth for its first brood has come together in the middle one of the simulated seasons. */
-function broodOn({ context, facts }: Draft, { broods }: Threat, date: (id: string) => IsoDate | null): IsoDate | null {
+/** When the warmth for its first brood has come together in the middle one of the simulated seasons; null where that is after its time here. */
+function broodOn(
+  { context, facts }: Draft,
+  { broods }: Threat,
+  date: (id: string) => IsoDate | null,
+  to: IsoDate | null,
+): IsoDate | null {
   if (!broods || !facts.climate) return null;
   const since = /^\d\d-\d\d$/.test(broods.from) ? `${context.season}-${broods.from}` : date(broods.from);
   if (!since) return null;
@@ -197,5 +202,5 @@ function broodOn({ context, facts }: Draft, { broods }: Threat, date: (id: strin
   // not reached in half of the seasons: no brood to speak of
   const middle = Math.floor((weather.seasons - 1) / 2);
   const day = days[middle];
-  return day === undefined ? null : isoDate(day);
+  return day === undefined || (to && isoDate(day) > to) ? null : isoDate(day);
 }

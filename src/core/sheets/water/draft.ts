@@ -16,7 +16,7 @@ import { pondSeason } from "./pond";
 import { keptOfWater, leachingNeed, showQuality, waterGiven } from "./quality";
 import type { WaterSchoolId } from "./schools";
 import { etoOf, rainOf, rankCourses, type WaterYear, walkCourse, waterYear } from "./season";
-import { GIFT, settledGifts } from "./settled";
+import { irrigationId, irrigationLogged, settledGifts } from "./settled";
 import { startMissing } from "./start";
 
 /** What a school of fixed gifts gives where nobody typed an amount [mm net], and how often; assumptions from usual custom. */
@@ -113,7 +113,7 @@ export function draftWater(draft: Draft, solved: SolvedDates): void {
     const trace = traceOf(year.days);
     const settled = settledGifts(draft, year, efficiency);
     // once water is logged, what was not logged was not given
-    const logged = facts.log.some((entry) => entry.operationId.startsWith(GIFT));
+    const logged = irrigationLogged(draft);
     const sums = walkCourse(
       year,
       course,
@@ -154,7 +154,8 @@ export function draftWater(draft: Draft, solved: SolvedDates): void {
     const volumeM3 = grossMm * 10 * field.areaHa;
     const hours = volumeM3 / flow;
     return {
-      id: `${GIFT}${number}`,
+      id: irrigationId(number),
+      number,
       date: addDays(year.from, day),
       netMm,
       grossMm,
@@ -163,7 +164,7 @@ export function draftWater(draft: Draft, solved: SolvedDates): void {
       kwh: hours * pumpKw,
     };
   });
-  part.shut = found.flatMap(({ number, day }) => (openings?.run[day] === 0 ? [`${GIFT}${number}`] : []));
+  part.shut = found.flatMap(({ number, day }) => (openings?.run[day] === 0 ? [irrigationId(number)] : []));
   part.netMm = sum(part.gifts.map((g) => g.netMm));
   part.grossMm = sum(part.gifts.map((g) => g.grossMm));
   part.volumeM3 = sum(part.gifts.map((g) => g.volumeM3));

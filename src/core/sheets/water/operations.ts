@@ -19,7 +19,7 @@ export function waterGifts(draft: Draft, solved: SolvedDates): PlannedOperation[
       earliest: addDays(gift.date, -PLAY_DAYS),
       latest: addDays(gift.date, PLAY_DAYS),
     };
-    const number = Number(gift.id.slice(gift.id.lastIndexOf("-") + 1));
+    const { number } = gift;
     const perHa = (total: number) => total / field.areaHa;
     const cost = perHa(gift.kwh) * (prices.energyPerKwh ?? 0) + perHa(gift.volumeM3) * (prices.waterPerM3 ?? 0);
     return {

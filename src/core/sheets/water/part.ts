@@ -7,6 +7,8 @@ import type { WaterSchoolId } from "./schools";
 export interface WaterGift {
   /** of the operation */
   id: string;
+  /** in the order of the season, from 1 */
+  number: number;
   date: IsoDate;
   netMm: number;
   grossMm: number;

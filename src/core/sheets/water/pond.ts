@@ -7,7 +7,7 @@ import { pondDay } from "../../water/ponded-balance";
 import type { Draft } from "../sheet";
 import type { PondDays } from "./part";
 import { etoOf, rainOf, type WaterYear } from "./season";
-import { GIFT, settledGifts } from "./settled";
+import { irrigationLogged, settledGifts } from "./settled";
 
 /** Percolation of a puddled field, and the height of its outlet [mm]; usual figures. */
 export const PERCOLATION_MM = 3;
@@ -77,9 +77,7 @@ export function pondSeason(
   let left = draft.facts.field.irrigated ? limitMm : 0;
   // once a filling is logged, what was not logged was not filled
   const settled = settledGifts(draft, year, 100);
-  const loggedUntil = draft.facts.log.some((e) => e.operationId.startsWith(GIFT))
-    ? daysBetween(year.from, draft.facts.today)
-    : 0;
+  const loggedUntil = irrigationLogged(draft) ? daysBetween(year.from, draft.facts.today) : 0;
   let depth = 0;
   let number = 0;
   let rests = 0;

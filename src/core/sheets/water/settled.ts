@@ -5,8 +5,19 @@ import type { Settled } from "../../water/giver";
 import type { Draft } from "../sheet";
 import type { WaterYear } from "./season";
 
-/** The ids of gifts as operations: this and a number. */
-export const GIFT = "water-";
+/** Irrigations of a season at most; a daily one of a year is fewer. */
+const MOST = 400;
+
+/** The id of an irrigation as an operation, by its number in the season; the number is kept beside it, and never read off it. */
+export const irrigationId = (number: number): string => `water-${number}`;
+
+const NUMBERS: ReadonlyMap<string, number> = new Map(
+  Array.from({ length: MOST }, (_, i) => [irrigationId(i + 1), i + 1]),
+);
+
+/** Whether any irrigation of the plan was logged. */
+export const irrigationLogged = ({ facts }: Pick<Draft, "facts">): boolean =>
+  facts.log.some((entry) => NUMBERS.has(entry.operationId));
 
 /** What was moved, typed, left out or logged, by the number of the gift. */
 export function settledGifts(
@@ -16,8 +27,8 @@ export function settledGifts(
 ): Map<number, Settled> {
   const settled = new Map<number, Settled>();
   const put = (id: string, more: Settled) => {
-    const number = id.startsWith(GIFT) ? Number(id.slice(GIFT.length)) : Number.NaN;
-    if (Number.isInteger(number) && number > 0) settled.set(number, { ...settled.get(number), ...more });
+    const number = NUMBERS.get(id);
+    if (number !== undefined) settled.set(number, { ...settled.get(number), ...more });
   };
   for (const [id, netMm] of Object.entries(decisions.water?.gifts ?? {})) put(id, { netMm });
   for (const [id, { date }] of Object.entries(decisions.dates ?? {})) put(id, { day: daysBetween(year.from, date) });

@@ -7,7 +7,7 @@ import { addDays, daysBetween } from "../../dates";
 import { EXAMPLE_CLIMATE } from "../../plan/example-facts";
 import { change } from "../decisions";
 import { nurseryWater } from "./nursery";
-import { GIFT } from "./settled";
+import { irrigationId } from "./settled";
 
 const [facts, draft, findings] = [wetFacts, wetPlan, wetFindings];
 const ids = (...args: Parameters<typeof findings>) => findings(...args).map((f) => f.id);
@@ -39,9 +39,9 @@ describe("turns and bans", () => {
     const without = draft("potato", facts(), ban).water;
     for (const { date } of without.gifts)
       expect(date < addDays(second.date, -2) || date > addDays(second.date, 4)).toBe(true);
-    const held = change(`dates/${GIFT}2`, { date: second.date, held: true });
+    const held = change(`dates/${irrigationId(2)}`, { date: second.date, held: true });
     const found = findings("potato", facts(), ban, held).find((f) => f.id === "water.shut");
-    expect(found?.repairs[0]?.changes).toEqual([change(`dates/${GIFT}2`, undefined)]);
+    expect(found?.repairs[0]?.changes).toEqual([change(`dates/${irrigationId(2)}`, undefined)]);
   });
   it("fill a bunded field before a dry turn", () => {
     const rice = facts({ waterSystem: "basin", waterSource: "canal", waterFlowM3PerH: 400 });

@@ -10,7 +10,7 @@ import { checkPlan } from "../check-plan";
 import { type Change, change, freshDecisions } from "../decisions";
 import { yieldSpan } from "./part";
 import { alongCurve, dryStages, waterCurve, waterResponse } from "./response";
-import { GIFT } from "./settled";
+import { irrigationId } from "./settled";
 
 const [facts, draft] = [wetFacts, wetPlan];
 const findings = (...args: Parameters<typeof wetFindings>) => wetFindings(...args).filter((f) => f.sheet === "water");
@@ -67,7 +67,7 @@ describe("the water of a plan", () => {
     expect(potato.water.pumpKw).toBeCloseTo(12.863, 2);
     expect(first.kwh).toBeCloseTo(first.hours * potato.water.pumpKw, 6);
     const priced = draft("potato", facts({}, { prices: { ...EXAMPLE_FACTS.prices, energyPerKwh: 20, waterPerM3: 5 } }));
-    const operation = priced.operations.find((o) => o.id === `${GIFT}1`);
+    const operation = priced.operations.find((o) => o.id === irrigationId(1));
     const hands = 1 * EXAMPLE_FACTS.prices.labourPerH;
     // a kilowatt-hour at 0.20 and a cubic metre at 0.05, on a hectare
     const water = (first.kwh * 20 + first.volumeM3 * 5) / EXAMPLE_FACTS.field.areaHa;
@@ -87,7 +87,7 @@ describe("the water of a plan", () => {
     // less was given, so the next one comes no later
     expect((typed.water.gifts[1]?.date as string) <= b.date).toBe(true);
     const left = draft("potato", facts(), change(`skipped/${a.id}`, { reason: "pump in repair" }));
-    expect(left.water.gifts[0]?.id).toBe(`${GIFT}2`);
+    expect(left.water.gifts[0]?.id).toBe(irrigationId(2));
     expect(left.water.stressDays).toBeGreaterThanOrEqual(potato.water.stressDays);
     // 300 m3/ha are 30 mm, 22.5 at the roots; from then on only what is logged counts before today
     const entry = { operationId: a.id, doneOn: a.date, quantityPerHa: 300, note: "" };
@@ -271,7 +271,10 @@ describe("what the plan finds of its water", () => {
   it("says when the flow does not keep up, when water comes too late, and when none was logged", () => {
     expect(ids("potato", facts({ waterFlowM3PerH: 8 }))).toContain("water.flow");
     const last = draft("potato").water;
-    const late = change(`dates/${GIFT}${last.gifts.length}`, { date: addDays(last.stopOn as string, 3), held: true });
+    const late = change(`dates/${irrigationId(last.gifts.length)}`, {
+      date: addDays(last.stopOn as string, 3),
+      held: true,
+    });
     const found = findings("potato", facts(), late).find((f) => f.id === "water.late");
     expect(found?.repairs).toHaveLength(1);
     const [first] = last.gifts;
@@ -293,7 +296,7 @@ describe("less water than a plan asks for", () => {
 
   it("is worth the yield at its price, less what the water costs", () => {
     const price = own.prices.cropPerT["potato.tubers"] as number;
-    const cost = full.operations.filter((o) => o.id.startsWith(GIFT)).reduce((sum, o) => sum + o.costPerHa, 0);
+    const cost = full.operations.filter((o) => o.role === "irrigate").reduce((sum, o) => sum + o.costPerHa, 0);
     expect(points.at(-1)?.valuePerHa).toBeCloseTo(
       (full.water.relativeYieldPct / 100) * full.targetTPerHa * price - cost,
       4,
