@@ -296,7 +296,8 @@ describe("less water than a plan asks for", () => {
 
   it("is worth the yield at its price, less what the water costs", () => {
     const price = own.prices.cropPerT["potato.tubers"] as number;
-    const cost = full.operations.filter((o) => o.role === "irrigate").reduce((sum, o) => sum + o.costPerHa, 0);
+    const given = new Set(full.water.gifts.map((g) => g.id));
+    const cost = full.operations.filter((o) => given.has(o.id)).reduce((sum, o) => sum + o.costPerHa, 0);
     expect(points.at(-1)?.valuePerHa).toBeCloseTo(
       (full.water.relativeYieldPct / 100) * full.targetTPerHa * price - cost,
       4,
