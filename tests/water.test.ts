@@ -1,4 +1,4 @@
-/** Water across the program: a school chosen and a gift changed in the browser, rain noted without a network, water shared. */
+/** Water across the program: a school chosen and an irrigation changed in the browser, rain noted without a network, water shared. */
 
 import AxeBuilder from "@axe-core/playwright";
 import type pg from "pg";
@@ -54,17 +54,17 @@ describe("in the browser", () => {
     await line("Not at all").waitFor();
     expect(await line("Not at all").locator("td").first().textContent()).toBe("0");
     await line("At the critical stages only").getByRole("button").click();
-    await page.getByText("Gifts: 2", { exact: false }).waitFor();
+    await page.getByText("Irrigations: 2", { exact: false }).waitFor();
     await saved();
     await page.getByRole("button", { name: "Undo" }).click();
-    await page.getByText("Gifts: 2", { exact: false }).waitFor({ state: "detached" });
+    await page.getByText("Irrigations: 2", { exact: false }).waitFor({ state: "detached" });
     await saved();
   });
 
-  it("a gift is changed and moved, and those after it follow", async () => {
-    const day = (n: number) => page.getByLabel(`Day of gift ${n}`, { exact: true });
+  it("an irrigation is changed and moved, and those after it follow", async () => {
+    const day = (n: number) => page.getByLabel(`Day of irrigation ${n}`, { exact: true });
     const before = await day(2).inputValue();
-    const amount = page.getByLabel(/^Net water of the gift of/).first();
+    const amount = page.getByLabel(/^Net water of the irrigation of/).first();
     await amount.fill("11");
     await amount.press("Enter");
     await expect.poll(() => day(2).inputValue()).not.toBe(before);
@@ -118,9 +118,9 @@ describe("in the browser", () => {
       .first()
       .waitFor();
     await page.keyboard.press("Escape");
-    // the working date goes on into the season, planted and past its first gift
-    const gift = (await inPractice(owner, (c) => loadPlan(c, owner, planId)))?.versions[0];
-    expect(gift).toBeTruthy();
+    // the working date goes on into the season, planted and past its first irrigation
+    const irrigation = (await inPractice(owner, (c) => loadPlan(c, owner, planId)))?.versions[0];
+    expect(irrigation).toBeTruthy();
     await admin.query("update practice set as_of = '2029-06-10' where id = $1", [owner.practiceId]);
     await admin.query(
       "insert into log_entry (practice_id, id, plan_id, operation_id, done_on, note, user_id) values ($1, gen_random_uuid(), $2, 'planting', '2029-04-20', '', $3)",

@@ -68,7 +68,7 @@ export interface PlannedOperation {
   /** topics of cautions of its own; those of its inputs and machines come by themselves */
   cautions: string[];
   /** water that it gives */
-  gift?: WaterGiven;
+  irrigation?: WaterGiven;
   /** dated by days and stage from the guide alone */
   byDaysAndStage: boolean;
   /** what is used, once dates are known; `logged` is the quantity a hectare that was logged */
@@ -125,7 +125,7 @@ export interface Operation {
   /** needs ground that carries a machine and can be worked */
   needsWorkable: boolean;
   /** null where it gives no water */
-  gift: WaterGiven | null;
+  irrigation: WaterGiven | null;
 }
 
 /** Puts dates, inputs, work, cost and cautions to each operation, in the order of their dates. */
@@ -182,7 +182,7 @@ export function finishOperations(context: PlanContext, planned: PlannedOperation
       cautions: cautionsOf(context, item, inputs, work),
       byDaysAndStage: item.byDaysAndStage,
       needsWorkable: needsWorkable(context, item, work),
-      gift: item.gift ?? null,
+      irrigation: item.irrigation ?? null,
     };
   });
   return operations.sort((a, b) => byDate(a.date, b.date) || placeInDay(a) - placeInDay(b));
@@ -190,10 +190,10 @@ export function finishOperations(context: PlanContext, planned: PlannedOperation
 
 /**
  * What prepares the rest of a day's work stands before it: seed is inoculated, then sown. What a guide says of water stands
- * after it: seedlings are set, then watered in; the last gift runs, then water is stopped.
+ * after it: seedlings are set, then watered in; the last irrigation runs, then water is stopped.
  */
-const placeInDay = ({ role, gift }: Operation): number =>
-  role === "prepare" ? 0 : role === "irrigate" && !gift ? 2 : 1;
+const placeInDay = ({ role, irrigation }: Operation): number =>
+  role === "prepare" ? 0 : role === "irrigate" && !irrigation ? 2 : 1;
 
 /** Machines need ground that carries them, but for those that work in water and a crop that stands in it. */
 function needsWorkable({ crop }: PlanContext, item: PlannedOperation, work: FieldWork): boolean {

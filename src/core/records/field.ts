@@ -189,7 +189,7 @@ export const fieldKind: RecordKind = {
       input: "choice",
       options: Object.values(WATER_SYSTEMS).map((w) => ({ value: w.id, label: sentence(w.name) })),
       empty: "null",
-      help: "decides how much of the water reaches the roots, and what one gift can be",
+      help: "decides how much of the water reaches the roots, and what one irrigation can be",
     },
     {
       key: "waterFlowM3PerH",

@@ -45,7 +45,7 @@ const MUST: [when: string, applies: (o: Plan["operations"][number]) => boolean, 
   ["what lifts", (o) => o.implements.some((i) => /Lifter|tuberHarvester|podDigger/.test(i)), "lifters"],
   ["a combine", (o) => o.implements.some((i) => /ombine|reaper/.test(i)), "combines"],
   ["a day of hands on a hectare", (o) => o.implements.length === 0 && o.hoursPerHa >= 8, "hand work"],
-  ["water that is pumped or led", (o) => o.gift !== null, "pumps|open water"],
+  ["water that is pumped or led", (o) => o.irrigation !== null, "pumps|open water"],
 ];
 
 describe("every plan of every kind, method and product", () => {

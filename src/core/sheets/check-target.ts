@@ -66,7 +66,7 @@ export function checkTarget(plan: Plan, facts: PlanFacts): Finding[] {
       `The target of ${t(targetTPerHa)} t/ha is out of reach of the light: about ${t(light)}.`,
       "Sun and warmth of this place and season, without any stress, make no more by the station's normals.",
     );
-  // where gifts are planned, the season's own balance says whether they suffice, and says it better
+  // where irrigations are planned, the season's own balance says whether they suffice, and says it better
   else if (water !== null && targetTPerHa > water * SLACK && !(facts.field.irrigated && walked(plan.water)))
     add(
       "target.water",

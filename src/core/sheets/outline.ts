@@ -13,7 +13,7 @@ import { forbiddenOf } from "./protect/planned-breaks";
 import { STAND, sampleM2, standSample } from "./seed/stand";
 
 /** Counted up whenever what an outline holds, or how it is drafted, changes: kept outlines of before are drafted anew. */
-export const OUTLINE_VERSION = 15;
+export const OUTLINE_VERSION = 16;
 
 /** What keeps for less is sold fresh and fills no store; assumption. */
 const STORED_MONTHS = 1;
@@ -67,7 +67,7 @@ export type WeekOperation = Pick<
   | "settings"
   | "overdueDays"
   | "overtakenBy"
-> & { inputs: Omit<OperationInput, "pricePerUnit">[] } & Partial<Pick<Operation, "gift">> & {
+> & { inputs: Omit<OperationInput, "pricePerUnit">[] } & Partial<Pick<Operation, "irrigation">> & {
     /** of a treatment: what its label says against it on the day that it has now */
     forbidden?: string;
     // outlines that were kept before lack it
@@ -189,7 +189,7 @@ export function outlinePlan(plan: Plan, facts: Pick<PlanFacts, "field" | "treate
       overdueDays: o.overdueDays,
       overtakenBy: o.overtakenBy,
       ...(o.doneOn === null && forbidden.has(o.id) ? { forbidden: forbidden.get(o.id) as string } : {}),
-      ...(o.gift ? { gift: o.gift } : {}),
+      ...(o.irrigation ? { irrigation: o.irrigation } : {}),
       ...(o.role === "look" && o.sheet === "protect" ? { looks: looksOn(plan, o.date) } : {}),
       ...(countsStand(plan, o.id) ? { looks: [standLook(plan)] } : {}),
       // one looks whether it is ripe before it is cut, and again on the day
@@ -225,7 +225,7 @@ export function issuedWeek(issued: IssuedPlan, today: WeekOperation[]): WeekOper
       settings: o.settings,
       overdueDays: now?.overdueDays ?? 0,
       overtakenBy: now?.overtakenBy ?? null,
-      ...giftOf(o, issued, now),
+      ...irrigationOf(o, issued, now),
       ...(now?.forbidden ? { forbidden: now.forbidden } : {}),
       ...(now?.looks ? { looks: now.looks } : {}),
       ...(now?.ripeness ? { ripeness: now.ripeness } : {}),
@@ -234,17 +234,17 @@ export function issuedWeek(issued: IssuedPlan, today: WeekOperation[]): WeekOper
 }
 
 /** The water of an issued irrigation, as it was issued. */
-function giftOf(
+function irrigationOf(
   { role, settings }: IssuedPlan["operations"][number],
   issued: IssuedPlan,
   now: WeekOperation | undefined,
-): Pick<WeekOperation, "gift"> {
+): Pick<WeekOperation, "irrigation"> {
   const of = (id: SettingId) => settings.find((s) => s.id === id)?.value;
   const m3 = of("waterVolume");
-  if (role !== "irrigate" || m3 === undefined) return now?.gift ? { gift: now.gift } : {};
-  const hours = of("runTime") ?? now?.gift?.hours ?? 1;
-  const flowM3PerH = now?.gift?.flowM3PerH ?? m3 / Math.max(hours, 0.1);
-  return { gift: { m3, hours, flowM3PerH, areaHa: issued.field.areaHa, by: now?.gift?.by ?? "" } };
+  if (role !== "irrigate" || m3 === undefined) return now?.irrigation ? { irrigation: now.irrigation } : {};
+  const hours = of("runTime") ?? now?.irrigation?.hours ?? 1;
+  const flowM3PerH = now?.irrigation?.flowM3PerH ?? m3 / Math.max(hours, 0.1);
+  return { irrigation: { m3, hours, flowM3PerH, areaHa: issued.field.areaHa, by: now?.irrigation?.by ?? "" } };
 }
 
 /** What a dryer has to do for a plan; nothing where grain dries by itself or is kept moist. */

@@ -71,7 +71,7 @@ describe("the ladder", () => {
     // stage by stage and by the sums of the season
     expect(result(wheat, "water")).toMatch(/^\d+( to \d+)? % by rain alone$/);
     const wet = draft("potato", { field: { ...EXAMPLE_FACTS.field, irrigated: true } });
-    expect(result(wet, "water")).toMatch(/^\d+ gifts, \d+ waterDepth$/);
+    expect(result(wet, "water")).toMatch(/^\d+ irrigations, \d+ waterDepth$/);
     expect(result(wheat, "protect")).toBe("5 looks planned");
     expect(result(draft("potato"), "protect")).toBe("2 looks planned, 1 job");
     expect(result(draft("garlic"), "protect")).toBe("1 look planned, 3 jobs");

@@ -177,7 +177,7 @@ const TABLES = [
   // the daily balance: its days stand in a table of their own, worked by hand beside the functions
   "sum over the days of kc x reference evapotranspiration",
   "days on which the crop takes up less than it needs",
-  "sum of the gifts on the simulated season that is planned on",
+  "sum of the irrigations on the simulated season that is planned on",
 ];
 
 const manure = { kind: "cattleFarmyard", tPerHa: 5, hoursToIncorporation: 6 };

@@ -1,4 +1,4 @@
-/** Gifts of water one after another: by a rule, but where one was moved, typed, left out or logged. */
+/** Irrigations of water one after another: by a rule, but where one was moved, typed, left out or logged. */
 
 import type { Openings } from "./openings";
 import type { Giver } from "./walk";
@@ -7,7 +7,7 @@ import type { Giver } from "./walk";
 export type WaterRule =
   | { kind: "depletion"; atRawPct: number; refill: "capacity" | { netMm: number } | { leaveMm: number } }
   | { kind: "interval"; everyDays: number; netMm: number; lessRain?: boolean }
-  | { kind: "weekly"; netMm: number; lessRain?: boolean; rainSince?: "gift" | "turn" }
+  | { kind: "weekly"; netMm: number; lessRain?: boolean; rainSince?: "irrigation" | "turn" }
   | { kind: "days"; afterPlanting: number[]; netMm: number }
   | { kind: "stages"; onDays: number[]; netMm: number };
 
@@ -20,14 +20,14 @@ export interface Settled {
 }
 
 export interface GiveOptions {
-  /** of one gift, net; 0 and no limit where nothing is said */
+  /** of one irrigation, net; 0 and no limit where nothing is said */
   leastMm?: number;
   mostMm?: number;
-  /** from one gift to the next at least */
+  /** from one irrigation to the next at least */
   restDays?: number;
   /** the last day on which water is given */
   stopAfterDay?: number;
-  /** all gifts together, net */
+  /** all irrigations together, net */
   limitNetMm?: number;
   /** before it only what is settled is given */
   ruleFromDay?: number;
@@ -42,8 +42,8 @@ export interface GiveOptions {
 const NOTHING: ReadonlyMap<number, Settled> = new Map([]);
 
 /**
- * The giver of one walk. `given` is told the number, day and net water of each gift. A gift that was moved waits for its day
- * and holds the next ones back; one that was left out is passed over, and the rule rests as after a gift.
+ * The giver of one walk. `given` is told the number, day and net water of each irrigation. An irrigation that was moved waits for its day
+ * and holds the next ones back; one that was left out is passed over, and the rule rests as after an irrigation.
  */
 export function giverOf(
   rule: WaterRule | null,

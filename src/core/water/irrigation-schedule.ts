@@ -4,7 +4,7 @@ import { giverOf, type WaterRule } from "./giver";
 import { traceOf, walkWater } from "./walk";
 import { readDays, readGround, type WaterDay } from "./water-balance";
 
-export interface Gift {
+export interface Irrigation {
   /** from 0 */
   day: number;
   netMm: number;
@@ -12,12 +12,12 @@ export interface Gift {
 }
 
 /**
- * Gifts of water over a season by a rule, days counted from 0, on the balance of waterBalance.
+ * Irrigations over a season by a rule, days counted from 0, on the balance of waterBalance.
  *
  * `depletion`: after the day's rain, when the depletion has reached `atRawPct` of the readily available water, before the day's
  * use: up to capacity, a fixed net amount, or down to a depletion of `leaveMm`. `interval`: first on day `everyDays`;
- * `weekly`: on day 7, 14 ..., less the rain that counted since the last gift unless `lessRain` is false. `days` and `stages`: on
- * the days named. Gross = net / efficiency. No gift after `stopAfterDay`; the last is cut to what `limitNetMm` leaves. Stress
+ * `weekly`: on day 7, 14 ..., less the rain that counted since the last irrigation unless `lessRain` is false. `days` and `stages`: on
+ * the days named. Gross = net / efficiency. No irrigation after `stopAfterDay`; the last is cut to what `limitNetMm` leaves. Stress
  * days are those with ks under 1. Errors name the field: "rule.everyDays".
  *
  * Example: 8 mm a day out of 50 mm readily available is given on the seventh day, 48 mm net, 64 mm gross at 75 %.
@@ -32,7 +32,7 @@ export function irrigationSchedule(input: {
   limitNetMm?: number;
   stopAfterDay?: number;
 }): Result<{
-  events: Gift[];
+  events: Irrigation[];
   netMm: number;
   grossMm: number;
   etcMm: number;

@@ -14,7 +14,7 @@ describe("openings", () => {
     expect([0, 3, 4, 13, 14, 17, 18].filter((d) => !dryTurn(d, 0, 4, 10))).toEqual([0, 3, 14, 17]);
     expect([-14, -11, -10, -1].filter((d) => !dryTurn(d, 0, 4, 10))).toEqual([-14, -11]);
   });
-  it("never let a gift begin on a closed day, and keep what a turn can bring", () => {
+  it("never let an irrigation begin on a closed day, and keep what a turn can bring", () => {
     fc.assert(
       fc.property(
         fc.integer({ min: 1, max: 6 }),
@@ -22,15 +22,15 @@ describe("openings", () => {
         fc.integer({ min: 1, max: 20 }),
         (on, off, perDay) => {
           const open = openingsOf(120, (d) => dryTurn(d, 0, on, off));
-          const gifts: [number, number][] = [];
+          const irrigations: [number, number][] = [];
           const give = giverOf(
             { kind: "depletion", atRawPct: 100, refill: "capacity" },
             { open: { ...open, mostMmPerDay: perDay, usedMm: () => 5 } },
-            (_, day, net) => gifts.push([day, net]),
+            (_, day, net) => irrigations.push([day, net]),
           );
           let depletion = 0;
           for (let d = 0; d < 120; d++) depletion += 5 - give(d, depletion, 40, 0);
-          for (const [day, net] of gifts) {
+          for (const [day, net] of irrigations) {
             expect(day % (on + off)).toBeLessThan(on);
             expect(net).toBeLessThanOrEqual(perDay * on + 1e-9);
           }
@@ -41,42 +41,42 @@ describe("openings", () => {
   it("give before the turn ends what would be lacking before the next one", () => {
     // 5 mm a day out of 40 readily available; open on days 0, 10, 20 only: on day 10 50 mm are missing, on day 0 none
     const open = openingsOf(30, (d) => d % 10 !== 0);
-    const gifts: [number, number][] = [];
+    const irrigations: [number, number][] = [];
     const give = giverOf(
       { kind: "depletion", atRawPct: 100, refill: "capacity" },
       { open: { ...open, mostMmPerDay: 100, usedMm: () => 3 } },
-      (_, day, net) => gifts.push([day, net]),
+      (_, day, net) => irrigations.push([day, net]),
     );
     let depletion = 0;
     for (let d = 0; d < 30; d++) depletion += 3 - give(d, depletion, 40, 0);
     // on day 10 30 mm are missing, 3 x 9 = 27 more until day 20: 57 is over 40, so the 30 are given there
-    expect(gifts).toEqual([
+    expect(irrigations).toEqual([
       [10, 30],
       [20, 30],
     ]);
   });
-  it("hold a gift of a fixed interval until water may begin", () => {
+  it("hold an irrigation of a fixed interval until water may begin", () => {
     const open = openingsOf(40, (d) => d >= 8 && d <= 12);
-    const gifts: number[] = [];
+    const irrigations: number[] = [];
     const give = giverOf(
       { kind: "interval", everyDays: 10, netMm: 20 },
       { open: { ...open, mostMmPerDay: 100, usedMm: () => 0 } },
-      (_, day) => gifts.push(day),
+      (_, day) => irrigations.push(day),
     );
     for (let d = 0; d < 40; d++) give(d, 10, 40, 0);
-    expect(gifts).toEqual([13, 20, 30]);
+    expect(irrigations).toEqual([13, 20, 30]);
   });
   it("do not give after the last day of water what waited for the source", () => {
     const open = openingsOf(40, (d) => d >= 18 && d <= 25);
-    const gifts: number[] = [];
+    const irrigations: number[] = [];
     const give = giverOf(
       { kind: "interval", everyDays: 10, netMm: 20 },
       { stopAfterDay: 22, open: { ...open, mostMmPerDay: 100, usedMm: () => 0 } },
-      (_, day) => gifts.push(day),
+      (_, day) => irrigations.push(day),
     );
     for (let d = 0; d < 40; d++) give(d, 10, 40, 0);
-    // the gift of day 20 would begin on day 26
-    expect(gifts).toEqual([10]);
+    // the irrigation of day 20 would begin on day 26
+    expect(irrigations).toEqual([10]);
   });
   it("days at intervals that change, and at sums of heat", () => {
     expect(daysAtIntervals(0, 30, (d) => (d < 15 ? 10 : 5))).toEqual([10, 20, 25, 30]);

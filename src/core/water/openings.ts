@@ -36,7 +36,7 @@ export function dryTurn(day: number, firstDay: number, daysOn: number, daysOff: 
 }
 
 /**
- * Days of gifts that follow each other at changing intervals: each so long after the one before as `interval` says of that
+ * Days of irrigations that follow each other at changing intervals: each so long after the one before as `interval` says of that
  * one's day, the first after `from`. Whole days, at least 1.
  *
  * Example: from 0, every 10 days before day 15 and every 5 after it, up to 30: 10, 20, 25, 30.
@@ -51,9 +51,9 @@ export function daysAtIntervals(from: number, to: number, interval: (day: number
 }
 
 /**
- * Days on which a sum that grows by `perDay` has grown by `each` again: gifts by heat.
+ * Days on which a sum that grows by `perDay` has grown by `each` again: irrigations by heat.
  *
- * Example: 12 degree days a day and gifts every 100: on days 8, 16, 24 (what is over counts for the next).
+ * Example: 12 degree days a day and irrigations every 100: on days 8, 16, 24 (what is over counts for the next).
  */
 export function daysAtSums(from: number, to: number, each: number, perDay: (day: number) => number): number[] {
   const days: number[] = [];

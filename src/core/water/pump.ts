@@ -47,7 +47,7 @@ export function powersOf(flow: number, head: number, pumpPct: number, motorPct: 
 }
 
 /**
- * What one gift takes: volume = area x depth x 10, hours = volume / flow, energy = hours x power (null where none is given).
+ * What one irrigation takes: volume = area x depth x 10, hours = volume / flow, energy = hours x power (null where none is given).
  *
  * Example: 4 ha, 30 mm, 36 m3/h, 5.03 kW: 1200 m3, 33.3 h, 168 kWh.
  */

@@ -18,9 +18,9 @@ export interface SunMonth {
 
 /**
  * Panels that pump a season's water, month by month: a month's energy spread evenly over its days, by that month's sun; the dearest
- * month says the size. The tank holds the largest gift less what comes on its own day.
+ * month says the size. The tank holds the largest irrigation less what comes on its own day.
  *
- * `months`: energy [kWh] and water [m3] of the gifts and the days of each month; `solarMjPerM2` the twelve months' daily means.
+ * `months`: energy [kWh] and water [m3] of the irrigations and the days of each month; `solarMjPerM2` the twelve months' daily means.
  * Errors name the field. Example: 300 kWh in a June of 30 days, 18 MJ/m2 a day, 75 %: 10 kWh a day, 5 h, 2.67 kW.
  */
 export function sunPump(input: {

@@ -1,4 +1,4 @@
-/** Ways of bringing water to a crop: how much of it arrives, what one gift can be, what it takes and what it wets. */
+/** Ways of bringing water to a crop: how much of it arrives, what one irrigation can be, what it takes and what it wets. */
 
 export const WATER_SYSTEM_IDS = ["furrow", "border", "basin", "sprinkler", "reel", "pivot", "drip", "can"] as const;
 export type WaterSystemId = (typeof WATER_SYSTEM_IDS)[number];
@@ -8,12 +8,12 @@ export interface WaterSystem {
   name: string;
   /** share of what is taken that is stored where roots are [%] */
   efficiencyPct: number;
-  /** of one gift, net [mm] */
+  /** of one irrigation, net [mm] */
   leastMm: number;
   mostMm: number;
-  /** from one gift to the next at least [days] */
+  /** from one irrigation to the next at least [days] */
   restDays: number;
-  /** hands for one gift [h/ha] */
+  /** hands for one irrigation [h/ha] */
   handHoursPerHa: number;
   /** head that it works with, over the lift [m] */
   headM: number;
@@ -47,7 +47,7 @@ const line = (
   carried,
 });
 
-/** Efficiencies as published, pivot and can between (assumption); gifts, hours and flows are assumptions from usual practice. */
+/** Efficiencies as published, pivot and can between (assumption); irrigations, hours and flows are assumptions from usual practice. */
 export const WATER_SYSTEMS: Record<WaterSystemId, WaterSystem> = {
   furrow: line("furrow", "furrows", [60, 30, 100, 5], [1.5, 0, 60]),
   border: line("border", "border strips", [60, 40, 120, 7], [1, 0, 100]),

@@ -48,7 +48,7 @@ export type Giver = (day: number, depletionMm: number, rawMm: number, rainMm: nu
 
 /**
  * Walks `days` days. Weather is read from `base` on (a season among many), coefficients and roots from 0.
- * A day: rain and gift first, what is over capacity drains, then the crop uses what it can.
+ * A day: rain and irrigation first, what is over capacity drains, then the crop uses what it can.
  */
 export function walkWater(
   days: number,
@@ -72,8 +72,8 @@ export function walkWater(
     const fallen = rainMm[base + d]!;
     const rain = fallen < CAUGHT_SHARE * eto ? 0 : fallen;
     depletion -= rain;
-    const gift = give(d, depletion > 0 ? depletion : 0, raw, rain);
-    depletion -= gift;
+    const irrigation = give(d, depletion > 0 ? depletion : 0, raw, rain);
+    depletion -= irrigation;
     let drainage = 0;
     if (depletion < 0) {
       drainage = -depletion;
@@ -87,7 +87,7 @@ export function walkWater(
     sums.etaMm += eta;
     sums.drainageMm += drainage;
     sums.rainMm += rain;
-    sums.netMm += gift;
+    sums.netMm += irrigation;
     if (ks < 1) sums.stressDays++;
     if (trace) {
       trace.etcMm[d] = etc;
@@ -97,7 +97,7 @@ export function walkWater(
       trace.drainageMm[d] = drainage;
       trace.tawMm[d] = taw;
       trace.rawMm[d] = raw;
-      trace.giftMm[d] = gift;
+      trace.giftMm[d] = irrigation;
     }
   }
   sums.depletionMm = depletion;

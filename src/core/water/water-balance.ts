@@ -67,7 +67,13 @@ export function waterBalance(input: {
       etcMm: computed("Water use without stress", etcMm, "mm", "sum of kc x reference evapotranspiration", [
         { label: "days", value: days.count, unit: "" },
       ]),
-      drainageMm: computed("Drained below the roots", drainageMm, "mm", "rain and gifts over capacity, day by day", []),
+      drainageMm: computed(
+        "Drained below the roots",
+        drainageMm,
+        "mm",
+        "rain and irrigations over capacity, day by day",
+        [],
+      ),
     },
   );
 }

@@ -27,7 +27,7 @@ describe("the balance", () => {
 
   it("is that of a table of twelve days by hand", () => {
     // 100 mm/m, roots 0.5 m growing to 0.6 m on the seventh day: 50, then 60 mm; p 0.5 + 0.04 (5 - etc)
-    const table: [eto: number, rain: number, kc: number, root: number, gift: number][] = [
+    const table: [eto: number, rain: number, kc: number, root: number, irrigation: number][] = [
       [4, 0, 0.5, 0.5, 0], // etc 2, p 0.62, raw 31: 2
       [4, 0.7, 0.5, 0.5, 0], // rain under 0.8 is lost: 4
       [4, 0.8, 0.5, 0.5, 0], // at 0.8 it counts: 4 - 0.8 + 2 = 5.2
@@ -37,7 +37,7 @@ describe("the balance", () => {
       [6, 0, 1.2, 0.6, 0], // deeper: 60 available, raw 24.72: 19.4
       [6, 0, 1.2, 0.6, 0], // 26.6
       [6, 0, 1.2, 0.6, 0], // ks (60 - 26.6) / (60 - 24.72) = 0.94671: 6.81633 used, 33.41633
-      [6, 0, 1.2, 0.6, 20], // 13.41633 after the gift: ks 1, 20.61633
+      [6, 0, 1.2, 0.6, 20], // 13.41633 after the irrigation: ks 1, 20.61633
       [6, 0, 1.2, 0.6, 0], // 27.81633
       [6, 30, 1.2, 0.6, 0], // 2.18367 drains, 7.2
     ];
@@ -63,7 +63,7 @@ describe("the balance", () => {
     expect(got.etaMm).toBeCloseTo(66.4 - 7.2 + 6.81633, 4);
   });
 
-  it("keeps its water: rain and gifts are use, drainage and change of store", () => {
+  it("keeps its water: rain and irrigations are use, drainage and change of store", () => {
     const any = fc.record({
       etoMm: fc.double({ min: 0, max: 12, noNaN: true }),
       rainMm: fc.oneof(fc.constant(0), fc.double({ min: 0, max: 90, noNaN: true })),
@@ -78,9 +78,9 @@ describe("the balance", () => {
           const given = list.map((d) => ({ ...d, rootDepthM: 0.6 }));
           const got = unwrap(waterBalance({ days: given, awcMmPerM: 150, depletionFraction: 0.5, initialDepletionMm }));
           const caught = given.reduce((s, d) => s + (d.rainMm < 0.2 * d.etoMm ? 0 : d.rainMm), 0);
-          const gifts = given.reduce((s, d) => s + d.irrigationMm, 0);
+          const irrigations = given.reduce((s, d) => s + d.irrigationMm, 0);
           const end = got.days.at(-1)!.depletionMm;
-          expect(caught + gifts + end - initialDepletionMm).toBeCloseTo(got.etaMm + got.drainageMm, 6);
+          expect(caught + irrigations + end - initialDepletionMm).toBeCloseTo(got.etaMm + got.drainageMm, 6);
           for (const d of got.days) {
             expect(d.ks).toBeGreaterThanOrEqual(0);
             expect(d.ks).toBeLessThanOrEqual(1);
@@ -98,11 +98,11 @@ describe("the balance", () => {
         fc.nat(9),
         fc.double({ min: 1, max: 50, noNaN: true }),
         (rain, at, more) => {
-          const used = (gift: number) =>
+          const used = (irrigation: number) =>
             unwrap(
               waterBalance({
                 days: rain.map((rainMm, i) =>
-                  day({ rainMm: rainMm > 25 ? rainMm : 0, irrigationMm: i === at ? gift : 0 }),
+                  day({ rainMm: rainMm > 25 ? rainMm : 0, irrigationMm: i === at ? irrigation : 0 }),
                 ),
                 awcMmPerM: 120,
                 depletionFraction: 0.4,
@@ -164,11 +164,11 @@ describe("a schedule", () => {
     expect(run({ kind: "depletion", atRawPct: 100, refill: { netMm: 25 } }).events[0]?.netMm).toBe(25);
   });
 
-  it("by interval and week begins on day n, less the rain since the last gift", () => {
+  it("by interval and week begins on day n, less the rain since the last irrigation", () => {
     expect(run({ kind: "interval", everyDays: 9, netMm: 30 }).events.map((e) => e.day)).toEqual([9, 18, 27]);
     const wet = list.map((d, i) => ({ ...d, rainMm: i === 3 ? 20 : i === 9 ? 50 : 0 }));
     const weekly = unwrap(irrigationSchedule({ ...dry, days: wet, rule: { kind: "weekly", netMm: 35 } }));
-    // day 7: 35 - 20; day 14: 50 mm since then, none; day 21: still 50 since the last gift, none; day 28 the same
+    // day 7: 35 - 20; day 14: 50 mm since then, none; day 21: still 50 since the last irrigation, none; day 28 the same
     expect(weekly.events).toEqual([{ day: 7, netMm: 15, grossMm: 20 }]);
     const plain = unwrap(
       irrigationSchedule({ ...dry, days: wet, rule: { kind: "weekly", netMm: 35, lessRain: false } }),

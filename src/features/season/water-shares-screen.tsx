@@ -127,7 +127,7 @@ export function WaterSharesScreen({ sheet }: { sheet: WaterShares }) {
             </p>
           )}
           <p className="mt-2 text-[12px] text-soft">
-            Each plan is drafted with less and less water, its gifts ending when the water ends; the yield is what
+            Each plan is drafted with less and less water, its irrigations ending when the water ends; the yield is what
             FAO-33's responses leave of the target, at the crop's price, less what the water costs. The steepest step
             gets water first. On the simulated season that each is planned on; a dip between two amounts means: water a
             part of the field well.

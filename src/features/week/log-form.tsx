@@ -4,7 +4,7 @@ import { Check } from "lucide-react";
 import { useState } from "react";
 import type { OperationRole } from "@/core/guides/roles";
 import type { LoggedOperation } from "@/core/plan/facts";
-import type { WaterGiven as Gift, OperationInput } from "@/core/plan/operation";
+import type { WaterGiven as Irrigation, OperationInput } from "@/core/plan/operation";
 import { inputMeasure } from "@/core/units/input-measures";
 import { Button } from "@/ui/button";
 import { Dialog } from "@/ui/dialog";
@@ -24,7 +24,7 @@ interface Loggable {
   date: string | null;
   inputs: Pick<OperationInput, "name" | "unit" | "perHa">[];
   role: OperationRole;
-  gift?: Gift | null;
+  irrigation?: Irrigation | null;
 }
 
 /** Logs an operation as done: when, how much, what was seen. Kept on the device until the server has it. */
@@ -48,7 +48,7 @@ export function LogForm({
   const { perArea } = inputMeasure(single?.unit ?? "kg");
   const [quantity, setQuantity] = useState("");
   const [water, setWater] = useState(NO_WATER);
-  const readWater = useReadWater(operation.gift);
+  const readWater = useReadWater(operation.irrigation);
   // a treatment is logged with who put it on, when, in which wind
   const treats = operation.role === "treat";
   const [written, setWritten] = useState(NOTHING_WRITTEN);
@@ -139,7 +139,7 @@ export function LogForm({
               <span className="w-24 text-soft">Done on</span>
               <WrittenDate label="Done on" day={doneOn} today={today} onDay={setDoneOn} onBad={() => setDoneOn("")} />
             </span>
-            {waters && <WaterGiven gift={operation.gift} written={water} onWritten={setWater} />}
+            {waters && <WaterGiven irrigation={operation.irrigation} written={water} onWritten={setWater} />}
             {single && !waters && (
               <label className="flex items-baseline gap-3">
                 <span className="w-24 text-soft">{single.name}</span>

@@ -1,7 +1,7 @@
 "use client";
 
 import { useId } from "react";
-import type { WaterGiven as Gift } from "@/core/plan/operation";
+import type { WaterGiven as Irrigation } from "@/core/plan/operation";
 import type { Dimension } from "@/core/units/units";
 import { LOGGED_BY, type LoggedBy, waterLogged } from "@/core/water/logged-water";
 import { Pick } from "@/ui/pick";
@@ -28,10 +28,10 @@ export interface WrittenWater {
 export const NO_WATER: WrittenWater = { by: "depth", texts: {} };
 
 /** What was written as water a hectare: null where nothing was, or the reason why it cannot be. */
-export function useReadWater(gift: Gift | null | undefined) {
+export function useReadWater(irrigation: Irrigation | null | undefined) {
   const { read, number } = useUnits();
   return (written: WrittenWater): { m3PerHa: number | null } | { problem: string } => {
-    const wanted = FIELDS[gift ? written.by : "depth"];
+    const wanted = FIELDS[irrigation ? written.by : "depth"];
     const text = (key: string) => written.texts[key]?.trim() ?? "";
     if (wanted.every(({ key }) => text(key) === "")) return { m3PerHa: null };
     const values: Record<string, number> = {};
@@ -41,10 +41,10 @@ export function useReadWater(gift: Gift | null | undefined) {
       values[key] = reading.value;
     }
     const found = waterLogged({
-      by: gift ? written.by : "depth",
+      by: irrigation ? written.by : "depth",
       ...values,
-      flowM3PerH: gift?.flowM3PerH ?? 1,
-      areaHa: gift?.areaHa ?? 1,
+      flowM3PerH: irrigation?.flowM3PerH ?? 1,
+      areaHa: irrigation?.areaHa ?? 1,
     });
     if (found.ok) return { m3PerHa: found.value.m3PerHa };
     const [first] = found.errors;
@@ -69,22 +69,22 @@ const FIELDS: Record<LoggedBy, { key: string; label: string; dimension: Dimensio
 
 /** The water that was given, as one reads it in the field. */
 export function WaterGiven({
-  gift,
+  irrigation,
   written,
   onWritten,
 }: {
-  gift: Gift | null | undefined;
+  irrigation: Irrigation | null | undefined;
   written: WrittenWater;
   onWritten: (written: WrittenWater) => void;
 }) {
   const { unitOf, show } = useUnits();
-  const read = useReadWater(gift);
+  const read = useReadWater(irrigation);
   const id = useId();
-  const by = gift ? written.by : "depth";
+  const by = irrigation ? written.by : "depth";
   const so = by === "depth" ? null : read(written);
   return (
     <div className="grid gap-2">
-      {gift && (
+      {irrigation && (
         <span className="flex items-baseline gap-3">
           <label className="w-24 text-soft" htmlFor={id}>
             Read from
@@ -115,13 +115,13 @@ export function WaterGiven({
           </span>
         </label>
       ))}
-      {gift && by !== "depth" && (
+      {irrigation && by !== "depth" && (
         <p className="text-[12px] text-soft">
           {so && "m3PerHa" in so && so.m3PerHa !== null
-            ? `${show(so.m3PerHa / 10, "waterDepth", 1)} out of the pipe on ${show(gift.areaHa, "area")}`
+            ? `${show(so.m3PerHa / 10, "waterDepth", 1)} out of the pipe on ${show(irrigation.areaHa, "area")}`
             : by === "meter"
               ? "two readings, before and after"
-              : `at ${show(gift.flowM3PerH, "flow")}, as the plan has it`}
+              : `at ${show(irrigation.flowM3PerH, "flow")}, as the plan has it`}
         </p>
       )}
     </div>

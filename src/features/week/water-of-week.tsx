@@ -11,11 +11,13 @@ const DAY_HOURS = 24;
 /** Who waters what and when this week, by pump; the person is written in by hand, for nobody else knows who comes. */
 export function WaterOfWeek({ due }: { due: DueOperation[] }) {
   const { show, number } = useUnits();
-  const gifts = due.flatMap((o) => (o.gift && o.date ? [{ ...o, gift: o.gift, day: o.doneOn ?? o.date }] : []));
-  if (gifts.length === 0) return null;
-  const pumps = new Map<string, typeof gifts>();
-  for (const g of gifts) {
-    const key = `${g.farm}: ${g.gift.by}`;
+  const irrigations = due.flatMap((o) =>
+    o.irrigation && o.date ? [{ ...o, irrigation: o.irrigation, day: o.doneOn ?? o.date }] : [],
+  );
+  if (irrigations.length === 0) return null;
+  const pumps = new Map<string, typeof irrigations>();
+  for (const g of irrigations) {
+    const key = `${g.farm}: ${g.irrigation.by}`;
     pumps.set(key, [...(pumps.get(key) ?? []), g]);
   }
   return (
@@ -23,8 +25,8 @@ export function WaterOfWeek({ due }: { due: DueOperation[] }) {
       <h2 className="text-base">Water of this week</h2>
       {[...pumps].map(([pump, list]) => {
         const hours = new Map<string, number>();
-        for (const g of list) hours.set(g.day, (hours.get(g.day) ?? 0) + g.gift.hours);
-        // a gift may run into the days after it: only what starts on one day together is too much for it
+        for (const g of list) hours.set(g.day, (hours.get(g.day) ?? 0) + g.irrigation.hours);
+        // an irrigation may run into the days after it: only what starts on one day together is too much for it
         const over = [...hours].filter(([day, h]) => h > DAY_HOURS && list.filter((g) => g.day === day).length > 1);
         return (
           <div key={pump} className="mt-1 overflow-x-auto">
@@ -48,9 +50,9 @@ export function WaterOfWeek({ due }: { due: DueOperation[] }) {
                     </th>
                     <td>{g.field}</td>
                     <td>{g.name}</td>
-                    <td className="text-right">{show(g.gift.m3 / 10 / g.gift.areaHa, "waterDepth", 0)}</td>
-                    <td className="text-right">{show(g.gift.m3, "waterVolume")}</td>
-                    <td className="text-right">{number(g.gift.hours, 0)}</td>
+                    <td className="text-right">{show(g.irrigation.m3 / 10 / g.irrigation.areaHa, "waterDepth", 0)}</td>
+                    <td className="text-right">{show(g.irrigation.m3, "waterVolume")}</td>
+                    <td className="text-right">{number(g.irrigation.hours, 0)}</td>
                     <td className="w-36 border-b border-soft pl-4">
                       <span className="sr-only">to be written in</span>
                     </td>

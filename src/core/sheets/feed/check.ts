@@ -54,7 +54,7 @@ function checkDrained({ plan, facts, add }: Check): void {
       "advise",
       `feed.drained.${at}`,
       `Of ${round(n)} kg N on ${formatDay(date as string)} about ${round(lost)} drain under the roots.`,
-      `${round(drained)} mm drain in the ${TAKEN_UP_DAYS} days after it in the season planned on: give it later or in smaller parts${plan.water.gifts.length > 0 ? ", and water so that less drains" : ""}.`,
+      `${round(drained)} mm drain in the ${TAKEN_UP_DAYS} days after it in the season planned on: give it later or in smaller parts${plan.water.irrigations.length > 0 ? ", and water so that less drains" : ""}.`,
     );
   }
 }

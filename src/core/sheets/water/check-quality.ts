@@ -63,7 +63,7 @@ export function checkQuality({ plan, facts, decisions, add }: Check): void {
       seals === "severe" ? "advise" : "hint",
       "water.sodium",
       `Sodium in the water (ratio ${round(sar ?? 0, 1)} at ${round(ecDsM ?? 0, 1)} dS/m) closes the soil: ${seals}.`,
-      "Water then stands and runs off. Gypsum in the water or on the ground, smaller gifts, and no tillage while it is wet.",
+      "Water then stands and runs off. Gypsum in the water or on the ground, smaller irrigations, and no tillage while it is wet.",
     );
   if (chlorideMgL != null && system.wetsLeaves && chlorideMgL > CHLORIDE_MG_L.leaves)
     add(

@@ -16,17 +16,17 @@ const HOLDS_MM = 10;
 
 export function checkRisks({ plan, facts, decisions, add }: Check): void {
   const { water, crop, stages } = plan;
-  const { system, gifts } = water;
+  const { system, irrigations } = water;
   const { field, climate } = facts;
   const { lodges } = crop.guide.water;
   const from = lodges && stages.find((s) => s.id === lodges.fromStage);
-  const late = from ? gifts.filter((g) => g.date >= from.date) : [];
+  const late = from ? irrigations.filter((g) => g.date >= from.date) : [];
   if (late[0] && lodges && from && system.wetsLeaves)
     add(
       "hint",
       "water.lodging",
-      `${late.length === 1 ? "A gift" : `${late.length} gifts`} from above at or after ${from.name}, the first on ${formatDay(late[0].date)}: the crop may go down.`,
-      `${sentence(lodges.why)}. Small gifts in still weather, and none where the stand is thick and high in nitrogen.`,
+      `${late.length === 1 ? "An irrigation" : `${late.length} irrigations`} from above at or after ${from.name}, the first on ${formatDay(late[0].date)}: the crop may go down.`,
+      `${sentence(lodges.why)}. Small irrigations in still weather, and none where the stand is thick and high in nitrogen.`,
     );
   const flow = plan.figures["water.flow"]?.value ?? 0;
   const hectares = flow / (10 * FROST_MM_PER_H);

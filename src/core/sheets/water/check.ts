@@ -38,8 +38,8 @@ const howReckoned = (water: WaterPart): string => {
 export function checkWater({ plan, facts, decisions, add }: Check): void {
   const { water, crop } = plan;
   const { field, today, log } = facts;
-  const { gifts, system, season } = water;
-  const [first] = gifts;
+  const { irrigations, system, season } = water;
+  const [first] = irrigations;
   if (season && SLOW.includes(field.drainage) && water.wetDays >= AIRLESS_DAYS)
     add(
       "advise",
@@ -58,15 +58,15 @@ export function checkWater({ plan, facts, decisions, add }: Check): void {
     return;
   }
   if (water.school !== "none" && water.limitNetMm !== null && season && water.limitNetMm < water.dryNetMm) {
-    // too little is left of it for one more gift
+    // too little is left of it for one more irrigation
     const median = water.limitNetMm - water.netMm < system.leastMm;
     add(
       "advise",
       "water.short",
       `The source gives ${round(water.limitNetMm)} mm net a year; one season in five asks for ${round(water.dryNetMm)} mm or more.`,
       median
-        ? `The planned gifts end with it, on ${gifts.at(-1) ? formatDay(gifts.at(-1)?.date as string) : "no day"}: ${round(water.stressDays)} days of stress follow. Water the critical stages first, or less of the field.`
-        : "The planned gifts are within it; in a dry season it ends before the crop does.",
+        ? `The planned irrigations end with it, on ${irrigations.at(-1) ? formatDay(irrigations.at(-1)?.date as string) : "no day"}: ${round(water.stressDays)} days of stress follow. Water the critical stages first, or less of the field.`
+        : "The planned irrigations are within it; in a dry season it ends before the crop does.",
       median && water.school !== "stages"
         ? [{ label: "Water at the critical stages only", changes: [change("water/school", "stages")] }]
         : [],
@@ -77,17 +77,17 @@ export function checkWater({ plan, facts, decisions, add }: Check): void {
       "hint",
       "water.system",
       `Nobody said how this field is watered: ${system.name} are assumed.`,
-      "How much of the water arrives, the size of a gift, hours and cost follow from it. Say it in the field's record or here.",
+      "How much of the water arrives, the size of an irrigation, hours and cost follow from it. Say it in the field's record or here.",
     );
-  const slow = gifts.find((g) => g.hours > water.hoursADay * system.restDays);
+  const slow = irrigations.find((g) => g.hours > water.hoursADay * system.restDays);
   if (slow)
     add(
       "advise",
       "water.flow",
-      `${round(slow.hours)} hours of water for the gift of ${formatDay(slow.date)}: ${round(slow.hours / water.hoursADay, 1)} days at ${round(water.hoursADay)} hours; the next gift may come after ${system.restDays}.`,
+      `${round(slow.hours)} hours of water for the irrigation of ${formatDay(slow.date)}: ${round(slow.hours / water.hoursADay, 1)} days at ${round(water.hoursADay)} hours; the next irrigation may come after ${system.restDays}.`,
       "The flow does not keep up with the field. Begin earlier, water a part, or find more flow.",
     );
-  const late = gifts.filter((g) => water.stopOn !== null && g.date > water.stopOn && g.date >= today);
+  const late = irrigations.filter((g) => water.stopOn !== null && g.date > water.stopOn && g.date >= today);
   if (late[0])
     add(
       "advise",
@@ -95,7 +95,7 @@ export function checkWater({ plan, facts, decisions, add }: Check): void {
       `Water on ${formatDay(late[0].date)} comes after the last day for it, ${formatDay(water.stopOn as string)}.`,
       `Stop ${crop.guide.water.stop}.`,
       late.map((g) => ({
-        label: `Leave out the gift of ${formatDay(g.date)}`,
+        label: `Leave out the irrigation of ${formatDay(g.date)}`,
         changes: [change(`skipped/${g.id}`, { reason: "after the last day of water" })],
       })),
     );
@@ -125,12 +125,12 @@ export function checkWater({ plan, facts, decisions, add }: Check): void {
       `One season in five asks for ${round(water.dryNetMm)} mm or more; ${round(water.netMm)} mm are planned.`,
       "The plan stands on another season. Keep water and hands for more, or plan on a dry one.",
     );
-  const past = gifts.filter((g) => g.date < today);
+  const past = irrigations.filter((g) => g.date < today);
   if (past.length > 0 && !log.some((entry) => past.some((g) => g.id === entry.operationId)))
     add(
       "hint",
       "water.unlogged",
-      `No water is logged; ${past.length} ${past.length === 1 ? "gift" : "gifts"} before today ${past.length === 1 ? "is" : "are"} taken as given.`,
+      `No water is logged; ${past.length} ${past.length === 1 ? "irrigation" : "irrigations"} before today ${past.length === 1 ? "is" : "are"} taken as given.`,
       "Log what was given: from the first entry on the balance counts what is logged and nothing else.",
     );
   checkLimits({ plan, facts, decisions, add });
@@ -152,15 +152,15 @@ const STRESS_WORTH_SAYING = 5;
 function checkLimits({ plan, decisions, add }: Check): void {
   const { water } = plan;
   const done = new Set(plan.operations.filter((o) => o.doneOn).map((o) => o.id));
-  const shut = water.gifts.filter((g) => water.shut.includes(g.id) && !done.has(g.id));
+  const shut = water.irrigations.filter((g) => water.shut.includes(g.id) && !done.has(g.id));
   if (shut[0])
     add(
       "advise",
       "water.shut",
       `No water may be given on ${formatDay(shut[0].date)}: it is outside of the turns, or banned.`,
-      "The gift stands there because somebody put it there.",
+      "The irrigation stands there because somebody put it there.",
       shut.map((g) => ({
-        label: `Let the gift of ${formatDay(g.date)} move to a day that is open`,
+        label: `Let the irrigation of ${formatDay(g.date)} move to a day that is open`,
         changes: [change(`dates/${g.id}`, undefined)],
       })),
     );

@@ -19,7 +19,7 @@ const analysis = {
 export const waterDecisions = z.strictObject({
   school: z.enum(WATER_SCHOOL_IDS).optional(),
   system: z.enum(WATER_SYSTEM_IDS).optional(),
-  /** of the schools of fixed gifts: how much [mm net] and how often */
+  /** of the schools of fixed irrigations: how much [mm net] and how often */
   giftMm: z.number().positive().max(300).optional(),
   everyDays: every.optional(),
   intervalBy: z.enum(INTERVALS).optional(),
@@ -42,7 +42,7 @@ export const waterDecisions = z.strictObject({
     .optional(),
   /** where nothing was measured: from full ground long before, or from what the last crop left */
   startFrom: z.enum(["lastCrop", "capacity"]).optional(),
-  /** the season that gifts are planned on */
+  /** the season that irrigations are planned on */
   plannedOn: z.enum(PLANNED_ON).optional(),
   /** water comes by turns: so many days, then so many without, from a first day on */
   turns: z
@@ -94,6 +94,6 @@ export const waterDecisions = z.strictObject({
       motorEfficiencyPct: z.number().gt(1).max(100).optional(),
     })
     .optional(),
-  /** amounts that were typed for single gifts [mm net], by the operation's id */
+  /** amounts that were typed for single irrigations [mm net], by the operation's id */
   gifts: z.record(z.string().min(1).max(80), z.number().positive().max(300)).optional(),
 });

@@ -1,4 +1,4 @@
-/** Water of a plan: the school's gifts on the median season, what they take, and what the crop makes of them. */
+/** Water of a plan: the school's irrigations on the median season, what they take, and what the crop makes of them. */
 
 import { addDays, daysBetween } from "../../dates";
 import type { SolvedDates } from "../../plan/dates";
@@ -11,15 +11,15 @@ import { mulchOf } from "./coefficients";
 import { showFigures } from "./figures";
 import { intervalRule, moistDays, openDays, usualCd, usualEvery, WHOLE_DAY } from "./limits";
 import { means } from "./means";
-import type { StageResponse, WaterDays, WaterGift, WaterPart } from "./part";
+import type { Irrigation, StageResponse, WaterDays, WaterPart } from "./part";
 import { pondSeason } from "./pond";
 import { keptOfWater, leachingNeed, showQuality, waterGiven } from "./quality";
 import type { WaterSchoolId } from "./schools";
 import { etoOf, rainOf, rankCourses, type WaterYear, walkCourse, waterYear } from "./season";
-import { irrigationId, irrigationLogged, settledGifts } from "./settled";
+import { irrigationId, irrigationLogged, settledIrrigations } from "./settled";
 import { startMissing } from "./start";
 
-/** What a school of fixed gifts gives where nobody typed an amount [mm net], and how often; assumptions from usual custom. */
+/** What a school of fixed irrigations gives where nobody typed an amount [mm net], and how often; assumptions from usual custom. */
 const USUAL_GIFT_MM = 25;
 const USUAL_EVERY_DAYS = 10;
 /** Water over the available capacity that makes a day without air [mm]; assumption. */
@@ -56,7 +56,7 @@ export function draftWater(draft: Draft, solved: SolvedDates): void {
     pond: null,
     school,
     system,
-    gifts: [],
+    irrigations: [],
     stopOn: null,
     netMm: 0,
     grossMm: 0,
@@ -111,7 +111,7 @@ export function draftWater(draft: Draft, solved: SolvedDates): void {
     respond(draft, part, responsesOf(draft, year, part.pond));
   } else {
     const trace = traceOf(year.days);
-    const settled = settledGifts(draft, year, efficiency);
+    const settled = settledIrrigations(draft, year, efficiency);
     // once water is logged, what was not logged was not given
     const logged = irrigationLogged(draft);
     const sums = walkCourse(
@@ -149,7 +149,7 @@ export function draftWater(draft: Draft, solved: SolvedDates): void {
     part.dryNetMm = ranked.dryNetMm;
     part.wetNetMm = ranked.wetNetMm;
   }
-  part.gifts = found.map(({ number, day, netMm }): WaterGift => {
+  part.irrigations = found.map(({ number, day, netMm }): Irrigation => {
     const grossMm = part.pond ? netMm : (netMm * 100) / efficiency;
     const volumeM3 = grossMm * 10 * field.areaHa;
     const hours = volumeM3 / flow;
@@ -165,11 +165,11 @@ export function draftWater(draft: Draft, solved: SolvedDates): void {
     };
   });
   part.shut = found.flatMap(({ number, day }) => (openings?.run[day] === 0 ? [irrigationId(number)] : []));
-  part.netMm = sum(part.gifts.map((g) => g.netMm));
-  part.grossMm = sum(part.gifts.map((g) => g.grossMm));
-  part.volumeM3 = sum(part.gifts.map((g) => g.volumeM3));
-  part.hours = sum(part.gifts.map((g) => g.hours));
-  part.kwh = sum(part.gifts.map((g) => g.kwh));
+  part.netMm = sum(part.irrigations.map((g) => g.netMm));
+  part.grossMm = sum(part.irrigations.map((g) => g.grossMm));
+  part.volumeM3 = sum(part.irrigations.map((g) => g.volumeM3));
+  part.hours = sum(part.irrigations.map((g) => g.hours));
+  part.kwh = sum(part.irrigations.map((g) => g.kwh));
   if (school === "interval") {
     const giftMm = own.giftMm ?? USUAL_GIFT_MM;
     part.intervals = {
@@ -186,7 +186,7 @@ const sum = (list: number[]) => list.reduce((a, b) => a + b, 0);
 /** Share of its full canopy from which a crop is watered by the calendar: before, rain and the season's cool suffice; assumption. */
 const CALENDAR_COVER = 0.25;
 
-/** The first day of a school's gifts: a seed or bulb that sprouts is not watered, the ground is before it. */
+/** The first day of a school's irrigations: a seed or bulb that sprouts is not watered, the ground is before it. */
 function firstDay({ context }: Draft, school: WaterSchoolId, year: WaterYear): number {
   const { stages } = context.crop.guide;
   const most = Math.max(...stages.map((s) => s.cover));

@@ -8,9 +8,9 @@ export const waterFace: Face = {
   fallsBack: { crop: ["water"] },
   present: {
     result: (plan, words) => {
-      const { gifts, netMm, season, pond } = plan.water;
-      if (gifts.length > 0)
-        return `${gifts.length} ${pond ? "fillings" : "gifts"}, ${words.quantity(netMm, "waterDepth", 0)}`;
+      const { irrigations, netMm, season, pond } = plan.water;
+      if (irrigations.length > 0)
+        return `${irrigations.length} ${pond ? "refills" : "irrigations"}, ${words.quantity(netMm, "waterDepth", 0)}`;
       const span = yieldSpan(plan.water).map((pct) => words.number(pct, 0));
       return season ? `${span.join(" to ")} % by rain alone` : jobsInWords(plan, "water", words);
     },

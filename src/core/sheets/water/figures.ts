@@ -17,7 +17,7 @@ export function showFigures(
     context.show(id, computed(label, value, unit, formula, inputs));
   const days: Input[] = [
     { label: "school", value: WATER_SCHOOLS[part.school] },
-    { label: "gifts", value: part.gifts.length, unit: "" },
+    { label: "irrigations", value: part.irrigations.length, unit: "" },
     { label: "need of the median season by the balance", value: medianNeedMm, unit: "mm" },
   ];
   show(
@@ -75,7 +75,7 @@ export function showFigures(
     "Water at the roots",
     part.netMm,
     "mm",
-    "sum of the gifts on the simulated season that is planned on",
+    "sum of the irrigations on the simulated season that is planned on",
     days,
   );
   show("water.gross", "Water taken", part.grossMm, "mm", "net water / share that arrives x 100", [

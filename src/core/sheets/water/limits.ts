@@ -36,7 +36,7 @@ export function moistDays({ context }: Draft, year: WaterYear): Float64Array | n
   return at;
 }
 
-/** What an interval by month is where nobody typed one: until a gift is used up in that month of the course [days]. */
+/** What an interval by month is where nobody typed one: until an irrigation is used up in that month of the course [days]. */
 export function usualEvery(year: WaterYear, course: number, giftMm: number): Record<string, number> {
   const use: Record<string, { mm: number; days: number }> = {};
   for (let d = 0; d < year.days; d++) {
@@ -53,7 +53,7 @@ export function usualEvery(year: WaterYear, course: number, giftMm: number): Rec
   );
 }
 
-/** Degree days in which a gift is used up over the whole season, rounded to ten. */
+/** Degree days in which an irrigation is used up over the whole season, rounded to ten. */
 export function usualCd(draft: Draft, year: WaterYear, course: number, giftMm: number): number {
   let [mm, cd] = [0, 0];
   for (let d = 0; d < year.days; d++) {

@@ -6,45 +6,46 @@ import type { PlannedOperation } from "../../plan/operation";
 import { settings } from "../../plan/settings";
 import type { Draft } from "../sheet";
 
-/** A gift may come so many days earlier or later than on its day without being late. */
+/** An irrigation may come so many days earlier or later than on its day without being late. */
 const PLAY_DAYS = 2;
 
-/** The gifts of the plan as operations; they come on days of their own, after all other dates are known. */
-export function waterGifts(draft: Draft, solved: SolvedDates): PlannedOperation[] {
+/** The irrigations of the plan as operations; they come on days of their own, after all other dates are known. */
+export function irrigationOperations(draft: Draft, solved: SolvedDates): PlannedOperation[] {
   const { water } = draft.parts;
   const { prices, field } = draft.facts;
-  return water.gifts.map((gift): PlannedOperation => {
-    solved.dates[gift.id] = {
-      planned: gift.date,
-      earliest: addDays(gift.date, -PLAY_DAYS),
-      latest: addDays(gift.date, PLAY_DAYS),
+  return water.irrigations.map((irrigation): PlannedOperation => {
+    solved.dates[irrigation.id] = {
+      planned: irrigation.date,
+      earliest: addDays(irrigation.date, -PLAY_DAYS),
+      latest: addDays(irrigation.date, PLAY_DAYS),
     };
-    const { number } = gift;
+    const { number } = irrigation;
     const perHa = (total: number) => total / field.areaHa;
-    const cost = perHa(gift.kwh) * (prices.energyPerKwh ?? 0) + perHa(gift.volumeM3) * (prices.waterPerM3 ?? 0);
+    const cost =
+      perHa(irrigation.kwh) * (prices.energyPerKwh ?? 0) + perHa(irrigation.volumeM3) * (prices.waterPerM3 ?? 0);
     return {
-      id: gift.id,
+      id: irrigation.id,
       role: "irrigate",
       sheet: "water",
-      name: water.pond ? `Fill the field, ${number}` : `Water ${number} of ${water.gifts.length}`,
-      mark: `${Math.round(gift.netMm)} mm`,
-      detail: water.pond ? "To the depth wanted." : `By ${water.system.name}.${hourOfDay(draft, gift.date)}`,
+      name: water.pond ? `Refill ${number}` : `Irrigation ${number} of ${water.irrigations.length}`,
+      mark: `${Math.round(irrigation.netMm)} mm`,
+      detail: water.pond ? "To the depth wanted." : `By ${water.system.name}.${hourOfDay(draft, irrigation.date)}`,
       settings: () =>
         settings({
-          netWater: gift.netMm,
-          grossWater: water.pond ? null : gift.grossMm,
-          waterVolume: gift.volumeM3,
-          runTime: gift.hours,
+          netWater: irrigation.netMm,
+          grossWater: water.pond ? null : irrigation.grossMm,
+          waterVolume: irrigation.volumeM3,
+          runTime: irrigation.hours,
         }),
-      reason: moistReason(draft, solved, gift.date) ?? REASONS[water.pond ? "pond" : water.school] ?? "",
+      reason: moistReason(draft, solved, irrigation.date) ?? REASONS[water.pond ? "pond" : water.school] ?? "",
       when: [],
       tiedTo: water.pond ? "the depth of the water" : "the water left in the soil",
       weight: 1,
       cautions: [water.pumpKw > 0 ? "pumps" : WET_CAUTION],
       byDaysAndStage: false,
-      gift: {
-        m3: gift.volumeM3,
-        hours: gift.hours,
+      irrigation: {
+        m3: irrigation.volumeM3,
+        hours: irrigation.hours,
         flowM3PerH: draft.context.figures["water.flow"]?.value ?? 1,
         areaHa: field.areaHa,
         by: `${water.system.name}${field.waterSource ? `, ${field.waterSource}` : ""}`,

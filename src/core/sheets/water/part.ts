@@ -4,7 +4,7 @@ import type { WaterSystem } from "../../water/systems";
 import type { WaterAnalysis } from "../../water/water-quality";
 import type { WaterSchoolId } from "./schools";
 
-export interface WaterGift {
+export interface Irrigation {
   /** of the operation */
   id: string;
   /** in the order of the season, from 1 */
@@ -51,7 +51,7 @@ export interface WaterPart {
   pond: PondDays | null;
   school: WaterSchoolId;
   system: WaterSystem;
-  gifts: WaterGift[];
+  irrigations: Irrigation[];
   /** the last day on which water is given; null where nothing says one */
   stopOn: IsoDate | null;
   netMm: number;
@@ -86,7 +86,7 @@ export interface WaterPart {
   hoursADay: number;
   /** water may begin on some days only */
   limited: boolean;
-  /** gifts that somebody put on days on which it may not */
+  /** irrigations that somebody put on days on which it may not */
   shut: string[];
   /** what an interval by month or heat comes to where nobody typed it, and the use of water that both rest on */
   intervals: { byMonth: Record<string, number>; cd: number } | null;

@@ -7,7 +7,7 @@ import { pondDay } from "../../water/ponded-balance";
 import type { Draft } from "../sheet";
 import type { PondDays } from "./part";
 import { etoOf, rainOf, type WaterYear } from "./season";
-import { irrigationLogged, settledGifts } from "./settled";
+import { irrigationLogged, settledIrrigations } from "./settled";
 
 /** Percolation of a puddled field, and the height of its outlet [mm]; usual figures. */
 export const PERCOLATION_MM = 3;
@@ -24,7 +24,7 @@ const WET_FLOOR_MM = 18;
 /** Water that the soil gives up while its table falls under the surface [mm for each cm]; usual of puddled clay. */
 const YIELD_MM_PER_CM = 1.2;
 
-/** Standing water by the guide's depths; each filling is a gift. */
+/** Standing water by the guide's depths; each filling is an irrigation. */
 export function pondSeason(
   draft: Draft,
   year: WaterYear,
@@ -76,7 +76,7 @@ export function pondSeason(
   };
   let left = draft.facts.field.irrigated ? limitMm : 0;
   // once a filling is logged, what was not logged was not filled
-  const settled = settledGifts(draft, year, 100);
+  const settled = settledIrrigations(draft, year, 100);
   const loggedUntil = irrigationLogged(draft) ? daysBetween(year.from, draft.facts.today) : 0;
   let depth = 0;
   let number = 0;

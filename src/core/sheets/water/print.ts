@@ -1,11 +1,11 @@
 import type { Print } from "../sheet";
 import { nurseryWater } from "./nursery";
 
-/** What the booklet prints of this sheet: use, gifts and the last day. */
+/** What the booklet prints of this sheet: use, irrigations and the last day. */
 export const waterPrint: Print = {
-  figures: ({ water: { gifts, season } }) => [
+  figures: ({ water: { irrigations, season } }) => [
     ...(season ? (["water.use", "water.stressDays", "water.yield", "water.yieldSeason"] as const) : []),
-    ...(gifts.length > 0
+    ...(irrigations.length > 0
       ? ([
           "water.net",
           "water.gross",

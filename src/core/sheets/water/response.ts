@@ -28,7 +28,7 @@ export interface WaterResponse {
 const SHARES = [0, 0.15, 0.3, 0.45, 0.6, 0.75, 0.9, 1];
 
 /**
- * The response of a plan to its season's water: the plan drafted with less and less of it, the gifts ending when it ends.
+ * The response of a plan to its season's water: the plan drafted with less and less of it, the irrigations ending when it ends.
  * Errors: those of draftPlan; a field that is not irrigated. Value 0 where the crop has no price.
  */
 export function waterResponse(
@@ -48,7 +48,7 @@ export function waterResponse(
   const pricePerT = listedPrice(facts.prices, full.crop.guide, full.crop.product) ?? 0;
   const pointOf = (plan: Plan) => ({
     netMm: plan.water.netMm,
-    valuePerHa: (plan.water.relativeYieldPct / 100) * plan.targetTPerHa * pricePerT - giftsCostPerHa(plan),
+    valuePerHa: (plan.water.relativeYieldPct / 100) * plan.targetTPerHa * pricePerT - irrigationsCostPerHa(plan),
     relativeYieldPct: plan.water.relativeYieldPct,
     dry: dryStages(plan),
   });
@@ -68,9 +68,9 @@ export function waterResponse(
   });
 }
 
-/** What the gifts of a plan cost on a hectare: hands, energy and water [minor]. */
-export function giftsCostPerHa({ water, operations }: Plan): number {
-  const ids = new Set(water.gifts.map((g) => g.id));
+/** What the irrigations of a plan cost on a hectare: hands, energy and water [minor]. */
+export function irrigationsCostPerHa({ water, operations }: Plan): number {
+  const ids = new Set(water.irrigations.map((g) => g.id));
   return operations.reduce((sum, o) => sum + (ids.has(o.id) ? o.costPerHa : 0), 0);
 }
 

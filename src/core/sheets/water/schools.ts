@@ -5,7 +5,7 @@ export type WaterSchoolId = (typeof WATER_SCHOOL_IDS)[number];
 export const INTERVALS = ["days", "month", "heat"] as const;
 export type IntervalBy = (typeof INTERVALS)[number];
 
-/** The season that gifts are planned on: the median of the simulated ones, or one that one in five is drier, or wetter, than. */
+/** The season that irrigations are planned on: the median of the simulated ones, or one that one in five is drier, or wetter, than. */
 export const PLANNED_ON = ["median", "dry", "wet"] as const;
 export type PlannedOn = (typeof PLANNED_ON)[number];
 /** Schools of when water is given; the first is the default. */

@@ -1,4 +1,4 @@
-/** Gifts that somebody put right, left out or logged. */
+/** Irrigations that somebody put right, left out or logged. */
 
 import { daysBetween } from "../../dates";
 import type { Settled } from "../../water/giver";
@@ -19,8 +19,8 @@ const NUMBERS: ReadonlyMap<string, number> = new Map(
 export const irrigationLogged = ({ facts }: Pick<Draft, "facts">): boolean =>
   facts.log.some((entry) => NUMBERS.has(entry.operationId));
 
-/** What was moved, typed, left out or logged, by the number of the gift. */
-export function settledGifts(
+/** What was moved, typed, left out or logged, by the number of the irrigation. */
+export function settledIrrigations(
   { decisions, facts }: Draft,
   year: WaterYear,
   efficiencyPct: number,

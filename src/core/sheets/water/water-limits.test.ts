@@ -16,28 +16,28 @@ const planted = plain.water.season?.from as string;
 
 describe("turns and bans", () => {
   const turns = change("water/turns", { from: planted, daysOn: 3, daysOff: 9 });
-  it("let gifts begin on days of the turn only, in which the source can bring them", () => {
-    const { gifts } = draft("potato", facts(), turns).water;
-    expect(gifts.length).toBeGreaterThan(2);
-    for (const gift of gifts) {
-      expect(daysBetween(planted, gift.date) % 12, gift.date).toBeLessThan(3);
+  it("let irrigations begin on days of the turn only, in which the source can bring them", () => {
+    const { irrigations } = draft("potato", facts(), turns).water;
+    expect(irrigations.length).toBeGreaterThan(2);
+    for (const irrigation of irrigations) {
+      expect(daysBetween(planted, irrigation.date) % 12, irrigation.date).toBeLessThan(3);
       // 60 m3/h over 24 h and up to 3 days on 14.2 ha: at most 4320 m3
-      expect(gift.volumeM3).toBeLessThanOrEqual(4320 + 1e-6);
+      expect(irrigation.volumeM3).toBeLessThanOrEqual(4320 + 1e-6);
     }
   });
   it("give less where water runs for some hours only", () => {
     const few = draft("potato", facts(), turns, change("water/hoursADay", 6)).water;
     // a quarter of the day brings a quarter: 1080 m3
-    for (const gift of few.gifts) expect(gift.volumeM3).toBeLessThanOrEqual(1080 + 1e-6);
+    for (const irrigation of few.irrigations) expect(irrigation.volumeM3).toBeLessThanOrEqual(1080 + 1e-6);
     expect(few.stressDays).toBeGreaterThan(plain.water.stressDays);
     expect(ids("potato", facts(), turns, change("water/hoursADay", 6))).toContain("water.turns");
   });
-  it("a ban keeps gifts out, and what somebody puts into it is said", () => {
-    const [, second] = plain.water.gifts;
-    if (!second) throw new Error("no gift");
+  it("a ban keeps irrigations out, and what somebody puts into it is said", () => {
+    const [, second] = plain.water.irrigations;
+    if (!second) throw new Error("no irrigation");
     const ban = change("water/bans", { b1: { from: addDays(second.date, -2), to: addDays(second.date, 4) } });
     const without = draft("potato", facts(), ban).water;
-    for (const { date } of without.gifts)
+    for (const { date } of without.irrigations)
       expect(date < addDays(second.date, -2) || date > addDays(second.date, 4)).toBe(true);
     const held = change(`dates/${irrigationId(2)}`, { date: second.date, held: true });
     const found = findings("potato", facts(), ban, held).find((f) => f.id === "water.shut");
@@ -48,8 +48,8 @@ describe("turns and bans", () => {
     const free = draft("rice", rice).water;
     const from = free.pond?.from as string;
     const by = draft("rice", rice, change("water/turns", { from, daysOn: 2, daysOff: 5 })).water;
-    expect(by.gifts.length).toBeGreaterThan(0);
-    for (const { date } of by.gifts) expect(daysBetween(from, date) % 7).toBeLessThan(2);
+    expect(by.irrigations.length).toBeGreaterThan(0);
+    for (const { date } of by.irrigations) expect(daysBetween(from, date) % 7).toBeLessThan(2);
   });
 });
 
@@ -58,7 +58,7 @@ describe("intervals", () => {
   it("by month follow what the crop uses, and what was typed", () => {
     const { water } = draft("potato", facts(), interval, change("water/intervalBy", "month"));
     const byMonth = water.intervals?.byMonth ?? {};
-    // a gift lasts the longest where it is cool and the crop small
+    // an irrigation lasts the longest where it is cool and the crop small
     expect(byMonth["4"]).toBeGreaterThan(byMonth["7"] ?? 99);
     const typed = draft(
       "potato",
@@ -67,23 +67,23 @@ describe("intervals", () => {
       change("water/intervalBy", "month"),
       change("water/everyByMonth", { "6": 9, "7": 5, "8": 5 }),
     ).water;
-    const july = typed.gifts.filter((g) => g.date.slice(5, 7) === "07").map((g) => g.date);
+    const july = typed.irrigations.filter((g) => g.date.slice(5, 7) === "07").map((g) => g.date);
     for (let i = 1; i < july.length; i++) expect(daysBetween(july[i - 1] as string, july[i] as string)).toBe(5);
   });
   it("by heat come closer together in summer", () => {
-    const { gifts } = draft("potato", facts(), interval, change("water/intervalBy", "heat")).water;
-    const gaps = gifts.slice(1).map((g, i) => daysBetween(gifts[i]?.date as string, g.date));
+    const { irrigations } = draft("potato", facts(), interval, change("water/intervalBy", "heat")).water;
+    const gaps = irrigations.slice(1).map((g, i) => daysBetween(irrigations[i]?.date as string, g.date));
     expect(gaps.length).toBeGreaterThan(2);
     expect(gaps.at(-1)).toBeLessThanOrEqual(gaps[0] ?? 0);
   });
   it("of the guide's own days", () => {
-    const { gifts } = draft("potato", facts(), change("water/school", "days")).water;
+    const { irrigations } = draft("potato", facts(), change("water/school", "days")).water;
     const { calendar } = testGuide("potato").water;
     const stop = plain.water.stopOn as string;
-    expect(gifts.map((g) => daysBetween(planted, g.date))).toEqual(
+    expect(irrigations.map((g) => daysBetween(planted, g.date))).toEqual(
       calendar?.days.filter((d) => addDays(planted, d) <= stop),
     );
-    expect(gifts[0]?.netMm).toBe(calendar?.mm);
+    expect(irrigations[0]?.netMm).toBe(calendar?.mm);
     // a guide without such days waters by the balance
     expect(draft("rice", facts(), change("water/school", "days")).water.school).toBe("balance");
   });
@@ -154,7 +154,7 @@ describe("what comes with the water", () => {
     expect(draft("potato", own).water.leachingPct).toBeCloseTo(10.39, 2);
     expect(ids("potato", own)).toContain("water.leach");
     const given = draft("potato", own, change("water/leach", true)).water;
-    expect(given.gifts[0]?.grossMm).toBeCloseTo((given.gifts[0]?.netMm ?? 0) / 0.75 / (1 - 0.1039), 1);
+    expect(given.irrigations[0]?.grossMm).toBeCloseTo((given.irrigations[0]?.netMm ?? 0) / 0.75 / (1 - 0.1039), 1);
     // 2 dS/m: soil 3.0, (3.0 - 1.7) x 12 % = 15.6 % less
     const salt = findings("potato", facts({ waterEcDsM: 2 })).find((f) => f.id === "water.salt");
     expect(salt?.title).toContain("84 %");
@@ -187,15 +187,15 @@ describe("a nursery", () => {
   });
 });
 
-describe("why a gift is given", () => {
+describe("why an irrigation is given", () => {
   it("is the scab in the four weeks after tuber set, and the store before and after", () => {
     const set = plain.stages.find((s) => s.id === "tuber-set")?.date as string;
-    for (const gift of plain.water.gifts) {
-      const reason = plain.operations.find((o) => o.id === gift.id)?.reason ?? "";
-      const within = gift.date >= set && gift.date < addDays(set, 28);
-      expect(reason.includes("scab"), gift.date).toBe(within);
+    for (const irrigation of plain.water.irrigations) {
+      const reason = plain.operations.find((o) => o.id === irrigation.id)?.reason ?? "";
+      const within = irrigation.date >= set && irrigation.date < addDays(set, 28);
+      expect(reason.includes("scab"), irrigation.date).toBe(within);
     }
-    expect(plain.water.gifts.some((g) => g.date >= set && g.date < addDays(set, 28))).toBe(true);
+    expect(plain.water.irrigations.some((g) => g.date >= set && g.date < addDays(set, 28))).toBe(true);
   });
 });
 

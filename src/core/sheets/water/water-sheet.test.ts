@@ -21,7 +21,7 @@ const PLANTED = { operationId: "planting", doneOn: "2027-04-10", quantityPerHa: 
 describe("the water of a plan", () => {
   const potato = draft("potato");
 
-  it("keeps its balance: rain and gifts are use, drainage and what is missing more or less at the end", () => {
+  it("keeps its balance: rain and irrigations are use, drainage and what is missing more or less at the end", () => {
     for (const crop of ["wheat", "potato", "garlic"]) {
       const { season } = draft(crop).water;
       if (!season) throw new Error("no season");
@@ -38,28 +38,28 @@ describe("the water of a plan", () => {
   });
 
   it("gives when the readily available water is used up, within what the system can, and stops in time", () => {
-    const { season, gifts, system, stopOn } = potato.water;
+    const { season, irrigations, system, stopOn } = potato.water;
     if (!season) throw new Error("no season");
-    expect(gifts.length).toBeGreaterThan(3);
-    for (const gift of gifts) {
-      const d = daysBetween(season.from, gift.date);
-      // before the gift of that day: as much as the day before, less its rain
+    expect(irrigations.length).toBeGreaterThan(3);
+    for (const irrigation of irrigations) {
+      const d = daysBetween(season.from, irrigation.date);
+      // before the irrigation of that day: as much as the day before, less its rain
       const before = (season.depletionMm[d - 1] ?? 0) - (season.rainMm[d] ?? 0);
       // four weeks from tuber set the ridge is kept moister: at 60 % of it
       const set = daysBetween(season.from, potato.stages.find((s) => s.id === "tuber-set")?.date as string);
       const share = d >= set && d < set + 28 ? 0.6 : 1;
-      expect(before, gift.date).toBeGreaterThan(share * (season.rawMm[d] ?? 0) - 0.3);
-      expect(gift.netMm).toBeGreaterThanOrEqual(system.leastMm);
-      expect(gift.netMm).toBeLessThanOrEqual(system.mostMm);
-      expect(gift.date <= (stopOn as string)).toBe(true);
+      expect(before, irrigation.date).toBeGreaterThan(share * (season.rawMm[d] ?? 0) - 0.3);
+      expect(irrigation.netMm).toBeGreaterThanOrEqual(system.leastMm);
+      expect(irrigation.netMm).toBeLessThanOrEqual(system.mostMm);
+      expect(irrigation.date <= (stopOn as string)).toBe(true);
     }
     const emerged = potato.stages[0]?.date as string;
-    expect((gifts[0]?.date as string) >= emerged).toBe(true);
+    expect((irrigations[0]?.date as string) >= emerged).toBe(true);
   });
 
   it("takes what its figures say", () => {
-    const [first] = potato.water.gifts;
-    if (!first) throw new Error("no gift");
+    const [first] = potato.water.irrigations;
+    if (!first) throw new Error("no irrigation");
     // 75 % arrives; 14.2 ha; 60 m3/h; head 10 + 35 m: 9.81 x 60 x 45 / 3600 / 0.65 / 0.88 = 12.863 kW
     expect(first.grossMm).toBeCloseTo(first.netMm / 0.75, 9);
     expect(first.volumeM3).toBeCloseTo(first.grossMm * 10 * EXAMPLE_FACTS.field.areaHa, 6);
@@ -74,27 +74,27 @@ describe("the water of a plan", () => {
     expect(operation?.costPerHa).toBeCloseTo(hands + water, 4);
   });
 
-  it("holds gifts that were moved, typed, left out or logged, and goes on from there", () => {
-    const [a, b] = potato.water.gifts;
-    if (!a || !b) throw new Error("no gifts");
+  it("holds irrigations that were moved, typed, left out or logged, and goes on from there", () => {
+    const [a, b] = potato.water.irrigations;
+    if (!a || !b) throw new Error("no irrigations");
     const later = addDays(a.date, 4);
     const moved = draft("potato", facts(), change(`dates/${a.id}`, { date: later, held: true }));
-    expect(moved.water.gifts[0]).toMatchObject({ id: a.id, date: later });
+    expect(moved.water.irrigations[0]).toMatchObject({ id: a.id, date: later });
     expect(moved.operations.find((o) => o.id === a.id)).toMatchObject({ date: later, held: true });
-    expect((moved.water.gifts[1]?.date as string) > later).toBe(true);
+    expect((moved.water.irrigations[1]?.date as string) > later).toBe(true);
     const typed = draft("potato", facts(), change(`water/gifts/${a.id}`, 12));
-    expect(typed.water.gifts[0]).toMatchObject({ date: a.date, netMm: 12 });
+    expect(typed.water.irrigations[0]).toMatchObject({ date: a.date, netMm: 12 });
     // less was given, so the next one comes no later
-    expect((typed.water.gifts[1]?.date as string) <= b.date).toBe(true);
+    expect((typed.water.irrigations[1]?.date as string) <= b.date).toBe(true);
     const left = draft("potato", facts(), change(`skipped/${a.id}`, { reason: "pump in repair" }));
-    expect(left.water.gifts[0]?.id).toBe(irrigationId(2));
+    expect(left.water.irrigations[0]?.id).toBe(irrigationId(2));
     expect(left.water.stressDays).toBeGreaterThanOrEqual(potato.water.stressDays);
     // 300 m3/ha are 30 mm, 22.5 at the roots; from then on only what is logged counts before today
     const entry = { operationId: a.id, doneOn: a.date, quantityPerHa: 300, note: "" };
     const today = addDays(b.date, 10);
     const logged = draft("potato", facts({}, { log: [PLANTED, entry], today }));
-    expect(logged.water.gifts[0]).toMatchObject({ date: a.date, netMm: 22.5 });
-    expect((logged.water.gifts[1]?.date as string) >= addDays(b.date, 10)).toBe(true);
+    expect(logged.water.irrigations[0]).toMatchObject({ date: a.date, netMm: 22.5 });
+    expect((logged.water.irrigations[1]?.date as string) >= addDays(b.date, 10)).toBe(true);
     expect(logged.operations.find((o) => o.id === a.id)?.doneOn).toBe(a.date);
   });
 
@@ -102,16 +102,16 @@ describe("the water of a plan", () => {
     const by = (school: "interval" | "weekly" | "stages" | "none", ...more: Change[]) =>
       draft("potato", facts(), change("water/school", school), ...more).water;
     const turns = by("interval", change("water/everyDays", 12), change("water/giftMm", 20));
-    expect(turns.gifts.every((g) => daysBetween(potato.plantingDate as string, g.date) % 12 === 0)).toBe(true);
-    expect(turns.gifts.every((g) => g.netMm === 20)).toBe(true);
+    expect(turns.irrigations.every((g) => daysBetween(potato.plantingDate as string, g.date) % 12 === 0)).toBe(true);
+    expect(turns.irrigations.every((g) => g.netMm === 20)).toBe(true);
     const weekly = by("weekly");
-    expect(weekly.gifts.length).toBeGreaterThan(4);
-    expect(weekly.gifts.every((g) => daysBetween(potato.plantingDate as string, g.date) % 7 === 0)).toBe(true);
+    expect(weekly.irrigations.length).toBeGreaterThan(4);
+    expect(weekly.irrigations.every((g) => daysBetween(potato.plantingDate as string, g.date) % 7 === 0)).toBe(true);
     const critical = by("stages");
     const days = testGuide("potato").water.criticalStages.map((id) => potato.stages.find((s) => s.id === id)?.date);
-    expect(critical.gifts.map((g) => g.date)).toEqual(days);
+    expect(critical.irrigations.map((g) => g.date)).toEqual(days);
     const none = by("none");
-    expect(none.gifts).toEqual([]);
+    expect(none.irrigations).toEqual([]);
     expect(none.stressDays).toBeGreaterThan(potato.water.stressDays);
     expect(none.relativeYieldPct).toBeLessThan(potato.water.relativeYieldPct);
   });
@@ -155,18 +155,18 @@ describe("the water of a plan", () => {
     expect(said(30, null)?.why).toMatch(/^By the crop's response/);
   });
 
-  it("stops water after the gift of the same day", () => {
+  it("stops water after the irrigation of the same day", () => {
     const { operations } = potato;
-    const gift = operations.filter((o) => o.gift).at(-1)!;
+    const irrigation = operations.filter((o) => o.irrigation).at(-1)!;
     const held = draft(
       "potato",
       facts(),
-      change("dates/last-water", { date: gift.date as string, held: true }),
+      change("dates/last-water", { date: irrigation.date as string, held: true }),
     ).operations;
     const at = (id: string) => held.findIndex((o) => o.id === id);
-    expect(held[at("last-water")]?.date).toBe(gift.date);
-    expect(at(gift.id)).toBeGreaterThan(0);
-    expect(at("last-water")).toBeGreaterThan(at(gift.id));
+    expect(held[at("last-water")]?.date).toBe(irrigation.date);
+    expect(at(irrigation.id)).toBeGreaterThan(0);
+    expect(at("last-water")).toBeGreaterThan(at(irrigation.id));
   });
 
   it("never lets a crop yield less for more water at the roots", () => {
@@ -183,24 +183,24 @@ describe("the water of a plan", () => {
   it("is the same in every run, and nothing where there is no climate", () => {
     expect(draft("potato").water).toEqual(potato.water);
     const blind = draft("potato", facts({}, { climate: null }));
-    expect([blind.water.season, blind.water.gifts]).toEqual([null, []]);
+    expect([blind.water.season, blind.water.irrigations]).toEqual([null, []]);
   });
 });
 
 describe("standing water", () => {
   it("is kept by the guide's depths, drained in time and filled no more before that", () => {
-    const { pond, gifts, stopOn } = draft(
+    const { pond, irrigations, stopOn } = draft(
       "rice",
       facts({ waterSystem: "basin", waterSource: "canal", waterLiftM: null }),
     ).water;
     if (!pond) throw new Error("no pond");
     const depths = testGuide("rice").water.standing.map((s) => s.depthCm * 10);
     const highest = Math.max(...depths);
-    expect(gifts.length).toBeGreaterThan(0);
-    for (const gift of gifts) {
-      const d = daysBetween(pond.from, gift.date);
+    expect(irrigations.length).toBeGreaterThan(0);
+    for (const irrigation of irrigations) {
+      const d = daysBetween(pond.from, irrigation.date);
       expect(pond.depthMm[d]).toBeLessThanOrEqual(highest + 0.05);
-      expect(daysBetween(gift.date, stopOn as string)).toBeGreaterThan(0);
+      expect(daysBetween(irrigation.date, stopOn as string)).toBeGreaterThan(0);
     }
     // canal water comes by its own fall
     expect(draft("rice", facts({ waterSystem: "basin", waterSource: "canal", waterLiftM: null })).water.pumpKw).toBe(0);
@@ -208,7 +208,7 @@ describe("standing water", () => {
 
   it("never fills what nobody waters, ends with the source, and is not put on fertiliser or weeding", () => {
     const rain = draft("rice", facts({ irrigated: false, waterSystem: null }));
-    expect(rain.water.gifts).toEqual([]);
+    expect(rain.water.irrigations).toEqual([]);
     expect(Math.max(...(rain.water.pond?.irrigationMm ?? [0]))).toBe(0);
     // 14.2 ha x 20 mm are 2840 m3
     const short = draft("rice", facts({ waterSystem: "basin", waterM3PerYear: 2840 })).water;
@@ -218,7 +218,7 @@ describe("standing water", () => {
     );
     const plan = draft("rice", facts({ waterSystem: "basin" }));
     const busy = plan.operations.filter((o) => o.role === "feed" && o.date);
-    for (const { date } of busy) expect(plan.water.gifts.map((g) => g.date)).not.toContain(date);
+    for (const { date } of busy) expect(plan.water.irrigations.map((g) => g.date)).not.toContain(date);
   });
 
   it("keeps its balance, and uses no more than the crop needs", () => {
@@ -233,7 +233,7 @@ describe("standing water", () => {
     const flooded = draft("rice", own).water;
     const turns = draft("rice", own, change("crop/schools", { water: "wetAndDry" })).water;
     expect(turns.volumeM3).toBeLessThan(flooded.volumeM3);
-    expect(turns.gifts.length).toBeLessThan(flooded.gifts.length);
+    expect(turns.irrigations.length).toBeLessThan(flooded.irrigations.length);
     expect(Math.min(...(turns.pond?.depthMm ?? []))).toBeLessThan(0);
     // 1.2 mm for a cm: filled again when it stands 15 cm under the surface, so within a day's use of it until it is drained
     const stop = daysBetween(turns.pond?.from as string, turns.stopOn as string);
@@ -242,10 +242,10 @@ describe("standing water", () => {
 });
 
 describe("what the plan finds of its water", () => {
-  it("is nothing of gifts where rain alone waters it", () => {
+  it("is nothing of irrigations where rain alone waters it", () => {
     // only that rain alone is little for potatoes here
     expect(ids("potato", facts({ irrigated: false }))).toEqual(["water.rain"]);
-    expect(draft("potato", facts({ irrigated: false })).water.gifts).toEqual([]);
+    expect(draft("potato", facts({ irrigated: false })).water.irrigations).toEqual([]);
   });
 
   it("says when the source is short, and offers the critical stages", () => {
@@ -271,13 +271,13 @@ describe("what the plan finds of its water", () => {
   it("says when the flow does not keep up, when water comes too late, and when none was logged", () => {
     expect(ids("potato", facts({ waterFlowM3PerH: 8 }))).toContain("water.flow");
     const last = draft("potato").water;
-    const late = change(`dates/${irrigationId(last.gifts.length)}`, {
+    const late = change(`dates/${irrigationId(last.irrigations.length)}`, {
       date: addDays(last.stopOn as string, 3),
       held: true,
     });
     const found = findings("potato", facts(), late).find((f) => f.id === "water.late");
     expect(found?.repairs).toHaveLength(1);
-    const [first] = last.gifts;
+    const [first] = last.irrigations;
     const after = facts({}, { log: [PLANTED], today: addDays(first?.date as string, 20) });
     expect(ids("potato", after)).toContain("water.unlogged");
   });
@@ -296,7 +296,7 @@ describe("less water than a plan asks for", () => {
 
   it("is worth the yield at its price, less what the water costs", () => {
     const price = own.prices.cropPerT["potato.tubers"] as number;
-    const given = new Set(full.water.gifts.map((g) => g.id));
+    const given = new Set(full.water.irrigations.map((g) => g.id));
     const cost = full.operations.filter((o) => given.has(o.id)).reduce((sum, o) => sum + o.costPerHa, 0);
     expect(points.at(-1)?.valuePerHa).toBeCloseTo(
       (full.water.relativeYieldPct / 100) * full.targetTPerHa * price - cost,
@@ -343,16 +343,16 @@ describe("the curve that is kept with an outline", () => {
 });
 
 describe("a field's own gauge", () => {
-  it("goes before the station's rain, and the gifts follow", () => {
+  it("goes before the station's rain, and the irrigations follow", () => {
     const plain = draft("potato");
-    const [first] = plain.water.gifts;
-    if (!first) throw new Error("no gift");
-    // ten wet days from the eve of the first gift on: the ground is full, whichever course is the median
+    const [first] = plain.water.irrigations;
+    if (!first) throw new Error("no irrigation");
+    // ten wet days from the eve of the first irrigation on: the ground is full, whichever course is the median
     const wetDays = Array.from({ length: 10 }, (_, i) => addDays(first.date, i - 1));
     const after = draft("potato", facts({}, { rain: wetDays.map((day) => ({ day, rainMm: 20 })) }));
     const d = daysBetween(after.water.season?.from as string, wetDays[0] as string);
     expect(after.water.season?.rainMm.slice(d, d + 10)).toEqual(new Array(10).fill(20));
-    expect(after.water.gifts.filter((g) => wetDays.includes(g.date))).toEqual([]);
+    expect(after.water.irrigations.filter((g) => wetDays.includes(g.date))).toEqual([]);
     expect(after.water.season?.depletionMm[d + 9]).toBeLessThan(8);
     // the station's own days are as they were
     expect(draft("potato").water).toEqual(plain.water);

@@ -11,7 +11,7 @@ const HEIGHT = 190;
 const LEFT = 34;
 const BARS = 46;
 
-/** The store in the rooted soil by days: how empty it is, the line up to which the crop has all it needs, rain and gifts above. */
+/** The store in the rooted soil by days: how empty it is, the line up to which the crop has all it needs, rain and irrigations above. */
 export function WaterChart({ days, today, stopOn }: { days: WaterDays; today: string; stopOn: string | null }) {
   const { show, split } = useUnits();
   const count = days.depletionMm.length;
@@ -95,8 +95,8 @@ export function WaterChart({ days, today, stopOn }: { days: WaterDays; today: st
       </svg>
       <figcaption className="text-[12px] text-soft">
         Below: {split(1, "waterDepth").unit} missing in the rooted soil; dashed, as much as is readily used; shaded,
-        days of stress. Above: rain, and gifts as broader bars. The simulated season that is planned on, measured days
-        where there are some{stop > 0 ? "; dotted, the last day for water" : ""}.
+        days of stress. Above: rain, and irrigations as broader bars. The simulated season that is planned on, measured
+        days where there are some{stop > 0 ? "; dotted, the last day for water" : ""}.
       </figcaption>
       <Disclosure first={false} className="text-[13px]" summary="The same as a table">
         <div className="overflow-x-auto">

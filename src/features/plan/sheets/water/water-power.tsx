@@ -104,10 +104,10 @@ function Sun() {
   const own = decisions.water?.sun ?? {};
   const normals = completeNormals(climate);
   const byMonth = new Map<number, { kwh: number; m3: number }>();
-  for (const gift of plan.water.gifts) {
-    const month = Number(gift.date.slice(5, 7)) - 1;
+  for (const irrigation of plan.water.irrigations) {
+    const month = Number(irrigation.date.slice(5, 7)) - 1;
     const sum = byMonth.get(month) ?? { kwh: 0, m3: 0 };
-    byMonth.set(month, { kwh: sum.kwh + gift.kwh, m3: sum.m3 + gift.volumeM3 });
+    byMonth.set(month, { kwh: sum.kwh + irrigation.kwh, m3: sum.m3 + irrigation.volumeM3 });
   }
   const sized = sunPump({
     months: [...byMonth].map(([month, sum]) => ({
@@ -117,7 +117,7 @@ function Sun() {
     })),
     solarMjPerM2: normals.months.map((m) => m.solarMjPerM2),
     performanceRatioPct: own.performancePct ?? USUAL_PERFORMANCE_PCT,
-    largestGiftM3: Math.max(...plan.water.gifts.map((g) => g.volumeM3)),
+    largestGiftM3: Math.max(...plan.water.irrigations.map((g) => g.volumeM3)),
   });
   if (!sized.ok) return <p className="text-stop">{sized.errors.map((e) => e.message).join("; ")}</p>;
   const { kwPeak, tankM3, months } = sized.value;

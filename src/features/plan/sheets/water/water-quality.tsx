@@ -96,7 +96,7 @@ export function WaterQuality() {
             onChange={(id) => set("water/leach", id === "given" ? true : undefined)}
             options={[
               { value: "left", label: "left to the winter's rain", note: "where it drains in most years" },
-              { value: "given", label: "given with every gift", note: "where it does not" },
+              { value: "given", label: "given with every irrigation", note: "where it does not" },
             ]}
           />
         </p>

@@ -4,7 +4,7 @@ import { useState } from "react";
 import { listedPrice } from "@/core/plan/listed-price";
 import { change } from "@/core/sheets/decisions";
 import type { Plan } from "@/core/sheets/plan";
-import { giftsCostPerHa } from "@/core/sheets/water/response";
+import { irrigationsCostPerHa } from "@/core/sheets/water/response";
 import { WATER_SCHOOL_IDS, WATER_SCHOOL_REASONS, WATER_SCHOOLS, type WaterSchoolId } from "@/core/sheets/water/schools";
 import { Button } from "@/ui/button";
 import { figures, TableHead } from "@/ui/table-head";
@@ -13,7 +13,7 @@ import { usePlanModel } from "../../plan-context";
 
 /** What water costs on a hectare, and what the yield that it keeps is worth; minor units. */
 function worth(plan: Plan, pricePerT: number) {
-  const cost = giftsCostPerHa(plan);
+  const cost = irrigationsCostPerHa(plan);
   return { cost, kept: (plan.water.relativeYieldPct / 100) * plan.targetTPerHa * pricePerT };
 }
 
@@ -45,7 +45,7 @@ export function WaterSchools() {
             <TableHead
               columns={[
                 "School",
-                ...figures("Gifts", "Net", "Taken", "Hours", "Energy", "Stress", "Yield", `Worth, ${moneyUnit}`),
+                ...figures("Irrigations", "Net", "Taken", "Hours", "Energy", "Stress", "Yield", `Worth, ${moneyUnit}`),
               ]}
             />
             <tbody>
@@ -65,7 +65,7 @@ export function WaterSchools() {
                         WATER_SCHOOLS[id]
                       )}
                     </th>
-                    <td className="text-right">{water.gifts.length}</td>
+                    <td className="text-right">{water.irrigations.length}</td>
                     <td className="text-right">{show(water.netMm, "waterDepth", 0)}</td>
                     <td className="text-right">{show(water.volumeM3, "waterVolume")}</td>
                     <td className="text-right">{number(water.hours, 0)}</td>

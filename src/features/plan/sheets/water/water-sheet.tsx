@@ -42,7 +42,7 @@ export function WaterSheet() {
             ? "rain alone waters this field"
             : water.pond
               ? "water stands on this field"
-              : `${water.gifts.length} gifts in the simulated season that it is planned on`
+              : `${water.irrigations.length} irrigations in the simulated season that it is planned on`
         }
       />
       {irrigated && !water.pond && (
@@ -108,7 +108,7 @@ export function WaterSheet() {
             <span className="inline-flex flex-wrap items-baseline justify-end gap-x-2">
               <DecidedNumber
                 path="water/giftMm"
-                label="Net water of a gift"
+                label="Net water of an irrigation"
                 value={
                   decisions.water?.giftMm ?? (water.school === "days" ? guide.water.calendar?.mm : undefined) ?? 25
                 }
@@ -201,7 +201,7 @@ export function WaterSheet() {
       {water.pond && <Seepage />}
       {water.season && <WaterChart days={water.season} today={facts.today} stopOn={irrigated ? water.stopOn : null} />}
       {water.pond && <PondChart days={water.pond} stopOn={water.stopOn} />}
-      {water.gifts.length > 0 && <Gifts />}
+      {water.irrigations.length > 0 && <Irrigations />}
       {irrigated && !water.pond && <WaterSchools />}
       {irrigated && (
         <>
@@ -316,57 +316,57 @@ function Seepage() {
   );
 }
 
-/** The gifts, each with its day and amount to be put right. */
-function Gifts() {
+/** The irrigations, each with its day and amount to be put right. */
+function Irrigations() {
   const { plan, decisions } = usePlanModel();
   const { show, number } = useUnits();
   if (!plan) return null;
   const { water } = plan;
   return (
     <Disclosure
-      first={water.gifts.length <= 14}
+      first={water.irrigations.length <= 14}
       className="mt-3 font-semibold"
-      summary={`${water.pond ? "Fillings" : "Gifts"}: ${water.gifts.length}, ${show(water.volumeM3, "waterVolume")}`}
+      summary={`${water.pond ? "Fillings" : "Irrigations"}: ${water.irrigations.length}, ${show(water.volumeM3, "waterVolume")}`}
     >
       <div className="overflow-x-auto">
         <table className="w-full border-collapse">
           <TableHead columns={["Day", ...figures("At the roots", "Taken", "Volume", "Hours", "Energy")]} />
           <tbody>
-            {water.gifts.map((gift) => {
-              const operation = plan.operations.find((o) => o.id === gift.id);
+            {water.irrigations.map((irrigation) => {
+              const operation = plan.operations.find((o) => o.id === irrigation.id);
               return (
-                <tr key={gift.id} className="border-t border-line">
+                <tr key={irrigation.id} className="border-t border-line">
                   <th scope="row" className="py-0.5 text-left font-normal">
                     {operation?.doneOn ? (
-                      `${formatDay(gift.date)}, given`
+                      `${formatDay(irrigation.date)}, given`
                     ) : water.pond ? (
-                      formatDay(gift.date)
+                      formatDay(irrigation.date)
                     ) : (
                       <PlannedDate
                         operation={operation}
-                        label={`Day of gift ${gift.id.slice(gift.id.lastIndexOf("-") + 1)}`}
-                        name="Gift"
+                        label={`Day of irrigation ${irrigation.id.slice(irrigation.id.lastIndexOf("-") + 1)}`}
+                        name="Irrigation"
                       />
                     )}
                   </th>
                   <td className="text-right">
                     {water.pond ? (
-                      show(gift.netMm, "waterDepth", 0)
+                      show(irrigation.netMm, "waterDepth", 0)
                     ) : (
                       <DecidedNumber
-                        path={`water/gifts/${gift.id}`}
-                        label={`Net water of the gift of ${formatDay(gift.date)}`}
-                        value={decisions.water?.gifts?.[gift.id] ?? gift.netMm}
+                        path={`water/gifts/${irrigation.id}`}
+                        label={`Net water of the irrigation of ${formatDay(irrigation.date)}`}
+                        value={decisions.water?.gifts?.[irrigation.id] ?? irrigation.netMm}
                         dimension="waterDepth"
                         decimals={0}
                         width="3.2em"
                       />
                     )}
                   </td>
-                  <td className="text-right">{show(gift.grossMm, "waterDepth", 0)}</td>
-                  <td className="text-right">{show(gift.volumeM3, "waterVolume")}</td>
-                  <td className="text-right">{number(gift.hours, 1)}</td>
-                  <td className="text-right">{gift.kwh > 0 ? `${number(gift.kwh, 0)} kWh` : ""}</td>
+                  <td className="text-right">{show(irrigation.grossMm, "waterDepth", 0)}</td>
+                  <td className="text-right">{show(irrigation.volumeM3, "waterVolume")}</td>
+                  <td className="text-right">{number(irrigation.hours, 1)}</td>
+                  <td className="text-right">{irrigation.kwh > 0 ? `${number(irrigation.kwh, 0)} kWh` : ""}</td>
                 </tr>
               );
             })}

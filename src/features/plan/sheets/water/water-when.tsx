@@ -31,7 +31,7 @@ export function Interval() {
   const months = Object.keys(intervals?.byMonth ?? {}).sort((a, b) => Number(a) - Number(b));
   return (
     <DecisionLine
-      what="One gift follows the other by"
+      what="One irrigation follows the other by"
       value={
         <DecidedChoice
           path="water/intervalBy"
@@ -47,7 +47,7 @@ export function Interval() {
             every
             <DecidedNumber
               path="water/everyDays"
-              label="Days from one gift to the next"
+              label="Days from one irrigation to the next"
               value={own.everyDays ?? 10}
               dimension="days"
               suffix="days"
@@ -59,7 +59,7 @@ export function Interval() {
             every
             <DecidedNumber
               path="water/everyCd"
-              label="Degree days from one gift to the next"
+              label="Degree days from one irrigation to the next"
               value={own.everyCd ?? intervals?.cd ?? null}
               dimension="count"
               suffix="°C d"
@@ -74,7 +74,7 @@ export function Interval() {
                 <span className="text-soft">{MONTHS[Number(month) - 1]}</span>
                 <DecidedNumber
                   path={`water/everyByMonth/${month}`}
-                  label={`Days from one gift to the next in ${MONTHS[Number(month) - 1]}`}
+                  label={`Days from one irrigation to the next in ${MONTHS[Number(month) - 1]}`}
                   value={own.everyByMonth?.[month] ?? intervals?.byMonth[month] ?? null}
                   dimension="days"
                   suffix=""
@@ -82,7 +82,9 @@ export function Interval() {
                 />
               </span>
             ))}
-            <span className="text-[12px] text-soft">days; until a gift is used up, where nobody typed another</span>
+            <span className="text-[12px] text-soft">
+              days; until an irrigation is used up, where nobody typed another
+            </span>
           </span>
         )
       }
