@@ -66,6 +66,15 @@ describe("a balance of nutrients", () => {
     expect(nothing(3.5)?.title).toBe("K₂O is 4 kg/ha short.");
     expect(nothing(3.5)?.why).toContain("No product in the catalogue brings it alone");
   });
+  it("of a trace element is short by its share, however little is needed", () => {
+    // two hundredths of a kilogram of molybdenum, none of it given
+    const low = facts({
+      soilTest: { ...EXAMPLE_FACTS.soilTest!, levels: { ...EXAMPLE_FACTS.soilTest!.levels, mo: 0.01 } },
+    });
+    const lacking = (kgPerHa: number) => found("feed.short.mo", with_(wheat, override("feed.mo", kgPerHa)), low);
+    expect(lacking(0.02)?.title).toBe("Mo is 0.02 kg/ha short.");
+    expect(lacking(0)).toBeUndefined();
+  });
   it("is over from 8 kg/ha on, or 15 % of the need", () => {
     // 78.75 P2O5 / 20 % = 393.75 kg of a compound; at 12 % K2O it brings 47.25, 6 over the 41.25 that are needed
     const compound = (k2o: number) => {

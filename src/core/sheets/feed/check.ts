@@ -208,6 +208,12 @@ function checkCaps({ plan, add }: Check): void {
     );
 }
 
+/** What is short by less is within what any need is off by [kg/ha, share]; of trace elements the share alone. Assumptions. */
+const SHORT_KG = 3;
+const SHORT_SHARE = 0.05;
+/** Of what only comes along with others [kg/ha]. */
+const SHORT_ALONG_KG = 5;
+
 /** Each nutrient short of its need, or over it; what comes along with others is only ever short. */
 function checkBalance({ plan, add }: Check): void {
   const { feed } = plan;
@@ -215,11 +221,11 @@ function checkBalance({ plan, add }: Check): void {
   for (const { id, label, name, given, trace } of NUTRIENTS) {
     const need = feed.small.leftOut.includes(id) ? 0 : feed.need[id];
     const gap = feed.supplied[id] + broughtByMaterials(plan, id) - need;
-    const shown = (value: number) => round(value, trace ? 1 : 0);
+    const shown = (value: number) => (trace ? Number(value.toPrecision(2)) : round(value, 0));
     const long =
       given === "split" || given === "base" ? (name === "nitrogen" ? "Nitrogen" : label) : sentence(name).slice(0, -1);
     if (given === "along") {
-      if (gap < -5)
+      if (gap < -SHORT_ALONG_KG)
         add(
           "hint",
           `feed.short.${id}`,
@@ -230,7 +236,7 @@ function checkBalance({ plan, add }: Check): void {
         );
       continue;
     }
-    if (gap < -Math.max(trace ? 0.05 : 3, need * 0.05))
+    if (gap < -Math.max(trace ? 0 : SHORT_KG, need * SHORT_SHARE))
       add(
         "advise",
         `feed.short.${id}`,
