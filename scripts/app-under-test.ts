@@ -4,7 +4,7 @@ import { execFileSync, spawn } from "node:child_process";
 import path from "node:path";
 import pg from "pg";
 import { type Browser, type BrowserContextOptions, chromium, type Page } from "playwright-core";
-import { DEMO_EMAIL, DEMO_PASSWORD } from "../src/server/demo-door";
+import { DEMO_EMAIL, DEMO_PASSWORD } from "../src/server/demo/demo-door";
 import { freePort, type LocalDatabase, startDatabase } from "./local-database.mjs";
 
 export { DEMO_EMAIL, DEMO_PASSWORD };

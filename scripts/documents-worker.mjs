@@ -1,4 +1,4 @@
-// Writes one document of an issued version, in a thread of its own beside the server: see src/server/document-queue.ts.
+// Writes one document of an issued version, in a thread of its own beside the server: see src/server/storage/document-queue.ts.
 
 import { builtOrSource } from "./built-or-source.mjs";
 

@@ -1,4 +1,4 @@
-// Reads one file that somebody sent, in a thread of its own beside the server: see src/server/file-queue.ts.
+// Reads one file that somebody sent, in a thread of its own beside the server: see src/server/storage/file-queue.ts.
 
 import { builtOrSource } from "./built-or-source.mjs";
 

@@ -6,7 +6,7 @@
 import { resolveGuide } from "../src/core/guides/resolve-guide";
 import { Random } from "../src/core/random";
 import { unwrap } from "../src/core/result";
-import type { DemoPractice } from "../src/server/demo-practice";
+import type { DemoPractice } from "../src/server/demo/demo-practice";
 import { testGuide } from "../tests/support/guides";
 
 export const LARGE_EMAIL = "petra@highfold.example";

@@ -2,9 +2,9 @@
 
 import path from "node:path";
 import pg from "pg";
-import { pool } from "../src/server/db";
-import { checkDemo, readDemo } from "../src/server/demo-practice";
-import { loadDemo } from "../src/server/load-demo";
+import { checkDemo, readDemo } from "../src/server/demo/demo-practice";
+import { loadDemo } from "../src/server/demo/load-demo";
+import { pool } from "../src/server/storage/db";
 import { LARGE_EMAIL, largePractice } from "./large-practice";
 import { startDatabase } from "./local-database.mjs";
 

@@ -3,11 +3,11 @@
 import { readdir } from "node:fs/promises";
 import path from "node:path";
 import pg from "pg";
-import { DEMO_PASSWORD } from "../src/server/demo-door";
-import { demoMarks, removeDemos, wantDemo } from "../src/server/demo-loads";
-import { readDemo } from "../src/server/demo-practice";
-import { loadDemo } from "../src/server/load-demo";
-import { checkRole, migrate } from "../src/server/migrate";
+import { DEMO_PASSWORD } from "../src/server/demo/demo-door";
+import { demoMarks, removeDemos, wantDemo } from "../src/server/demo/demo-loads";
+import { readDemo } from "../src/server/demo/demo-practice";
+import { loadDemo } from "../src/server/demo/load-demo";
+import { checkRole, migrate } from "../src/server/storage/migrate";
 
 const application = process.env.DATABASE_URL as string;
 const ownerUrl = process.env.MIGRATION_DATABASE_URL ?? application;

@@ -2,8 +2,8 @@
 
 import os from "node:os";
 import pg from "pg";
-import { pool } from "../src/server/db";
-import { draftEverywhere } from "../src/server/outlines";
+import { draftEverywhere } from "../src/server/plans/outlines";
+import { pool } from "../src/server/storage/db";
 
 /** A look at everything now and then finds what the passing of a day made stale [ms]. */
 const LOOK_AGAIN_MS = 30_000;

@@ -3,14 +3,14 @@
 import pg from "pg";
 import { afterAll, beforeAll, describe, expect, inject, it } from "vitest";
 import { type Decisions, freshDecisions } from "@/core/sheets/decisions";
-import type { Access } from "@/server/access";
-import { loadCatalogue } from "@/server/catalogue";
-import { inPractice, pool, row } from "@/server/db";
-import { loadGround } from "@/server/ground";
-import { type Part, partClock } from "@/server/kept";
-import { loadPlanFacts } from "@/server/plan-facts";
-import { loadPlan, saveDecisions } from "@/server/plans";
-import { startPlan } from "@/server/plantings";
+import type { Access } from "@/server/access/access";
+import { loadGround } from "@/server/land/ground";
+import { loadCatalogue } from "@/server/plans/catalogue";
+import { loadPlanFacts } from "@/server/plans/plan-facts";
+import { loadPlan, saveDecisions } from "@/server/plans/plans";
+import { startPlan } from "@/server/plans/plantings";
+import { inPractice, pool, row } from "@/server/storage/db";
+import { type Part, partClock } from "@/server/storage/kept";
 import { accessOf, fieldNamed, planOfField, removePlans } from "./support/access";
 
 let access: Access;

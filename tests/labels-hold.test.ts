@@ -7,13 +7,13 @@ import { addDays, daysBetween } from "@/core/dates";
 import { checkPlan } from "@/core/sheets/check-plan";
 import { applyChanges, change } from "@/core/sheets/decisions";
 import { draftPlan } from "@/core/sheets/draft-plan";
-import type { Access } from "@/server/access";
-import { type Client, inPractice } from "@/server/db";
-import { logOperation } from "@/server/log";
-import { moveOperations } from "@/server/moves";
-import { issuePlan, loadPlan, saveDecisions } from "@/server/plans";
-import { copyDraft, startPlan } from "@/server/plantings";
-import { signTreatment } from "@/server/sign-treatments";
+import type { Access } from "@/server/access/access";
+import { logOperation } from "@/server/field-notes/log";
+import { moveOperations } from "@/server/plans/moves";
+import { issuePlan, loadPlan, saveDecisions } from "@/server/plans/plans";
+import { copyDraft, startPlan } from "@/server/plans/plantings";
+import { signTreatment } from "@/server/plans/sign-treatments";
+import { type Client, inPractice } from "@/server/storage/db";
 import { onScene } from "./support/scene";
 
 /** Rounds of each race; more by RACE_ROUNDS. */

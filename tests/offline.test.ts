@@ -3,9 +3,9 @@
 import type pg from "pg";
 import type { Browser, Page } from "playwright-core";
 import { expect, inject, it } from "vitest";
-import type { Access } from "@/server/access";
-import { inPractice } from "@/server/db";
-import { keepPhoto, loadPhoto } from "@/server/scouting";
+import type { Access } from "@/server/access/access";
+import { keepPhoto, loadPhoto } from "@/server/field-notes/scouting";
+import { inPractice } from "@/server/storage/db";
 import { signedInPage } from "../scripts/app-under-test";
 import { axeFindings } from "./support/browser";
 import { MADE_PASSWORD } from "./support/made-practice";

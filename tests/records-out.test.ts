@@ -4,12 +4,12 @@ import ExcelJS from "exceljs";
 import Papa from "papaparse";
 import { describe, expect, it } from "vitest";
 import { KIND_IDS } from "@/core/records/describe";
-import type { Access } from "@/server/access";
-import { inPractice, rows } from "@/server/db";
+import type { Access } from "@/server/access/access";
 import { lookAtImport, sentTable, takeImport } from "@/server/import/imports";
 import { readFile } from "@/server/import/read-file";
 import { recordsFile } from "@/server/import/records-file";
 import { addRecord, listRecords } from "@/server/records/keep-records";
+import { inPractice, rows } from "@/server/storage/db";
 import { onScene } from "./support/scene";
 
 const PRACTICE = "Outwell";

@@ -21,7 +21,7 @@ describe("rooms", () => {
 
 describe("the walls", () => {
   it.each([
-    ["src/core/plan/x.ts", "src/server/db.ts"],
+    ["src/core/plan/x.ts", "src/server/storage/db.ts"],
     ["src/core/plan/x.ts", "src/core/sheets/plan.ts"],
     ["src/core/feed/x.ts", "src/core/plan/facts.ts"],
     ["src/core/feed/x.ts", "src/core/records/fertiliser.ts"],
@@ -30,8 +30,8 @@ describe("the walls", () => {
     ["src/core/plan/x.ts", "node:fs"],
     ["src/ui/x.tsx", "src/core/dates.ts"],
     ["src/server/x.ts", "src/features/plan/use-plan.ts"],
-    ["src/server/contracts.ts", "src/server/db.ts"],
-    ["src/server/answers.ts", "src/server/db.ts"],
+    ["src/server/contracts.ts", "src/server/storage/db.ts"],
+    ["src/server/answers.ts", "src/server/storage/db.ts"],
     ["src/features/plan/x.tsx", "src/server/answers.ts"],
     ["src/features/plan/x.tsx", "src/server/plans/plans.ts"],
     ["src/app/x.tsx", "src/ui/button.tsx"],

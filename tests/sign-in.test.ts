@@ -2,7 +2,7 @@
 
 import pg from "pg";
 import { afterAll, beforeAll, describe, expect, inject, it } from "vitest";
-import { delayAfter } from "@/server/sign-in-attempts";
+import { delayAfter } from "@/server/access/sign-in-attempts";
 import { ask, NOBODY, signInAttempt, signInOverHttp } from "./support/http";
 import { makePractice, removePractice } from "./support/made-practice";
 

@@ -4,7 +4,7 @@ import { execFileSync } from "node:child_process";
 import type pg from "pg";
 import type { Browser, Page } from "playwright-core";
 import { afterAll, describe, expect, inject, it } from "vitest";
-import type { Access } from "@/server/access";
+import type { Access } from "@/server/access/access";
 import { signedInPage } from "../scripts/app-under-test";
 import { onScene } from "./support/scene";
 

@@ -8,7 +8,7 @@ import { displayUnit } from "@/core/units/display-units";
 import { printedUnit } from "@/core/units/measures";
 import { parseQuantity } from "@/core/units/parse-quantity";
 import { DIMENSIONS, type Dimension, type UnitSet } from "@/core/units/units";
-import type { Access } from "@/server/access";
+import type { Access } from "@/server/access/access";
 import { signedInPage } from "../scripts/app-under-test";
 import { onScene } from "./support/scene";
 

@@ -9,14 +9,14 @@ import pg from "pg";
 import { afterAll, beforeAll, describe, expect, inject, it } from "vitest";
 import type { Decisions } from "@/core/sheets/decisions";
 import { applyChanges, freshDecisions } from "@/core/sheets/decisions";
-import type { Access } from "@/server/access";
-import { inPractice, pool, row, rows, type Scope } from "@/server/db";
-import { listFields, loadField } from "@/server/fields";
-import { logOperation, withdrawLog } from "@/server/log";
-import { checkRole, migrate } from "@/server/migrate";
-import { draftStale, outlineLines } from "@/server/outlines";
-import { issuePlan, loadPlan, loadVersion, saveDecisions } from "@/server/plans";
-import { startPlan } from "@/server/plantings";
+import type { Access } from "@/server/access/access";
+import { logOperation, withdrawLog } from "@/server/field-notes/log";
+import { listFields, loadField } from "@/server/land/fields";
+import { draftStale, outlineLines } from "@/server/plans/outlines";
+import { issuePlan, loadPlan, loadVersion, saveDecisions } from "@/server/plans/plans";
+import { startPlan } from "@/server/plans/plantings";
+import { inPractice, pool, row, rows, type Scope } from "@/server/storage/db";
+import { checkRole, migrate } from "@/server/storage/migrate";
 import { accessOf, fieldNamed, planOfField } from "./support/access";
 
 let castellan: Access;
@@ -454,7 +454,7 @@ describe("migrations", () => {
     await owner.query("drop database if exists migrations_test with (force)");
     await owner.query("create database migrations_test owner wheatonomy_owner");
     const url = inject("ownerUrl").replace(/\/wheatonomy$/, "/migrations_test");
-    const script = `import { migrate } from "./src/server/migrate"; console.log((await migrate(process.argv[1])).length);`;
+    const script = `import { migrate } from "./src/server/storage/migrate"; console.log((await migrate(process.argv[1])).length);`;
     const run = () =>
       promisify(execFile)("node_modules/.bin/tsx", ["--input-type=module", "-e", script, url], {
         cwd: path.resolve(import.meta.dirname, ".."),

@@ -1,5 +1,5 @@
 import { redirect } from "next/navigation";
-import { requirePage } from "@/server/access";
+import { requirePage } from "@/server/access/access";
 
 export const dynamic = "force-dynamic";
 

@@ -1,10 +1,10 @@
 /** Turns what a route handler returns or throws into a response that says what is wrong, and never a stack. */
 
 import { ZodError } from "zod";
-import { type Access, type Action, Busy, Refused, refuseOtherSites, requireAction } from "./access";
+import { type Access, type Action, Busy, Refused, refuseOtherSites, requireAction } from "./access/access";
 import { type Answers, BODIES, type Call, type Received } from "./contracts";
-import { isBadValue, isBusy, isDatabaseDown, isTaken } from "./db";
 import { issueInWords } from "./issue-words";
+import { isBadValue, isBusy, isDatabaseDown, isTaken } from "./storage/db";
 
 interface Open<C extends Call> {
   request: Request;

@@ -1,8 +1,8 @@
 /** Access of the demo's people for tests that call the server's functions, and the demo's fields and plans by name. */
 
 import type pg from "pg";
-import { type Access, LICENCE } from "@/server/access";
-import { inPractice, row, type Scope } from "@/server/db";
+import { type Access, LICENCE } from "@/server/access/access";
+import { inPractice, row, type Scope } from "@/server/storage/db";
 
 /** The access of a person by e-mail, on the demo's working date. */
 export async function accessOf(owner: pg.Client, email: string): Promise<Access> {

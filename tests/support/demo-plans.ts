@@ -7,8 +7,8 @@ import { previousCropOf } from "../../src/core/plan/previous-crop";
 import type { Decisions } from "../../src/core/sheets/decisions";
 import { upgradeDecisions } from "../../src/core/sheets/decisions-schema";
 import type { Climate } from "../../src/core/weather/climate";
-import { checkDemo, type Practice } from "../../src/server/demo-practice";
-import { cropBefore } from "../../src/server/guides";
+import { checkDemo, type Practice } from "../../src/server/demo/demo-practice";
+import { cropBefore } from "../../src/server/plans/guides";
 
 const folder = path.resolve(import.meta.dirname, "../../db/demo");
 

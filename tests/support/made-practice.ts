@@ -2,8 +2,8 @@
 
 import path from "node:path";
 import pg from "pg";
-import { checkDemo, type DemoPractice, readDemo } from "@/server/demo-practice";
-import { loadDemo } from "@/server/load-demo";
+import { checkDemo, type DemoPractice, readDemo } from "@/server/demo/demo-practice";
+import { loadDemo } from "@/server/demo/load-demo";
 
 export const MADE_PASSWORD = "harvest-by-figures";
 

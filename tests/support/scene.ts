@@ -3,8 +3,8 @@
 import pg from "pg";
 import type { Browser } from "playwright-core";
 import { afterAll, beforeAll, inject } from "vitest";
-import type { Access } from "@/server/access";
-import { pool } from "@/server/db";
+import type { Access } from "@/server/access/access";
+import { pool } from "@/server/storage/db";
 import { launchChromium } from "../../scripts/app-under-test";
 import { accessOf } from "./access";
 import { makePractice, removePractice } from "./made-practice";

@@ -2,7 +2,7 @@ import { createHash } from "node:crypto";
 import type { ReactNode } from "react";
 import { KEPT_FOR } from "@/features/offline/kept-for";
 import { Shell } from "@/features/shell/shell";
-import { type Access, requirePage } from "@/server/access";
+import { type Access, requirePage } from "@/server/access/access";
 
 export const dynamic = "force-dynamic";
 

@@ -1,8 +1,8 @@
 import type { Metadata } from "next";
 import { redirect } from "next/navigation";
 import { BeginForm } from "@/features/sign-in/begin-form";
-import { signedInName } from "@/server/access";
-import { onlyHere } from "@/server/demo-door";
+import { signedInName } from "@/server/access/access";
+import { onlyHere } from "@/server/demo/demo-door";
 
 export const metadata: Metadata = { title: "Begin" };
 export const dynamic = "force-dynamic";

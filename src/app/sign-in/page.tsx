@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import { SignInForm } from "@/features/sign-in/sign-in-form";
-import { DEMO_EMAIL, DEMO_PASSWORD, onlyHere } from "@/server/demo-door";
-import { hasDemo } from "@/server/demo-loads";
+import { DEMO_EMAIL, DEMO_PASSWORD, onlyHere } from "@/server/demo/demo-door";
+import { hasDemo } from "@/server/demo/demo-loads";
 
 export const metadata: Metadata = { title: "Sign in" };
 export const dynamic = "force-dynamic";

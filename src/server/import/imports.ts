@@ -8,15 +8,15 @@ import { type ColumnUse, guessColumns, guessKind, headingsOf, namingFields } fro
 import { type ImportWorld, type Mapping, type ReadRow, type RowProblem, readRows } from "@/core/records/import-table";
 import { RECORD_KINDS } from "@/core/records/kinds";
 import { titleOf, type Values } from "@/core/records/values";
-import { type Access, may, Refused } from "../access";
-import { audit } from "../audit";
+import { type Access, may, Refused } from "../access/access";
+import { audit } from "../access/audit";
 import type { ImportLine, ImportLook, Received, RecordRow } from "../contracts";
-import { type Client, hold, isId, row, rows } from "../db";
-import { readSent } from "../file-queue";
 import { apart, changeRecord, inOrder, linkChoices, listRecords, registerFor } from "../records/keep-records";
 import { recordLists } from "../records/lists";
 import { REGISTERS } from "../records/registers";
 import { loadSoilSchemes } from "../records/soil-schemes";
+import { type Client, hold, isId, row, rows } from "../storage/db";
+import { readSent } from "../storage/file-queue";
 import type { TableFile } from "./table-file";
 
 const SHOWN_PROBLEMS = 200;

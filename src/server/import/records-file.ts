@@ -4,10 +4,10 @@ import Papa from "papaparse";
 import type { KindId } from "@/core/records/describe";
 import { RECORD_KINDS } from "@/core/records/kinds";
 import { tableOfRecords } from "@/core/records/table-of-records";
-import type { Access } from "../access";
-import { audit } from "../audit";
-import type { Client } from "../db";
+import type { Access } from "../access/access";
+import { audit } from "../access/audit";
 import { recordList } from "../records/keep-records";
+import type { Client } from "../storage/db";
 import { writeSheetFile } from "./sheet-file";
 
 /** What a spreadsheet would take for a formula; a number below 0 is none. */

@@ -4,7 +4,7 @@
  */
 
 import Papa from "papaparse";
-import { Refused } from "../access";
+import { Refused } from "../access/access";
 
 const GUARDED = /^$|^[=+\-@'\t\r]/;
 

@@ -1,4 +1,4 @@
-import type { Client } from "../db";
+import type { Client } from "../storage/db";
 
 export interface Column {
   name: string;

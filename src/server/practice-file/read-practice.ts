@@ -2,10 +2,10 @@
 
 import { z } from "zod";
 import { pricesRecord } from "@/core/records/prices";
-import { type Access, Refused } from "../access";
-import { audit } from "../audit";
-import { type Client, hold } from "../db";
-import { tablesInOrder } from "../table-order";
+import { type Access, Refused } from "../access/access";
+import { audit } from "../access/audit";
+import { type Client, hold } from "../storage/db";
+import { tablesInOrder } from "../storage/table-order";
 import { readTable } from "./cells";
 import { columnsOf } from "./columns";
 import { isSigned, readSeal, type SealAnswer, type SignedTable } from "./seal";

@@ -6,7 +6,7 @@
 
 import { createHash, createHmac, timingSafeEqual } from "node:crypto";
 import { z } from "zod";
-import { type Client, row, rows } from "../db";
+import { type Client, row, rows } from "../storage/db";
 import { READ_BACK } from "./unpack";
 
 export const SEAL_FILE = "seal.json";

@@ -1,10 +1,10 @@
 /** A practice as one ZIP of open files: a CSV for each table, the practice itself as JSON, boundaries as GeoJSON, a README. */
 
 import { zip } from "fflate";
-import type { Access } from "../access";
-import { audit } from "../audit";
-import { type Client, row, rows } from "../db";
-import { tablesInOrder } from "../table-order";
+import type { Access } from "../access/access";
+import { audit } from "../access/audit";
+import { type Client, row, rows } from "../storage/db";
+import { tablesInOrder } from "../storage/table-order";
 import { cellOf, writeTable } from "./cells";
 import { type Column, columnsOf } from "./columns";
 import { isSigned, SEAL_FILE, type SignedTable, writeSeal } from "./seal";

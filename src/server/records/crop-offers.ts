@@ -1,5 +1,5 @@
 import { cropOfferRecord } from "@/core/records/crop-offer";
-import { type Client, rows, type Scope } from "../db";
+import { type Client, rows, type Scope } from "../storage/db";
 import { recordTable } from "./record-table";
 
 export const cropOfferTable = recordTable("crop_offer", cropOfferRecord, {

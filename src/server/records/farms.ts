@@ -1,5 +1,5 @@
 import { type FarmRecord, farmRecord } from "@/core/records/farm";
-import type { Client } from "../db";
+import type { Client } from "../storage/db";
 import { recordTable } from "./record-table";
 
 export const farmTable = recordTable("farm", farmRecord, {

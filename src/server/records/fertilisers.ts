@@ -1,5 +1,5 @@
 import { type Fertiliser, fertiliserRecord } from "@/core/records/fertiliser";
-import type { Client } from "../db";
+import type { Client } from "../storage/db";
 import { amountRows, recordTable } from "./record-table";
 
 export const fertiliserTable = recordTable(

@@ -1,5 +1,5 @@
 import { type FieldRecord, fieldRecord } from "@/core/records/field";
-import type { Client } from "../db";
+import type { Client } from "../storage/db";
 import { recordTable } from "./record-table";
 
 export const fieldTable = recordTable("field", fieldRecord, {

@@ -1,5 +1,5 @@
 import { type GrownCrop, grownCropRecord } from "@/core/records/grown-crop";
-import { type Client, rows, type Scope } from "../db";
+import { type Client, rows, type Scope } from "../storage/db";
 import { recordTable } from "./record-table";
 
 export const grownCropTable = recordTable("crop_history", grownCropRecord, {

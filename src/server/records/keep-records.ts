@@ -4,12 +4,12 @@ import { z } from "zod";
 import { type Chosen, type KindId, linksOf, slugOf } from "@/core/records/describe";
 import { RECORD_KINDS } from "@/core/records/kinds";
 import { titleOf, type Values, valuesSchema } from "@/core/records/values";
-import { type Access, may, Refused } from "../access";
-import { audit } from "../audit";
-import { byName } from "../by-name";
+import { type Access, may, Refused } from "../access/access";
+import { audit } from "../access/audit";
 import type { RecordChange, RecordList, RecordRow } from "../contracts";
-import { type Client, hold, isId, row, rows, type Scope } from "../db";
 import { issueInWords } from "../issue-words";
+import { byName } from "../storage/by-name";
+import { type Client, hold, isId, row, rows, type Scope } from "../storage/db";
 import { recordLists } from "./lists";
 import { REGISTERS, type Register } from "./registers";
 

@@ -1,6 +1,6 @@
 import type { KindId } from "@/core/records/describe";
 import { isKind } from "@/core/records/kinds";
-import { Refused } from "../access";
+import { Refused } from "../access/access";
 
 /** The kind of record that an address names. */
 export function kindNamed(id: string | undefined): KindId {

@@ -1,5 +1,5 @@
 import { type LimeProduct, limeProductRecord } from "@/core/records/lime-product";
-import type { Client } from "../db";
+import type { Client } from "../storage/db";
 import { recordTable } from "./record-table";
 
 export const limeTable = recordTable("lime_product", limeProductRecord, {

@@ -1,8 +1,8 @@
 /** Lists that records choose from: crops with their kinds and products, zones, schemes of soil tests. */
 
 import type { Lists } from "@/core/records/describe";
-import type { Client, Scope } from "../db";
-import { cropNames, listCrops, threatsOfGuides } from "../guides";
+import { cropNames, listCrops, threatsOfGuides } from "../plans/guides";
+import type { Client, Scope } from "../storage/db";
 import { loadSoilSchemes } from "./soil-schemes";
 
 export async function recordLists(client: Client, scope: Scope): Promise<Lists> {

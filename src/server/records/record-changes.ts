@@ -1,6 +1,6 @@
 import type { KindId } from "@/core/records/describe";
 import type { RecordChangeLine } from "../contracts";
-import { type Client, rows, type Scope } from "../db";
+import { type Client, rows, type Scope } from "../storage/db";
 
 /** The latest changes of a record: the values that changed, from what to what. */
 export function recordChanges(

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { z } from "zod";
-import type { Client } from "../db";
+import type { Client } from "../storage/db";
 import { recordTable } from "./record-table";
 
 const lots = recordTable(

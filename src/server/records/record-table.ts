@@ -1,7 +1,7 @@
 /** A record's SQL: said once, from the record's keys and the columns that hold them, with every row checked when it is read. */
 
 import type { z } from "zod";
-import type { Client } from "../db";
+import type { Client } from "../storage/db";
 
 type Shape = z.ZodRawShape;
 

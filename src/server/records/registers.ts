@@ -2,7 +2,7 @@
 
 import type { KindId, RecordKind } from "@/core/records/describe";
 import { RECORD_KINDS } from "@/core/records/kinds";
-import type { Action } from "../access";
+import type { Action } from "../access/access";
 import { cropOfferTable } from "./crop-offers";
 import { farmTable } from "./farms";
 import { fertiliserTable } from "./fertilisers";

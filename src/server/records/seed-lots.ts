@@ -1,5 +1,5 @@
 import { type SeedLot, seedLotRecord } from "@/core/records/seed-lot";
-import type { Client } from "../db";
+import type { Client } from "../storage/db";
 import { recordTable } from "./record-table";
 
 export const seedLotTable = recordTable("seed_lot", seedLotRecord, {

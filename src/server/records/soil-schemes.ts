@@ -1,8 +1,8 @@
 import { schemeOf, soilSchemeRecord } from "@/core/records/soil-scheme";
 import type { SchemeLimits } from "@/core/soil/soil-limits";
 import { SOIL_TEST_SCHEMES, type SoilTestScheme } from "@/core/soil/soil-test-schemes";
-import { type Client, rows, type Scope } from "../db";
-import { keptUntilChange } from "../kept";
+import { type Client, rows, type Scope } from "../storage/db";
+import { keptUntilChange } from "../storage/kept";
 import { recordTable } from "./record-table";
 
 export const soilSchemeTable = recordTable("soil_scheme", soilSchemeRecord, {

@@ -1,6 +1,6 @@
 import { randomUUID } from "node:crypto";
 import { type SoilTest, soilTestRecord } from "@/core/records/soil-test";
-import { type Client, rows, type Scope } from "../db";
+import { type Client, rows, type Scope } from "../storage/db";
 import { amountRows, recordTable } from "./record-table";
 
 export const soilTestTable = recordTable(

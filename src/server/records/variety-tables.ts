@@ -4,8 +4,8 @@ import type { Variety } from "@/core/records/variety";
 import type { VarietyTrial } from "@/core/records/variety-trial";
 import { compareVarieties, type VarietyComparison } from "@/core/review/compare-varieties";
 import type { VarietyTable } from "../contracts";
-import type { Client, Scope } from "../db";
-import { listCrops } from "../guides";
+import { listCrops } from "../plans/guides";
+import type { Client, Scope } from "../storage/db";
 import { listRecords } from "./keep-records";
 
 /** What lists and trials say of the varieties of one kind. */

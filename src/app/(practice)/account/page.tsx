@@ -1,9 +1,9 @@
 import type { Metadata } from "next";
 import { headers } from "next/headers";
 import { AccountScreen } from "@/features/people/account-screen";
-import { requirePage, tokenFrom } from "@/server/access";
-import { practicesOf } from "@/server/practices";
-import { hasSecondFactor, listSessions } from "@/server/sessions";
+import { requirePage, tokenFrom } from "@/server/access/access";
+import { practicesOf } from "@/server/access/practices";
+import { hasSecondFactor, listSessions } from "@/server/access/sessions";
 
 export const metadata: Metadata = { title: "Account" };
 

@@ -1,8 +1,8 @@
 import type { Metadata } from "next";
 import { AuditScreen } from "@/features/people/audit-screen";
-import { requirePage } from "@/server/access";
-import { auditPage } from "@/server/audit";
-import { inPractice } from "@/server/db";
+import { requirePage } from "@/server/access/access";
+import { auditPage } from "@/server/access/audit";
+import { inPractice } from "@/server/storage/db";
 
 export const metadata: Metadata = { title: "Audit" };
 

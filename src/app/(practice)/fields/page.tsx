@@ -1,11 +1,11 @@
 import type { Metadata } from "next";
 import { pack } from "@/app/pack";
 import { FieldsScreen } from "@/features/fields/fields-screen";
-import { may, requirePage } from "@/server/access";
-import { inPractice } from "@/server/db";
-import { listFields } from "@/server/fields";
-import { cropNames, listCrops } from "@/server/guides";
-import { practiceSteps } from "@/server/steps";
+import { may, requirePage } from "@/server/access/access";
+import { listFields } from "@/server/land/fields";
+import { practiceSteps } from "@/server/land/steps";
+import { cropNames, listCrops } from "@/server/plans/guides";
+import { inPractice } from "@/server/storage/db";
 
 export const metadata: Metadata = { title: "Fields" };
 

@@ -1,8 +1,8 @@
 import type { Metadata } from "next";
 import { ImportScreen } from "@/features/imports/import-screen";
-import { requirePage } from "@/server/access";
-import { inPractice } from "@/server/db";
+import { requirePage } from "@/server/access/access";
 import { listImports } from "@/server/import/imports";
+import { inPractice } from "@/server/storage/db";
 
 export const metadata: Metadata = { title: "Import" };
 

@@ -1,8 +1,8 @@
 import type { Metadata } from "next";
 import { PeopleScreen } from "@/features/people/people-screen";
-import { requirePage } from "@/server/access";
-import { inPractice } from "@/server/db";
-import { loadPeople } from "@/server/people";
+import { requirePage } from "@/server/access/access";
+import { loadPeople } from "@/server/access/people";
+import { inPractice } from "@/server/storage/db";
 
 export const metadata: Metadata = { title: "People" };
 

@@ -1,8 +1,8 @@
 import type { Metadata } from "next";
 import { RecordsIndex } from "@/features/records/records-index";
-import { requirePage } from "@/server/access";
-import { inPractice } from "@/server/db";
-import { practiceSteps } from "@/server/steps";
+import { requirePage } from "@/server/access/access";
+import { practiceSteps } from "@/server/land/steps";
+import { inPractice } from "@/server/storage/db";
 
 export const metadata: Metadata = { title: "Records" };
 

@@ -2,9 +2,9 @@ import { randomUUID } from "node:crypto";
 import type { Metadata } from "next";
 import { pack } from "@/app/pack";
 import { SeasonScreen } from "@/features/season/season-screen";
-import { may, requirePage } from "@/server/access";
-import { inPractice } from "@/server/db";
-import { loadSeason } from "@/server/season";
+import { may, requirePage } from "@/server/access/access";
+import { loadSeason } from "@/server/season/season";
+import { inPractice } from "@/server/storage/db";
 
 export const metadata: Metadata = { title: "Season" };
 

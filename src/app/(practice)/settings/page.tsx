@@ -2,10 +2,10 @@ import type { Metadata } from "next";
 import { IMPLEMENT_IDS, IMPLEMENTS } from "@/core/ground/implements";
 import { materialsOfGuides } from "@/core/sheets/materials";
 import { SettingsScreen } from "@/features/settings/settings-screen";
-import { may, requirePage } from "@/server/access";
-import { loadCatalogue } from "@/server/catalogue";
-import { inPractice } from "@/server/db";
-import { guideOf, listCrops } from "@/server/guides";
+import { may, requirePage } from "@/server/access/access";
+import { loadCatalogue } from "@/server/plans/catalogue";
+import { guideOf, listCrops } from "@/server/plans/guides";
+import { inPractice } from "@/server/storage/db";
 
 export const metadata: Metadata = { title: "Settings" };
 

@@ -1,8 +1,8 @@
 import type { Metadata } from "next";
 import { StationsScreen } from "@/features/stations/stations-screen";
-import { may, requirePage } from "@/server/access";
-import { inPractice } from "@/server/db";
-import { listFarms, listStations } from "@/server/stations";
+import { may, requirePage } from "@/server/access/access";
+import { listFarms, listStations } from "@/server/stations/stations";
+import { inPractice } from "@/server/storage/db";
 
 export const metadata: Metadata = { title: "Stations" };
 

@@ -1,8 +1,8 @@
 import type { Metadata } from "next";
 import { SprayRecordScreen } from "@/features/records/spray-record-screen";
-import { requirePage } from "@/server/access";
-import { inPractice } from "@/server/db";
-import { loadSprayRecords } from "@/server/spray-records";
+import { requirePage } from "@/server/access/access";
+import { loadSprayRecords } from "@/server/field-notes/spray-records";
+import { inPractice } from "@/server/storage/db";
 
 export const metadata: Metadata = { title: "Spray record" };
 

@@ -3,10 +3,10 @@ import { pack } from "@/app/pack";
 import { dayNumber } from "@/core/dates";
 import { weekOf } from "@/core/season/level-load";
 import { WeekScreen } from "@/features/week/week-screen";
-import { may, requirePage } from "@/server/access";
-import { inPractice } from "@/server/db";
-import { wateredFields } from "@/server/field-rain";
-import { loadWeek } from "@/server/week";
+import { may, requirePage } from "@/server/access/access";
+import { wateredFields } from "@/server/field-notes/field-rain";
+import { loadWeek } from "@/server/season/week";
+import { inPractice } from "@/server/storage/db";
 
 export const metadata: Metadata = { title: "Week" };
 

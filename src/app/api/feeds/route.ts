@@ -1,6 +1,6 @@
-import { inPractice } from "@/server/db";
-import { createFeed, listFeeds, revokeFeed } from "@/server/feeds";
 import { DONE, route } from "@/server/respond";
+import { createFeed, listFeeds, revokeFeed } from "@/server/season/feeds";
+import { inPractice } from "@/server/storage/db";
 
 export const GET = route("GET /api/feeds", "log", async ({ access }) => ({
   feeds: await inPractice(access, (client) => listFeeds(client, access)),

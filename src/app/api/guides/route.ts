@@ -1,5 +1,5 @@
-import { Refused } from "@/server/access";
-import { guidesOfZone } from "@/server/guides";
+import { Refused } from "@/server/access/access";
+import { guidesOfZone } from "@/server/plans/guides";
 import { route } from "@/server/respond";
 
 /** Guides of crops that are sown in a zone, for fall-backs: fetched when those are looked at. */

@@ -1,5 +1,5 @@
-import { pool } from "@/server/db";
 import { json, respond } from "@/server/respond";
+import { pool } from "@/server/storage/db";
 
 export const dynamic = "force-dynamic";
 

@@ -1,6 +1,6 @@
-import { inPractice } from "@/server/db";
 import { listImports, lookAtImport, sentTable, takeImport, undoImport } from "@/server/import/imports";
 import { DONE, route } from "@/server/respond";
+import { inPractice } from "@/server/storage/db";
 
 export const GET = route("GET /api/imports", "plan", async ({ access }) => ({
   imports: await inPractice(access, (client) => listImports(client, access)),

@@ -1,7 +1,7 @@
-import { Refused } from "@/server/access";
-import { inPractice, isId } from "@/server/db";
-import { invite, takeInvitationBack } from "@/server/people";
+import { Refused } from "@/server/access/access";
+import { invite, takeInvitationBack } from "@/server/access/people";
 import { DONE, route } from "@/server/respond";
+import { inPractice, isId } from "@/server/storage/db";
 
 export const POST = route("POST /api/invitations", "people", async ({ access, body }) => ({
   path: await inPractice(access, (client) => invite(client, access, body)),

@@ -1,6 +1,6 @@
-import { inPractice } from "@/server/db";
-import { logOperation, withdrawLog } from "@/server/log";
+import { logOperation, withdrawLog } from "@/server/field-notes/log";
 import { DONE, route } from "@/server/respond";
+import { inPractice } from "@/server/storage/db";
 
 export const POST = route("POST /api/log", "log", async ({ access, body }) => {
   await inPractice(access, (client) => logOperation(client, access, body));

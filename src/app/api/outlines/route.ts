@@ -1,6 +1,6 @@
-import { inPractice } from "@/server/db";
-import { outlineProgress } from "@/server/outlines";
+import { outlineProgress } from "@/server/plans/outlines";
 import { route } from "@/server/respond";
+import { inPractice } from "@/server/storage/db";
 
 /** How far the worker is with the outlines: a page that waits for some asks again until all are done. */
 export const GET = route("GET /api/outlines", "log", ({ access, query }) =>

@@ -1,6 +1,6 @@
-import { inPractice } from "@/server/db";
-import { changeMember, loadPeople, removeMember } from "@/server/people";
+import { changeMember, loadPeople, removeMember } from "@/server/access/people";
 import { DONE, route } from "@/server/respond";
+import { inPractice } from "@/server/storage/db";
 
 export const GET = route("GET /api/people", "people", ({ access }) =>
   inPractice(access, (client) => loadPeople(client, access)),

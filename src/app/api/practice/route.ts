@@ -1,6 +1,6 @@
-import { Refused } from "@/server/access";
-import { choosePractice } from "@/server/practice-choice";
-import { practicesOf } from "@/server/practices";
+import { Refused } from "@/server/access/access";
+import { choosePractice } from "@/server/access/practice-choice";
+import { practicesOf } from "@/server/access/practices";
 import { json, route } from "@/server/respond";
 
 /** Works in another practice that one belongs to, on this device. */

@@ -1,9 +1,9 @@
-import { personAsking, Refused } from "@/server/access";
-import { onlyHere } from "@/server/demo-door";
-import { choosePractice } from "@/server/practice-choice";
-import { beginPractice } from "@/server/practices";
+import { personAsking, Refused } from "@/server/access/access";
+import { choosePractice } from "@/server/access/practice-choice";
+import { beginPractice } from "@/server/access/practices";
+import { noteNewAccount } from "@/server/access/sign-in-attempts";
+import { onlyHere } from "@/server/demo/demo-door";
 import { json, openRoute } from "@/server/respond";
-import { noteNewAccount } from "@/server/sign-in-attempts";
 
 /** Begins an empty practice; of somebody without an account only where this machine's owner lets strangers in. */
 export const POST = openRoute("POST /api/practices", async ({ request, body }) => {

@@ -1,6 +1,6 @@
-import { inPractice } from "@/server/db";
-import { noteRain, withdrawRain } from "@/server/field-rain";
+import { noteRain, withdrawRain } from "@/server/field-notes/field-rain";
 import { DONE, route } from "@/server/respond";
+import { inPractice } from "@/server/storage/db";
 
 /** Rain of a day in a field's own gauge. */
 export const POST = route("POST /api/rain", "log", async ({ access, body }) => {

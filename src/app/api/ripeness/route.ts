@@ -1,6 +1,6 @@
-import { inPractice } from "@/server/db";
+import { noteRipeness, withdrawRipeness } from "@/server/field-notes/ripeness";
 import { DONE, route } from "@/server/respond";
-import { noteRipeness, withdrawRipeness } from "@/server/ripeness";
+import { inPractice } from "@/server/storage/db";
 
 /** What was found of the signs of ripeness in one field on one day. */
 export const POST = route("POST /api/ripeness", "log", async ({ access, body }) => {

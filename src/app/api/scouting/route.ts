@@ -1,6 +1,6 @@
-import { inPractice } from "@/server/db";
+import { noteVisit, withdrawVisit } from "@/server/field-notes/scouting";
 import { DONE, route } from "@/server/respond";
-import { noteVisit, withdrawVisit } from "@/server/scouting";
+import { inPractice } from "@/server/storage/db";
 
 /** Counts of one threat in one field on one day. */
 export const POST = route("POST /api/scouting", "log", async ({ access, body }) => {

@@ -1,7 +1,7 @@
-import { Refused } from "@/server/access";
-import { inPractice } from "@/server/db";
+import { Refused } from "@/server/access/access";
 import { route } from "@/server/respond";
-import { seasonRowsJson } from "@/server/season";
+import { seasonRowsJson } from "@/server/season/season";
+import { inPractice } from "@/server/storage/db";
 
 /** The fields of a season for the season page. */
 export const GET = route("GET /api/season", "read", async ({ access, query }) => {

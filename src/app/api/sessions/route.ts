@@ -1,6 +1,6 @@
-import { tokenFrom } from "@/server/access";
+import { tokenFrom } from "@/server/access/access";
+import { endOtherSessions, listSessions } from "@/server/access/sessions";
 import { DONE, route } from "@/server/respond";
-import { endOtherSessions, listSessions } from "@/server/sessions";
 
 export const GET = route("GET /api/sessions", "log", async ({ access, request }) => ({
   sessions: await listSessions(access.userId, await tokenFrom(request.headers)),

@@ -1,6 +1,6 @@
-import { saveSettings } from "@/server/catalogue";
-import { inPractice } from "@/server/db";
+import { saveSettings } from "@/server/plans/catalogue";
 import { DONE, route } from "@/server/respond";
+import { inPractice } from "@/server/storage/db";
 
 export const PUT = route("PUT /api/settings", "settings", async ({ access, body }) => {
   await inPractice(access, (client) => saveSettings(client, access, body));

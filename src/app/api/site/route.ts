@@ -1,8 +1,8 @@
-import { Refused } from "@/server/access";
-import { inPractice } from "@/server/db";
-import { guideOf } from "@/server/guides";
+import { Refused } from "@/server/access/access";
+import { guideOf } from "@/server/plans/guides";
+import { fieldsForCrop, loadSiteFacts, nextSeason } from "@/server/plans/site";
 import { route } from "@/server/respond";
-import { fieldsForCrop, loadSiteFacts, nextSeason } from "@/server/site";
+import { inPractice } from "@/server/storage/db";
 
 /** How every field suits one kind of a crop in the season that is planned next. */
 export const GET = route("GET /api/site", "read", async ({ access, query }) => {

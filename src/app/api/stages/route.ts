@@ -1,6 +1,6 @@
-import { inPractice } from "@/server/db";
-import { observeStage, withdrawStage } from "@/server/observations";
+import { observeStage, withdrawStage } from "@/server/field-notes/observations";
 import { DONE, route } from "@/server/respond";
+import { inPractice } from "@/server/storage/db";
 
 export const POST = route("POST /api/stages", "log", async ({ access, body }) => {
   await inPractice(access, (client) => observeStage(client, access, body));

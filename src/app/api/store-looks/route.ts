@@ -1,7 +1,7 @@
 import { addDays, dayNumber } from "@/core/dates";
-import { inPractice } from "@/server/db";
 import { route } from "@/server/respond";
-import { storeLooksDue } from "@/server/stores";
+import { inPractice } from "@/server/storage/db";
+import { storeLooksDue } from "@/server/stores/stores";
 
 /** Stores to look at by `?by=`, a week from today where it is no day. */
 export const GET = route("GET /api/store-looks", "log", async ({ access, query }) => {

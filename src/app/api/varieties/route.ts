@@ -1,8 +1,8 @@
-import { Refused } from "@/server/access";
-import { inPractice } from "@/server/db";
-import { guideOf } from "@/server/guides";
+import { Refused } from "@/server/access/access";
+import { guideOf } from "@/server/plans/guides";
 import { varietiesOf } from "@/server/records/variety-tables";
 import { route } from "@/server/respond";
+import { inPractice } from "@/server/storage/db";
 
 /** What lists and trials say of the varieties of one kind of a crop. */
 export const GET = route("GET /api/varieties", "read", async ({ access, query }) => {

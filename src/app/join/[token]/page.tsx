@@ -2,8 +2,8 @@ import type { Metadata } from "next";
 import { Link } from "@/features/shared/link";
 import { Front } from "@/features/sign-in/front";
 import { JoinForm } from "@/features/sign-in/join-form";
-import { signedInName } from "@/server/access";
-import { loadInvitation } from "@/server/people";
+import { signedInName } from "@/server/access/access";
+import { loadInvitation } from "@/server/access/people";
 
 export const metadata: Metadata = { title: "Join", referrer: "no-referrer" };
 export const dynamic = "force-dynamic";

@@ -1,10 +1,10 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { FieldScreen } from "@/features/fields/field-screen";
-import { may, requirePage } from "@/server/access";
-import { inPractice } from "@/server/db";
-import { loadField } from "@/server/fields";
-import { cropNames, listCrops } from "@/server/guides";
+import { may, requirePage } from "@/server/access/access";
+import { loadField } from "@/server/land/fields";
+import { cropNames, listCrops } from "@/server/plans/guides";
+import { inPractice } from "@/server/storage/db";
 
 export const metadata: Metadata = { title: "Field" };
 

@@ -2,11 +2,11 @@ import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { BrokenPlan as BrokenPlanScreen } from "@/features/plan/broken-plan";
 import { PlanScreen } from "@/features/plan/plan-screen";
-import { may, requirePage } from "@/server/access";
-import { inPractice } from "@/server/db";
-import { listCrops } from "@/server/guides";
-import { loadPlan } from "@/server/plans";
-import { BrokenPlan } from "@/server/stored-decisions";
+import { may, requirePage } from "@/server/access/access";
+import { listCrops } from "@/server/plans/guides";
+import { loadPlan } from "@/server/plans/plans";
+import { BrokenPlan } from "@/server/plans/stored-decisions";
+import { inPractice } from "@/server/storage/db";
 import { planStart } from "./plan-start";
 
 export const metadata: Metadata = { title: "Plan" };

@@ -7,8 +7,8 @@ import { decisionsSchema } from "@/core/sheets/decisions-schema";
 import { draftPlan } from "@/core/sheets/draft-plan";
 import { forSending, type OwnStart, type PackedStart } from "@/features/plan/sent-plan";
 import type { Packed } from "@/features/shared/packed";
-import { keepByInputs, keyOf } from "@/server/kept-by-inputs";
-import type { LoadedPlan } from "@/server/plans";
+import type { LoadedPlan } from "@/server/plans/plans";
+import { keepByInputs, keyOf } from "@/server/storage/kept-by-inputs";
 
 /** The same for every plan. */
 const BOUNDS = boundsOf(decisionsSchema);

@@ -4,11 +4,11 @@ import { type KindId, linksOf } from "@/core/records/describe";
 import { isKind, RECORD_KINDS } from "@/core/records/kinds";
 import { RecordsScreen } from "@/features/records/records-screen";
 import { VarietyTables } from "@/features/records/variety-tables";
-import { requirePage } from "@/server/access";
-import { inPractice } from "@/server/db";
+import { requirePage } from "@/server/access/access";
+import { practiceSteps } from "@/server/land/steps";
 import { recordList } from "@/server/records/keep-records";
 import { varietyTables } from "@/server/records/variety-tables";
-import { practiceSteps } from "@/server/steps";
+import { inPractice } from "@/server/storage/db";
 
 /** Kinds whose records are compared beneath their list. */
 const COMPARED: KindId[] = ["varieties", "variety-trials"];

@@ -1,8 +1,8 @@
 import type { Metadata } from "next";
 import { HarvestQueuesScreen } from "@/features/season/harvest-queues-screen";
-import { may, requirePage } from "@/server/access";
-import { inPractice } from "@/server/db";
-import { loadHarvestQueues } from "@/server/harvest-queues";
+import { may, requirePage } from "@/server/access/access";
+import { loadHarvestQueues } from "@/server/season/harvest-queues";
+import { inPractice } from "@/server/storage/db";
 
 export const metadata: Metadata = { title: "Harvest" };
 

@@ -1,8 +1,8 @@
 import type { Metadata } from "next";
 import { StoresScreen } from "@/features/stores/stores-screen";
-import { may, requirePage } from "@/server/access";
-import { inPractice } from "@/server/db";
-import { loadStores } from "@/server/stores";
+import { may, requirePage } from "@/server/access/access";
+import { inPractice } from "@/server/storage/db";
+import { loadStores } from "@/server/stores/stores";
 
 export const metadata: Metadata = { title: "Stores" };
 

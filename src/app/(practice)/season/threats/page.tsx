@@ -1,9 +1,9 @@
 import type { Metadata } from "next";
 import { pack } from "@/app/pack";
 import { ThreatCalendarScreen } from "@/features/season/threat-calendar-screen";
-import { requirePage } from "@/server/access";
-import { inPractice } from "@/server/db";
-import { loadThreatCalendar } from "@/server/threat-calendar";
+import { requirePage } from "@/server/access/access";
+import { loadThreatCalendar } from "@/server/season/threat-calendar";
+import { inPractice } from "@/server/storage/db";
 
 export const metadata: Metadata = { title: "Threats" };
 

@@ -1,8 +1,8 @@
 import type { Metadata } from "next";
 import { WaterSharesScreen } from "@/features/season/water-shares-screen";
-import { requirePage } from "@/server/access";
-import { inPractice } from "@/server/db";
-import { loadWaterShares } from "@/server/water-shares";
+import { requirePage } from "@/server/access/access";
+import { loadWaterShares } from "@/server/season/water-shares";
+import { inPractice } from "@/server/storage/db";
 
 export const metadata: Metadata = { title: "Share water" };
 

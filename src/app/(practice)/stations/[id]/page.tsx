@@ -2,9 +2,9 @@ import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { yearStatistics } from "@/core/weather/year-statistics";
 import { StationScreen } from "@/features/stations/station-screen";
-import { may, requirePage } from "@/server/access";
-import { inPractice } from "@/server/db";
-import { loadStation } from "@/server/stations";
+import { may, requirePage } from "@/server/access/access";
+import { loadStation } from "@/server/stations/stations";
+import { inPractice } from "@/server/storage/db";
 
 export const metadata: Metadata = { title: "Station" };
 

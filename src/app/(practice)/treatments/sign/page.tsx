@@ -2,9 +2,9 @@ import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { draftPlan } from "@/core/sheets/draft-plan";
 import { FieldSignScreen } from "@/features/records/field-sign-screen";
-import { requirePage } from "@/server/access";
-import { inPractice } from "@/server/db";
-import { loadPlan } from "@/server/plans";
+import { requirePage } from "@/server/access/access";
+import { loadPlan } from "@/server/plans/plans";
+import { inPractice } from "@/server/storage/db";
 
 export const metadata: Metadata = { title: "Re-entry notice" };
 

@@ -1,3 +1,3 @@
-import { answerAuth } from "@/server/sign-in";
+import { answerAuth } from "@/server/access/sign-in";
 
 export { answerAuth as GET, answerAuth as POST };

@@ -1,5 +1,5 @@
-import { readFeed } from "@/server/feeds";
 import { json, respond } from "@/server/respond";
+import { readFeed } from "@/server/season/feeds";
 
 /** The calendar of a secret address, for calendar programs: no sign-in, nothing else of the practice. */
 export function GET(_request: Request, { params }: { params: Promise<{ token: string }> }): Promise<Response> {

@@ -1,6 +1,6 @@
-import { inPractice } from "@/server/db";
-import { splitField } from "@/server/field-descent";
+import { splitField } from "@/server/land/field-descent";
 import { route } from "@/server/respond";
+import { inPractice } from "@/server/storage/db";
 
 /** Makes several fields of one. */
 export const POST = route("POST /api/fields/split", "plan", async ({ access, body }) => ({

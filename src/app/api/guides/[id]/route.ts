@@ -1,5 +1,5 @@
-import { Refused } from "@/server/access";
-import { guideOf } from "@/server/guides";
+import { Refused } from "@/server/access/access";
+import { guideOf } from "@/server/plans/guides";
 import { route } from "@/server/respond";
 
 /** One crop's guide: fetched when a plan changes its crop. */

@@ -1,8 +1,8 @@
-import { personAsking, Refused } from "@/server/access";
-import { acceptInvitation } from "@/server/people";
-import { choosePractice } from "@/server/practice-choice";
+import { personAsking, Refused } from "@/server/access/access";
+import { acceptInvitation } from "@/server/access/people";
+import { choosePractice } from "@/server/access/practice-choice";
+import { noteNewAccount } from "@/server/access/sign-in-attempts";
 import { json, openRoute } from "@/server/respond";
-import { noteNewAccount } from "@/server/sign-in-attempts";
 
 /** Accepts an invitation: with an account that is made now, or as whoever is signed in. */
 export const POST = openRoute("POST /api/join/{token}", async ({ request, path, body }) => {

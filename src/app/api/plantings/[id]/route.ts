@@ -1,6 +1,6 @@
-import { inPractice } from "@/server/db";
-import { changePart } from "@/server/plantings";
+import { changePart } from "@/server/plans/plantings";
 import { DONE, route } from "@/server/respond";
+import { inPractice } from "@/server/storage/db";
 
 /** Another part of the field, or a name or area of it that is right, for a planting. */
 export const PUT = route("PUT /api/plantings/{id}", "plan", async ({ access, body, path }) => {

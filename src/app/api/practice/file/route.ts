@@ -1,9 +1,9 @@
-import { Refused } from "@/server/access";
-import { inPractice } from "@/server/db";
-import { readSent } from "@/server/file-queue";
+import { Refused } from "@/server/access/access";
 import { readPractice } from "@/server/practice-file/read-practice";
 import { writePractice } from "@/server/practice-file/write-practice";
 import { readBytes, route } from "@/server/respond";
+import { inPractice } from "@/server/storage/db";
+import { readSent } from "@/server/storage/file-queue";
 
 /** The whole practice as one ZIP of open files. */
 export const GET = route("GET /api/practice/file", "people", async ({ access }) => {

@@ -1,7 +1,7 @@
-import { inPractice } from "@/server/db";
 import { addRecord, recordList } from "@/server/records/keep-records";
 import { kindNamed } from "@/server/records/kind-named";
 import { route } from "@/server/respond";
+import { inPractice } from "@/server/storage/db";
 
 export const GET = route("GET /api/records/{kind}", "read", async ({ access, path, query }) => {
   const kind = kindNamed(path.kind);

@@ -1,6 +1,6 @@
-import { inPractice } from "@/server/db";
+import { keepPhoto } from "@/server/field-notes/scouting";
 import { DONE, route } from "@/server/respond";
-import { keepPhoto } from "@/server/scouting";
+import { inPractice } from "@/server/storage/db";
 
 /** A photo of a visit. */
 export const POST = route("POST /api/scouting/photos", "log", async ({ access, body }) => {

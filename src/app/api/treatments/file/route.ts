@@ -1,11 +1,11 @@
 import { SPRAY_RECORD_FIELDS } from "@/core/records/spray-record";
 import { tableOfRecords } from "@/core/records/table-of-records";
-import { audit } from "@/server/audit";
-import { inPractice } from "@/server/db";
+import { audit } from "@/server/access/audit";
+import { loadSprayRecords } from "@/server/field-notes/spray-records";
 import { tableFile } from "@/server/import/records-file";
 import { recordLists } from "@/server/records/lists";
 import { route } from "@/server/respond";
-import { loadSprayRecords } from "@/server/spray-records";
+import { inPractice } from "@/server/storage/db";
 
 /** Treatments that were done, for who inspects them: CSV, or a workbook by `?as=xlsx`; of one harvest by `?season=`. */
 export const GET = route("GET /api/treatments/file", "log", async ({ access, query }) => {

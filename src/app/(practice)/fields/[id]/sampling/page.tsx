@@ -3,9 +3,9 @@ import { notFound } from "next/navigation";
 import type { Boundary } from "@/core/records/boundary-measures";
 import { SAMPLING_WAYS, samplingPlan } from "@/core/records/sampling-plan";
 import { SamplingScreen } from "@/features/fields/sampling-screen";
-import { requirePage } from "@/server/access";
-import { inPractice } from "@/server/db";
-import { loadField } from "@/server/fields";
+import { requirePage } from "@/server/access/access";
+import { loadField } from "@/server/land/fields";
+import { inPractice } from "@/server/storage/db";
 
 export const metadata: Metadata = { title: "Sampling plan" };
 

@@ -1,7 +1,7 @@
-import { inPractice } from "@/server/db";
-import { compareDrafts } from "@/server/drafts";
-import { copyDraft } from "@/server/plantings";
+import { compareDrafts } from "@/server/plans/drafts";
+import { copyDraft } from "@/server/plans/plantings";
 import { route } from "@/server/respond";
+import { inPractice } from "@/server/storage/db";
 
 export const GET = route("GET /api/plans/{id}/drafts", "read", async ({ access, path: { id = "" } }) => ({
   drafts: await inPractice(access, (client) => compareDrafts(client, access, id)),

@@ -1,6 +1,6 @@
-import { repairPlan } from "@/server/broken-plan";
-import { inPractice } from "@/server/db";
+import { repairPlan } from "@/server/plans/broken-plan";
 import { route } from "@/server/respond";
+import { inPractice } from "@/server/storage/db";
 
 /** Takes a plan that cannot be drafted back to the last decisions that can. */
 export const POST = route("POST /api/plans/{id}/repair", "plan", ({ access, path: { id = "" } }) =>

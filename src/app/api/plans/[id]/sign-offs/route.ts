@@ -1,6 +1,6 @@
-import { inPractice } from "@/server/db";
+import { signTreatment, unsignTreatment } from "@/server/plans/sign-treatments";
 import { DONE, route } from "@/server/respond";
-import { signTreatment, unsignTreatment } from "@/server/sign-treatments";
+import { inPractice } from "@/server/storage/db";
 
 export const POST = route("POST /api/plans/{id}/sign-offs", "issue", async ({ access, path: { id = "" }, body }) => {
   await inPractice(access, (client) => signTreatment(client, access, id, body));

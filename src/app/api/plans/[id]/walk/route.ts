@@ -1,6 +1,6 @@
-import { inPractice } from "@/server/db";
+import { walkOf } from "@/server/field-notes/scouting";
 import { route } from "@/server/respond";
-import { walkOf } from "@/server/scouting";
+import { inPractice } from "@/server/storage/db";
 
 /** Where to walk on a plan's field, with `?places=` of them. */
 export const GET = route("GET /api/plans/{id}/walk", "log", async ({ access, path, query }) => ({

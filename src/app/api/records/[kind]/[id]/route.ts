@@ -1,8 +1,8 @@
-import { inPractice } from "@/server/db";
 import { changeRecord, retireRecord } from "@/server/records/keep-records";
 import { kindNamed } from "@/server/records/kind-named";
 import { recordChanges } from "@/server/records/record-changes";
 import { json, route } from "@/server/respond";
+import { inPractice } from "@/server/storage/db";
 
 /** Who changed the record, when, and from what to what. */
 export const GET = route("GET /api/records/{kind}/{id}", "read", async ({ access, path }) => ({

@@ -1,7 +1,7 @@
-import { inPractice } from "@/server/db";
 import { recordsFile } from "@/server/import/records-file";
 import { kindNamed } from "@/server/records/kind-named";
 import { route } from "@/server/respond";
+import { inPractice } from "@/server/storage/db";
 
 /** All live records of a kind as CSV, or as a workbook by `?as=xlsx`; the import takes both back. */
 export const GET = route("GET /api/records/{kind}/file", "read", async ({ access, path, query }) => {

@@ -1,6 +1,6 @@
-import { inPractice } from "@/server/db";
+import { loadPhoto } from "@/server/field-notes/scouting";
 import { route } from "@/server/respond";
-import { loadPhoto } from "@/server/scouting";
+import { inPractice } from "@/server/storage/db";
 
 /** The picture itself. */
 export const GET = route("GET /api/scouting/photos/{id}", "log", async ({ access, path }) => {

@@ -1,9 +1,9 @@
 import { guessMapping, readWeatherTable } from "@/core/weather/read-weather-table";
-import { Refused } from "@/server/access";
-import { inPractice } from "@/server/db";
-import { readSent } from "@/server/file-queue";
+import { Refused } from "@/server/access/access";
 import { route } from "@/server/respond";
-import { hasStation, importWeather } from "@/server/stations";
+import { hasStation, importWeather } from "@/server/stations/stations";
+import { inPractice } from "@/server/storage/db";
+import { readSent } from "@/server/storage/file-queue";
 
 /** A file of measured weather: without a mapping its columns and a guess, with one what is wrong, or the days put in. */
 export const POST = route(

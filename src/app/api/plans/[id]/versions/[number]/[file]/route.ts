@@ -1,9 +1,9 @@
-import { Refused, requireAction } from "@/server/access";
-import { inPractice } from "@/server/db";
-import { queueDocument } from "@/server/document-queue";
-import { loggedJobs } from "@/server/log";
-import { loadVersion } from "@/server/plans";
+import { Refused, requireAction } from "@/server/access/access";
+import { loggedJobs } from "@/server/field-notes/log";
+import { loadVersion } from "@/server/plans/plans";
 import { respond } from "@/server/respond";
+import { inPractice } from "@/server/storage/db";
+import { queueDocument } from "@/server/storage/document-queue";
 
 /** Documents of an issued version. A grower reads the card and the calendar; the rest is the adviser's. */
 export function GET(
