@@ -1,7 +1,7 @@
 /** Times drafting and checking in this process; bundled and run by bench-drafts.ts: "warm" or "first". */
 
 import { EXAMPLE_FACTS } from "../src/core/plan/example-facts";
-import { protectionProductRecord } from "../src/core/records/protection-product";
+import { protectionProductRecord } from "../src/core/records/inputs/protection-product";
 import { unwrap } from "../src/core/result";
 import { checkPlan } from "../src/core/sheets/check-plan";
 import { freshDecisions } from "../src/core/sheets/decisions";

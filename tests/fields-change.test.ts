@@ -4,7 +4,7 @@ import { randomUUID } from "node:crypto";
 import type pg from "pg";
 import type { Browser } from "playwright-core";
 import { describe, expect, inject, it } from "vitest";
-import { boundaryAreaHa } from "@/core/records/boundary-measures";
+import { boundaryAreaHa } from "@/core/records/land/boundary-measures";
 import type { Access } from "@/server/access/access";
 import { mergeFields, splitField } from "@/server/land/field-descent";
 import { loadField } from "@/server/land/fields";

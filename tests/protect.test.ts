@@ -4,7 +4,7 @@ import type pg from "pg";
 import type { Browser, Page } from "playwright-core";
 import { describe, expect, inject, it } from "vitest";
 import { LIKELIHOODS } from "@/core/guides/threat-words";
-import { scoutVisitRecord } from "@/core/records/scout-visit";
+import { scoutVisitRecord } from "@/core/records/notes/scout-visit";
 import { unwrap } from "@/core/result";
 import { draftPlan } from "@/core/sheets/draft-plan";
 import type { Access } from "@/server/access/access";

@@ -24,7 +24,7 @@ describe("the walls", () => {
     ["src/core/plan/x.ts", "src/server/storage/db.ts"],
     ["src/core/plan/x.ts", "src/core/sheets/plan.ts"],
     ["src/core/feed/x.ts", "src/core/plan/facts.ts"],
-    ["src/core/feed/x.ts", "src/core/records/fertiliser.ts"],
+    ["src/core/feed/x.ts", "src/core/records/inputs/fertiliser.ts"],
     ["src/core/records/x.ts", "src/core/plan/facts.ts"],
     ["src/core/plan/x.ts", "react"],
     ["src/core/plan/x.ts", "node:fs"],

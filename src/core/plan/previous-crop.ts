@@ -1,5 +1,5 @@
 import type { IsoDate } from "../dates";
-import type { GrownCrop } from "../records/grown-crop";
+import type { GrownCrop } from "../records/land/grown-crop";
 import type { PreviousCrop } from "./facts";
 
 /**

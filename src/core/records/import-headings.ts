@@ -6,8 +6,8 @@ import { parseQuantity } from "../units/parse-quantity";
 import { DIMENSIONS, type UnitSet } from "../units/units";
 import { plain } from "./chooser";
 import type { Amount, KindId, RecordField, RecordKind } from "./describe";
+import { perOf } from "./inputs/price-unit";
 import { RECORD_KINDS } from "./kinds";
-import { perOf } from "./price-unit";
 
 /** Where a column's cells go: "name", "levels.p"; and the unit of cells that say none. */
 export interface ColumnUse {

@@ -2,8 +2,8 @@ import { describe, expect, it } from "vitest";
 import { decimalMarksOf } from "./decimal-mark";
 import { guessColumns, guessKind, headingsOf } from "./import-headings";
 import { type ImportWorld, type Mapping, readRows } from "./import-table";
+import { perOf } from "./inputs/price-unit";
 import { RECORD_KINDS } from "./kinds";
-import { perOf } from "./price-unit";
 import { valuesSchema } from "./values";
 
 const WORLD: ImportWorld = {

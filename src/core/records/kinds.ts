@@ -1,23 +1,23 @@
 /** The register of records: everything that loops over kinds of record loops over this list. */
 
-import { cropOfferKind } from "./crop-offer";
 import type { KindId, RecordKind } from "./describe";
-import { farmKind } from "./farm";
-import { fertiliserKind } from "./fertiliser";
-import { fieldKind } from "./field";
-import { growerKind } from "./grower";
-import { grownCropKind } from "./grown-crop";
-import { limeKind } from "./lime-product";
-import { loadKind } from "./load";
-import { protectionProductKind } from "./protection-product";
-import { seedLotKind } from "./seed-lot";
-import { soilSchemeKind } from "./soil-scheme";
-import { soilTestKind } from "./soil-test";
-import { stationKind } from "./station";
-import { storeKind } from "./store";
-import { storeReadingKind } from "./store-reading";
-import { varietyKind } from "./variety";
-import { varietyTrialKind } from "./variety-trial";
+import { fertiliserKind } from "./inputs/fertiliser";
+import { limeKind } from "./inputs/lime-product";
+import { protectionProductKind } from "./inputs/protection-product";
+import { seedLotKind } from "./inputs/seed-lot";
+import { varietyKind } from "./inputs/variety";
+import { varietyTrialKind } from "./inputs/variety-trial";
+import { farmKind } from "./land/farm";
+import { fieldKind } from "./land/field";
+import { growerKind } from "./land/grower";
+import { grownCropKind } from "./land/grown-crop";
+import { soilSchemeKind } from "./land/soil-scheme";
+import { soilTestKind } from "./land/soil-test";
+import { stationKind } from "./land/station";
+import { cropOfferKind } from "./produce/crop-offer";
+import { loadKind } from "./produce/load";
+import { storeKind } from "./produce/store";
+import { storeReadingKind } from "./produce/store-reading";
 
 /** In the order in which a practice enters them: what others link to first. */
 export const RECORD_KINDS: Record<KindId, RecordKind> = {

@@ -3,18 +3,18 @@
 import { describe, expect, it } from "vitest";
 import type { z } from "zod";
 import { fallen } from "./describe";
-import { farmRecord } from "./farm";
-import { fertiliserRecord } from "./fertiliser";
-import { fieldRecord } from "./field";
-import { grownCropRecord } from "./grown-crop";
+import { fertiliserRecord } from "./inputs/fertiliser";
+import { limeProductRecord } from "./inputs/lime-product";
+import { pricesRecord } from "./inputs/prices";
+import { seedLotRecord } from "./inputs/seed-lot";
 import { RECORD_KINDS } from "./kinds";
-import { limeProductRecord } from "./lime-product";
-import { logEntryRecord } from "./log-entry";
+import { farmRecord } from "./land/farm";
+import { fieldRecord } from "./land/field";
+import { grownCropRecord } from "./land/grown-crop";
+import { soilTestRecord } from "./land/soil-test";
+import { logEntryRecord } from "./notes/log-entry";
+import { stageSeenRecord } from "./notes/stage-seen";
 import { isoDate, name, season } from "./parts";
-import { pricesRecord } from "./prices";
-import { seedLotRecord } from "./seed-lot";
-import { soilTestRecord } from "./soil-test";
-import { stageSeenRecord } from "./stage-seen";
 
 const ID = "0b0f4b8e-4a52-4c7e-9b1a-2f1f0a6b7c11";
 const field = { name: "Sallow Piece", areaHa: 6.4, textureClass: "loam" };

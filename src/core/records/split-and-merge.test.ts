@@ -1,10 +1,10 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { readBoundary } from "./boundary";
-import { type Boundary, boundaryAreaHa, frameAt, type Ring } from "./boundary-measures";
-import { cutBoundary, joinBoundaries } from "./cut-boundary";
-import type { GrownCrop } from "./grown-crop";
-import { mergeHistory } from "./merge-history";
+import { readBoundary } from "./land/boundary";
+import { type Boundary, boundaryAreaHa, frameAt, type Ring } from "./land/boundary-measures";
+import { cutBoundary, joinBoundaries } from "./land/cut-boundary";
+import type { GrownCrop } from "./land/grown-crop";
+import { mergeHistory } from "./land/merge-history";
 
 const FRAME = frameAt([-30, 47]);
 /** A polygon of metres east and north. */

@@ -7,7 +7,7 @@ import { parseQuantity } from "../units/parse-quantity";
 import type { Dimension } from "../units/units";
 import type { Amount, RecordField, RecordKind } from "./describe";
 import type { Problems, Reading, Typed, Writing } from "./form-texts";
-import { perOf } from "./price-unit";
+import { perOf } from "./inputs/price-unit";
 import { readLevelsTyped } from "./typed-levels";
 
 export type { Problems, Typed, Writing };

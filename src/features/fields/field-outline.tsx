@@ -1,4 +1,4 @@
-import { type Boundary, frameAt, longestSideM, middleOf, polygonsOf } from "@/core/records/boundary-measures";
+import { type Boundary, frameAt, longestSideM, middleOf, polygonsOf } from "@/core/records/land/boundary-measures";
 
 /** The field's boundary drawn to scale, north up, with the length of its longest side. */
 export function FieldOutline({ boundary }: { boundary: unknown }) {

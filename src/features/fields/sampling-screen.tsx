@@ -1,8 +1,8 @@
 "use client";
 
 import { Printer } from "lucide-react";
-import { type Boundary, frameAt, middleOf, type Position, polygonsOf } from "@/core/records/boundary-measures";
-import type { SamplingPlan } from "@/core/records/sampling-plan";
+import { type Boundary, frameAt, middleOf, type Position, polygonsOf } from "@/core/records/land/boundary-measures";
+import type { SamplingPlan } from "@/core/records/notes/sampling-plan";
 import type { FieldSheet } from "@/server/contracts";
 import { Button } from "@/ui/button";
 import { Link } from "../shared/link";

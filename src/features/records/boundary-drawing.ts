@@ -1,7 +1,13 @@
 /** What drawing a boundary needs: corners in metres east and north of an anchor, and what becomes of them. */
 
-import { readBoundary } from "@/core/records/boundary";
-import { type Boundary, boundaryAreaHa, frameAt, longestSideM, type Position } from "@/core/records/boundary-measures";
+import { readBoundary } from "@/core/records/land/boundary";
+import {
+  type Boundary,
+  boundaryAreaHa,
+  frameAt,
+  longestSideM,
+  type Position,
+} from "@/core/records/land/boundary-measures";
 
 export type Corner = [x: number, y: number];
 

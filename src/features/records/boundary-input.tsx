@@ -2,8 +2,8 @@
 
 import { Undo2, ZoomIn, ZoomOut } from "lucide-react";
 import { type PointerEvent, useMemo, useRef, useState } from "react";
-import { readBoundary } from "@/core/records/boundary";
-import { middleOf, type Position, polygonsOf } from "@/core/records/boundary-measures";
+import { readBoundary } from "@/core/records/land/boundary";
+import { middleOf, type Position, polygonsOf } from "@/core/records/land/boundary-measures";
 import { Button } from "@/ui/button";
 import { Choice } from "@/ui/choice";
 import { TextField } from "@/ui/text-field";

@@ -1,7 +1,7 @@
 "use client";
 
 import { formatDay } from "@/core/dates";
-import type { SprayRecord } from "@/core/records/spray-record";
+import type { SprayRecord } from "@/core/records/notes/spray-record";
 import { inputMeasure } from "@/core/units/input-measures";
 import { Button } from "@/ui/button";
 import { figures, TableHead } from "@/ui/table-head";

@@ -1,7 +1,7 @@
 "use client";
 
 import { useRouter } from "next/navigation";
-import { DRYER_POINTS } from "@/core/records/farm";
+import { DRYER_POINTS } from "@/core/records/land/farm";
 import type { HarvestQueueSheet } from "@/server/contracts";
 import { Choice } from "@/ui/choice";
 import { Link } from "../shared/link";

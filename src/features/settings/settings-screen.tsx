@@ -3,7 +3,7 @@
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { Prices } from "@/core/plan/facts";
-import type { Fertiliser } from "@/core/records/fertiliser";
+import type { Fertiliser } from "@/core/records/inputs/fertiliser";
 import type { PricedMaterial } from "@/core/sheets/materials";
 import type { UnitSet } from "@/core/units/units";
 import type { Sent } from "@/server/contracts";

@@ -2,7 +2,7 @@
 
 import { formatDay } from "@/core/dates";
 import { STORE_KINDS } from "@/core/guides/store-kinds";
-import { STORE_AIR } from "@/core/records/store";
+import { STORE_AIR } from "@/core/records/produce/store";
 import type { StoresSheet } from "@/server/contracts";
 import { figures, TableHead } from "@/ui/table-head";
 import { useUnits } from "../shared/units";

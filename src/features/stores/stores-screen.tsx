@@ -3,7 +3,7 @@
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { formatDay } from "@/core/dates";
-import { LOAD_ENDS } from "@/core/records/load";
+import { LOAD_ENDS } from "@/core/records/produce/load";
 import type { Values } from "@/core/records/values";
 import type { HarvestedField, StoresSheet } from "@/server/contracts";
 import { Button } from "@/ui/button";

@@ -1,9 +1,9 @@
 /** What a device keeps until the server has it. */
 
-import type { RipenessLook } from "@/core/records/ripeness-look";
-import type { ScoutPhoto } from "@/core/records/scout-photo";
-import type { ScoutVisit } from "@/core/records/scout-visit";
-import type { Application } from "@/core/records/spray-application";
+import type { RipenessLook } from "@/core/records/notes/ripeness-look";
+import type { ScoutPhoto } from "@/core/records/notes/scout-photo";
+import type { ScoutVisit } from "@/core/records/notes/scout-visit";
+import type { Application } from "@/core/records/notes/spray-application";
 
 /** Rain of a field's own gauge. */
 export interface OutgoingRain {

@@ -1,6 +1,6 @@
 "use client";
 
-import { MOST_PHOTO_BYTES, PHOTO_PX } from "@/core/records/photo-limits";
+import { MOST_PHOTO_BYTES, PHOTO_PX } from "@/core/records/notes/photo-limits";
 
 /** Qualities that are tried in turn until the picture is small enough. */
 const QUALITIES = [0.75, 0.6, 0.45, 0.3];

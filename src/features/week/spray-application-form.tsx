@@ -1,7 +1,7 @@
 "use client";
 
-import type { Application } from "@/core/records/spray-application";
-import { CLOCK, WIND_FROM } from "@/core/records/spray-application-words";
+import type { Application } from "@/core/records/notes/spray-application";
+import { CLOCK, WIND_FROM } from "@/core/records/notes/spray-application-words";
 import type { Dimension } from "@/core/units/units";
 import { Pick } from "@/ui/pick";
 import { useUnits } from "../shared/units";

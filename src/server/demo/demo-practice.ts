@@ -2,25 +2,25 @@
 
 import { readFile } from "node:fs/promises";
 import { z } from "zod";
-import { cropOfferRecord } from "@/core/records/crop-offer";
-import { farmRecord } from "@/core/records/farm";
-import { fertiliserRecord } from "@/core/records/fertiliser";
-import { fieldRecord } from "@/core/records/field";
-import { grownCropRecord } from "@/core/records/grown-crop";
+import { fertiliserRecord } from "@/core/records/inputs/fertiliser";
+import { limeProductRecord } from "@/core/records/inputs/lime-product";
+import { pricesRecord } from "@/core/records/inputs/prices";
+import { protectionProductRecord } from "@/core/records/inputs/protection-product";
+import { seedLotRecord } from "@/core/records/inputs/seed-lot";
+import { varietyRecord } from "@/core/records/inputs/variety";
+import { varietyTrialRecord } from "@/core/records/inputs/variety-trial";
+import { farmRecord } from "@/core/records/land/farm";
+import { fieldRecord } from "@/core/records/land/field";
+import { grownCropRecord } from "@/core/records/land/grown-crop";
+import { soilTestRecord } from "@/core/records/land/soil-test";
 import { licenceRecord } from "@/core/records/licence-record";
-import { limeProductRecord } from "@/core/records/lime-product";
-import { loadRecord } from "@/core/records/load";
-import { logEntryRecord } from "@/core/records/log-entry";
+import { logEntryRecord } from "@/core/records/notes/log-entry";
+import { scoutVisitRecord } from "@/core/records/notes/scout-visit";
 import { isoDate, name } from "@/core/records/parts";
-import { pricesRecord } from "@/core/records/prices";
-import { protectionProductRecord } from "@/core/records/protection-product";
-import { scoutVisitRecord } from "@/core/records/scout-visit";
-import { seedLotRecord } from "@/core/records/seed-lot";
-import { soilTestRecord } from "@/core/records/soil-test";
-import { storeRecord } from "@/core/records/store";
-import { storeReadingRecord } from "@/core/records/store-reading";
-import { varietyRecord } from "@/core/records/variety";
-import { varietyTrialRecord } from "@/core/records/variety-trial";
+import { cropOfferRecord } from "@/core/records/produce/crop-offer";
+import { loadRecord } from "@/core/records/produce/load";
+import { storeRecord } from "@/core/records/produce/store";
+import { storeReadingRecord } from "@/core/records/produce/store-reading";
 
 const demoPlan = z.strictObject({
   season: z.number().int(),

@@ -8,7 +8,7 @@ import Papa from "papaparse";
 import { describe, expect, it } from "vitest";
 import { EXAMPLE_FACTS } from "@/core/plan/example-facts";
 import type { PlanFacts } from "@/core/plan/facts";
-import { protectionProductRecord } from "@/core/records/protection-product";
+import { protectionProductRecord } from "@/core/records/inputs/protection-product";
 import { unwrap } from "@/core/result";
 import { checkPlan } from "@/core/sheets/check-plan";
 import type { Decisions } from "@/core/sheets/decisions";

@@ -1,6 +1,6 @@
 /** Rain in the fields' own gauges. */
 
-import type { RainReading } from "@/core/records/rain-reading";
+import type { RainReading } from "@/core/records/notes/rain-reading";
 import { type Access, Refused } from "../access/access";
 import { audit } from "../access/audit";
 import type { FieldName } from "../contracts";

@@ -1,6 +1,6 @@
 /** What was done in the field. An entry is sent once or more with the id that the device gave it and counts once. */
 
-import { type LogEntry, type LogGiven, logEntryRecord } from "@/core/records/log-entry";
+import { type LogEntry, type LogGiven, logEntryRecord } from "@/core/records/notes/log-entry";
 import type { Access } from "../access/access";
 import { Refused } from "../access/access";
 import { audit } from "../access/audit";

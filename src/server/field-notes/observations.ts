@@ -1,7 +1,7 @@
 /** Growth stages seen in the field: each follows from a plan and moves all that comes after it. */
 
 import type { StageObservation } from "@/core/phenology/stage-dates";
-import type { StageSeen } from "@/core/records/stage-seen";
+import type { StageSeen } from "@/core/records/notes/stage-seen";
 import { draftPlan } from "@/core/sheets/draft-plan";
 import { type Access, Refused } from "../access/access";
 import { audit } from "../access/audit";

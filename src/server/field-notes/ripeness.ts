@@ -1,7 +1,7 @@
 /** What was found of the signs of ripeness in the fields. */
 
 import type { RipenessLine } from "@/core/plan/facts";
-import type { RipenessLook } from "@/core/records/ripeness-look";
+import type { RipenessLook } from "@/core/records/notes/ripeness-look";
 import { type Access, Refused } from "../access/access";
 import { audit } from "../access/audit";
 import { type Client, hold, isId, row, rows, type Scope } from "../storage/db";

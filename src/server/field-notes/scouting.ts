@@ -1,11 +1,11 @@
 /** What was counted of weeds, pests and diseases in the fields. */
 
 import type { ScoutLine } from "@/core/plan/facts";
-import type { Boundary } from "@/core/records/boundary-measures";
-import { LEAST_PHOTO_BYTES, MOST_PHOTO_BYTES } from "@/core/records/photo-limits";
-import { type ScoutWalk, scoutWalk } from "@/core/records/sampling-plan";
-import type { ScoutPhoto } from "@/core/records/scout-photo";
-import type { ScoutVisit } from "@/core/records/scout-visit";
+import type { Boundary } from "@/core/records/land/boundary-measures";
+import { LEAST_PHOTO_BYTES, MOST_PHOTO_BYTES } from "@/core/records/notes/photo-limits";
+import { type ScoutWalk, scoutWalk } from "@/core/records/notes/sampling-plan";
+import type { ScoutPhoto } from "@/core/records/notes/scout-photo";
+import type { ScoutVisit } from "@/core/records/notes/scout-visit";
 import { type Access, Refused } from "../access/access";
 import { audit } from "../access/audit";
 import { type Client, hold, isId, row, rows, type Scope } from "../storage/db";

@@ -1,7 +1,7 @@
 /** Treatments that were done: what was treated as it was then, and the record that inspectors ask for. */
 
-import type { Application, Treated } from "@/core/records/spray-application";
-import type { SprayRecord } from "@/core/records/spray-record";
+import type { Application, Treated } from "@/core/records/notes/spray-application";
+import type { SprayRecord } from "@/core/records/notes/spray-record";
 import { draftPlan } from "@/core/sheets/draft-plan";
 import type { Asker } from "../access/access";
 import { placeName } from "../land/places";

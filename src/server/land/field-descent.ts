@@ -2,11 +2,11 @@
 
 import { randomUUID } from "node:crypto";
 import { z } from "zod";
-import type { Boundary } from "@/core/records/boundary-measures";
-import { cutBoundary, joinBoundaries } from "@/core/records/cut-boundary";
-import { type FieldRecord, fieldRecord } from "@/core/records/field";
-import type { GrownCrop } from "@/core/records/grown-crop";
-import { mergeHistory } from "@/core/records/merge-history";
+import type { Boundary } from "@/core/records/land/boundary-measures";
+import { cutBoundary, joinBoundaries } from "@/core/records/land/cut-boundary";
+import { type FieldRecord, fieldRecord } from "@/core/records/land/field";
+import type { GrownCrop } from "@/core/records/land/grown-crop";
+import { mergeHistory } from "@/core/records/land/merge-history";
 import { draftPlan } from "@/core/sheets/draft-plan";
 import { textureName } from "@/core/soil/texture";
 import { type Access, Refused } from "../access/access";

@@ -1,12 +1,12 @@
 /** Products and prices of a practice. */
 
 import type { Prices } from "@/core/plan/facts";
-import type { Fertiliser } from "@/core/records/fertiliser";
-import type { LimeProduct } from "@/core/records/lime-product";
-import { pricesRecord } from "@/core/records/prices";
-import type { ProtectionProduct } from "@/core/records/protection-product";
-import type { SeedLot } from "@/core/records/seed-lot";
-import type { Variety } from "@/core/records/variety";
+import type { Fertiliser } from "@/core/records/inputs/fertiliser";
+import type { LimeProduct } from "@/core/records/inputs/lime-product";
+import { pricesRecord } from "@/core/records/inputs/prices";
+import type { ProtectionProduct } from "@/core/records/inputs/protection-product";
+import type { SeedLot } from "@/core/records/inputs/seed-lot";
+import type { Variety } from "@/core/records/inputs/variety";
 import { Refused } from "../access/access";
 import { audit } from "../access/audit";
 import type { Received } from "../contracts";

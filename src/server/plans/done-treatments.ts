@@ -2,7 +2,7 @@
 
 import type { IsoDate } from "@/core/dates";
 import type { DoneTreatment } from "@/core/plan/facts";
-import type { Treated } from "@/core/records/spray-application";
+import type { Treated } from "@/core/records/notes/spray-application";
 import type { Ground, GroundPlan, GroundPlanting } from "../land/ground";
 import { type Client, rows } from "../storage/db";
 import { groupBy } from "../storage/group-by";

@@ -4,7 +4,7 @@ import type { IsoDate } from "@/core/dates";
 import type { PlanFacts, PreviousCrop } from "@/core/plan/facts";
 import { offDate } from "@/core/plan/off-date";
 import { previousCropOf } from "@/core/plan/previous-crop";
-import type { GrownCrop } from "@/core/records/grown-crop";
+import type { GrownCrop } from "@/core/records/land/grown-crop";
 import { draftPlan } from "@/core/sheets/draft-plan";
 import type { Asker } from "../access/access";
 import { type Client, rows } from "../storage/db";

@@ -2,8 +2,8 @@
 
 import type { StageObservation } from "@/core/phenology/stage-dates";
 import type { LoggedOperation, PlanFacts } from "@/core/plan/facts";
-import { type Boundary, boundaryAreaHa, longestSideM, shapeAlongRows } from "@/core/records/boundary-measures";
-import type { GrownCrop } from "@/core/records/grown-crop";
+import { type Boundary, boundaryAreaHa, longestSideM, shapeAlongRows } from "@/core/records/land/boundary-measures";
+import type { GrownCrop } from "@/core/records/land/grown-crop";
 import { INDEX_LIMITS } from "@/core/soil/soil-limits";
 import type { ObservedWeather } from "@/core/weather/season-weather";
 import { loadRain } from "../field-notes/field-rain";

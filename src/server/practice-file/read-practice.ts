@@ -1,7 +1,7 @@
 /** Reads a practice's file back into a practice that is empty: everything or nothing. */
 
 import { z } from "zod";
-import { pricesRecord } from "@/core/records/prices";
+import { pricesRecord } from "@/core/records/inputs/prices";
 import { type Access, Refused } from "../access/access";
 import { audit } from "../access/audit";
 import { type Client, hold } from "../storage/db";

@@ -1,4 +1,4 @@
-import { cropOfferRecord } from "@/core/records/crop-offer";
+import { cropOfferRecord } from "@/core/records/produce/crop-offer";
 import { type Client, rows, type Scope } from "../storage/db";
 import { recordTable } from "./record-table";
 

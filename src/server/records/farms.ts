@@ -1,4 +1,4 @@
-import { type FarmRecord, farmRecord } from "@/core/records/farm";
+import { type FarmRecord, farmRecord } from "@/core/records/land/farm";
 import type { Client } from "../storage/db";
 import { recordTable } from "./record-table";
 

@@ -1,4 +1,4 @@
-import { type Fertiliser, fertiliserRecord } from "@/core/records/fertiliser";
+import { type Fertiliser, fertiliserRecord } from "@/core/records/inputs/fertiliser";
 import type { Client } from "../storage/db";
 import { amountRows, recordTable } from "./record-table";
 

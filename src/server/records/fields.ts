@@ -1,4 +1,4 @@
-import { type FieldRecord, fieldRecord } from "@/core/records/field";
+import { type FieldRecord, fieldRecord } from "@/core/records/land/field";
 import type { Client } from "../storage/db";
 import { recordTable } from "./record-table";
 

@@ -1,4 +1,4 @@
-import { growerRecord } from "@/core/records/grower";
+import { growerRecord } from "@/core/records/land/grower";
 import { recordTable } from "./record-table";
 
 export const growerTable = recordTable("grower", growerRecord, { name: "name", unitSet: "unit_set" });

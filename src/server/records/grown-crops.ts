@@ -1,4 +1,4 @@
-import { type GrownCrop, grownCropRecord } from "@/core/records/grown-crop";
+import { type GrownCrop, grownCropRecord } from "@/core/records/land/grown-crop";
 import { type Client, rows, type Scope } from "../storage/db";
 import { recordTable } from "./record-table";
 

@@ -1,4 +1,4 @@
-import { type LimeProduct, limeProductRecord } from "@/core/records/lime-product";
+import { type LimeProduct, limeProductRecord } from "@/core/records/inputs/lime-product";
 import type { Client } from "../storage/db";
 import { recordTable } from "./record-table";
 

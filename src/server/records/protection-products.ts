@@ -1,4 +1,4 @@
-import { protectionProductRecord } from "@/core/records/protection-product";
+import { protectionProductRecord } from "@/core/records/inputs/protection-product";
 import { recordTable } from "./record-table";
 
 export const protectionProductTable = recordTable("protection_product", protectionProductRecord, {

@@ -1,4 +1,4 @@
-import { type SeedLot, seedLotRecord } from "@/core/records/seed-lot";
+import { type SeedLot, seedLotRecord } from "@/core/records/inputs/seed-lot";
 import type { Client } from "../storage/db";
 import { recordTable } from "./record-table";
 

@@ -1,4 +1,4 @@
-import { schemeOf, soilSchemeRecord } from "@/core/records/soil-scheme";
+import { schemeOf, soilSchemeRecord } from "@/core/records/land/soil-scheme";
 import type { SchemeLimits } from "@/core/soil/soil-limits";
 import { SOIL_TEST_SCHEMES, type SoilTestScheme } from "@/core/soil/soil-test-schemes";
 import { type Client, rows, type Scope } from "../storage/db";

@@ -1,5 +1,5 @@
 import { randomUUID } from "node:crypto";
-import { type SoilTest, soilTestRecord } from "@/core/records/soil-test";
+import { type SoilTest, soilTestRecord } from "@/core/records/land/soil-test";
 import { type Client, rows, type Scope } from "../storage/db";
 import { amountRows, recordTable } from "./record-table";
 

@@ -1,4 +1,4 @@
-import { stationRecord } from "@/core/records/station";
+import { stationRecord } from "@/core/records/land/station";
 import { listRows, recordTable } from "./record-table";
 
 export const stationTable = recordTable(

@@ -1,6 +1,6 @@
-import { loadRecord } from "@/core/records/load";
-import { storeRecord } from "@/core/records/store";
-import { storeReadingRecord } from "@/core/records/store-reading";
+import { loadRecord } from "@/core/records/produce/load";
+import { storeRecord } from "@/core/records/produce/store";
+import { storeReadingRecord } from "@/core/records/produce/store-reading";
 import { recordTable } from "./record-table";
 
 export const storeTable = recordTable("store", storeRecord, {

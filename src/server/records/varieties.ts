@@ -1,5 +1,5 @@
-import { varietyRecord } from "@/core/records/variety";
-import { varietyTrialRecord } from "@/core/records/variety-trial";
+import { varietyRecord } from "@/core/records/inputs/variety";
+import { varietyTrialRecord } from "@/core/records/inputs/variety-trial";
 import { recordTable } from "./record-table";
 
 export const varietyTable = recordTable("variety", varietyRecord, {

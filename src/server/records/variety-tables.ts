@@ -1,7 +1,7 @@
 /** Varieties of each crop side by side: their trials fitted together, with what lists say of them. */
 
-import type { Variety } from "@/core/records/variety";
-import type { VarietyTrial } from "@/core/records/variety-trial";
+import type { Variety } from "@/core/records/inputs/variety";
+import type { VarietyTrial } from "@/core/records/inputs/variety-trial";
 import { compareVarieties, type VarietyComparison } from "@/core/review/compare-varieties";
 import type { VarietyTable } from "../contracts";
 import { listCrops } from "../plans/guides";

@@ -5,7 +5,7 @@ import { type ImplementId, implementOf, usualWorkRate } from "@/core/ground/impl
 import type { Guide } from "@/core/guides/schema";
 import { NO_HARVEST_RAIN_MM } from "@/core/harvest/harvest-seasons";
 import { listedPrice } from "@/core/plan/listed-price";
-import { DRYER_POINTS, type FarmRecord, farmRecord } from "@/core/records/farm";
+import { DRYER_POINTS, type FarmRecord, farmRecord } from "@/core/records/land/farm";
 import type { Decisions } from "@/core/sheets/decisions";
 import { type OperationShape, type PackedSeason, unpackSeason } from "@/core/sheets/outline";
 import type { Climate } from "@/core/weather/climate";

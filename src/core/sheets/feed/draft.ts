@@ -3,7 +3,7 @@ import { splitNutrient } from "../../feed/split-nutrient";
 import { computed } from "../../figure";
 import { NUTRIENTS, type NutrientId, nutrientOf, sumAmounts } from "../../nutrients";
 import { OWN } from "../../plan/own-operations";
-import type { Fertiliser } from "../../records/fertiliser";
+import type { Fertiliser } from "../../records/inputs/fertiliser";
 import type { Draft } from "../sheet";
 import { manureGiven, nutrientNeeds, nutrientTable } from "./need";
 import { mineralNOf } from "./nitrogen";

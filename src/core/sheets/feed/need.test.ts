@@ -5,7 +5,7 @@ import { testGuide } from "../../../../tests/support/guides";
 import { MINERALISED } from "../../../../tests/support/season-warmth";
 import { EXAMPLE_FACTS } from "../../plan/example-facts";
 import type { PlanFacts } from "../../plan/facts";
-import type { SoilTest } from "../../records/soil-test";
+import type { SoilTest } from "../../records/land/soil-test";
 import { unwrap } from "../../result";
 import { checkPlan } from "../check-plan";
 import { type Decisions, freshDecisions } from "../decisions";

@@ -4,7 +4,7 @@ import { describe, expect, it } from "vitest";
 import { testGuide } from "../../../../tests/support/guides";
 import { EXAMPLE_FACTS } from "../../plan/example-facts";
 import type { PlanFacts } from "../../plan/facts";
-import type { Fertiliser } from "../../records/fertiliser";
+import type { Fertiliser } from "../../records/inputs/fertiliser";
 import { unwrap } from "../../result";
 import { checkPlan } from "../check-plan";
 import { applyChanges, type Change, type Decisions, freshDecisions } from "../decisions";

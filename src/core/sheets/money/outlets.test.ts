@@ -4,7 +4,7 @@ import { describe, expect, it } from "vitest";
 import { testGuide } from "../../../../tests/support/guides";
 import { EXAMPLE_FACTS } from "../../plan/example-facts";
 import type { PlanFacts } from "../../plan/facts";
-import type { CropOffer } from "../../records/crop-offer";
+import type { CropOffer } from "../../records/produce/crop-offer";
 import { unwrap } from "../../result";
 import { applyChanges, type Decisions, freshDecisions } from "../decisions";
 import { draftPlan } from "../draft-plan";

@@ -3,7 +3,7 @@
 import { goodsOf, waysOfKind } from "../../guides/fitting";
 import type { Guide } from "../../guides/schema";
 import type { PlanFacts } from "../../plan/facts";
-import type { CropOffer, OfferLimit } from "../../records/crop-offer";
+import type { CropOffer, OfferLimit } from "../../records/produce/crop-offer";
 import { checkPlan } from "../check-plan";
 import { applyChanges, type Change, change, type Decisions } from "../decisions";
 import { draftPlan } from "../draft-plan";

@@ -1,7 +1,7 @@
 import type { Guide } from "../../guides/schema";
 import type { SolvedDates } from "../../plan/dates";
-import { isSpreadDry, unitOf } from "../../records/product-forms";
-import type { LabelUse, ProtectionProduct } from "../../records/protection-product";
+import { isSpreadDry, unitOf } from "../../records/inputs/product-forms";
+import type { LabelUse, ProtectionProduct } from "../../records/inputs/protection-product";
 import type { Draft } from "../sheet";
 import type { TreatmentDecision } from "./decisions";
 import { type LabelCrop, labelCropOf, labelledUses } from "./label-crop";

@@ -1,7 +1,7 @@
 /** The crop that a label has to name: what is grown, or all that stands in it together. */
 
 import type { Guide, PlantingMethod } from "../../guides/schema";
-import type { LabelUse, ProtectionProduct } from "../../records/protection-product";
+import type { LabelUse, ProtectionProduct } from "../../records/inputs/protection-product";
 import type { Decisions } from "../decisions";
 
 export interface LabelCrop {

@@ -1,8 +1,8 @@
 /** What a label allows, against what is planned: each limit that is broken, with what is given and what is allowed. */
 
 import { addDays, daysBetween, formatDay, type IsoDate } from "../../dates";
-import { isSpreadDry, unitOf } from "../../records/product-forms";
-import type { LabelUse, ProductKind, ProtectionProduct } from "../../records/protection-product";
+import { isSpreadDry, unitOf } from "../../records/inputs/product-forms";
+import type { LabelUse, ProductKind, ProtectionProduct } from "../../records/inputs/protection-product";
 import { type LabelCrop, labelledUses, unnamedCrops } from "./label-crop";
 
 export interface LabelTreatment {

@@ -2,7 +2,7 @@ import type { IsoDate } from "../../dates";
 import type { ThreatOption } from "../../guides/schema-threats";
 import type { Likelihood } from "../../guides/threat-words";
 import type { SignOff } from "../../plan/facts";
-import type { LabelUse, ProtectionProduct } from "../../records/protection-product";
+import type { LabelUse, ProtectionProduct } from "../../records/inputs/protection-product";
 import type { LabelCrop } from "./label-crop";
 
 export interface PlannedTreatment {

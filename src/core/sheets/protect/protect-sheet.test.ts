@@ -5,7 +5,7 @@ import { testGuide } from "../../../../tests/support/guides";
 import { addDays, daysBetween, formatDay } from "../../dates";
 import { EXAMPLE_FACTS } from "../../plan/example-facts";
 import type { PlanFacts } from "../../plan/facts";
-import { type ProtectionProduct, protectionProductRecord } from "../../records/protection-product";
+import { type ProtectionProduct, protectionProductRecord } from "../../records/inputs/protection-product";
 import { unwrap } from "../../result";
 import type { Words } from "../../units/words";
 import { checkPlan } from "../check-plan";

@@ -2,8 +2,8 @@
 
 import { daysBetween, formatDay, type IsoDate } from "../../dates";
 import type { SignOff } from "../../plan/facts";
+import type { LabelUse, ProtectionProduct } from "../../records/inputs/protection-product";
 import { licenceHolds } from "../../records/licence";
-import type { LabelUse, ProtectionProduct } from "../../records/protection-product";
 
 /** What a treatment is, and where. */
 export interface Signable {

@@ -6,7 +6,7 @@ import { testGuide } from "../../../../tests/support/guides";
 import { addDays } from "../../dates";
 import { EXAMPLE_FACTS } from "../../plan/example-facts";
 import type { PlanFacts } from "../../plan/facts";
-import { protectionProductRecord } from "../../records/protection-product";
+import { protectionProductRecord } from "../../records/inputs/protection-product";
 import { unwrap } from "../../result";
 import { checkPlan } from "../check-plan";
 import { applyChanges, type Change, change, freshDecisions } from "../decisions";

@@ -5,7 +5,7 @@ import { testGuide } from "../../../../tests/support/guides";
 import { daysBetween } from "../../dates";
 import { EXAMPLE_FACTS } from "../../plan/example-facts";
 import type { PlanFacts } from "../../plan/facts";
-import type { SoilTest } from "../../records/soil-test";
+import type { SoilTest } from "../../records/land/soil-test";
 import { unwrap } from "../../result";
 import { SOIL_LIMITS } from "../../soil/soil-test-schemes";
 import { checkPlan } from "../check-plan";

@@ -1,4 +1,4 @@
-import { SPRAY_RECORD_FIELDS } from "@/core/records/spray-record";
+import { SPRAY_RECORD_FIELDS } from "@/core/records/notes/spray-record";
 import { tableOfRecords } from "@/core/records/table-of-records";
 import { audit } from "@/server/access/audit";
 import { loadSprayRecords } from "@/server/field-notes/spray-records";

@@ -2,7 +2,7 @@
 
 import { useMemo } from "react";
 import { limitInWords } from "@/core/guides/quality-measures";
-import type { CropOffer } from "@/core/records/crop-offer";
+import type { CropOffer } from "@/core/records/produce/crop-offer";
 import { outletsOf } from "@/core/sheets/money/outlets";
 import { figures, TableHead } from "@/ui/table-head";
 import { useUnits } from "../../../shared/units";

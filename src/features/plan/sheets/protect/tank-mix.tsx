@@ -3,7 +3,7 @@
 import { type ReactNode, useState } from "react";
 import { dropletClass, knapsackLoads, NOZZLE_TOLERANCE_PCT, nozzleShould } from "@/core/protect/nozzles-and-loads";
 import { activeIngredient, sprayMix } from "@/core/protect/spray";
-import type { ProtectionProduct } from "@/core/records/protection-product";
+import type { ProtectionProduct } from "@/core/records/inputs/protection-product";
 import type { FieldError, Result } from "@/core/result";
 import type { PlannedTreatment } from "@/core/sheets/protect/part";
 import type { Dimension } from "@/core/units/units";

@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
-import type { Boundary } from "@/core/records/boundary-measures";
-import { SAMPLING_WAYS, samplingPlan } from "@/core/records/sampling-plan";
+import type { Boundary } from "@/core/records/land/boundary-measures";
+import { SAMPLING_WAYS, samplingPlan } from "@/core/records/notes/sampling-plan";
 import { SamplingScreen } from "@/features/fields/sampling-screen";
 import { requirePage } from "@/server/access/access";
 import { loadField } from "@/server/land/fields";

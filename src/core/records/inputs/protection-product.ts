@@ -1,6 +1,6 @@
 import { z } from "zod";
-import { chosenFrom, type RecordKind } from "./describe";
-import { isoDate, minor, name, slug } from "./parts";
+import { chosenFrom, type RecordKind } from "../describe";
+import { isoDate, minor, name, slug } from "../parts";
 import { FORMULATIONS } from "./product-forms";
 
 /** What a product is used against, in the words of labels. */

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { isoDate } from "./parts";
+import { isoDate } from "../parts";
 
 /** Counts of one threat in one field on one day. The id comes from the device, so that a visit that is sent twice counts once. */
 export const scoutVisitRecord = z.strictObject({

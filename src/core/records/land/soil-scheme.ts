@@ -1,8 +1,8 @@
 import { z } from "zod";
-import { NUTRIENTS, SOIL_TEST_KEYS } from "../nutrients";
-import type { SoilTestScheme } from "../soil/soil-test-schemes";
-import { chosenFrom, type RecordKind } from "./describe";
-import { name, slug } from "./parts";
+import { NUTRIENTS, SOIL_TEST_KEYS } from "../../nutrients";
+import type { SoilTestScheme } from "../../soil/soil-test-schemes";
+import { chosenFrom, type RecordKind } from "../describe";
+import { name, slug } from "../parts";
 
 const limit = z.number().min(0).max(100_000);
 

@@ -1,6 +1,6 @@
 import { z } from "zod";
-import type { RecordKind } from "./describe";
-import { name, slug } from "./parts";
+import type { RecordKind } from "../describe";
+import { name, slug } from "../parts";
 
 /** What a variety is rated for; higher is better, as lists of varieties have it. */
 const RATED = [

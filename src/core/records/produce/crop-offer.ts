@@ -1,7 +1,7 @@
 import { z } from "zod";
-import { QUALITY_MEASURE_IDS, QUALITY_MEASURES } from "../guides/quality-measures";
-import { chosenFrom, type RecordKind } from "./describe";
-import { isoDate, minor, name, season, slug } from "./parts";
+import { QUALITY_MEASURE_IDS, QUALITY_MEASURES } from "../../guides/quality-measures";
+import { chosenFrom, type RecordKind } from "../describe";
+import { isoDate, minor, name, season, slug } from "../parts";
 
 export const OFFER_BASES = { contract: "Contract", offer: "Offer", sold: "Sold at" } as const;
 const BASES = Object.keys(OFFER_BASES) as [keyof typeof OFFER_BASES, ...(keyof typeof OFFER_BASES)[]];

@@ -1,6 +1,6 @@
 import { z } from "zod";
-import type { RecordKind } from "./describe";
-import { name } from "./parts";
+import type { RecordKind } from "../describe";
+import { name } from "../parts";
 
 /** Normals of one month. */
 export const monthNormalRecord = z

@@ -1,7 +1,7 @@
 import { z } from "zod";
-import { IMPLEMENT_IDS, IMPLEMENTS } from "../ground/implements";
-import type { RecordKind } from "./describe";
-import { isoDate, minor, name } from "./parts";
+import { IMPLEMENT_IDS, IMPLEMENTS } from "../../ground/implements";
+import type { RecordKind } from "../describe";
+import { isoDate, minor, name } from "../parts";
 
 /** Points of moisture by which what a dryer takes in an hour is told; twice as many halve it. */
 export const DRYER_POINTS = 5;

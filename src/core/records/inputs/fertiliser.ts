@@ -1,7 +1,7 @@
 import { z } from "zod";
-import { NUTRIENTS } from "../nutrients";
-import { chosenFrom, type RecordKind } from "./describe";
-import { contents, minor, name, slug } from "./parts";
+import { NUTRIENTS } from "../../nutrients";
+import { chosenFrom, type RecordKind } from "../describe";
+import { contents, minor, name, slug } from "../parts";
 
 export const N_FORMS = ["urea", "ammonium", "ammonium nitrate", "nitrate", "organic"] as const;
 

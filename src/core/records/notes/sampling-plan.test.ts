@@ -1,8 +1,8 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { unwrap } from "../result";
-import { readBoundary } from "./boundary";
-import { type Boundary, boundaryAreaHa, frameAt } from "./boundary-measures";
+import { unwrap } from "../../result";
+import { readBoundary } from "../land/boundary";
+import { type Boundary, boundaryAreaHa, frameAt } from "../land/boundary-measures";
 import { samplingPlan, scoutWalk } from "./sampling-plan";
 
 const FRAME = frameAt([-30, 47]);

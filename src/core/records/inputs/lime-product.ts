@@ -1,7 +1,7 @@
 import { z } from "zod";
-import { LIME_MATERIALS } from "../soil/lime";
-import { chosenFrom, type RecordKind } from "./describe";
-import { minor, name, slug } from "./parts";
+import { LIME_MATERIALS } from "../../soil/lime";
+import { chosenFrom, type RecordKind } from "../describe";
+import { minor, name, slug } from "../parts";
 
 /** A liming material of the practice's catalogue; priced spread, in minor units a tonne. */
 export const limeProductRecord = z.strictObject({

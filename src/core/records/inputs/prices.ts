@@ -1,6 +1,6 @@
 import { z } from "zod";
-import { IMPLEMENT_IDS } from "../ground/implements";
-import { minor } from "./parts";
+import { IMPLEMENT_IDS } from "../../ground/implements";
+import { minor } from "../parts";
 
 const byImplement = z.partialRecord(z.enum(IMPLEMENT_IDS as [string, ...string[]]), minor);
 

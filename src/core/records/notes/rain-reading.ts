@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { isoDate } from "./parts";
+import { isoDate } from "../parts";
 
 /** Rain of a day in a field's own gauge. The id comes from the device, so that a reading that is sent twice counts once. */
 export const rainReadingRecord = z.strictObject({

@@ -1,7 +1,7 @@
 /** Treatments that were done, as a table for who inspects them. */
 
-import type { IsoDate } from "../dates";
-import type { RecordField } from "./describe";
+import type { IsoDate } from "../../dates";
+import type { RecordField } from "../describe";
 import { WIND_FROM } from "./spray-application-words";
 
 export interface SprayRecord {

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { isoDate } from "./parts";
+import { isoDate } from "../parts";
 
 /** What somebody found who looked whether a crop is ripe. The id comes from the device, so that a look that is sent twice counts once. */
 export const ripenessLookRecord = z

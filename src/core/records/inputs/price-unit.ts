@@ -1,7 +1,7 @@
 /** What a price is for, where a price list has it for another amount than the record. */
 
-import { parseQuantity } from "../units/parse-quantity";
-import type { UnitSet } from "../units/units";
+import { parseQuantity } from "../../units/parse-quantity";
+import type { UnitSet } from "../../units/units";
 
 /**
  * What a price for `unit` is multiplied by to be one for `per`; null where `unit` is no amount of that.

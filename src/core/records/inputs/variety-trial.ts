@@ -1,6 +1,6 @@
 import { z } from "zod";
-import type { RecordKind } from "./describe";
-import { name, season } from "./parts";
+import type { RecordKind } from "../describe";
+import { name, season } from "../parts";
 
 /** What one variety gave in one trial. */
 export const varietyTrialRecord = z.strictObject({

@@ -1,7 +1,7 @@
 import { z } from "zod";
-import { QUALITY_MEASURE_IDS, QUALITY_MEASURES } from "../guides/quality-measures";
-import { chosenFrom, type RecordKind } from "./describe";
-import { isoDate, minor, season } from "./parts";
+import { QUALITY_MEASURE_IDS, QUALITY_MEASURES } from "../../guides/quality-measures";
+import { chosenFrom, type RecordKind } from "../describe";
+import { isoDate, minor, season } from "../parts";
 
 export const LOAD_ENDS = {
   store: "Into a store",

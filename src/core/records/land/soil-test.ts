@@ -1,7 +1,7 @@
 import { z } from "zod";
-import { NUTRIENTS } from "../nutrients";
-import type { RecordKind } from "./describe";
-import { isoDate, levels } from "./parts";
+import { NUTRIENTS } from "../../nutrients";
+import type { RecordKind } from "../describe";
+import { isoDate, levels } from "../parts";
 
 /** A soil test of a field: general figures, and what was found of each nutrient by the scheme's methods. */
 export const soilTestRecord = z.strictObject({

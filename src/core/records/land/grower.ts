@@ -1,7 +1,7 @@
 import { z } from "zod";
-import { UNIT_SETS } from "../units/units";
-import { chosenFrom, type RecordKind } from "./describe";
-import { name } from "./parts";
+import { UNIT_SETS } from "../../units/units";
+import { chosenFrom, type RecordKind } from "../describe";
+import { name } from "../parts";
 
 /** Who grows: what documents for them are written in. */
 export const growerRecord = z.strictObject({

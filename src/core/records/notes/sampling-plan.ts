@@ -1,6 +1,6 @@
 /** Where and how deep soil is sampled, and how many cores make one sample. */
 
-import { failed, fieldError, ok, type Result } from "../result";
+import { failed, fieldError, ok, type Result } from "../../result";
 import {
   type Boundary,
   boundaryAreaHa,
@@ -9,8 +9,8 @@ import {
   middleOf,
   type Position,
   polygonsOf,
-} from "./boundary-measures";
-import { cutBoundary, longestBearingDeg } from "./cut-boundary";
+} from "../land/boundary-measures";
+import { cutBoundary, longestBearingDeg } from "../land/cut-boundary";
 
 export interface SamplingWay {
   id: "walk" | "grid" | "layers";

@@ -1,6 +1,6 @@
 import { z } from "zod";
-import type { RecordKind } from "./describe";
-import { isoDate, minor, name, slug } from "./parts";
+import type { RecordKind } from "../describe";
+import { isoDate, minor, name, slug } from "../parts";
 
 /** A lot of seed or planting stock. Priced in minor units a tonne. */
 export const seedLotRecord = z.strictObject({

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { isoDate } from "./parts";
+import { isoDate } from "../parts";
 
 /** A growth stage seen in the field. */
 export const stageSeenRecord = z.strictObject({

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { isoDate } from "./parts";
+import { isoDate } from "../parts";
 import { applicationRecord } from "./spray-application";
 
 /** That an operation was done. The id comes from the device, so that an entry that is sent twice counts once. */

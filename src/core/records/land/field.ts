@@ -1,13 +1,13 @@
 import { z } from "zod";
-import { DRAINAGES } from "../soil/drainage";
-import { TEXTURE_CLASSES, textureName } from "../soil/texture";
-import { textureOf } from "../soil/texture-triangle";
-import { WATER_SYSTEM_IDS, WATER_SYSTEMS } from "../water/systems";
-import { ANALYSIS_LIMITS } from "../water/water-quality";
+import { DRAINAGES } from "../../soil/drainage";
+import { TEXTURE_CLASSES, textureName } from "../../soil/texture";
+import { textureOf } from "../../soil/texture-triangle";
+import { WATER_SYSTEM_IDS, WATER_SYSTEMS } from "../../water/systems";
+import { ANALYSIS_LIMITS } from "../../water/water-quality";
+import { chosenFrom, type RecordKind } from "../describe";
+import { areaHa, name } from "../parts";
 import { readBoundary } from "./boundary";
 import { type Boundary, boundaryAreaHa } from "./boundary-measures";
-import { chosenFrom, type RecordKind } from "./describe";
-import { areaHa, name } from "./parts";
 
 export const WATER_SOURCES = ["rain", "canal", "river", "well", "reservoir"] as const;
 

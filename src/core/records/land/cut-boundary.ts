@@ -2,7 +2,7 @@
 
 import { intersect } from "@turf/intersect";
 import { union } from "@turf/union";
-import { failed, fieldError, ok, type Result } from "../result";
+import { failed, fieldError, ok, type Result } from "../../result";
 import {
   areaOfRing,
   type Boundary,

@@ -2,7 +2,7 @@
 
 import kinks from "@turf/kinks";
 import { z } from "zod";
-import { type FieldError, failed, ok, type Result } from "../result";
+import { type FieldError, failed, ok, type Result } from "../../result";
 import {
   areaOfRing,
   type Boundary,

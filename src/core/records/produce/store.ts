@@ -1,7 +1,7 @@
 import { z } from "zod";
-import { STORE_KIND_IDS, STORE_KINDS } from "../guides/store-kinds";
-import { chosenFrom, type RecordKind } from "./describe";
-import { name } from "./parts";
+import { STORE_KIND_IDS, STORE_KINDS } from "../../guides/store-kinds";
+import { chosenFrom, type RecordKind } from "../describe";
+import { name } from "../parts";
 
 export const STORE_AIR = {
   none: "None",

@@ -1,6 +1,6 @@
 import { z } from "zod";
-import type { RecordKind } from "./describe";
-import { isoDate, season } from "./parts";
+import type { RecordKind } from "../describe";
+import { isoDate, season } from "../parts";
 
 /** A crop that grew, or grows, on a field, as history knows it. */
 export const grownCropRecord = z.strictObject({

@@ -1,6 +1,6 @@
 import { z } from "zod";
-import type { RecordKind } from "./describe";
-import { isoDate } from "./parts";
+import type { RecordKind } from "../describe";
+import { isoDate } from "../parts";
 
 /** What was found at a look into a store. */
 export const storeReadingRecord = z.strictObject({
