@@ -15,8 +15,8 @@ import { scoutPhotoRecord } from "@/core/records/notes/scout-photo";
 import { scoutVisitRecord } from "@/core/records/notes/scout-visit";
 import { stageSeenRecord } from "@/core/records/notes/stage-seen";
 import { areaHa, isoDate, minor, name, season } from "@/core/records/parts";
-import type { PlanSummary } from "@/core/sheets/compare";
 import { anyDecisionsSchema } from "@/core/sheets/decisions-schema";
+import type { PlanSummary } from "@/core/views/compare";
 import { WEATHER_COLUMNS } from "@/core/weather/read-weather-table";
 import type {
   DraftLine,

@@ -7,13 +7,13 @@ import { schemaArbitrary } from "../../../tests/support/schema-arbitrary";
 import type { Guide } from "../guides/schema";
 import { EXAMPLE_FACTS } from "../plan/example-facts";
 import type { PlanFacts } from "../plan/facts";
+import { issuedPlan } from "../views/issued-plan";
+import { outlineHolds, outlinePlan } from "../views/outline";
 import { DELTA, UPLAND_PLAIN } from "../weather/example-climates";
-import { checkPlan } from "./check-plan";
+import { checkPlan } from "./checks/check-plan";
 import { type Decisions, freshDecisions } from "./decisions";
 import { decisionsSchema } from "./decisions-schema";
 import { draftPlan, NOT_DRAFTED } from "./draft-plan";
-import { issuedPlan } from "./issued-plan";
-import { outlineHolds, outlinePlan } from "./outline";
 
 /** Draws of each guide; more by EXTREME_RUNS. */
 const RUNS = Number(process.env.EXTREME_RUNS ?? 500);

@@ -12,12 +12,12 @@ import { NUTRIENT_IDS, type NutrientId } from "../nutrients";
 import { EXAMPLE_FACTS } from "../plan/example-facts";
 import type { PlanFacts } from "../plan/facts";
 import { TEXTURE_CLASSES } from "../soil/texture";
+import { outlineHolds, outlinePlan } from "../views/outline";
 import { DELTA, UPLAND_PLAIN } from "../weather/example-climates";
-import { checkPlan } from "./check-plan";
+import { checkPlan } from "./checks/check-plan";
 import { applyChanges, type Decisions, freshDecisions } from "./decisions";
 import { decisionsSchema } from "./decisions-schema";
 import { draftPlan } from "./draft-plan";
-import { outlineHolds, outlinePlan } from "./outline";
 import type { Plan } from "./plan";
 
 const number = (min: number, max: number) => fc.double({ min, max, noNaN: true });

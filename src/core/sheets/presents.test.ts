@@ -7,7 +7,7 @@ import type { PlanFacts } from "../plan/facts";
 import { unwrap } from "../result";
 import { SHEETS, type SheetId } from "../sheet-ids";
 import { type Words, wordsFor } from "../units/words";
-import { comparePlans, summarisePlan } from "./compare";
+import { comparePlans, summarisePlan } from "../views/compare";
 import { applyChanges, type Change, freshDecisions } from "./decisions";
 import { draftPlan } from "./draft-plan";
 import { fallBack, SHEET_FACES, takeAnother } from "./faces";

@@ -12,7 +12,7 @@ import { Button } from "@/ui/button";
 import { Choice } from "@/ui/choice";
 import { Popover } from "@/ui/popover";
 import { useUnits } from "../shared/units";
-import { DecidedNumber } from "./decided-number";
+import { DecidedNumber } from "./inputs/decided-number";
 import { usePlanModel } from "./plan-context";
 import { FigureValue } from "./working";
 

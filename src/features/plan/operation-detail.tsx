@@ -10,8 +10,8 @@ import { WrittenValue } from "@/ui/written-value";
 import { useUnits } from "../shared/units";
 import { LogForm } from "../week/log-form";
 import { InputOfOperation } from "./input-of-operation";
+import { PlannedDate } from "./inputs/planned-date";
 import { usePlanModel } from "./plan-context";
-import { PlannedDate } from "./planned-date";
 
 /** What there is to know and to do about one operation. */
 export function OperationDetail({ operation }: { operation: Operation }) {

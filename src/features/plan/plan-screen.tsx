@@ -39,10 +39,10 @@ const movedList = () => import("./moved");
 const staleBanner = () => import("./stale-banner").then((m) => m.StaleBanner);
 const StaleBanner = dynamic(staleBanner, { ssr: false });
 const BrokenPlan = dynamic(() => import("./broken-plan").then((m) => m.BrokenPlan));
-const DraftsDialog = dynamic(() => import("./drafts-dialog").then((m) => m.DraftsDialog), { ssr: false });
-const StageDialog = dynamic(() => import("./stage-dialog").then((m) => m.StageDialog), { ssr: false });
-const VersionsDialog = dynamic(() => import("./versions").then((m) => m.VersionsDialog), { ssr: false });
-const IssueDialog = dynamic(() => import("./versions").then((m) => m.IssueDialog), { ssr: false });
+const DraftsDialog = dynamic(() => import("./dialogs/drafts-dialog").then((m) => m.DraftsDialog), { ssr: false });
+const StageDialog = dynamic(() => import("./dialogs/stage-dialog").then((m) => m.StageDialog), { ssr: false });
+const VersionsDialog = dynamic(() => import("./dialogs/versions").then((m) => m.VersionsDialog), { ssr: false });
+const IssueDialog = dynamic(() => import("./dialogs/versions").then((m) => m.IssueDialog), { ssr: false });
 
 interface PlanScreenProps {
   start: PackedStart;

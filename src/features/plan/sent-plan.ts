@@ -2,11 +2,11 @@
 
 import type { Guide } from "@/core/guides/schema";
 import type { PlanFacts } from "@/core/plan/facts";
-import type { PlanSummary } from "@/core/sheets/compare";
 import type { BoundsTree } from "@/core/sheets/decision-bounds";
 import type { Decisions } from "@/core/sheets/decisions";
 import type { Plan } from "@/core/sheets/plan";
 import type { Finding } from "@/core/sheets/sheet";
+import type { PlanSummary } from "@/core/views/compare";
 import { type Packed, unpack } from "../shared/packed";
 
 export type SentPlan = Omit<Plan, "crop"> & {

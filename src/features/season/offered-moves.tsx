@@ -4,7 +4,7 @@ import { useRouter } from "next/navigation";
 import { memo, useMemo, useState } from "react";
 import { formatDay } from "@/core/dates";
 import type { Move } from "@/core/season/level-load";
-import type { Resource } from "@/core/sheets/outline";
+import type { Resource } from "@/core/views/outline";
 import type { FarmCapacity } from "@/server/contracts";
 import { Button } from "@/ui/button";
 import { send } from "../shared/send";

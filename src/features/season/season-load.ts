@@ -2,7 +2,7 @@
 
 import { type IsoDate, toDay } from "@/core/dates";
 import { type Capacity, type Job, levelLoad, type Move, type WeekLoad, weeklyLoad } from "@/core/season/level-load";
-import type { Resource } from "@/core/sheets/outline";
+import type { Resource } from "@/core/views/outline";
 import type { FarmCapacity } from "@/server/contracts";
 import type { SeasonRow } from "./season-rows";
 

@@ -1,7 +1,7 @@
 "use client";
 
 import { useEffect, useState } from "react";
-import { type OperationShape, type SeasonOutline, unpackSeason } from "@/core/sheets/outline";
+import { type OperationShape, type SeasonOutline, unpackSeason } from "@/core/views/outline";
 import type { PackedRow } from "@/server/contracts";
 import { send } from "../shared/send";
 

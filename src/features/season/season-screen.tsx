@@ -5,7 +5,7 @@ import { useRouter } from "next/navigation";
 import { memo, useEffect, useMemo, useRef, useState } from "react";
 import { addDays, formatDay, type IsoDate, monthName } from "@/core/dates";
 import type { WeekLoad } from "@/core/season/level-load";
-import type { Resource } from "@/core/sheets/outline";
+import type { Resource } from "@/core/views/outline";
 import type { SeasonSheet } from "@/server/contracts";
 import { Choice } from "@/ui/choice";
 import { BrokenPlans } from "../shared/broken-plans";

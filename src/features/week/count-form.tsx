@@ -4,7 +4,7 @@ import { ListPlus } from "lucide-react";
 import { useCallback, useMemo, useState } from "react";
 import { byGround } from "@/core/guides/scouting";
 import { scoutDecision } from "@/core/protect/scout-decision";
-import type { Look } from "@/core/sheets/outline";
+import type { Look } from "@/core/views/outline";
 import { Button } from "@/ui/button";
 import { Dialog } from "@/ui/dialog";
 import { newId } from "../shared/new-id";

@@ -6,7 +6,7 @@ import { Camera } from "lucide-react";
 import { memo, useCallback, useState } from "react";
 import { standCount, THIN_STAND } from "@/core/establish/stand-count";
 import { lookInWords } from "@/core/guides/scouting";
-import type { Look } from "@/core/sheets/outline";
+import type { Look } from "@/core/views/outline";
 import { Button } from "@/ui/button";
 import { Pick } from "@/ui/pick";
 import { useUnits } from "../shared/units";

@@ -4,7 +4,7 @@ import { Check, CircleDashed } from "lucide-react";
 import { useState } from "react";
 import { daysBetween, formatDay } from "@/core/dates";
 import { daysToReady, readyInWords } from "@/core/harvest/days-to-ready";
-import type { RipenessSigns } from "@/core/sheets/outline";
+import type { RipenessSigns } from "@/core/views/outline";
 import { Button } from "@/ui/button";
 import { Dialog } from "@/ui/dialog";
 import { newId } from "../shared/new-id";

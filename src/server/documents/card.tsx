@@ -10,8 +10,8 @@ import {
   settingsOf,
   waitsForWord,
 } from "@/core/plan/job-words";
-import type { IssuedPlan } from "@/core/sheets/issued-plan";
 import type { Words } from "@/core/units/words";
+import type { IssuedPlan } from "@/core/views/issued-plan";
 import { LayoutPicture, layoutInWords } from "./layout-picture";
 import { plain, registerFonts, styles, Text } from "./pdf-parts";
 import { SeasonPicture } from "./season-picture";

@@ -1,7 +1,7 @@
 import { G, Line, Path, Rect, Svg, View } from "@react-pdf/renderer";
-import type { IssuedPlan } from "@/core/sheets/issued-plan";
 import { outlinePath } from "@/core/sheets/seed/layout";
 import type { Words } from "@/core/units/words";
+import type { IssuedPlan } from "@/core/views/issued-plan";
 import { plain, styles, Text } from "./pdf-parts";
 
 /** Points of paper that the drawing is high at most. */

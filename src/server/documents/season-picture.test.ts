@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import type { IssuedPlan } from "@/core/sheets/issued-plan";
+import type { IssuedPlan } from "@/core/views/issued-plan";
 import { seasonPicture } from "./season-picture";
 
 type Operation = IssuedPlan["operations"][number];

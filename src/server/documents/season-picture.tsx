@@ -1,7 +1,7 @@
 import { Circle, G, Line, Rect, Svg, Text as SvgText, View } from "@react-pdf/renderer";
 import { addDays, daysBetween, type IsoDate, MONTHS } from "@/core/dates";
 import { SHEET_NAMES, SHEETS } from "@/core/sheet-ids";
-import type { IssuedPlan } from "@/core/sheets/issued-plan";
+import type { IssuedPlan } from "@/core/views/issued-plan";
 
 const WIDTH = 500;
 const NAMES = 58;

@@ -1,6 +1,6 @@
-import type { IssuedPlan } from "@/core/sheets/issued-plan";
 import type { UnitSet } from "@/core/units/units";
 import { type Words, wordsFor } from "@/core/units/words";
+import type { IssuedPlan } from "@/core/views/issued-plan";
 
 /** What documents are made from: an issued version, and how numbers are written. */
 export interface DocumentSource {

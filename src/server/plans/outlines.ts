@@ -8,7 +8,9 @@ import type { IsoDate } from "@/core/dates";
 import type { PlanFacts } from "@/core/plan/facts";
 import { decisionsSchema } from "@/core/sheets/decisions-schema";
 import { draftPlan } from "@/core/sheets/draft-plan";
-import { upgradeIssued } from "@/core/sheets/issued-plan";
+import type { PlannedThreat } from "@/core/sheets/protect/part";
+import { type WaterCurve, waterCurve } from "@/core/sheets/water/response";
+import { upgradeIssued } from "@/core/views/issued-plan";
 import {
   issuedWeek,
   OUTLINE_VERSION,
@@ -16,9 +18,7 @@ import {
   outlinePlan,
   packSeason,
   type WeekOperation,
-} from "@/core/sheets/outline";
-import type { PlannedThreat } from "@/core/sheets/protect/part";
-import { type WaterCurve, waterCurve } from "@/core/sheets/water/response";
+} from "@/core/views/outline";
 import type { Asker } from "../access/access";
 import type { OutlineBasis, OutlineProgress } from "../contracts";
 import { loadGround } from "../land/ground";

@@ -3,13 +3,13 @@
 import { isDeepStrictEqual } from "node:util";
 import type { Guide } from "@/core/guides/schema";
 import type { PlanFacts } from "@/core/plan/facts";
-import { canIssue, checkPlan } from "@/core/sheets/check-plan";
-import { type PlanSummary, summariseIssued } from "@/core/sheets/compare";
+import { canIssue, checkPlan } from "@/core/sheets/checks/check-plan";
 import type { Decisions } from "@/core/sheets/decisions";
 import { draftPlan } from "@/core/sheets/draft-plan";
-import { type IssuedPlan, issuedPlan, upgradeIssued } from "@/core/sheets/issued-plan";
 import type { UnitSet } from "@/core/units/units";
 import { wordsFor } from "@/core/units/words";
+import { type PlanSummary, summariseIssued } from "@/core/views/compare";
+import { type IssuedPlan, issuedPlan, upgradeIssued } from "@/core/views/issued-plan";
 import type { Access } from "../access/access";
 import { Refused } from "../access/access";
 import { audit, auditOf } from "../access/audit";

@@ -2,7 +2,7 @@
 
 import { addDays, byDate, type IsoDate } from "@/core/dates";
 import { type OutlookDay, outlook } from "@/core/season/outlook";
-import type { WeekOperation } from "@/core/sheets/outline";
+import type { WeekOperation } from "@/core/views/outline";
 import type { Access } from "../access/access";
 import type { DueOperation, FarmOutlook, WeekSheet } from "../contracts";
 import { commonestSoils } from "../land/commonest-soils";

@@ -8,10 +8,10 @@ import type { PlanFacts } from "../../plan/facts";
 import { type ProtectionProduct, protectionProductRecord } from "../../records/inputs/protection-product";
 import { unwrap } from "../../result";
 import type { Words } from "../../units/words";
-import { checkPlan } from "../check-plan";
+import { outlinePlan } from "../../views/outline";
+import { checkPlan } from "../checks/check-plan";
 import { applyChanges, type Change, change, freshDecisions } from "../decisions";
 import { draftPlan } from "../draft-plan";
-import { outlinePlan } from "../outline";
 import { bbchOn, type LabelTreatment, labelBreaks } from "./label";
 import { protectPrint } from "./print";
 

@@ -8,7 +8,7 @@ import { SHEET_NAMES } from "@/core/sheet-ids";
 import { Popover } from "@/ui/popover";
 import type { DayScale } from "../../shared/day-scale";
 import { SheetShape, sheetColour } from "../../shared/sheet-mark";
-import { dateInWords } from "../date-in-words";
+import { dateInWords } from "../inputs/date-in-words";
 import type { MovingDates } from "../moving-dates";
 import { GROUND } from "./geometry";
 

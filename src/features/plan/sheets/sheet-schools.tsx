@@ -2,7 +2,7 @@
 
 import type { School } from "@/core/guides/schema";
 import { Choice } from "@/ui/choice";
-import { DecisionLine } from "../decision-line";
+import { DecisionLine } from "../inputs/decision-line";
 import { usePlanModel } from "../plan-context";
 
 /** Where practitioners differ on a sheet: each question with its ways, and why one takes the chosen one. */

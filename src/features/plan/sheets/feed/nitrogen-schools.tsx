@@ -4,8 +4,8 @@ import type { DecisionPath } from "@/core/sheets/decisions";
 import { NITROGEN_SCHOOLS, type NitrogenSchool } from "@/core/sheets/feed/schools";
 import { Button } from "@/ui/button";
 import { Choice } from "@/ui/choice";
-import { DecidedNumber } from "../../decided-number";
-import { DecisionLine } from "../../decision-line";
+import { DecidedNumber } from "../../inputs/decided-number";
+import { DecisionLine } from "../../inputs/decision-line";
 import { usePlanModel } from "../../plan-context";
 import { FigureValue } from "../../working";
 

@@ -8,8 +8,8 @@ import { Button } from "@/ui/button";
 import { send } from "../../../shared/send";
 import { useUnits } from "../../../shared/units";
 import { WrittenDate } from "../../../shared/written-date";
-import { DecidedNumber } from "../../decided-number";
-import { DecisionLine } from "../../decision-line";
+import { DecidedNumber } from "../../inputs/decided-number";
+import { DecisionLine } from "../../inputs/decision-line";
 import { usePlanModel } from "../../plan-context";
 
 /** Makes a plan of each planting: this one becomes the first, the others are started as it is. */

@@ -1,8 +1,8 @@
 "use client";
 
 import type { DecisionPath } from "@/core/sheets/decisions";
-import { DecidedMoney } from "../../decided-money";
-import { DecisionLine } from "../../decision-line";
+import { DecidedMoney } from "../../inputs/decided-money";
+import { DecisionLine } from "../../inputs/decision-line";
 import { usePlanModel } from "../../plan-context";
 import { FigureValue } from "../../working";
 

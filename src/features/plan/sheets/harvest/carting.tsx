@@ -2,8 +2,8 @@
 
 import { USUAL_HAUL, USUAL_HAUL_BY_HAND } from "@/core/sheets/harvest/usual-figures";
 import { useUnits } from "../../../shared/units";
-import { DecidedNumber } from "../../decided-number";
-import { DecisionLine } from "../../decision-line";
+import { DecidedNumber } from "../../inputs/decided-number";
+import { DecisionLine } from "../../inputs/decision-line";
 import { usePlanModel } from "../../plan-context";
 import { FigureValue } from "../../working";
 

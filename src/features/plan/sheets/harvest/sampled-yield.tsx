@@ -3,8 +3,8 @@
 import { sampleYield } from "@/core/harvest/sample-yield";
 import { WrittenValue } from "@/ui/written-value";
 import { useUnits } from "../../../shared/units";
-import { DecidedNumber } from "../../decided-number";
-import { DecisionLine } from "../../decision-line";
+import { DecidedNumber } from "../../inputs/decided-number";
+import { DecisionLine } from "../../inputs/decision-line";
 import { usePlanModel } from "../../plan-context";
 
 /** Places that were cut and weighed before harvest: what the field will bring, with how sure that is. */

@@ -6,9 +6,9 @@ import { takeAnother } from "@/core/sheets/faces";
 import { USUAL_BALE_KG } from "@/core/sheets/harvest/usual-figures";
 import { Choice } from "@/ui/choice";
 import { useUnits } from "../../../shared/units";
-import { DecidedMoney } from "../../decided-money";
-import { DecidedNumber } from "../../decided-number";
-import { DecisionLine } from "../../decision-line";
+import { DecidedMoney } from "../../inputs/decided-money";
+import { DecidedNumber } from "../../inputs/decided-number";
+import { DecisionLine } from "../../inputs/decision-line";
 import { usePlanModel } from "../../plan-context";
 import { FigureValue } from "../../working";
 

@@ -4,8 +4,8 @@ import { addDays, formatDay } from "@/core/dates";
 import { keepOrSell } from "@/core/keep/keep-or-sell";
 import { figures, TableHead } from "@/ui/table-head";
 import { useUnits } from "../../../shared/units";
-import { DecidedMoney } from "../../decided-money";
-import { DecidedNumber } from "../../decided-number";
+import { DecidedMoney } from "../../inputs/decided-money";
+import { DecidedNumber } from "../../inputs/decided-number";
 import { usePlanModel } from "../../plan-context";
 
 /** Interest on money that is not there yet where nobody typed one [% a year]; assumption. */

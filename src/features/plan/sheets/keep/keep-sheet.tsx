@@ -2,7 +2,7 @@
 
 import { moistWayOf } from "@/core/sheets/keep-way";
 import { Link } from "../../../shared/link";
-import { SheetHead } from "../../decision-line";
+import { SheetHead } from "../../inputs/decision-line";
 import { usePlanModel } from "../../plan-context";
 import { FigureValue } from "../../working";
 import { KeepOrSell } from "./keep-or-sell";

@@ -6,7 +6,7 @@ import { Choice } from "@/ui/choice";
 import { Disclosure } from "@/ui/disclosure";
 import { figures, TableHead } from "@/ui/table-head";
 import { useUnits } from "../../../shared/units";
-import { DecidedNumber } from "../../decided-number";
+import { DecidedNumber } from "../../inputs/decided-number";
 import { usePlanModel } from "../../plan-context";
 
 /** What a mill, a press or a sheller gave back of a lot, held against what is usual. */

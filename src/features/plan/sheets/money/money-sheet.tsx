@@ -6,8 +6,8 @@ import { Disclosure } from "@/ui/disclosure";
 import { WrittenValue } from "@/ui/written-value";
 import { SheetMark, sheetColour } from "../../../shared/sheet-mark";
 import { useUnits } from "../../../shared/units";
-import { DecidedMoney } from "../../decided-money";
-import { DecisionLine, SheetHead } from "../../decision-line";
+import { DecidedMoney } from "../../inputs/decided-money";
+import { DecisionLine, SheetHead } from "../../inputs/decision-line";
 import { usePlanModel } from "../../plan-context";
 import { FigureValue } from "../../working";
 

@@ -7,9 +7,9 @@ import { outletsOf } from "@/core/sheets/money/outlets";
 import { figures, TableHead } from "@/ui/table-head";
 import { useUnits } from "../../../shared/units";
 import { useAnswer } from "../../../shared/use-answer";
-import { DecidedMoney } from "../../decided-money";
+import { DecidedMoney } from "../../inputs/decided-money";
+import { TakeIt } from "../../inputs/take-it";
 import { usePlanModel } from "../../plan-context";
-import { TakeIt } from "../../take-it";
 
 /** What the field could be grown and sold for instead, each with its money and what it asks. */
 export function Outlets() {

@@ -5,8 +5,8 @@ import { takeAnother } from "@/core/sheets/faces";
 import { bestLastYear, standYears } from "@/core/sheets/money/stand-years";
 import { figures, TableHead } from "@/ui/table-head";
 import { useUnits } from "../../../shared/units";
+import { TakeIt } from "../../inputs/take-it";
 import { usePlanModel } from "../../plan-context";
-import { TakeIt } from "../../take-it";
 
 /** Each year of one planting: yield, cost, margin, and after which it is best replaced. The plan is drafted for each. */
 export function StandYears() {

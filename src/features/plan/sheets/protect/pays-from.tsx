@@ -2,8 +2,8 @@
 
 import { paysFrom } from "@/core/sheets/protect/pays-from";
 import { useUnits } from "../../../shared/units";
-import { DecidedMoney } from "../../decided-money";
-import { DecidedNumber } from "../../decided-number";
+import { DecidedMoney } from "../../inputs/decided-money";
+import { DecidedNumber } from "../../inputs/decided-number";
 import { usePlanModel } from "../../plan-context";
 
 /** From how many of a threat on control pays here: by price, yield, what one of them costs, and what control costs and does. */

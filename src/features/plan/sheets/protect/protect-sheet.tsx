@@ -2,7 +2,7 @@
 
 import dynamic from "next/dynamic";
 import { Disclosure } from "@/ui/disclosure";
-import { SheetHead } from "../../decision-line";
+import { SheetHead } from "../../inputs/decision-line";
 import { usePlanModel } from "../../plan-context";
 import { Threats } from "./threats";
 import { Treatments } from "./treatments";

@@ -15,8 +15,8 @@ import { Link } from "../../../shared/link";
 import { newId } from "../../../shared/new-id";
 import { send } from "../../../shared/send";
 import { useUnits } from "../../../shared/units";
-import { DecidedChoice } from "../../decided-choice";
-import { DecidedNumber } from "../../decided-number";
+import { DecidedChoice } from "../../inputs/decided-choice";
+import { DecidedNumber } from "../../inputs/decided-number";
 import { usePlanModel } from "../../plan-context";
 import { TankMix } from "./tank-mix";
 

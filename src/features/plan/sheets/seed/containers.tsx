@@ -3,9 +3,9 @@
 import { containerPlanting } from "@/core/establish/containers";
 import { Disclosure } from "@/ui/disclosure";
 import { useUnits } from "../../../shared/units";
-import { DecidedNumber } from "../../decided-number";
-import { DecidedWhole } from "../../decided-whole";
-import { DecisionLine } from "../../decision-line";
+import { DecidedNumber } from "../../inputs/decided-number";
+import { DecidedWhole } from "../../inputs/decided-whole";
+import { DecisionLine } from "../../inputs/decision-line";
 import { usePlanModel } from "../../plan-context";
 
 /** A box to begin with [L]; assumption. */

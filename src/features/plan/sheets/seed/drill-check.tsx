@@ -5,9 +5,9 @@ import { drillSetting } from "@/core/establish/drill-setting";
 import { WrittenValue } from "@/ui/written-value";
 
 import { useUnits } from "../../../shared/units";
-import { DecidedNumber } from "../../decided-number";
-import { DecidedWhole } from "../../decided-whole";
-import { DecisionLine } from "../../decision-line";
+import { DecidedNumber } from "../../inputs/decided-number";
+import { DecidedWhole } from "../../inputs/decided-whole";
+import { DecisionLine } from "../../inputs/decision-line";
 import { usePlanModel } from "../../plan-context";
 import { FigureValue } from "../../working";
 

@@ -1,5 +1,5 @@
 "use client";
-import { DecidedNumber } from "../../decided-number";
+import { DecidedNumber } from "../../inputs/decided-number";
 import { usePlanModel } from "../../plan-context";
 
 /** How much of what can germinate comes up. */

@@ -1,7 +1,7 @@
 "use client";
 
 import { formatDay } from "@/core/dates";
-import { DecisionLine } from "../../decision-line";
+import { DecisionLine } from "../../inputs/decision-line";
 import { usePlanModel } from "../../plan-context";
 import { FigureValue } from "../../working";
 

@@ -5,8 +5,8 @@ import { channelsOf, layoutOf, outlinePath, type PlannedLayout, pegsAcross } fro
 import { inputMeasure } from "@/core/units/input-measures";
 import { Disclosure } from "@/ui/disclosure";
 import { useUnits } from "../../../shared/units";
-import { DecidedNumber } from "../../decided-number";
-import { DecisionLine } from "../../decision-line";
+import { DecidedNumber } from "../../inputs/decided-number";
+import { DecisionLine } from "../../inputs/decision-line";
 import { usePlanModel } from "../../plan-context";
 
 /** More pieces or rows than these are a grey ground, not lines. */

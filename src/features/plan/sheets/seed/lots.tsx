@@ -3,8 +3,8 @@
 import type { DecisionPath } from "@/core/sheets/decisions";
 import { Choice } from "@/ui/choice";
 import { useUnits } from "../../../shared/units";
-import { DecidedNumber } from "../../decided-number";
-import { DecisionLine } from "../../decision-line";
+import { DecidedNumber } from "../../inputs/decided-number";
+import { DecisionLine } from "../../inputs/decision-line";
 import { usePlanModel } from "../../plan-context";
 
 /** No further lot; ids of lots are words with a dash between them. */

@@ -1,8 +1,8 @@
 "use client";
 
-import { DecidedChoice } from "../../decided-choice";
-import { DecidedNumber } from "../../decided-number";
-import { DecisionLine } from "../../decision-line";
+import { DecidedChoice } from "../../inputs/decided-choice";
+import { DecidedNumber } from "../../inputs/decided-number";
+import { DecisionLine } from "../../inputs/decision-line";
 import { usePlanModel } from "../../plan-context";
 import { FigureValue } from "../../working";
 

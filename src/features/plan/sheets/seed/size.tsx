@@ -1,6 +1,6 @@
 "use client";
 
-import { DecisionLine } from "../../decision-line";
+import { DecisionLine } from "../../inputs/decision-line";
 import { usePlanModel } from "../../plan-context";
 import { FigureValue } from "../../working";
 

@@ -1,6 +1,6 @@
 "use client";
 
-import { DecidedNumber } from "../../decided-number";
+import { DecidedNumber } from "../../inputs/decided-number";
 import { usePlanModel } from "../../plan-context";
 
 /** Row spacing by spacing in the row, each typed in any unit of length. */

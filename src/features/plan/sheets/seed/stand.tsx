@@ -3,7 +3,7 @@
 import { formatDay } from "@/core/dates";
 import { standDecision } from "@/core/sheets/seed/stand-decision";
 import { useUnits } from "../../../shared/units";
-import { DecisionLine } from "../../decision-line";
+import { DecisionLine } from "../../inputs/decision-line";
 import { usePlanModel } from "../../plan-context";
 
 const WORDS = { leave: "leave it", fill: "fill the gaps", resow: "sow again" };

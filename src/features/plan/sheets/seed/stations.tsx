@@ -1,8 +1,8 @@
 "use client";
 
 import { useUnits } from "../../../shared/units";
-import { DecidedWhole } from "../../decided-whole";
-import { DecisionLine } from "../../decision-line";
+import { DecidedWhole } from "../../inputs/decided-whole";
+import { DecisionLine } from "../../inputs/decision-line";
 import { usePlanModel } from "../../plan-context";
 import { FigureValue } from "../../working";
 import { Spacing } from "./spacing";

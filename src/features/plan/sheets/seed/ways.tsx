@@ -4,8 +4,8 @@ import { formatDay } from "@/core/dates";
 import { takeAnother } from "@/core/sheets/faces";
 import { compareWays } from "@/core/sheets/seed/compare-ways";
 import { useUnits } from "../../../shared/units";
+import { TakeIt } from "../../inputs/take-it";
 import { usePlanModel } from "../../plan-context";
-import { TakeIt } from "../../take-it";
 
 /** Each way of establishing the crop on this field: dates, stock, hours, cost; the plan is drafted with each. */
 export function WaysTable() {

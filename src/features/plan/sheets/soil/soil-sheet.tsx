@@ -7,8 +7,8 @@ import { Choice } from "@/ui/choice";
 import { figures, TableHead } from "@/ui/table-head";
 import { WrittenValue } from "@/ui/written-value";
 import { useUnits } from "../../../shared/units";
-import { DecidedNumber } from "../../decided-number";
-import { DecisionLine, SheetHead } from "../../decision-line";
+import { DecidedNumber } from "../../inputs/decided-number";
+import { DecisionLine, SheetHead } from "../../inputs/decision-line";
 import { usePlanModel } from "../../plan-context";
 import { FigureValue } from "../../working";
 

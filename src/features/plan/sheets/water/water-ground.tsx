@@ -5,9 +5,9 @@ import { EVAPORATION_AT_FULL, evaporationKept, MULCH_KINDS, type MulchKind } fro
 import { feltAs, MOISTURE_WAYS, type MoistureWay, SQUEEZED, USUAL_DENSITY } from "@/core/water/start-moisture";
 import { Choice } from "@/ui/choice";
 import { useUnits } from "../../../shared/units";
-import { DecidedChoice } from "../../decided-choice";
-import { DecidedNumber } from "../../decided-number";
-import { DecisionLine } from "../../decision-line";
+import { DecidedChoice } from "../../inputs/decided-choice";
+import { DecidedNumber } from "../../inputs/decided-number";
+import { DecisionLine } from "../../inputs/decision-line";
 import { usePlanModel } from "../../plan-context";
 import { FigureValue } from "../../working";
 

@@ -6,9 +6,9 @@ import { SHAFT_KWH_PER_LITRE, sunPays, sunPump } from "@/core/water/sun-pump";
 import { completeNormals } from "@/core/weather/climate";
 import { figures, TableHead } from "@/ui/table-head";
 import { useUnits } from "../../../shared/units";
-import { DecidedChoice } from "../../decided-choice";
-import { DecidedMoney } from "../../decided-money";
-import { DecidedNumber } from "../../decided-number";
+import { DecidedChoice } from "../../inputs/decided-choice";
+import { DecidedMoney } from "../../inputs/decided-money";
+import { DecidedNumber } from "../../inputs/decided-number";
 import { usePlanModel } from "../../plan-context";
 import { FigureValue } from "../../working";
 

@@ -4,7 +4,7 @@ import { ANALYSED, ANALYSIS_LIMITS, mostOfSecond, type WaterAnalysis } from "@/c
 import { Choice } from "@/ui/choice";
 import { figures, TableHead } from "@/ui/table-head";
 import { useUnits } from "../../../shared/units";
-import { DecidedNumber } from "../../decided-number";
+import { DecidedNumber } from "../../inputs/decided-number";
 import { usePlanModel } from "../../plan-context";
 import { FigureValue } from "../../working";
 

@@ -7,9 +7,9 @@ import { INTERVALS, type IntervalBy, PLANNED_ON, type PlannedOn } from "@/core/s
 import { Button } from "@/ui/button";
 import { newId } from "../../../shared/new-id";
 import { WrittenDate } from "../../../shared/written-date";
-import { DecidedChoice } from "../../decided-choice";
-import { DecidedNumber } from "../../decided-number";
-import { DecisionLine } from "../../decision-line";
+import { DecidedChoice } from "../../inputs/decided-choice";
+import { DecidedNumber } from "../../inputs/decided-number";
+import { DecisionLine } from "../../inputs/decision-line";
 import { usePlanModel } from "../../plan-context";
 
 const BY: Record<IntervalBy, string> = { days: "so many days", month: "days by month", heat: "heat" };

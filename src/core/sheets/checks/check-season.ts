@@ -1,17 +1,17 @@
 /** Dates against the ground and the year: work on days that can hardly be worked, jobs after the crop is off, stages never reached. */
 
-import { addDays, daysBetween, formatDay, type IsoDate } from "../dates";
-import type { OperationRole } from "../guides/roles";
-import type { PlanFacts } from "../plan/facts";
-import { offDate } from "../plan/off-date";
-import type { Operation } from "../plan/operation";
-import { sowingWindows } from "../plan/sowing-windows";
-import { type ReliableDays, reliableSpans } from "../season/work-window";
-import { seasonWeather } from "../weather/season-weather";
-import { change } from "./decisions";
-import type { Plan } from "./plan";
-import type { Finding } from "./sheet";
-import { days, joinNames, round, sentence } from "./words";
+import { addDays, daysBetween, formatDay, type IsoDate } from "../../dates";
+import type { OperationRole } from "../../guides/roles";
+import type { PlanFacts } from "../../plan/facts";
+import { offDate } from "../../plan/off-date";
+import type { Operation } from "../../plan/operation";
+import { sowingWindows } from "../../plan/sowing-windows";
+import { type ReliableDays, reliableSpans } from "../../season/work-window";
+import { seasonWeather } from "../../weather/season-weather";
+import { change } from "../decisions";
+import type { Plan } from "../plan";
+import type { Finding } from "../sheet";
+import { days, joinNames, round, sentence } from "../words";
 
 /** Days from a date on within which a job has to find its day, and the reliable days under which that is doubted; assumptions. */
 const SPAN_DAYS = 14;

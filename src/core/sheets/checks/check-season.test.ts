@@ -1,14 +1,14 @@
 /** Dates against the ground and the year: what is doubted, and what is better. */
 
 import { describe, expect, it } from "vitest";
-import { testGuide } from "../../../tests/support/guides";
-import { EXAMPLE_FACTS } from "../plan/example-facts";
-import type { PlanFacts } from "../plan/facts";
-import { unwrap } from "../result";
-import { DELTA } from "../weather/example-climates";
+import { testGuide } from "../../../../tests/support/guides";
+import { EXAMPLE_FACTS } from "../../plan/example-facts";
+import type { PlanFacts } from "../../plan/facts";
+import { unwrap } from "../../result";
+import { DELTA } from "../../weather/example-climates";
+import { applyChanges, type Decisions, freshDecisions } from "../decisions";
+import { draftPlan } from "../draft-plan";
 import { checkPlan } from "./check-plan";
-import { applyChanges, type Decisions, freshDecisions } from "./decisions";
-import { draftPlan } from "./draft-plan";
 
 const check = (decisions: Decisions, facts: PlanFacts) => {
   const plan = unwrap(draftPlan(facts, decisions, 2027, testGuide(decisions.crop.guideId)));

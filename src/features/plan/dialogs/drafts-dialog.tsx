@@ -6,10 +6,10 @@ import { formatDay } from "@/core/dates";
 import type { DraftLine } from "@/server/contracts";
 import { Button } from "@/ui/button";
 import { Dialog } from "@/ui/dialog";
-import { Link } from "../shared/link";
-import { send } from "../shared/send";
-import { useUnits } from "../shared/units";
-import { usePlanModel } from "./plan-context";
+import { Link } from "../../shared/link";
+import { send } from "../../shared/send";
+import { useUnits } from "../../shared/units";
+import { usePlanModel } from "../plan-context";
 
 /** Up to four drafts of a planting side by side; one of them is chosen for season, week and issue. */
 export function DraftsDialog({ open, onOpenChange }: { open: boolean; onOpenChange: (open: boolean) => void }) {

@@ -1,15 +1,15 @@
 /** The main figures of a plan against what is usual of its crop: outside of it the plan says what makes it so. */
 
-import type { Figure } from "../figure";
-import type { Ranged } from "../guides/schema";
-import { NUTRIENTS } from "../nutrients";
-import type { PlanFacts } from "../plan/facts";
-import type { FigureId } from "../plan/figure-ids";
-import { SHEETS, type SheetId } from "../sheet-ids";
-import { change } from "./decisions";
-import type { Plan } from "./plan";
-import type { Finding, Repair } from "./sheet";
-import { round } from "./words";
+import type { Figure } from "../../figure";
+import type { Ranged } from "../../guides/schema";
+import { NUTRIENTS } from "../../nutrients";
+import type { PlanFacts } from "../../plan/facts";
+import type { FigureId } from "../../plan/figure-ids";
+import { SHEETS, type SheetId } from "../../sheet-ids";
+import { change } from "../decisions";
+import type { Plan } from "../plan";
+import type { Finding, Repair } from "../sheet";
+import { round } from "../words";
 
 interface Band {
   id: FigureId;

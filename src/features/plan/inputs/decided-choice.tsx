@@ -2,7 +2,7 @@
 
 import type { DecisionAt, DecisionPath } from "@/core/sheets/decisions";
 import { Choice, type Option } from "@/ui/choice";
-import { usePlanModel } from "./plan-context";
+import { usePlanModel } from "../plan-context";
 
 /** One of a few of the decisions at its path; the usual one leaves no trace. */
 export function DecidedChoice<P extends DecisionPath, T extends string>({

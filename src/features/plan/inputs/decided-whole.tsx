@@ -2,7 +2,7 @@
 
 import type { DecisionAt, DecisionPath } from "@/core/sheets/decisions";
 import { WrittenValue } from "@/ui/written-value";
-import { usePlanModel } from "./plan-context";
+import { usePlanModel } from "../plan-context";
 
 /** A whole number of the decisions at its path, without a unit; emptied, it goes back to what is usual. */
 export function DecidedWhole<P extends DecisionPath>({

@@ -2,7 +2,7 @@
 
 import type { Change } from "@/core/sheets/decisions";
 import { Button } from "@/ui/button";
-import { usePlanModel } from "./plan-context";
+import { usePlanModel } from "../plan-context";
 
 /** Takes what a line of a comparison stands for, where the plan may be changed. */
 export function TakeIt({ changes }: { changes: readonly Change[] }) {

@@ -2,9 +2,9 @@
 
 import { formatDay } from "@/core/dates";
 import type { Operation } from "@/core/plan/operation";
-import { WrittenDate } from "../shared/written-date";
-import { useMovingDates } from "./moving-dates";
-import { usePlanModel } from "./plan-context";
+import { WrittenDate } from "../../shared/written-date";
+import { useMovingDates } from "../moving-dates";
+import { usePlanModel } from "../plan-context";
 
 /**
  * The date of an operation to be typed. What was typed stays in its box, also while it clashes; the day that the plan could

@@ -4,11 +4,11 @@ import { useState } from "react";
 import { formatDay } from "@/core/dates";
 import { Button } from "@/ui/button";
 import { Dialog } from "@/ui/dialog";
-import { newId } from "../shared/new-id";
-import { type Reply, send } from "../shared/send";
-import { WrittenDate } from "../shared/written-date";
-import { usePlanModel } from "./plan-context";
-import { stageInWords } from "./stage-in-words";
+import { newId } from "../../shared/new-id";
+import { type Reply, send } from "../../shared/send";
+import { WrittenDate } from "../../shared/written-date";
+import { usePlanModel } from "../plan-context";
+import { stageInWords } from "../stage-in-words";
 
 /** A growth stage: when it is expected, what to look for, and noting it as seen, from which all later dates follow. */
 export function StageDialog({ stageId, onClose }: { stageId: string | null; onClose: () => void }) {

@@ -3,9 +3,9 @@ import { testGuide } from "../../../tests/support/guides";
 import { EXAMPLE_FACTS } from "../plan/example-facts";
 import type { PlanFacts } from "../plan/facts";
 import { unwrap } from "../result";
+import { freshDecisions } from "../sheets/decisions";
+import { draftPlan } from "../sheets/draft-plan";
 import { wordsFor } from "../units/words";
-import { freshDecisions } from "./decisions";
-import { draftPlan } from "./draft-plan";
 import { issuedPlan } from "./issued-plan";
 import { issuedWeek, outlineHolds, outlinePlan, packSeason, resourceOf, unpackSeason } from "./outline";
 

@@ -4,8 +4,8 @@ import { boundsAt } from "@/core/sheets/decision-bounds";
 import type { DecisionAt, DecisionPath } from "@/core/sheets/decisions";
 import type { Dimension } from "@/core/units/units";
 import { WrittenValue } from "@/ui/written-value";
-import { type Limits, useUnits } from "../shared/units";
-import { usePlanModel } from "./plan-context";
+import { type Limits, useUnits } from "../../shared/units";
+import { usePlanModel } from "../plan-context";
 
 /**
  * A number of the decisions at its path, shown and read in the user's unit; emptied, it goes back to what the guide or

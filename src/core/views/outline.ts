@@ -7,10 +7,10 @@ import type { PlanFacts } from "../plan/facts";
 import type { Operation, OperationInput } from "../plan/operation";
 import type { SettingId } from "../plan/settings";
 import { SHEETS, type SheetId } from "../sheet-ids";
+import type { Plan } from "../sheets/plan";
+import { forbiddenOf } from "../sheets/protect/planned-breaks";
+import { STAND, sampleM2, standSample } from "../sheets/seed/stand";
 import type { IssuedPlan } from "./issued-plan";
-import type { Plan } from "./plan";
-import { forbiddenOf } from "./protect/planned-breaks";
-import { STAND, sampleM2, standSample } from "./seed/stand";
 
 /** Counted up whenever what an outline holds, or how it is drafted, changes: kept outlines of before are drafted anew. */
 export const OUTLINE_VERSION = 16;

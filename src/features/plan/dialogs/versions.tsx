@@ -3,20 +3,20 @@
 import { Download } from "lucide-react";
 import { useState } from "react";
 import { formatDay } from "@/core/dates";
-import { comparePlans, type PlanChange, summarisePlan } from "@/core/sheets/compare";
 import type { DecisionPath } from "@/core/sheets/decisions";
 import { joined } from "@/core/units/words";
+import { comparePlans, type PlanChange, summarisePlan } from "@/core/views/compare";
 import type { AuditLine, VersionLine } from "@/server/contracts";
 import { Button } from "@/ui/button";
 import { Dialog } from "@/ui/dialog";
 import { Pick } from "@/ui/pick";
 import { figures, TableHead } from "@/ui/table-head";
-import { DocumentLink } from "../shared/document-link";
-import { send } from "../shared/send";
-import { useUnits } from "../shared/units";
-import { useAnswer } from "../shared/use-answer";
-import { pathInWords } from "./path-in-words";
-import { usePlanModel } from "./plan-context";
+import { DocumentLink } from "../../shared/document-link";
+import { send } from "../../shared/send";
+import { useUnits } from "../../shared/units";
+import { useAnswer } from "../../shared/use-answer";
+import { pathInWords } from "../path-in-words";
+import { usePlanModel } from "../plan-context";
 
 const FILES: [string, string][] = [
   ["booklet.pdf", "Booklet"],

@@ -1,9 +1,9 @@
 /** The target against the field's history, and the crop against what grew before it. */
 
-import type { PlanFacts } from "../plan/facts";
-import type { Plan } from "./plan";
-import type { Finding } from "./sheet";
-import { round, sentence } from "./words";
+import type { PlanFacts } from "../../plan/facts";
+import type { Plan } from "../plan";
+import type { Finding } from "../sheet";
+import { round, sentence } from "../words";
 
 /** So far over the best of the field's own yields a target is asked about. */
 const OVER_THE_BEST = 1.1;

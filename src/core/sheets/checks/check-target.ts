@@ -1,13 +1,13 @@
 /** The target against the site, the light and the water; what limits the site and what would lift it; what is not known of it. */
 
-import { formatDay } from "../dates";
-import type { PlanFacts } from "../plan/facts";
-import { CRITERION_NAMES } from "../plan/site-criteria";
-import { lightLimitedYield } from "../season/potential";
-import type { Plan } from "./plan";
-import type { Finding } from "./sheet";
-import { walked } from "./water/part";
-import { joinNames, round, sentence } from "./words";
+import { formatDay } from "../../dates";
+import type { PlanFacts } from "../../plan/facts";
+import { CRITERION_NAMES } from "../../plan/site-criteria";
+import { lightLimitedYield } from "../../season/potential";
+import type { Plan } from "../plan";
+import type { Finding } from "../sheet";
+import { walked } from "../water/part";
+import { joinNames, round, sentence } from "../words";
 
 /** Over the yield to expect by so much a target is called ambitious; from this score down a criterion is said. */
 const AMBITIOUS = 1.15;

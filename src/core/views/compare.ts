@@ -1,9 +1,9 @@
 import { daysBetween } from "../dates";
 import type { Operation, OperationInput } from "../plan/operation";
+import type { Plan } from "../sheets/plan";
 import { inputMeasure } from "../units/input-measures";
 import type { MeasureId } from "../units/measure-ids";
 import type { IssuedPlan } from "./issued-plan";
-import type { Plan } from "./plan";
 
 /** The figures, operations and choices by which two states of a plan are compared. */
 export interface PlanSummary {

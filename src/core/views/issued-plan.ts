@@ -9,14 +9,14 @@ import { OPERATION_ROLES, type OperationRole } from "../guides/roles";
 import type { PlanFacts } from "../plan/facts";
 import { CONDITION_OF, SETTING_IDS } from "../plan/settings";
 import { SHEETS, type SheetId } from "../sheet-ids";
+import type { Decisions } from "../sheets/decisions";
+import type { Plan } from "../sheets/plan";
+import { SHEET_PRINTS } from "../sheets/prints";
+import { printedLayout } from "../sheets/seed/layout";
+import type { Finding } from "../sheets/sheet";
 import { MEASURE_IDS, MEASURES, type MeasureId } from "../units/measure-ids";
 import type { UnitSet } from "../units/units";
 import type { Words } from "../units/words";
-import type { Decisions } from "./decisions";
-import type { Plan } from "./plan";
-import { SHEET_PRINTS } from "./prints";
-import { printedLayout } from "./seed/layout";
-import type { Finding } from "./sheet";
 
 export const ISSUED_VERSION = 3;
 

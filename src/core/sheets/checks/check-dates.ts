@@ -1,13 +1,13 @@
 /** Dates that cannot hold together, and waits that what was done has broken. */
 
-import type { PlanWait, PlanWindow } from "../plan/dates";
-import { PREVIOUS_OFF } from "../plan/own-operations";
-import type { Conflict } from "../season/solve-season";
-import type { SheetId } from "../sheet-ids";
-import { change } from "./decisions";
-import type { Plan } from "./plan";
-import type { Finding, Repair } from "./sheet";
-import { days, joinNames, sentence } from "./words";
+import type { PlanWait, PlanWindow } from "../../plan/dates";
+import { PREVIOUS_OFF } from "../../plan/own-operations";
+import type { Conflict } from "../../season/solve-season";
+import type { SheetId } from "../../sheet-ids";
+import { change } from "../decisions";
+import type { Plan } from "../plan";
+import type { Finding, Repair } from "../sheet";
+import { days, joinNames, sentence } from "../words";
 
 type Member = PlanWait | PlanWindow;
 

@@ -2,8 +2,8 @@
 
 import type { DecisionAt, DecisionPath } from "@/core/sheets/decisions";
 import { WrittenValue } from "@/ui/written-value";
-import { useUnits } from "../shared/units";
-import { usePlanModel } from "./plan-context";
+import { useUnits } from "../../shared/units";
+import { usePlanModel } from "../plan-context";
 
 /** An amount of money of the decisions at its path, typed in the practice's currency and kept in its hundredths. */
 export function DecidedMoney<P extends DecisionPath>({

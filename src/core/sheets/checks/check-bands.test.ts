@@ -1,13 +1,13 @@
 /** Nothing passes in silence: each main figure outside of what is usual is said, with the term that makes it so. */
 
 import { describe, expect, it } from "vitest";
-import { testGuide } from "../../../tests/support/guides";
-import { EXAMPLE_FACTS } from "../plan/example-facts";
-import type { PlanFacts } from "../plan/facts";
-import { unwrap } from "../result";
+import { testGuide } from "../../../../tests/support/guides";
+import { EXAMPLE_FACTS } from "../../plan/example-facts";
+import type { PlanFacts } from "../../plan/facts";
+import { unwrap } from "../../result";
+import { applyChanges, type Change, freshDecisions } from "../decisions";
+import { draftPlan } from "../draft-plan";
 import { checkPlan } from "./check-plan";
-import { applyChanges, type Change, freshDecisions } from "./decisions";
-import { draftPlan } from "./draft-plan";
 
 const findings = (guideId: string, changes: [string, unknown][] = [], more: Partial<PlanFacts> = {}) => {
   const facts = { ...EXAMPLE_FACTS, ...more };
