@@ -9,7 +9,7 @@ import type { Basis, Figure } from "../src/core/figure";
 import type { Guide } from "../src/core/guides/schema";
 import type { PlanFacts } from "../src/core/plan/facts";
 import { SHEETS } from "../src/core/sheet-ids";
-import { checkPlan } from "../src/core/sheets/checks/check-plan";
+import { checkPlan } from "../src/core/sheets/check-plan";
 import type { Decisions } from "../src/core/sheets/decisions";
 import { draftPlan } from "../src/core/sheets/draft-plan";
 import { formatNumber } from "../src/core/units/format-quantity";

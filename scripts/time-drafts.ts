@@ -3,7 +3,7 @@
 import { EXAMPLE_FACTS } from "../src/core/plan/example-facts";
 import { protectionProductRecord } from "../src/core/records/inputs/protection-product";
 import { unwrap } from "../src/core/result";
-import { checkPlan } from "../src/core/sheets/checks/check-plan";
+import { checkPlan } from "../src/core/sheets/check-plan";
 import { freshDecisions } from "../src/core/sheets/decisions";
 import { draftPlan } from "../src/core/sheets/draft-plan";
 import { everyPlan } from "../tests/support/every-plan";

@@ -4,7 +4,7 @@ import { randomUUID } from "node:crypto";
 import type pg from "pg";
 import { describe, expect, inject, it } from "vitest";
 import { addDays, daysBetween } from "@/core/dates";
-import { checkPlan } from "@/core/sheets/checks/check-plan";
+import { checkPlan } from "@/core/sheets/check-plan";
 import { applyChanges, change } from "@/core/sheets/decisions";
 import { draftPlan } from "@/core/sheets/draft-plan";
 import type { Access } from "@/server/access/access";

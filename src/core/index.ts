@@ -43,7 +43,7 @@ export { solveSeason } from "./season/solve-season";
 export { expectedYield, simulateWindow } from "./season/sowing-window";
 export { targetCheck } from "./season/target-check";
 export { reliableDays, workableDays } from "./season/workable-days";
-export { checkPlan } from "./sheets/checks/check-plan";
+export { checkPlan } from "./sheets/check-plan";
 export { draftPlan } from "./sheets/draft-plan";
 export { fallbacks } from "./sheets/fallbacks";
 export { movedDates, whyMoved } from "./sheets/moved-dates";

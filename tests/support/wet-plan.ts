@@ -3,7 +3,7 @@
 import { EXAMPLE_FACTS } from "../../src/core/plan/example-facts";
 import type { PlanFacts } from "../../src/core/plan/facts";
 import { unwrap } from "../../src/core/result";
-import { checkPlan } from "../../src/core/sheets/checks/check-plan";
+import { checkPlan } from "../../src/core/sheets/check-plan";
 import { applyChanges, type Change, freshDecisions } from "../../src/core/sheets/decisions";
 import { draftPlan } from "../../src/core/sheets/draft-plan";
 import type { Plan } from "../../src/core/sheets/plan";

@@ -4,7 +4,7 @@ import { describe, expect, it } from "vitest";
 import { testGuide } from "../../../tests/support/guides";
 import { addDays } from "../dates";
 import { unwrap } from "../result";
-import { checkPlan } from "../sheets/checks/check-plan";
+import { checkPlan } from "../sheets/check-plan";
 import { applyChanges, type Change, freshDecisions } from "../sheets/decisions";
 import { draftPlan } from "../sheets/draft-plan";
 import type { Plan } from "../sheets/plan";

@@ -10,7 +10,7 @@ import type { FigureId } from "../plan/figure-ids";
 import type { Operation } from "../plan/operation";
 import { unwrap } from "../result";
 import { comparePlans, summarisePlan } from "../views/compare";
-import { canIssue, checkPlan } from "./checks/check-plan";
+import { canIssue, checkPlan } from "./check-plan";
 import type { Decisions } from "./decisions";
 import { applyChanges, type Change, freshDecisions } from "./decisions";
 import { decisionsSchema } from "./decisions-schema";

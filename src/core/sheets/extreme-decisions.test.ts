@@ -10,7 +10,7 @@ import type { PlanFacts } from "../plan/facts";
 import { issuedPlan } from "../views/issued-plan";
 import { outlineHolds, outlinePlan } from "../views/outline";
 import { DELTA, UPLAND_PLAIN } from "../weather/example-climates";
-import { checkPlan } from "./checks/check-plan";
+import { checkPlan } from "./check-plan";
 import { type Decisions, freshDecisions } from "./decisions";
 import { decisionsSchema } from "./decisions-schema";
 import { draftPlan, NOT_DRAFTED } from "./draft-plan";

@@ -5,7 +5,7 @@ import { ALL_GUIDES, testGuide } from "../../../tests/support/guides";
 import { EXAMPLE_FACTS } from "../plan/example-facts";
 import type { PlanFacts } from "../plan/facts";
 import { unwrap } from "../result";
-import { checkPlan } from "./checks/check-plan";
+import { checkPlan } from "./check-plan";
 import { applyChanges, type Change, change, freshDecisions } from "./decisions";
 import { decisionsSchema } from "./decisions-schema";
 import { draftPlan } from "./draft-plan";

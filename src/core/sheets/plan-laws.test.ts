@@ -14,7 +14,7 @@ import type { PlanFacts } from "../plan/facts";
 import { TEXTURE_CLASSES } from "../soil/texture";
 import { outlineHolds, outlinePlan } from "../views/outline";
 import { DELTA, UPLAND_PLAIN } from "../weather/example-climates";
-import { checkPlan } from "./checks/check-plan";
+import { checkPlan } from "./check-plan";
 import { applyChanges, type Decisions, freshDecisions } from "./decisions";
 import { decisionsSchema } from "./decisions-schema";
 import { draftPlan } from "./draft-plan";

@@ -5,7 +5,7 @@ import { testGuide } from "../../../tests/support/guides";
 import { EXAMPLE_FACTS } from "../plan/example-facts";
 import type { PlanFacts } from "../plan/facts";
 import { unwrap } from "../result";
-import { checkPlan } from "./checks/check-plan";
+import { checkPlan } from "./check-plan";
 import { applyChanges, type Change, type Decisions, freshDecisions } from "./decisions";
 import { draftPlan } from "./draft-plan";
 

@@ -8,7 +8,7 @@ import type { PlanFacts } from "../plan/facts";
 import { unwrap } from "../result";
 import { simulateWindow } from "../season/sowing-window";
 import { targetCheck } from "../season/target-check";
-import { checkPlan } from "./checks/check-plan";
+import { checkPlan } from "./check-plan";
 import { applyChanges, type Decisions, freshDecisions } from "./decisions";
 import { draftPlan } from "./draft-plan";
 import { planWindows, windowQuestion } from "./window-question";

@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import { testGuide } from "../../../tests/support/guides";
 import { EXAMPLE_FACTS } from "../plan/example-facts";
 import { unwrap } from "../result";
-import { checkPlan } from "../sheets/checks/check-plan";
+import { checkPlan } from "../sheets/check-plan";
 import { applyChanges, freshDecisions } from "../sheets/decisions";
 import { draftPlan } from "../sheets/draft-plan";
 import { wordsFor } from "../units/words";

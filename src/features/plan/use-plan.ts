@@ -79,7 +79,7 @@ export const freshHistory = (now: Decisions): History => ({ past: [], now, futur
 const loadEngine = async () => {
   const [{ draftPlan, draftInSteps }, { checkPlan }, { comparePlans, summarisePlan }] = await Promise.all([
     import("@/core/sheets/draft-plan"),
-    import("@/core/sheets/checks/check-plan"),
+    import("@/core/sheets/check-plan"),
     import("@/core/views/compare"),
   ]);
   return { draftPlan, draftInSteps, checkPlan, comparePlans, summarisePlan };

@@ -10,7 +10,7 @@ import { EXAMPLE_FACTS } from "@/core/plan/example-facts";
 import type { PlanFacts } from "@/core/plan/facts";
 import { protectionProductRecord } from "@/core/records/inputs/protection-product";
 import { unwrap } from "@/core/result";
-import { checkPlan } from "@/core/sheets/checks/check-plan";
+import { checkPlan } from "@/core/sheets/check-plan";
 import type { Decisions } from "@/core/sheets/decisions";
 import { applyChanges, change, freshDecisions } from "@/core/sheets/decisions";
 import { draftPlan } from "@/core/sheets/draft-plan";

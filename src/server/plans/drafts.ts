@@ -1,6 +1,6 @@
 /** Drafts of a planting side by side. */
 
-import { checkPlan } from "@/core/sheets/checks/check-plan";
+import { checkPlan } from "@/core/sheets/check-plan";
 import { draftPlan } from "@/core/sheets/draft-plan";
 import { type Access, Refused } from "../access/access";
 import type { DraftLine } from "../contracts";

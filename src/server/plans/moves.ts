@@ -3,7 +3,7 @@
 import { formatDay } from "@/core/dates";
 import type { Guide } from "@/core/guides/schema";
 import type { PlanFacts } from "@/core/plan/facts";
-import { checkPlan } from "@/core/sheets/checks/check-plan";
+import { checkPlan } from "@/core/sheets/check-plan";
 import type { Decisions } from "@/core/sheets/decisions";
 import { decisionsSchema } from "@/core/sheets/decisions-schema";
 import { draftPlan } from "@/core/sheets/draft-plan";

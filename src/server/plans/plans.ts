@@ -3,7 +3,7 @@
 import { isDeepStrictEqual } from "node:util";
 import type { Guide } from "@/core/guides/schema";
 import type { PlanFacts } from "@/core/plan/facts";
-import { canIssue, checkPlan } from "@/core/sheets/checks/check-plan";
+import { canIssue, checkPlan } from "@/core/sheets/check-plan";
 import type { Decisions } from "@/core/sheets/decisions";
 import { draftPlan } from "@/core/sheets/draft-plan";
 import type { UnitSet } from "@/core/units/units";

@@ -5,9 +5,9 @@ import { testGuide } from "../../../../tests/support/guides";
 import { EXAMPLE_FACTS } from "../../plan/example-facts";
 import type { PlanFacts } from "../../plan/facts";
 import { unwrap } from "../../result";
+import { checkPlan } from "../check-plan";
 import { applyChanges, type Change, freshDecisions } from "../decisions";
 import { draftPlan } from "../draft-plan";
-import { checkPlan } from "./check-plan";
 
 const findings = (guideId: string, changes: [string, unknown][] = [], more: Partial<PlanFacts> = {}) => {
   const facts = { ...EXAMPLE_FACTS, ...more };

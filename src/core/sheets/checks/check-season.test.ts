@@ -6,9 +6,9 @@ import { EXAMPLE_FACTS } from "../../plan/example-facts";
 import type { PlanFacts } from "../../plan/facts";
 import { unwrap } from "../../result";
 import { DELTA } from "../../weather/example-climates";
+import { checkPlan } from "../check-plan";
 import { applyChanges, type Decisions, freshDecisions } from "../decisions";
 import { draftPlan } from "../draft-plan";
-import { checkPlan } from "./check-plan";
 
 const check = (decisions: Decisions, facts: PlanFacts) => {
   const plan = unwrap(draftPlan(facts, decisions, 2027, testGuide(decisions.crop.guideId)));

@@ -7,7 +7,7 @@ import { EXAMPLE_FACTS } from "../../plan/example-facts";
 import type { PlanFacts } from "../../plan/facts";
 import type { SoilTest } from "../../records/land/soil-test";
 import { unwrap } from "../../result";
-import { checkPlan } from "../checks/check-plan";
+import { checkPlan } from "../check-plan";
 import { type Decisions, freshDecisions } from "../decisions";
 import { draftPlan } from "../draft-plan";
 

@@ -7,7 +7,7 @@ import { addDays, daysBetween } from "../../dates";
 import { EXAMPLE_FACTS } from "../../plan/example-facts";
 import type { PlanFacts } from "../../plan/facts";
 import { unwrap } from "../../result";
-import { checkPlan } from "../checks/check-plan";
+import { checkPlan } from "../check-plan";
 import { applyChanges, type Change, change, freshDecisions } from "../decisions";
 import { draftPlan } from "../draft-plan";
 import { harvestWays } from "./ways";

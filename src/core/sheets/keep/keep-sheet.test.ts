@@ -9,7 +9,7 @@ import { EXAMPLE_FACTS } from "../../plan/example-facts";
 import type { PlanFacts } from "../../plan/facts";
 import { unwrap } from "../../result";
 import { emptyWeather } from "../../weather/generator";
-import { checkPlan } from "../checks/check-plan";
+import { checkPlan } from "../check-plan";
 import { applyChanges, type Change, change, type Decisions, freshDecisions } from "../decisions";
 import { draftPlan } from "../draft-plan";
 import { moistDose } from "../keep-way";

@@ -4,7 +4,7 @@ import { describe, expect, it } from "vitest";
 import { testGuide } from "../../../../tests/support/guides";
 import { EXAMPLE_FACTS } from "../../plan/example-facts";
 import { unwrap } from "../../result";
-import { checkPlan } from "../checks/check-plan";
+import { checkPlan } from "../check-plan";
 import { applyChanges, type Change, change, freshDecisions } from "../decisions";
 import { draftPlan } from "../draft-plan";
 

@@ -4,7 +4,7 @@ import { goodsOf, waysOfKind } from "../../guides/fitting";
 import type { Guide } from "../../guides/schema";
 import type { PlanFacts } from "../../plan/facts";
 import type { CropOffer, OfferLimit } from "../../records/produce/crop-offer";
-import { checkPlan } from "../checks/check-plan";
+import { checkPlan } from "../check-plan";
 import { applyChanges, type Change, change, type Decisions } from "../decisions";
 import { draftPlan } from "../draft-plan";
 import { takeAnother } from "../faces";

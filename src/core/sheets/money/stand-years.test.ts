@@ -6,7 +6,7 @@ import { nextYearOf } from "../../guides/fitting";
 import { EXAMPLE_FACTS } from "../../plan/example-facts";
 import { unwrap } from "../../result";
 import { DELTA } from "../../weather/example-climates";
-import { checkPlan } from "../checks/check-plan";
+import { checkPlan } from "../check-plan";
 import { type Decisions, freshDecisions } from "../decisions";
 import { draftPlan } from "../draft-plan";
 import { groundPrint } from "../ground/print";

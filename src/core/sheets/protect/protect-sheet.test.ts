@@ -9,7 +9,7 @@ import { type ProtectionProduct, protectionProductRecord } from "../../records/i
 import { unwrap } from "../../result";
 import type { Words } from "../../units/words";
 import { outlinePlan } from "../../views/outline";
-import { checkPlan } from "../checks/check-plan";
+import { checkPlan } from "../check-plan";
 import { applyChanges, type Change, change, freshDecisions } from "../decisions";
 import { draftPlan } from "../draft-plan";
 import { bbchOn, type LabelTreatment, labelBreaks } from "./label";

@@ -8,7 +8,7 @@ import { EXAMPLE_FACTS } from "../../plan/example-facts";
 import type { PlanFacts } from "../../plan/facts";
 import { protectionProductRecord } from "../../records/inputs/protection-product";
 import { unwrap } from "../../result";
-import { checkPlan } from "../checks/check-plan";
+import { checkPlan } from "../check-plan";
 import { applyChanges, type Change, change, freshDecisions } from "../decisions";
 import { draftPlan } from "../draft-plan";
 import { pressureOf, protectionSchools, threatsAtStake } from "./schools";

@@ -4,7 +4,7 @@ import { daysBetween, type IsoDate } from "../../dates";
 import { methodForStock, stockFits, waysOfKind } from "../../guides/fitting";
 import type { Guide } from "../../guides/schema";
 import type { PlanFacts } from "../../plan/facts";
-import { checkPlan } from "../checks/check-plan";
+import { checkPlan } from "../check-plan";
 import { applyChanges, type Decisions } from "../decisions";
 import { draftPlan } from "../draft-plan";
 import { takeAnother } from "../faces";

@@ -8,7 +8,7 @@ import type { PlanFacts } from "../../plan/facts";
 import type { SoilTest } from "../../records/land/soil-test";
 import { unwrap } from "../../result";
 import { SOIL_LIMITS } from "../../soil/soil-test-schemes";
-import { checkPlan } from "../checks/check-plan";
+import { checkPlan } from "../check-plan";
 import { type Decisions, freshDecisions } from "../decisions";
 import { draftPlan } from "../draft-plan";
 

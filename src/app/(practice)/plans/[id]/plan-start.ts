@@ -2,7 +2,7 @@
 
 import { pack, packOnce } from "@/app/pack";
 import { boundsOf } from "@/core/sheets/bounds-of-schema";
-import { checkPlan } from "@/core/sheets/checks/check-plan";
+import { checkPlan } from "@/core/sheets/check-plan";
 import { decisionsSchema } from "@/core/sheets/decisions-schema";
 import { draftPlan } from "@/core/sheets/draft-plan";
 import { forSending, type OwnStart, type PackedStart } from "@/features/plan/sent-plan";

@@ -1,14 +1,14 @@
 import { describe, expect, it } from "vitest";
-import { testGuide } from "../../../../tests/support/guides";
-import { EXAMPLE_FACTS } from "../../plan/example-facts";
-import type { PlanFacts } from "../../plan/facts";
-import { unwrap } from "../../result";
-import type { Decisions } from "../decisions";
-import { applyChanges, type Change, freshDecisions } from "../decisions";
-import { decisionsSchema } from "../decisions-schema";
-import { draftPlan } from "../draft-plan";
-import type { Finding } from "../sheet";
+import { testGuide } from "../../../tests/support/guides";
+import { EXAMPLE_FACTS } from "../plan/example-facts";
+import type { PlanFacts } from "../plan/facts";
+import { unwrap } from "../result";
 import { checkPlan } from "./check-plan";
+import type { Decisions } from "./decisions";
+import { applyChanges, type Change, freshDecisions } from "./decisions";
+import { decisionsSchema } from "./decisions-schema";
+import { draftPlan } from "./draft-plan";
+import type { Finding } from "./sheet";
 
 const wheat = applyChanges(freshDecisions("wheat"), [{ path: "targetTPerHa", value: 8 }]);
 const potato = freshDecisions("potato");

@@ -1,16 +1,16 @@
-import type { PlanFacts } from "../../plan/facts";
-import { SHEETS } from "../../sheet-ids";
-import type { Decisions } from "../decisions";
-import { change } from "../decisions";
-import type { Plan } from "../plan";
-import type { Check, Finding } from "../sheet";
-import { sentence } from "../words";
-import { checkBands } from "./check-bands";
-import { checkConflicts } from "./check-dates";
-import { checkTargetAndRotation } from "./check-rotation";
-import { checkSeason } from "./check-season";
-import { checkHope, checkTarget } from "./check-target";
-import { SHEET_CHECKS } from "./checks";
+import type { PlanFacts } from "../plan/facts";
+import { SHEETS } from "../sheet-ids";
+import { checkBands } from "./checks/check-bands";
+import { checkConflicts } from "./checks/check-dates";
+import { checkTargetAndRotation } from "./checks/check-rotation";
+import { checkSeason } from "./checks/check-season";
+import { checkHope, checkTarget } from "./checks/check-target";
+import { SHEET_CHECKS } from "./checks/checks";
+import type { Decisions } from "./decisions";
+import { change } from "./decisions";
+import type { Plan } from "./plan";
+import type { Check, Finding } from "./sheet";
+import { sentence } from "./words";
 
 const ORDER = { stop: 0, advise: 1, hint: 2 };
 
