@@ -12,7 +12,8 @@ import type { VarietyComparison, VarietyMean } from "@/core/review/compare-varie
 import type { OutlookDay } from "@/core/season/outlook";
 import type { Decisions } from "@/core/sheets/decisions";
 import type { SoilTestScheme } from "@/core/soil/soil-test-schemes";
-import type { OperationShape, PackedSeason, WeekOperation } from "@/core/views/outline";
+import type { WeekOperation } from "@/core/views/outline";
+import type { OperationShape, PackedSeason } from "@/core/views/pack-season";
 import type { Climate } from "@/core/weather/climate";
 import type { TableProblem, WeatherMapping } from "@/core/weather/read-weather-table";
 import type { ObservedWeather } from "@/core/weather/season-weather";

@@ -19,7 +19,9 @@ import {
 import { seasonWeather } from "../weather/season-weather";
 import type { PlanContext } from "./context";
 import { ANY_TIME_BEFORE, PREVIOUS_OFF } from "./own-operations";
+import { relax } from "./relax";
 import { chosenWindow, type DatedWindow, sowingWindows } from "./sowing-windows";
+import { waitReason } from "./wait-reason";
 
 /** A wait of a plan, with what it is and how easing it is offered. */
 export interface PlanWait extends Wait {
@@ -389,38 +391,6 @@ function setAside(conflict: Conflict, waits: Wait[], windows: SeasonWindow[]): s
   const rank = (member: Wait | SeasonWindow) =>
     (member.hard ? 10 : 0) + (member.source === "agronomist" ? 5 : member.source === "custom" ? 0 : 1);
   return [...waits, ...windows].filter((m) => conflict.ids.includes(m.id)).sort((a, b) => rank(a) - rank(b))[0]?.id;
-}
-
-/** Widens what the agronomist has relaxed, on both sides. */
-function relax(
-  waits: Wait[],
-  windows: SeasonWindow[],
-  relaxed: Record<string, { days: number; reason: string }>,
-): void {
-  for (const wait of waits) {
-    const by = relaxed[wait.id]?.days;
-    if (!by) continue;
-    if (typeof wait.minDays === "number") wait.minDays -= by;
-    if (typeof wait.maxDays === "number") wait.maxDays += by;
-  }
-  for (const window of windows) {
-    const by = relaxed[window.id]?.days;
-    if (!by) continue;
-    if (window.notBefore) window.notBefore = addDays(window.notBefore, -by);
-    if (window.notAfter) window.notAfter = addDays(window.notAfter, by);
-  }
-}
-
-function waitReason(name: string, when: Trigger, from: string): string {
-  const span = (days: number) =>
-    days === 0 ? "with" : `${Math.abs(days)} ${Math.abs(days) === 1 ? "day" : "days"} ${days < 0 ? "before" : "after"}`;
-  const anchor = from.charAt(0).toLowerCase() + from.slice(1);
-  if (when.min <= ANY_TIME_BEFORE) return `${name} comes before ${anchor}`;
-  if (when.max === null) return `${name}: ${when.min > 0 ? `at least ${span(when.min)}` : "not before"} ${anchor}`;
-  if (when.min === when.max) return `${name}: ${span(when.min)} ${anchor}`;
-  if (when.min >= 0) return `${name}: ${when.min} to ${when.max} days after ${anchor}`;
-  if (when.max <= 0) return `${name}: ${-when.max} to ${-when.min} days before ${anchor}`;
-  return `${name}: ${span(when.min)} to ${span(when.max)} ${anchor}`;
 }
 
 const latest = (a: IsoDate, b: IsoDate): IsoDate => (a > b ? a : b);

@@ -7,7 +7,8 @@ import { freshDecisions } from "../sheets/decisions";
 import { draftPlan } from "../sheets/draft-plan";
 import { wordsFor } from "../units/words";
 import { issuedPlan } from "./issued-plan";
-import { issuedWeek, outlineHolds, outlinePlan, packSeason, resourceOf, unpackSeason } from "./outline";
+import { issuedWeek, outlineHolds, outlinePlan, resourceOf } from "./outline";
+import { packSeason, unpackSeason } from "./pack-season";
 
 const plan = unwrap(draftPlan(EXAMPLE_FACTS, freshDecisions("wheat"), 2027, testGuide("wheat")));
 

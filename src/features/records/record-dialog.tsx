@@ -15,7 +15,8 @@ import { send } from "../shared/send";
 import { useUnits } from "../shared/units";
 import { keepTyped, keptTyped } from "./kept-forms";
 import { RecordChanges } from "./record-changes";
-import { type FormOf, RecordInput } from "./record-input";
+import { RecordInput } from "./record-input";
+import type { FormOf } from "./record-parts";
 import { differences, useValueWords } from "./value-words";
 
 export interface Saved {

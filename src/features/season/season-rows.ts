@@ -1,7 +1,8 @@
 "use client";
 
 import { useEffect, useState } from "react";
-import { type OperationShape, type SeasonOutline, unpackSeason } from "@/core/views/outline";
+import type { SeasonOutline } from "@/core/views/outline";
+import { type OperationShape, unpackSeason } from "@/core/views/pack-season";
 import type { PackedRow } from "@/server/contracts";
 import { send } from "../shared/send";
 

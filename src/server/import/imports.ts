@@ -17,6 +17,7 @@ import { REGISTERS } from "../records/registers";
 import { loadSoilSchemes } from "../records/soil-schemes";
 import { type Client, hold, isId, row, rows } from "../storage/db";
 import { readSent } from "../storage/file-queue";
+import { alike, NOISE } from "./alike";
 import type { TableFile } from "./table-file";
 
 const SHOWN_PROBLEMS = 200;
@@ -365,18 +366,6 @@ async function sortRows(
   sorted.problems.sort((a, b) => a.line - b.line);
   sorted.wrong = new Set(sorted.problems.map((p) => p.line));
   return sorted;
-}
-
-/** What a number may differ by when it was written in another unit and read again: in parts of it, or of 1. */
-const NOISE = 1e-5;
-
-/** Whether two values say the same. Example: 20.32 and 20.320001 are alike, as are { n: 27, s: 4 } and { s: 4, n: 27 }. */
-function alike(a: unknown, b: unknown, noise: number): boolean {
-  if (typeof a === "number" && typeof b === "number") return Math.abs(a - b) <= noise * Math.max(1, Math.abs(b));
-  if (Array.isArray(a) && Array.isArray(b)) return a.length === b.length && a.every((v, i) => alike(v, b[i], noise));
-  if (!a || !b || typeof a !== "object" || typeof b !== "object") return a === b;
-  const keys = [...new Set([...Object.keys(a), ...Object.keys(b)])];
-  return keys.every((key) => alike((a as Values)[key], (b as Values)[key], noise));
 }
 
 /** Ids of new records as words of their own. */

@@ -11,14 +11,8 @@ import { draftPlan } from "@/core/sheets/draft-plan";
 import type { PlannedThreat } from "@/core/sheets/protect/part";
 import { type WaterCurve, waterCurve } from "@/core/sheets/water/response";
 import { upgradeIssued } from "@/core/views/issued-plan";
-import {
-  issuedWeek,
-  OUTLINE_VERSION,
-  outlineHolds,
-  outlinePlan,
-  packSeason,
-  type WeekOperation,
-} from "@/core/views/outline";
+import { issuedWeek, OUTLINE_VERSION, outlineHolds, outlinePlan, type WeekOperation } from "@/core/views/outline";
+import { packSeason } from "@/core/views/pack-season";
 import type { Asker } from "../access/access";
 import type { OutlineBasis, OutlineProgress } from "../contracts";
 import { loadGround } from "../land/ground";

@@ -7,7 +7,7 @@ import { NO_HARVEST_RAIN_MM } from "@/core/harvest/harvest-seasons";
 import { listedPrice } from "@/core/plan/listed-price";
 import { DRYER_POINTS, type FarmRecord, farmRecord } from "@/core/records/land/farm";
 import type { Decisions } from "@/core/sheets/decisions";
-import { type OperationShape, type PackedSeason, unpackSeason } from "@/core/views/outline";
+import { type OperationShape, type PackedSeason, unpackSeason } from "@/core/views/pack-season";
 import type { Climate } from "@/core/weather/climate";
 import { seasonWeather } from "@/core/weather/season-weather";
 import type { Access } from "../access/access";

@@ -16,7 +16,7 @@ import {
   storeState,
 } from "@/core/keep/store-state";
 import type { Decisions } from "@/core/sheets/decisions";
-import { type OperationShape, type PackedSeason, unpackSeason } from "@/core/views/outline";
+import { type OperationShape, type PackedSeason, unpackSeason } from "@/core/views/pack-season";
 import type { Access } from "../access/access";
 import type { ComingHarvest, HarvestedField, LotOffer, StoreLookDue, StoresSheet } from "../contracts";
 import { loadPlaces } from "../land/places";
