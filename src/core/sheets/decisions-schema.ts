@@ -30,8 +30,24 @@ export const decisionsSchema = z.strictObject({
 /** Decisions of any version as those of today: what a screen that was opened before an update still sends. */
 export const anyDecisionsSchema = z.preprocess((stored) => {
   const version = (stored as { version?: unknown } | null)?.version;
-  return version === 1 && (stored as VersionOne).crop ? fromVersion1(stored as VersionOne) : stored;
+  const upgraded = version === 1 && (stored as VersionOne).crop ? fromVersion1(stored as VersionOne) : stored;
+  return renamed(upgraded);
 }, decisionsSchema);
+
+/** Names that keys of the water had before, and have now. */
+const WATER_NAMES = { gifts: "irrigations", giftMm: "irrigationMm" } as const;
+
+/** Decisions with the names of today; what was never called otherwise stays as it is. */
+function renamed(stored: unknown): unknown {
+  const water = (stored as { water?: unknown } | null)?.water;
+  if (typeof water !== "object" || water === null || !Object.keys(WATER_NAMES).some((key) => key in water))
+    return stored;
+  const entries = Object.entries(water).map(([key, value]) => [
+    Object.hasOwn(WATER_NAMES, key) ? WATER_NAMES[key as keyof typeof WATER_NAMES] : key,
+    value,
+  ]);
+  return { ...(stored as object), water: Object.fromEntries(entries) };
+}
 
 /** Decisions of any stored version as those of today; throws for what no version ever was. */
 export const upgradeDecisions = (stored: unknown): Decisions => anyDecisionsSchema.parse(stored);

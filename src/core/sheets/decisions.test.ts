@@ -130,6 +130,15 @@ describe("decisions of an older version", () => {
       patternId: "even",
     });
   });
+  it("have the water's amounts under the names of today", () => {
+    const before = {
+      version: 2,
+      crop: { guideId: "potato" },
+      water: { giftMm: 20, gifts: { "water-2": 12 }, leaveMm: 5 },
+    };
+    expect(upgradeDecisions(before).water).toEqual({ irrigationMm: 20, irrigations: { "water-2": 12 }, leaveMm: 5 });
+    expect(upgradeDecisions({ ...before, version: 1 }).water).toEqual(upgradeDecisions(before).water);
+  });
   it("of today stay as they are; of no version are refused with the field", () => {
     expect(upgradeDecisions(fresh)).toEqual(fresh);
     expect(decisionsSchema.safeParse(old).success).toBe(false);

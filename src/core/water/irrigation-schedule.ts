@@ -60,7 +60,9 @@ export function irrigationSchedule(input: {
   const trace = traceOf(days.count);
   const sums = walkWater(days.count, 0, days.eto, days.rain, days.kc, days.root, ground, giverOf(rule, bounds), trace);
   const gross = (net: number) => (net * 100) / efficiency;
-  const events = [...trace.giftMm].flatMap((netMm, day) => (netMm > 0 ? [{ day, netMm, grossMm: gross(netMm) }] : []));
+  const events = [...trace.irrigationMm].flatMap((netMm, day) =>
+    netMm > 0 ? [{ day, netMm, grossMm: gross(netMm) }] : [],
+  );
   const { netMm, etcMm, etaMm, drainageMm, stressDays } = sums;
   return ok({ events, netMm, grossMm: gross(netMm), etcMm, etaMm, drainageMm, stressDays });
 }

@@ -29,7 +29,7 @@ export interface Trace {
   drainageMm: Float64Array;
   tawMm: Float64Array;
   rawMm: Float64Array;
-  giftMm: Float64Array;
+  irrigationMm: Float64Array;
 }
 export interface Sums {
   etcMm: number;
@@ -97,7 +97,7 @@ export function walkWater(
       trace.drainageMm[d] = drainage;
       trace.tawMm[d] = taw;
       trace.rawMm[d] = raw;
-      trace.giftMm[d] = irrigation;
+      trace.irrigationMm[d] = irrigation;
     }
   }
   sums.depletionMm = depletion;
@@ -115,6 +115,6 @@ export function traceOf(days: number): Trace {
     drainageMm: list(),
     tawMm: list(),
     rawMm: list(),
-    giftMm: list(),
+    irrigationMm: list(),
   };
 }

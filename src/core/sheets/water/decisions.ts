@@ -20,7 +20,7 @@ export const waterDecisions = z.strictObject({
   school: z.enum(WATER_SCHOOL_IDS).optional(),
   system: z.enum(WATER_SYSTEM_IDS).optional(),
   /** of the schools of fixed irrigations: how much [mm net] and how often */
-  giftMm: z.number().positive().max(300).optional(),
+  irrigationMm: z.number().positive().max(300).optional(),
   everyDays: every.optional(),
   intervalBy: z.enum(INTERVALS).optional(),
   /** by month, "1" to "12" */
@@ -95,5 +95,5 @@ export const waterDecisions = z.strictObject({
     })
     .optional(),
   /** amounts that were typed for single irrigations [mm net], by the operation's id */
-  gifts: z.record(z.string().min(1).max(80), z.number().positive().max(300)).optional(),
+  irrigations: z.record(z.string().min(1).max(80), z.number().positive().max(300)).optional(),
 });

@@ -20,7 +20,7 @@ import { irrigationId, irrigationLogged, settledIrrigations } from "./settled";
 import { startMissing } from "./start";
 
 /** What a school of fixed irrigations gives where nobody typed an amount [mm net], and how often; assumptions from usual custom. */
-const USUAL_GIFT_MM = 25;
+const USUAL_IRRIGATION_MM = 25;
 const USUAL_EVERY_DAYS = 10;
 /** Water over the available capacity that makes a day without air [mm]; assumption. */
 const AIRLESS_MM = 10;
@@ -171,10 +171,10 @@ export function draftWater(draft: Draft, solved: SolvedDates): void {
   part.hours = sum(part.irrigations.map((g) => g.hours));
   part.kwh = sum(part.irrigations.map((g) => g.kwh));
   if (school === "interval") {
-    const giftMm = own.giftMm ?? USUAL_GIFT_MM;
+    const irrigationMm = own.irrigationMm ?? USUAL_IRRIGATION_MM;
     part.intervals = {
-      byMonth: usualEvery(year, course, giftMm),
-      cd: usualCd(draft, year, course, giftMm),
+      byMonth: usualEvery(year, course, irrigationMm),
+      cd: usualCd(draft, year, course, irrigationMm),
     };
   }
   showFigures(draft, part, { ...brought, efficiency }, ranked.medianNetMm);
@@ -204,13 +204,13 @@ function stopAfter({ context }: Draft, year: WaterYear): number | null {
 function ruleOf(draft: Draft, school: WaterSchoolId, year: WaterYear, course: number): WaterRule | null {
   const { decisions, context } = draft;
   const own = decisions.water ?? {};
-  const netMm = own.giftMm ?? USUAL_GIFT_MM;
+  const netMm = own.irrigationMm ?? USUAL_IRRIGATION_MM;
   switch (school) {
     case "balance":
       return {
         kind: "depletion",
         atRawPct: own.atRawPct ?? 100,
-        refill: own.giftMm ? { netMm: own.giftMm } : own.leaveMm ? { leaveMm: own.leaveMm } : "capacity",
+        refill: own.irrigationMm ? { netMm: own.irrigationMm } : own.leaveMm ? { leaveMm: own.leaveMm } : "capacity",
       };
     case "interval":
       return intervalRule(draft, year, course, netMm, USUAL_EVERY_DAYS, firstDay(draft, school, year));
@@ -218,7 +218,7 @@ function ruleOf(draft: Draft, school: WaterSchoolId, year: WaterYear, course: nu
       return { kind: "weekly", netMm, rainSince: "turn" };
     case "days": {
       const { calendar } = context.crop.guide.water;
-      return { kind: "days", afterPlanting: calendar?.days ?? [], netMm: own.giftMm ?? calendar?.mm ?? netMm };
+      return { kind: "days", afterPlanting: calendar?.days ?? [], netMm: own.irrigationMm ?? calendar?.mm ?? netMm };
     }
     case "stages":
       return {
@@ -241,7 +241,7 @@ function daysOf(year: WaterYear, course: number, trace: Trace): WaterDays {
     rawMm: tenths(trace.rawMm),
     tawMm: tenths(trace.tawMm),
     rainMm: tenths(Array.from({ length: year.days }, (_, d) => rainOf(year, course, d))),
-    giftMm: tenths(trace.giftMm),
+    irrigationMm: tenths(trace.irrigationMm),
     drainageMm: tenths(trace.drainageMm),
     etcMm: tenths(trace.etcMm),
     ks: Array.from(trace.ks, (v) => Math.round(v * 1000) / 1000),

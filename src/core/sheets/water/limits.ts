@@ -37,7 +37,7 @@ export function moistDays({ context }: Draft, year: WaterYear): Float64Array | n
 }
 
 /** What an interval by month is where nobody typed one: until an irrigation is used up in that month of the course [days]. */
-export function usualEvery(year: WaterYear, course: number, giftMm: number): Record<string, number> {
+export function usualEvery(year: WaterYear, course: number, irrigationMm: number): Record<string, number> {
   const use: Record<string, { mm: number; days: number }> = {};
   for (let d = 0; d < year.days; d++) {
     const key = String(monthOf(year, d) + 1);
@@ -48,19 +48,19 @@ export function usualEvery(year: WaterYear, course: number, giftMm: number): Rec
   return Object.fromEntries(
     Object.entries(use).map(([key, { mm, days }]) => [
       key,
-      Math.round(Math.min(60, Math.max(1, (giftMm * days) / Math.max(mm, 0.01)))),
+      Math.round(Math.min(60, Math.max(1, (irrigationMm * days) / Math.max(mm, 0.01)))),
     ]),
   );
 }
 
 /** Degree days in which an irrigation is used up over the whole season, rounded to ten. */
-export function usualCd(draft: Draft, year: WaterYear, course: number, giftMm: number): number {
+export function usualCd(draft: Draft, year: WaterYear, course: number, irrigationMm: number): number {
   let [mm, cd] = [0, 0];
   for (let d = 0; d < year.days; d++) {
     mm += (year.kc[d] ?? 0) * etoOf(year, course, d);
     cd += heatOf(draft, year, course, d);
   }
-  return Math.min(3000, Math.max(10, Math.round((giftMm * cd) / Math.max(mm, 1) / 10) * 10));
+  return Math.min(3000, Math.max(10, Math.round((irrigationMm * cd) / Math.max(mm, 1) / 10) * 10));
 }
 
 const heatOf = ({ context }: Draft, year: WaterYear, course: number, d: number) =>

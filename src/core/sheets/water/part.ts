@@ -24,7 +24,7 @@ export interface WaterDays {
   rawMm: number[];
   tawMm: number[];
   rainMm: number[];
-  giftMm: number[];
+  irrigationMm: number[];
   drainageMm: number[];
   etcMm: number[];
   /** share of its need that the crop takes up, 0 to 1 */

@@ -30,7 +30,7 @@ export function settledIrrigations(
     const number = NUMBERS.get(id);
     if (number !== undefined) settled.set(number, { ...settled.get(number), ...more });
   };
-  for (const [id, netMm] of Object.entries(decisions.water?.gifts ?? {})) put(id, { netMm });
+  for (const [id, netMm] of Object.entries(decisions.water?.irrigations ?? {})) put(id, { netMm });
   for (const [id, { date }] of Object.entries(decisions.dates ?? {})) put(id, { day: daysBetween(year.from, date) });
   for (const id of Object.keys(decisions.skipped ?? {})) put(id, { left: true });
   for (const { operationId, doneOn, quantityPerHa } of facts.log)

@@ -26,7 +26,7 @@ describe("the water of a plan", () => {
       const { season } = draft(crop).water;
       if (!season) throw new Error("no season");
       for (let d = 1; d < season.etcMm.length; d++) {
-        const came = (season.rainMm[d] ?? 0) + (season.giftMm[d] ?? 0);
+        const came = (season.rainMm[d] ?? 0) + (season.irrigationMm[d] ?? 0);
         const used = (season.etcMm[d] ?? 0) * (season.ks[d] ?? 1);
         const change = (season.depletionMm[d] ?? 0) - (season.depletionMm[d - 1] ?? 0);
         const short = used + (season.drainageMm[d] ?? 0) - came - change;
@@ -82,7 +82,7 @@ describe("the water of a plan", () => {
     expect(moved.water.irrigations[0]).toMatchObject({ id: a.id, date: later });
     expect(moved.operations.find((o) => o.id === a.id)).toMatchObject({ date: later, held: true });
     expect((moved.water.irrigations[1]?.date as string) > later).toBe(true);
-    const typed = draft("potato", facts(), change(`water/gifts/${a.id}`, 12));
+    const typed = draft("potato", facts(), change(`water/irrigations/${a.id}`, 12));
     expect(typed.water.irrigations[0]).toMatchObject({ date: a.date, netMm: 12 });
     // less was given, so the next one comes no later
     expect((typed.water.irrigations[1]?.date as string) <= b.date).toBe(true);
@@ -101,7 +101,7 @@ describe("the water of a plan", () => {
   it("waters by the other schools as they say", () => {
     const by = (school: "interval" | "weekly" | "stages" | "none", ...more: Change[]) =>
       draft("potato", facts(), change("water/school", school), ...more).water;
-    const turns = by("interval", change("water/everyDays", 12), change("water/giftMm", 20));
+    const turns = by("interval", change("water/everyDays", 12), change("water/irrigationMm", 20));
     expect(turns.irrigations.every((g) => daysBetween(potato.plantingDate as string, g.date) % 12 === 0)).toBe(true);
     expect(turns.irrigations.every((g) => g.netMm === 20)).toBe(true);
     const weekly = by("weekly");

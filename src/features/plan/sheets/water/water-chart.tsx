@@ -16,7 +16,7 @@ export function WaterChart({ days, today, stopOn }: { days: WaterDays; today: st
   const { show, split } = useUnits();
   const count = days.depletionMm.length;
   const deepest = Math.max(20, ...days.tawMm);
-  const wettest = Math.max(10, ...days.rainMm, ...days.giftMm);
+  const wettest = Math.max(10, ...days.rainMm, ...days.irrigationMm);
   const x = (d: number) => LEFT + (d / Math.max(1, count - 1)) * (WIDTH - LEFT - 4);
   const y = (mm: number) => BARS + 6 + (mm / deepest) * (HEIGHT - BARS - 26);
   const line = (list: number[]) => `M${list.map((v, d) => `${x(d).toFixed(1)} ${y(v).toFixed(1)}`).join("L")}`;
@@ -64,7 +64,7 @@ export function WaterChart({ days, today, stopOn }: { days: WaterDays; today: st
             />
           ) : null,
         )}
-        {days.giftMm.map((mm, d) =>
+        {days.irrigationMm.map((mm, d) =>
           mm > 0 ? (
             <rect
               // biome-ignore lint/suspicious/noArrayIndexKey: a day is its position
@@ -114,7 +114,7 @@ export function WaterChart({ days, today, stopOn }: { days: WaterDays; today: st
                       {formatDay(date)}
                     </th>
                     <td className="text-right">{mm(days.rainMm[d])}</td>
-                    <td className="text-right font-semibold">{mm(days.giftMm[d])}</td>
+                    <td className="text-right font-semibold">{mm(days.irrigationMm[d])}</td>
                     <td className="text-right">{mm(days.etcMm[d])}</td>
                     <td className="text-right">{mm((days.etcMm[d] ?? 0) * (days.ks[d] ?? 1))}</td>
                     <td className="text-right">{mm(days.drainageMm[d])}</td>

@@ -107,10 +107,12 @@ export function WaterSheet() {
           value={
             <span className="inline-flex flex-wrap items-baseline justify-end gap-x-2">
               <DecidedNumber
-                path="water/giftMm"
+                path="water/irrigationMm"
                 label="Net water of an irrigation"
                 value={
-                  decisions.water?.giftMm ?? (water.school === "days" ? guide.water.calendar?.mm : undefined) ?? 25
+                  decisions.water?.irrigationMm ??
+                  (water.school === "days" ? guide.water.calendar?.mm : undefined) ??
+                  25
                 }
                 dimension="waterDepth"
                 width="3.4em"
@@ -354,9 +356,9 @@ function Irrigations() {
                       show(irrigation.netMm, "waterDepth", 0)
                     ) : (
                       <DecidedNumber
-                        path={`water/gifts/${irrigation.id}`}
+                        path={`water/irrigations/${irrigation.id}`}
                         label={`Net water of the irrigation of ${formatDay(irrigation.date)}`}
-                        value={decisions.water?.gifts?.[irrigation.id] ?? irrigation.netMm}
+                        value={decisions.water?.irrigations?.[irrigation.id] ?? irrigation.netMm}
                         dimension="waterDepth"
                         decimals={0}
                         width="3.2em"
