@@ -61,27 +61,27 @@ const drawing = {
   dates: ["2026-08-01", "2026-10-01", "2027-03-01"],
 };
 
-/** Pages and what they ask for, each with something of everything. */
-const pages = () => [
+/** Pages that draw from everything. */
+const drawn = () => [
   ...["/fields", "/week", "/week?from=2027-04-05", "/season", "/season?season=2027", "/season/harvest?season=2027"],
-  ...[
-    "/season/water?season=2027",
-    "/season/stores",
-    "/season/threats?season=2027",
-    "/treatments",
-    "/settings",
-    "/records",
-  ],
+  ...["/season/water?season=2027", "/season/stores", "/season/threats?season=2027", "/treatments", "/settings"],
+  ...[`/fields/${ids.field}`, `/plans/${ids.plan}`, `/stations/${ids.station}`],
+];
+/** Lists of every kind, and the practice as a file. */
+const lists = () => [
+  ...["/records", "/stations", "/api/practice/file"],
   ...KIND_IDS.flatMap((kind) => [`/records/${kind}`, `/api/records/${kind}/file?as=csv`]),
-  ...[`/fields/${ids.field}`, `/plans/${ids.plan}`, "/api/practice/file", "/stations", `/stations/${ids.station}`],
 ];
 
-async function look(after: string): Promise<void> {
-  for (const page of pages()) {
+/** What a page that begins to come and then fails has in it: the framework's marks of an error in the place of a part. */
+const FAILED = /data-dgst|:E\{\\?"digest/;
+
+async function look(pages: string[], after: string): Promise<void> {
+  for (const page of pages) {
     const answer = await ask(who, "GET", page);
     const text = await answer.text();
-    expect(`${answer.status} ${page}`, `after ${after}`).toMatch(/^(200|307|404) /);
-    expect(text.includes("Something is broken"), `${page} after ${after}`).toBe(false);
+    expect(`${answer.status} ${page}`, `after ${after}`).toMatch(/^200 /);
+    expect(FAILED.exec(text)?.[0], `${page} after ${after}`).toBeUndefined();
   }
 }
 
@@ -158,7 +158,7 @@ describe("whatever is taken in", () => {
     console.log(`${kindId}: ${count} of ${OF_EACH} taken`);
     expect(count).toBeGreaterThan(0);
     await draftStale({ ...owner, userId: "worker" });
-    await look(kindId);
+    await look([...drawn(), `/records/${kindId}`], kindId);
   });
 
   it.each(Object.keys(SOUND) as (keyof typeof SOUND)[])("by %s leaves every page standing", async (call) => {
@@ -187,6 +187,10 @@ describe("whatever is taken in", () => {
     console.log(`${call}: ${count} of ${2 * OF_EACH} taken`);
     expect(count).toBeGreaterThan(0);
     await draftStale({ ...owner, userId: "worker" });
-    await look(call);
+    await look(drawn(), call);
+  });
+
+  it("in all leaves every list standing", async () => {
+    await look(lists(), "all of it");
   });
 });
