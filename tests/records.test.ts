@@ -11,7 +11,14 @@ import type { Access } from "@/server/access/access";
 import { loadField } from "@/server/land/fields";
 import { loadPlan } from "@/server/plans/plans";
 import { startPlan } from "@/server/plans/plantings";
-import { addRecord, changeRecord, listRecords, loadRecord, retireRecord } from "@/server/records/keep-records";
+import {
+  addRecord,
+  changeRecord,
+  listRecords,
+  loadRecord,
+  recordList,
+  retireRecord,
+} from "@/server/records/keep-records";
 import { recordChanges } from "@/server/records/record-changes";
 import { inPractice, row, rows } from "@/server/storage/db";
 import { signedInPage } from "../scripts/app-under-test";
@@ -172,6 +179,49 @@ const LIME = {
   pricePerT: 2400,
 };
 const LOT = { variety: "Odd Lot", germinationPct: 90, certified: false, pricePerT: 1, bagKg: 25 };
+
+const rowsOf = async (sql: string) => (await admin.query(sql, [owner.practiceId])).rows;
+
+describe("what was stored before a limit", () => {
+  it("opens marked, and is not saved again as it stands; of the demo nothing is past any", async () => {
+    for (const kind of KIND_IDS) {
+      const { rows: all } = await inPractice(owner, (c) => recordList(c, owner, kind));
+      expect(
+        all.flatMap((r) => r.past ?? []),
+        kind,
+      ).toEqual([]);
+    }
+    const id = await fieldNamed(owner, "Withy Bed");
+    // a name without a letter or a digit was let in once
+    await admin.query("update field set name = '---' where id = $1", [id]);
+    const { rows: fields } = await inPractice(owner, (c) => recordList(c, owner, "fields"));
+    const stored = fields.find((f) => f.id === id);
+    expect(stored?.past).toEqual(["name: a name has a letter or a digit."]);
+    expect(fields.filter((f) => f.past).map((f) => f.id)).toEqual([id]);
+    const again = { ...stored?.values };
+    await expect(
+      inPractice(owner, (c) => changeRecord(c, owner, "fields", id, stored?.revision ?? 0, again)),
+    ).rejects.toThrow("letter or a digit");
+    await admin.query("update field set name = 'Withy Bed' where id = $1", [id]);
+  });
+
+  it("a field is as large as its record allows, and no larger", async () => {
+    const farm = (await rowsOf("select id from farm where practice_id = $1 limit 1"))[0]?.id;
+    const add = (areaHa: number) =>
+      inPractice(owner, (c) =>
+        addRecord(c, owner, "fields", randomUUID(), {
+          farmId: farm,
+          name: `Plain of ${areaHa}`,
+          areaHa,
+          textureClass: "loam",
+          drainage: "free",
+        }),
+      );
+    const id = await add(100_000);
+    await expect(add(100_001)).rejects.toThrow();
+    await admin.query("delete from field where id = $1", [id]);
+  });
+});
 
 describe("in the browser", () => {
   let page: Page;

@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { isoDate } from "../../records/parts";
 
 export const harvestDecisions = z.strictObject({
   /** a method of the guide, by id */
@@ -24,8 +25,8 @@ export const harvestDecisions = z.strictObject({
   wish: z
     .strictObject({
       kgPerWeek: z.number().min(0.1).max(10_000_000).optional(),
-      from: z.iso.date().optional(),
-      to: z.iso.date().optional(),
+      from: isoDate.optional(),
+      to: isoDate.optional(),
     })
     .optional(),
   /** carting to store or buyer */
