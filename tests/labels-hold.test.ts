@@ -118,14 +118,14 @@ describe("a signature", () => {
 
   it("carries no plan once its licence is gone, ended or another's, or its adviser left", async () => {
     const gone: [string, RegExp][] = [
-      ["licence_no = 'OTHER-1'", /under licence DEMO-0417, which is theirs no more\.$/],
+      ["licence_no = 'OTHER-1'", /under licence DEMO-0417, which is no longer theirs\.$/],
       [
         "licence_no = 'DEMO-0417', licence_ends_on = '2026-08-11'",
-        /under licence DEMO-0417, which ended on 11 Aug 2026\.$/,
+        /under licence DEMO-0417, which expired on 11 Aug 2026\.$/,
       ],
       ["licence_ends_on = '2026-08-12'", /^$/],
       ["licence_ends_on = null, licence_issuer = ''", /^$/],
-      ["role = 'assistant'", /which is theirs no more\.$/],
+      ["role = 'assistant'", /which is no longer theirs\.$/],
       ["role = 'owner'", /^$/],
     ];
     for (const [set, said] of gone) {
@@ -133,11 +133,11 @@ describe("a signature", () => {
       expect((await unsigned()).join(), set).toMatch(said);
     }
     expect(labelled((await drafted()).found, "licence")).toEqual([
-      expect.stringMatching(/^Of licence DEMO-0417, .* who issued it and until when it holds\.$/),
+      expect.stringMatching(/^Licence DEMO-0417 of .* has no issuer and no expiry date on record\.$/),
     ]);
     const { revision } = await drafted();
     await member("licence_no = null");
-    await expect(within((c) => issuePlan(c, owner, planId, revision))).rejects.toThrow(/which is theirs no more/);
+    await expect(within((c) => issuePlan(c, owner, planId, revision))).rejects.toThrow(/which is no longer theirs/);
     await member("licence_no = 'DEMO-0417', licence_issuer = 'Office', licence_ends_on = '2028-06-30'");
     expect(await unsigned()).toEqual([]);
   });
@@ -145,7 +145,7 @@ describe("a signature", () => {
   it("is given under a licence that holds", async () => {
     await decide([change("protect/treatments/treat-a/ratePerHa", 0.9)]);
     const ended = { ...owner, licence: { number: "DEMO-0417", issuer: "Office", endsOn: "2026-08-11" } };
-    await expect(sign(ended)).rejects.toThrow("Your licence DEMO-0417 ended on 11 Aug 2026");
+    await expect(sign(ended)).rejects.toThrow("Your licence DEMO-0417 expired on 11 Aug 2026");
     await decide([change("protect/treatments/treat-a", undefined)]);
   });
 });

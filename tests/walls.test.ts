@@ -350,7 +350,9 @@ describe("walls between practices", () => {
     // and the functions that write people look whether they may
     const noor = await accessOf(owner, "noor@castellan.example");
     const asNoor = (text: string, values: unknown[]) => inPractice(noor, (c) => c.query(text, values));
-    expect((await asNoor("select set_member($1, 'owner', null, null, null, null) as done", [noor.userId])).rows[0].done).toBeNull();
+    expect(
+      (await asNoor("select set_member($1, 'owner', null, null, null, null) as done", [noor.userId])).rows[0].done,
+    ).toBeNull();
     expect((await asNoor("select accept_invitation('none', $1) as id", [noor.userId])).rows[0].id).toBeNull();
     await expect(
       asNoor("select begin_practice($1, $2, 'Mine', 'cr', 'metric', 'point', '{}')", [

@@ -73,13 +73,13 @@ export function LicenceOf({
         <span>
           <b>{licence.number}</b>
           <span className="block text-[13px] text-soft">
-            {licence.issuer || "issuer not written down"},{" "}
+            {licence.issuer || "issuer not recorded"},{" "}
             {licence.endsOn ? (
               <span className={licence.endsOn < today ? "text-stop" : ""}>
-                {licence.endsOn < today ? "ended on" : "until"} {formatDay(licence.endsOn, true)}
+                {licence.endsOn < today ? "expired on" : "until"} {formatDay(licence.endsOn, true)}
               </span>
             ) : (
-              "no end written down"
+              "no expiry date recorded"
             )}
           </span>
         </span>
@@ -98,7 +98,7 @@ export function LicenceOf({
         open={open}
         onOpenChange={setOpen}
         title={`Licence of ${name}`}
-        description="Treatments are signed under it, as long as it holds. Without a number there is none, and what was signed under it carries no plan that is not issued yet."
+        description="Treatments are signed under this licence while it is valid. Clear the number to remove it: what was signed under it then no longer counts for plans that are not issued."
       >
         <form onSubmit={(event) => void save(event)} className="grid gap-3">
           <LicenceFields licence={draft} today={today} onChange={setDraft} />

@@ -18,8 +18,7 @@ export function EmptyDevice() {
   if (!keeps) return null;
   return (
     <p className="mt-5 text-[13px] text-soft">
-      This device keeps pages or entries of somebody who was here. They are locked, and open again when the one to whom
-      they belong signs in.
+      This device holds pages or entries of a previous user. They are locked until that person signs in again.
       {asked ? (
         <span className="mt-1 flex flex-wrap gap-3">
           <Button

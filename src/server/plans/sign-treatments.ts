@@ -28,7 +28,7 @@ export async function signTreatment(
   if (!licenceHolds(licence, access.today))
     throw new Refused(
       403,
-      `Your licence ${licence.number} ended on ${formatDay(licence.endsOn as IsoDate, true)}: the owner of the practice writes the new one down under People.`,
+      `Your licence ${licence.number} expired on ${formatDay(licence.endsOn as IsoDate, true)}: the owner of the practice records the new one under People.`,
     );
   await hold(client, planId);
   const plan = await loadPlan(client, access, planId);

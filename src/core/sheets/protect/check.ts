@@ -141,15 +141,15 @@ export function checkProtect(check: Check): void {
   }
   for (const { person, licenceNo, licence } of halfKnown.values()) {
     const missing = [
-      ...(licence?.issuer === "" ? ["who issued it"] : []),
-      ...(licence?.endsOn === null ? ["until when it holds"] : []),
+      ...(licence?.issuer === "" ? ["issuer"] : []),
+      ...(licence?.endsOn === null ? ["expiry date"] : []),
     ];
     if (missing.length > 0)
       add(
         "hint",
         `protect.licence.${licenceNo}`,
-        `Of licence ${licenceNo}, under which ${person} signed, it is not written down ${missing.join(" and ")}.`,
-        "An owner of the practice writes it down under People: a signature is only worth what its licence is.",
+        `Licence ${licenceNo} of ${person} has no ${missing.join(" and no ")} on record.`,
+        "An owner of the practice records it under People: a signature is worth what its licence is.",
       );
   }
 }

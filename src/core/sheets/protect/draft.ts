@@ -86,6 +86,11 @@ const middle = (low: number | null | undefined, high: number | null | undefined)
 export function signProtect({ facts, parts }: Draft, { dates }: SolvedDates): void {
   for (const t of parts.protect.treatments) {
     const own = facts.signOffs?.find((s) => s.treatmentId === t.id);
+    // who stood for what is done stood for it then, whatever became of label and licence since
+    if (facts.log.some((entry) => entry.operationId === t.id)) {
+      t.signed = own ?? null;
+      continue;
+    }
     t.unsigned = whyUnsigned(own, {
       toSign: t.toSign,
       use: t.use,

@@ -21,7 +21,7 @@ export interface PlannedTreatment {
   toSign: string;
   /** who did, and still stands for it; null where nobody does */
   signed: SignOff | null;
-  /** why nobody stands for it, after its name; null where somebody does */
+  /** why nobody stands for it, after its name; null where somebody does, and of what is done */
   unsigned: string | null;
 }
 

@@ -310,12 +310,19 @@ describe("a treatment of a plan", () => {
     const own = { treatmentId: "treat-a", signed, person: "Imre", licenceNo: "D-1", at: "" };
     const why = (more: object, today = "2027-03-31") =>
       drafted(facts({ signOffs: [{ ...own, ...more }], today }), TREATED).plan.protect.treatments[0]?.unsigned;
-    expect(why({ lapsed: "left" })).toBe("was signed by Imre, who belongs to this practice no more");
-    expect(why({ lapsed: "unlicensed" })).toBe("was signed by Imre under licence D-1, which is theirs no more");
+    expect(why({ lapsed: "left" })).toBe("was signed by Imre, who no longer belongs to this practice");
+    expect(why({ lapsed: "unlicensed" })).toBe("was signed by Imre under licence D-1, which is no longer theirs");
     expect(why({ lapsed: "elsewhere" })).toMatch(/^was signed by Imre elsewhere/);
     const licence = { issuer: "Office", endsOn: "2027-03-31" };
     expect(why({ licence })).toBeNull();
-    expect(why({ licence }, "2027-04-01")).toBe("was signed by Imre under licence D-1, which ended on 31 Mar 2027");
+    // what is done was signed when it was, and the booklet says so
+    const log = [{ operationId: "treat-a", doneOn: "2027-03-20", quantityPerHa: null, note: "" }];
+    const gone = facts({ signOffs: [{ ...own, lapsed: "left" }], log, today: "2027-04-01" });
+    expect(drafted(gone, TREATED).plan.protect.treatments[0]).toMatchObject({
+      signed: { person: "Imre" },
+      unsigned: null,
+    });
+    expect(why({ licence }, "2027-04-01")).toBe("was signed by Imre under licence D-1, which expired on 31 Mar 2027");
   });
 
   it("stops where the label is broken, with what is allowed and a way out", () => {

@@ -87,12 +87,12 @@ export function whyUnsigned(
     case "elsewhere":
       return `${by} elsewhere: the signature came with a file and does not count here`;
     case "left":
-      return `${by}, who belongs to this practice no more`;
+      return `${by}, who no longer belongs to this practice`;
     case "unlicensed":
-      return `${by} under licence ${own.licenceNo}, which is theirs no more`;
+      return `${by} under licence ${own.licenceNo}, which is no longer theirs`;
   }
   if (own.licence && !licenceHolds(own.licence, today))
-    return `${by} under licence ${own.licenceNo}, which ended on ${formatDay(own.licence.endsOn as IsoDate, true)}`;
+    return `${by} under licence ${own.licenceNo}, which expired on ${formatDay(own.licence.endsOn as IsoDate, true)}`;
   if (own.signed !== toSign) return `${by}, and has changed since`;
   const namesStages = use !== null && (use.fromBbch !== null || use.toBbch !== null);
   if (own.forDay && day && !namesStages && Math.abs(daysBetween(own.forDay, day)) > PLAY_DAYS)
