@@ -1,6 +1,7 @@
 import { readNumber } from "../args";
 import { computed } from "../figure";
 import { type FieldError, failed, ok, type Result } from "../result";
+import { SPACING_CM } from "./spacing";
 
 /**
  * What to catch in a drill check: grams under each coulter over a measured run, and in all for the width of the drill.
@@ -16,7 +17,7 @@ export function drillCheck(input: {
 }): Result<{ gPerCoulter: number; gInAll: number; gPerRowMetre: number }> {
   const errors: FieldError[] = [];
   const rate = readNumber(errors, "kgPerHa", input.kgPerHa, { min: 0, max: 10_000, unit: "kg/ha" });
-  const row = readNumber(errors, "rowSpacingCm", input.rowSpacingCm, { above: 0, max: 300, unit: "cm" });
+  const row = readNumber(errors, "rowSpacingCm", input.rowSpacingCm, SPACING_CM);
   const run = readNumber(errors, "runM", input.runM, { above: 0, max: 1000, unit: "m" });
   const coulters = readNumber(errors, "coulters", input.coulters, { min: 1, max: 200, integer: true });
   if (errors.length > 0) return failed(errors);

@@ -1,13 +1,14 @@
 import { describeRule, type NumberRule, readNumber } from "../args";
 import { type FieldError, failed, fieldError, ok, type Result } from "../result";
+import { SPACING_CM } from "./spacing";
 
 /** A number, or a [low, high] range. */
 export type Spread = number | [number, number];
 type Range = [number, number];
 
 const RULES = {
-  rowSpacingCm: { above: 0, max: 1000, unit: "cm" },
-  inRowSpacingCm: { above: 0, max: 1000, unit: "cm" },
+  rowSpacingCm: SPACING_CM,
+  inRowSpacingCm: SPACING_CM,
   unitMassG: { above: 0, max: 5000, unit: "g" },
   unitDiameterCm: { above: 0, max: 50, unit: "cm" },
   massKgPerHa: { above: 0, max: 100_000, unit: "kg/ha" },

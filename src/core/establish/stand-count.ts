@@ -1,6 +1,7 @@
 import { readNumber } from "../args";
 import { type FieldError, failed, fieldError, ok, type Result } from "../result";
 import { studentT } from "../review/student-t";
+import { SPACING_CM } from "./spacing";
 
 /** Of the target: a stand under it is thin, and said to be; assumption. */
 export const THIN_STAND = 0.85;
@@ -60,6 +61,6 @@ function sampleArea(
   }
   if (byQuadrat) return readNumber(errors, "quadratM2", input.quadratM2, { above: 0, max: 100, unit: "m2" });
   const length = readNumber(errors, "sampleLengthM", input.sampleLengthM, { above: 0, max: 1000, unit: "m" });
-  const row = readNumber(errors, "rowSpacingCm", input.rowSpacingCm, { above: 0, max: 1000, unit: "cm" });
+  const row = readNumber(errors, "rowSpacingCm", input.rowSpacingCm, SPACING_CM);
   return (length * row) / 100;
 }

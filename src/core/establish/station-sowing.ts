@@ -1,6 +1,7 @@
 import { PER_CENT, readNumber } from "../args";
 import { computed } from "../figure";
 import { type FieldError, failed, fieldError, ok, type Result } from "../result";
+import { SPACING_CM } from "./spacing";
 
 /**
  * Seeds sown in stations, several to one, of which the best plants are left when they are thinned.
@@ -57,7 +58,7 @@ export function stationSowing(input: {
   });
   const germination = readNumber(errors, "germinationPct", input.germinationPct, PER_CENT);
   const emergence = readNumber(errors, "fieldEmergencePct", input.fieldEmergencePct, PER_CENT);
-  const row = readNumber(errors, "rowSpacingCm", input.rowSpacingCm, { above: 0, max: 1000, unit: "cm" });
+  const row = readNumber(errors, "rowSpacingCm", input.rowSpacingCm, SPACING_CM);
   const decided = readNumber(errors, "inRowSpacingCm", input.inRowSpacingCm, {
     above: 0,
     max: 1000,

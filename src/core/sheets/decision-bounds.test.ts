@@ -1,8 +1,13 @@
 import { describe, expect, it } from "vitest";
 import { z } from "zod";
+import { testGuide } from "../../../tests/support/guides";
+import { EXAMPLE_FACTS } from "../plan/example-facts";
+import { unwrap } from "../result";
 import { boundsOf } from "./bounds-of-schema";
 import { type Bounds, type BoundsTree, boundsAt } from "./decision-bounds";
+import { freshDecisions } from "./decisions";
 import { decisionsSchema } from "./decisions-schema";
+import { draftPlan } from "./draft-plan";
 
 const bounds = boundsOf(decisionsSchema);
 
@@ -33,6 +38,13 @@ describe("bounds of decisions", () => {
       boundsAt(tree, "toString"),
     ]).toEqual([{}, {}, {}, {}]);
     expect(boundsAt(bounds, "seed/rowSpacingCm")).toEqual({ min: 0.01, max: 1000 });
+  });
+
+  it("of the row spacing are the same wherever it is reckoned with", () => {
+    const decisions = (rowSpacingCm: number) => ({ ...freshDecisions("wheat"), seed: { rowSpacingCm } });
+    const { max = 0 } = boundsAt(bounds, "seed/rowSpacingCm");
+    const plan = unwrap(draftPlan(EXAMPLE_FACTS, decisions(max), 2027, testGuide("wheat")));
+    expect(plan.problems).toEqual([]);
   });
 
   it("hold at their ends and not beyond, for every number that can be decided", () => {

@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { SPACING_CM } from "../../establish/spacing";
 
 const id = z.string().min(1).max(80);
 /** Smaller than anything that is sown, and large enough to be divided by. */
@@ -54,8 +55,8 @@ export const seedDecisions = z.strictObject({
       count: z.number().int().min(1).max(1_000_000).optional(),
     })
     .optional(),
-  rowSpacingCm: positive.max(1000).optional(),
-  inRowSpacingCm: positive.max(1000).optional(),
+  rowSpacingCm: positive.max(SPACING_CM.max).optional(),
+  inRowSpacingCm: positive.max(SPACING_CM.max).optional(),
   /** where seedlings are raised, and cells of the trays that there are */
   raisedIn: z.enum(["bed", "trays"]).optional(),
   cellsPerTray: z.number().int().min(4).max(1000).optional(),
