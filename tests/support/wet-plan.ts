@@ -3,9 +3,9 @@
 import { EXAMPLE_FACTS } from "../../src/core/plan/example-facts";
 import type { PlanFacts } from "../../src/core/plan/facts";
 import { unwrap } from "../../src/core/result";
-import { checkPlan } from "../../src/core/sheets/check-plan";
 import { applyChanges, type Change, freshDecisions } from "../../src/core/sheets/decisions";
 import { draftPlan } from "../../src/core/sheets/draft-plan";
+import { checkPlan } from "../../src/core/sheets/example-findings";
 import type { Plan } from "../../src/core/sheets/plan";
 import type { Finding } from "../../src/core/sheets/sheet";
 import { testGuide } from "./guides";

@@ -4,10 +4,10 @@ import { describe, expect, it } from "vitest";
 import { ALL_GUIDES, testGuide } from "../../../tests/support/guides";
 import { EXAMPLE_FACTS } from "../plan/example-facts";
 import { unwrap } from "../result";
-import { checkPlan } from "../sheets/check-plan";
 import { freshDecisions } from "../sheets/decisions";
 import { decisionsSchema } from "../sheets/decisions-schema";
 import { draftPlan } from "../sheets/draft-plan";
+import { checkPlan } from "../sheets/example-findings";
 import { resolveGuide } from "./resolve-guide";
 import { schoolsOf } from "./schools";
 

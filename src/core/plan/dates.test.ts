@@ -4,9 +4,9 @@ import { describe, expect, it } from "vitest";
 import { testGuide } from "../../../tests/support/guides";
 import { addDays } from "../dates";
 import { unwrap } from "../result";
-import { checkPlan } from "../sheets/check-plan";
 import { applyChanges, type Change, freshDecisions } from "../sheets/decisions";
 import { draftPlan } from "../sheets/draft-plan";
+import { checkPlan } from "../sheets/example-findings";
 import type { Plan } from "../sheets/plan";
 import { EXAMPLE_FACTS } from "./example-facts";
 import type { PlanFacts } from "./facts";
@@ -170,7 +170,7 @@ describe("what was overtaken", () => {
     expect(overtaken(plan)).not.toContain("roll");
     const said = checkPlan(plan, EXAMPLE_FACTS, wheat).filter((f) => f.id.startsWith("overtaken."));
     expect(said).toHaveLength(1);
-    expect(said[0]?.title).toMatch(/^No longer due, since "Drill" is logged: .*Shred stubble|shred stubble/);
+    expect(said[0]?.title).toMatch(/^No longer due because "Drill" is logged: .*Shred stubble|shred stubble/);
   });
   it("is not what was logged too, nor what comes later", () => {
     const plan = drafted("shred", "chisel");
@@ -190,17 +190,20 @@ describe("clashes", () => {
     const plan = draft(decisions);
     const [clash] = checkPlan(plan, facts, decisions).filter((f) => f.severity === "stop");
     // lime from 15 September, 21 days: 6 October; five days short
-    expect(clash?.title).toBe("Spread lime and drill clash by 5 days.");
+    expect(clash?.title).toBe("Spread lime and drill are in conflict by 5 days.");
     expect(clash?.repairs.map((r) => r.label)).toContain("Accept 16 days of wait for the lime");
-    expect(clash?.repairs.map((r) => r.label)).toContain("Let drill move");
+    expect(clash?.repairs.map((r) => r.label)).toContain("Release the date of drill");
     expect(plan.conflicts[0]?.shortByDays).toBe(5);
     expect(clash?.sheet).toBe("soil");
   });
   it("with the window widen it by a day where a day is short", () => {
     const decisions = put(["dates/planting", { date: "2026-10-21", held: true }]);
     const [clash] = checkPlan(draft(decisions), facts, decisions).filter((f) => f.severity === "stop");
-    expect(clash?.title).toBe("Drill cannot hold by 1 day.");
-    expect(clash?.repairs.map((r) => r.label)).toEqual(["Widen the sowing window by 1 day", "Let drill move"]);
+    expect(clash?.title).toBe("Drill is 1 day outside its window.");
+    expect(clash?.repairs.map((r) => r.label)).toEqual([
+      "Widen the sowing window by 1 day",
+      "Release the date of drill",
+    ]);
   });
   it("with today are overdue and can be left out", () => {
     const log = [{ operationId: "planting", doneOn: "2026-10-06", quantityPerHa: null, note: "" }];
@@ -208,7 +211,7 @@ describe("clashes", () => {
     const plan = unwrap(draftPlan(f, wheat, 2027, testGuide("wheat")));
     const late = checkPlan(plan, f, wheat).find((x) => /is overdue by/.test(x.title));
     expect(late?.severity).toBe("advise");
-    expect(late?.repairs.at(-1)?.label).toBe("Leave it out this season");
+    expect(late?.repairs.at(-1)?.label).toBe("Omit it this season");
     const id = (late?.repairs.at(-1)?.changes[0]?.path ?? "").split("/")[1]!;
     expect(plan.operations.find((o) => o.id === id)!.overdueDays).toBeGreaterThan(0);
     const without = unwrap(draftPlan(f, applyChanges(wheat, late!.repairs.at(-1)!.changes), 2027, testGuide("wheat")));

@@ -3,11 +3,11 @@ import { testGuide } from "../../../tests/support/guides";
 import { EXAMPLE_FACTS } from "../plan/example-facts";
 import type { PlanFacts } from "../plan/facts";
 import { unwrap } from "../result";
-import { checkPlan } from "./check-plan";
 import type { Decisions } from "./decisions";
 import { applyChanges, type Change, freshDecisions } from "./decisions";
 import { decisionsSchema } from "./decisions-schema";
 import { draftPlan } from "./draft-plan";
+import { checkPlan } from "./example-findings";
 import type { Finding } from "./sheet";
 
 const wheat = applyChanges(freshDecisions("wheat"), [{ path: "targetTPerHa", value: 8 }]);
@@ -41,15 +41,15 @@ const cases: [id: string, severity: string, says: string, decisions: Decisions, 
   ["soil.tooAcid", "advise", "pH 4.6 is below 5", wheat, test({ ph: 4.6 })],
   ["soil.tooAlkaline", "advise", "pH 9.4 is above 9.2", wheat, test({ ph: 9.4 })],
   // 1.9 x 8 x 15/20 / 0.9 / 0.85 = 14.9 t/ha: two dressings of at most 7.5
-  ["soil.limeSplit", "hint", "Lime in 2 seasons", wheat, test({ ph: 4.6 })],
+  ["soil.limeSplit", "hint", "takes 2 dressings", wheat, test({ ph: 4.6 })],
   ["soil.peatTarget", "advise", "above 5.8 on peat", wheat, test({ organicMatterPct: 40, ph: 5 })],
   ["soil.limeHarms", "advise", "common scab", potato, test({ ph: 5 })],
-  ["soil.salt", "advise", "8 dS/m is above the crop's 6", wheat, test({ ecE: 8 })],
-  ["ground.harms", "advise", "does not suit", set(potato, "ground/systemId", "noTill"), EXAMPLE_FACTS],
+  ["soil.salt", "advise", "8 dS/m is above the 6 dS/m that this crop tolerates", wheat, test({ ecE: 8 })],
+  ["ground.harms", "advise", "is not suitable for potato", set(potato, "ground/systemId", "noTill"), EXAMPLE_FACTS],
   [
     "ground.compaction",
     "advise",
-    "ends at 28 cm; the deepest pass goes to 25",
+    "deepest pass (25 cm) stops above the lower edge of the compacted layer (28 cm)",
     wheat,
     field({ compactionDepthCm: 28 }),
   ],
@@ -58,19 +58,25 @@ const cases: [id: string, severity: string, says: string, decisions: Decisions, 
   [
     "seed.schools",
     "advise",
-    "The handbook rate gives",
+    "The customary rate will give",
     applyChanges(wheat, [
       { path: "seed/school", value: "handbook" },
       { path: "seed/handbookRateKgPerHa", value: 220 },
     ]),
     EXAMPLE_FACTS,
   ],
-  ["seed.germination", "advise", "Germination 80 %", set(wheat, "seed/germinationPct", 80), EXAMPLE_FACTS],
+  [
+    "seed.germination",
+    "advise",
+    "Germination of 80 % is below the 85 %",
+    set(wheat, "seed/germinationPct", 80),
+    EXAMPLE_FACTS,
+  ],
   ["seed.noLot", "hint", "No seed lot", wheat, facts({ seedLots: [] })],
   [
     "feed.totalCap",
     "advise",
-    "250 kg N/ha is over 220",
+    "250 kg N/ha is above the crop's limit of 220 kg N/ha",
     set(wheat, "overrides/feed.n", { value: 250, reason: "try" }),
     EXAMPLE_FACTS,
   ],
@@ -78,27 +84,33 @@ const cases: [id: string, severity: string, says: string, decisions: Decisions, 
   [
     "feed.lastCap",
     "advise",
-    "last split of 63",
+    "last dressing of 63 kg N/ha",
     set(wheat, "overrides/feed.n", { value: 250, reason: "try" }),
     EXAMPLE_FACTS,
   ],
-  ["feed.chloride.mop", "advise", "brings chloride", set(potato, "feed/products", { k2o: "mop" }), EXAMPLE_FACTS],
+  ["feed.chloride.mop", "advise", "contains chloride", set(potato, "feed/products", { k2o: "mop" }), EXAMPLE_FACTS],
   ["money.noPrice", "advise", "No price", wheat, facts({ prices: { ...EXAMPLE_FACTS.prices, cropPerT: {} } })],
-  ["money.powerOfTen", "advise", "over five times", set(wheat, "money/pricePerT", 215_000), EXAMPLE_FACTS],
+  [
+    "money.powerOfTen",
+    "advise",
+    "more than 5 times the listed 215 cr/t",
+    set(wheat, "money/pricePerT", 215_000),
+    EXAMPLE_FACTS,
+  ],
   ["money.loss", "advise", "loses", set(wheat, "money/otherCostPerHa", 200_000), EXAMPLE_FACTS],
   ["target.range", "advise", "outside the usual 4 to 10.5", set(wheat, "targetTPerHa", 12), EXAMPLE_FACTS],
-  ["target.history", "advise", "23 % over the best", set(wheat, "targetTPerHa", 10), EXAMPLE_FACTS], // 10 / 8.1 = 1.235
+  ["target.history", "advise", "23 % above the best", set(wheat, "targetTPerHa", 10), EXAMPLE_FACTS], // 10 / 8.1 = 1.235
   [
     "rotation.gap",
     "advise",
-    "was here in 2026",
+    "was last grown here in 2026",
     wheat,
     facts({ history: [{ season: 2026, crop: "wheat", yieldTPerHa: 8 }] }),
   ],
   [
     "rotation.bad",
     "advise",
-    "Barley before wheat",
+    "Barley is a poor previous crop for wheat",
     wheat,
     facts({ previousCrop: { crop: "barley", name: "barley", leaves: null, harvest: "2026-07-20", harvested: true } }),
   ],

@@ -6,9 +6,9 @@ import { ALL_WAYS, DEMO_FIELDS } from "../../../tests/support/every-plan";
 import { testGuide } from "../../../tests/support/guides";
 import type { PlanFacts } from "../plan/facts";
 import { unwrap } from "../result";
-import { checkPlan } from "./check-plan";
 import type { Decisions } from "./decisions";
 import { draftPlan } from "./draft-plan";
+import { checkPlan } from "./example-findings";
 import type { Plan } from "./plan";
 
 interface Case {

@@ -10,11 +10,11 @@ import type { FigureId } from "../plan/figure-ids";
 import type { Operation } from "../plan/operation";
 import { unwrap } from "../result";
 import { comparePlans, summarisePlan } from "../views/compare";
-import { canIssue, checkPlan } from "./check-plan";
 import type { Decisions } from "./decisions";
 import { applyChanges, type Change, freshDecisions } from "./decisions";
 import { decisionsSchema } from "./decisions-schema";
 import { draftPlan } from "./draft-plan";
+import { canIssue, checkPlan } from "./example-findings";
 import type { Plan } from "./plan";
 import type { Finding } from "./sheet";
 
@@ -102,8 +102,8 @@ describe("dates under conflict", () => {
   it("says which waits clash and by how many days when sowing is held before the lime's wait is over", () => {
     const [clash] = check(held).filter((f) => f.severity === "stop");
     // lime earliest 15 Sep + 21 = 6 Oct; held at 2 Oct: 4 days
-    expect(clash?.title).toBe("Spread lime and drill clash by 4 days.");
-    expect(clash?.why).toContain("lime needs 21 days");
+    expect(clash?.title).toBe("Spread lime and drill are in conflict by 4 days.");
+    expect(clash?.why).toContain("Lime needs 21 days");
     expect(clash?.why).toContain("14 Sep");
     expect(canIssue(check(held))).toBe(false);
     const plan = draft(held);
@@ -132,7 +132,7 @@ describe("dates under conflict", () => {
     const stops = check(wheat, facts).filter((f) => f.severity === "stop");
     expect(stops.length).toBeGreaterThan(0);
     // lime from 6 Nov, 21 days: 27 Nov against the window's end on 20 Oct, 38 days
-    expect(stops[0]?.title).toBe("The previous crop comes off 38 days too late for the sowing window.");
+    expect(stops[0]?.title).toBe("The previous crop is expected to come off 38 days too late for the sowing window.");
     expect(stops[0]?.why).toContain("5 Nov");
     expect(stops[0]?.repairs.filter((r) => /shred/i.test(r.label))).toEqual([]);
   });

@@ -10,10 +10,10 @@ import type { PlanFacts } from "../plan/facts";
 import { issuedPlan } from "../views/issued-plan";
 import { outlineHolds, outlinePlan } from "../views/outline";
 import { DELTA, UPLAND_PLAIN } from "../weather/example-climates";
-import { checkPlan } from "./check-plan";
 import { type Decisions, freshDecisions } from "./decisions";
 import { decisionsSchema } from "./decisions-schema";
 import { draftPlan, NOT_DRAFTED } from "./draft-plan";
+import { checkPlan } from "./example-findings";
 
 /** Draws of each guide; more by EXTREME_RUNS. */
 const RUNS = Number(process.env.EXTREME_RUNS ?? 500);

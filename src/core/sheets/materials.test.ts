@@ -5,10 +5,10 @@ import { ALL_GUIDES, testGuide } from "../../../tests/support/guides";
 import { EXAMPLE_FACTS } from "../plan/example-facts";
 import type { PlanFacts } from "../plan/facts";
 import { unwrap } from "../result";
-import { checkPlan } from "./check-plan";
 import { applyChanges, type Change, change, freshDecisions } from "./decisions";
 import { decisionsSchema } from "./decisions-schema";
 import { draftPlan } from "./draft-plan";
+import { checkPlan } from "./example-findings";
 import { broughtByMaterials, materialsOfGuides } from "./materials";
 
 const of = (guideId: string, crop: Record<string, string>, changes: Change[] = [], facts: PlanFacts = EXAMPLE_FACTS) =>

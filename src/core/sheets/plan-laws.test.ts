@@ -14,10 +14,10 @@ import type { PlanFacts } from "../plan/facts";
 import { TEXTURE_CLASSES } from "../soil/texture";
 import { outlineHolds, outlinePlan } from "../views/outline";
 import { DELTA, UPLAND_PLAIN } from "../weather/example-climates";
-import { checkPlan } from "./check-plan";
 import { applyChanges, type Decisions, freshDecisions } from "./decisions";
 import { decisionsSchema } from "./decisions-schema";
 import { draftPlan } from "./draft-plan";
+import { checkPlan } from "./example-findings";
 import type { Plan } from "./plan";
 
 const number = (min: number, max: number) => fc.double({ min, max, noNaN: true });

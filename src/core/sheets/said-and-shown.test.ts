@@ -5,9 +5,9 @@ import { testGuide } from "../../../tests/support/guides";
 import { EXAMPLE_FACTS } from "../plan/example-facts";
 import type { PlanFacts } from "../plan/facts";
 import { unwrap } from "../result";
-import { checkPlan } from "./check-plan";
 import { applyChanges, type Change, type Decisions, freshDecisions } from "./decisions";
 import { draftPlan } from "./draft-plan";
+import { checkPlan } from "./example-findings";
 
 const put = (id: string, ...changes: [string, unknown][]): Decisions =>
   applyChanges(
@@ -22,13 +22,13 @@ const said = (id: string, decisions: Decisions, facts: PlanFacts = EXAMPLE_FACTS
 describe("findings", () => {
   it("say a target outside of the usual with its figures", () => {
     expect(said("target.range", put("wheat", ["targetTPerHa", 11.25]))?.title).toBe(
-      "A target of 11.3 t/ha is outside the usual 4 to 10.5.",
+      "The target of 11.3 t/ha is outside the usual 4 to 10.5 t/ha.",
     );
   });
   it("say why a rest that is too short does harm, by the crop's own word", () => {
     const facts = { ...EXAMPLE_FACTS, history: [{ season: 2026, crop: "wheat", yieldTPerHa: 8 }] };
     expect(said("rotation.gap", freshDecisions("wheat"), facts)).toMatchObject({
-      title: "Wheat was here in 2026; 1 year between is the usual least.",
+      title: "Wheat was last grown here in 2026; a break of at least 1 year is usual.",
       why: "Take-all, eyespot, brome; about a tenth less yield.",
     });
   });

@@ -8,9 +8,9 @@ import type { PlanFacts } from "../plan/facts";
 import { unwrap } from "../result";
 import { simulateWindow } from "../season/sowing-window";
 import { targetCheck } from "../season/target-check";
-import { checkPlan } from "./check-plan";
 import { applyChanges, type Decisions, freshDecisions } from "./decisions";
 import { draftPlan } from "./draft-plan";
+import { checkPlan } from "./example-findings";
 import { planWindows, windowQuestion } from "./window-question";
 
 const resolved = (id: string, kind?: string, method?: string) => unwrap(resolveGuide(testGuide(id), { kind, method }));
@@ -42,7 +42,7 @@ describe("rice", () => {
   it("hybrid that needs more nitrogen than its cap says so with a repair: 183 kg stood over 150 without one", () => {
     const { findings } = drafted({ ...of("rice", "hybrid"), targetTPerHa: 8.5 });
     const over = findings.find((f) => f.id === "feed.totalCap");
-    expect(over?.repairs[0]?.label).toBe("Give 180 and expect less");
+    expect(over?.repairs[0]?.label).toBe("Apply 180 kg N/ha and expect a lower yield");
   });
   it("knows planthopper, sheath blight and bacterial blight; garlic onion fly and thrips", () => {
     const threats = (id: string) => testGuide(id).threats.map((t) => t.id);
@@ -221,11 +221,11 @@ describe("findings", () => {
     const [limits, ...more] = findings.filter((f) => f.id.startsWith("site.limit"));
     expect(more).toEqual([]);
     expect(limits?.severity).toBe("advise");
-    const scores = [...limits!.title.matchAll(/, (\d+) %/g)].map((m) => Number(m[1]));
+    const scores = [...limits!.title.matchAll(/\((\d+) %\)/g)].map((m) => Number(m[1]));
     expect(scores).toEqual([...scores].sort((a, b) => a - b));
     expect(scores[0]).toBe(Math.round(100 * plan.site.score));
-    expect(limits?.title).toContain("drainage");
-    expect(limits?.why).toContain("What would lift it: drains");
+    expect(limits?.title).toContain("rainage");
+    expect(limits?.why).toContain("How to improve it: drains");
   });
   it("offer the guide's mineralisation where organic matter makes a rate unusual", () => {
     const rich = { ...EXAMPLE_FACTS, soilTest: { ...EXAMPLE_FACTS.soilTest!, organicMatterPct: 9 } };
@@ -233,7 +233,7 @@ describe("findings", () => {
     const unusual = drafted(decisions, rich).findings.find((f) => f.id === "usual.feed.n");
     expect(unusual?.why).toContain("mineralisation of 120 kg/ha");
     const [repair] = unusual!.repairs;
-    expect(repair?.label).toBe("Take the guide's 40 kg/ha");
+    expect(repair?.label).toBe("Use the guide's 40 kg/ha");
     const repaired = drafted(applyChanges(decisions, repair!.changes), rich);
     expect(repaired.plan.figures["feed.mineralisation"]?.value).toBe(40);
     expect(repaired.findings.find((f) => f.id === "usual.feed.n")?.why ?? "").not.toContain("mineralisation of");

@@ -35,6 +35,7 @@ export const MEASURES = {
   "ha/h": { dimension: "workRate" },
   h: { dimension: "hours" },
   "/m²": { dimension: "countPerArea" },
+  "plants/m²": { dimension: "countPerArea", of: "plants" },
   "/ha": { dimension: "piecesPerArea" },
   cm: { dimension: "length" },
   m: { dimension: "distance" },

@@ -22,7 +22,7 @@ export function writeMeasure(
   const shown = formatQuantity(value, dimension, options);
   if (!shown.ok) return { number: formatNumber(value, options), unit: text };
   const unit = printedUnit(shown.value.unit).replace(MONEY, currency);
-  return { number: shown.value.number, unit: of ? unit.replace(/^[^/]+/, `$& ${of}`) : unit };
+  return { number: shown.value.number, unit: of ? unit.replace(/^[^/]*/, (first) => `${first} ${of}`.trim()) : unit };
 }
 
 /** How a unit is printed, where it is typed otherwise. A short ton is never a bare ton: that is heard as a tonne. */

@@ -4,6 +4,7 @@ import { formatDay } from "../dates";
 import { formatNumber, formatQuantity } from "./format-quantity";
 import type { MeasureId } from "./measure-ids";
 import { printedUnit, writeMeasure } from "./measures";
+import { withQuantities } from "./told";
 import { type BushelCrop, type Dimension, MONEY, type UnitSet } from "./units";
 
 /** What somebody chose: the unit set, the decimal mark, the currency, and the trade bushel of the crop at hand. */
@@ -36,9 +37,17 @@ export interface Words {
   /** minor money units a hectare, by the reader's own area: "120 cr/ac" */
   moneyPerArea: (minorPerHa: number, decimals?: number) => string;
   date: (date: string) => string;
+  /** a sentence with its quantities in these units */
+  tell: (text: string) => string;
   currency: string;
   unitSet: UnitSet;
 }
+
+/** The words of a practice, as its settings are kept. */
+export const practiceWords = (
+  { unitSet, decimalMark, currency }: { unitSet: UnitSet; decimalMark: "point" | "comma"; currency: string },
+  bushelCrop?: BushelCrop,
+): Words => wordsFor({ unitSet, decimal: decimalMark, currency, bushelCrop });
 
 /** Number and unit in one; per cent and signs of degrees stand close. */
 export const joined = ({ number, unit }: { number: string; unit: string }): string =>
@@ -64,12 +73,21 @@ export function wordsFor({ unitSet, decimal, currency, bushelCrop }: UnitChoice)
       : { number: "?", unit: "" };
   };
   const quantity: Words["quantity"] = (si, dimension, decimals) => joined(split(si, dimension, decimals));
+  const measure: Words["measure"] = (value, unit, decimals) =>
+    writeMeasure(value, unit, { ...options(decimals), currency });
   const asSaid = { ...options(undefined), spoken: true };
+  // as it was kept where the reader's unit is the one that it was kept in, else to two figures
+  const told = (value: number, unit: MeasureId, decimals?: number) => {
+    const figures = Math.abs(value) >= 10 ? Math.round(value) : Number(value.toPrecision(2));
+    const kept = measure(decimals === undefined ? figures : Number(value.toFixed(decimals)), unit);
+    const own = writeMeasure(value, unit, { unitSet: "metric", currency }).unit;
+    return kept.unit === own ? kept : writeMeasure(value, unit, { ...asSaid, currency });
+  };
   return {
     number,
     split,
     quantity,
-    measure: (value, unit, decimals) => writeMeasure(value, unit, { ...options(decimals), currency }),
+    measure,
     spoken: {
       quantity: (si, dimension) => {
         const shown = formatQuantity(si, dimension, asSaid);
@@ -92,6 +110,14 @@ export function wordsFor({ unitSet, decimal, currency, bushelCrop }: UnitChoice)
     money: (minor, decimals = 0) => number(minor / 100, decimals),
     moneyPerArea: (minor, decimals = 0) => quantity(minor / 100, "moneyPerArea", decimals),
     date: (date) => formatDay(date),
+    tell: (text) =>
+      withQuantities(text, ({ values, unit, decimals }) => {
+        const [first, last = first] = values.map((value) => told(value, unit, decimals));
+        if (!first || !last) return "";
+        return first.number === last.number
+          ? joined(first)
+          : joined({ number: `${first.number} to ${last.number}`, unit: last.unit });
+      }),
     currency,
     unitSet,
   };

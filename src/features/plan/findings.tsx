@@ -5,7 +5,7 @@ import { useCommands } from "../shell/commands";
 import { usePlanModel } from "./plan-context";
 
 const SIGN = { stop: "■", advise: "▲", hint: "●" };
-const WORD = { stop: "stops issue", advise: "advice", hint: "hint" };
+const WORD = { stop: "blocks issue", advise: "advice", hint: "note" };
 
 /** All findings of the plan: stopping ones first, each with its reason and its repairs. */
 export function FindingsPanel({ onSheet }: { onSheet: (sheet: Finding["sheet"]) => void }) {
@@ -26,11 +26,11 @@ export function FindingsPanel({ onSheet }: { onSheet: (sheet: Finding["sheet"]) 
       <div className="flex items-baseline justify-between gap-2">
         <h2 className="text-base">Findings</h2>
         <p className="text-[12px] text-soft" role="status">
-          {count("stop") > 0 ? `${count("stop")} stop${count("stop") === 1 ? "s" : ""} issue, ` : ""}
-          {count("advise")} advise, {count("hint")} hint
+          {count("stop") > 0 ? `${count("stop")} ${count("stop") === 1 ? "blocks" : "block"} issue, ` : ""}
+          {count("advise")} advice, {count("hint")} {count("hint") === 1 ? "note" : "notes"}
         </p>
       </div>
-      {findings.length === 0 && <p className="mt-1 text-soft">Nothing contradicts anything. The plan can be issued.</p>}
+      {findings.length === 0 && <p className="mt-1 text-soft">No findings. The plan can be issued.</p>}
       <ul>
         {findings.map((finding) => (
           <li key={finding.id} className="border-t border-line py-1.5 first:border-0">

@@ -2,6 +2,7 @@
 
 import { useCallback, useEffect, useMemo, useReducer, useRef, useState } from "react";
 import type { Guide } from "@/core/guides/schema";
+import { perObject } from "@/core/memo";
 import type { StageObservation } from "@/core/phenology/stage-dates";
 import type { LoggedOperation, PlanFacts, SignOff } from "@/core/plan/facts";
 import { failed, fieldError, type Result } from "@/core/result";
@@ -15,6 +16,9 @@ import {
 } from "@/core/sheets/decisions";
 import type { Plan } from "@/core/sheets/plan";
 import type { Finding } from "@/core/sheets/sheet";
+import { tellAll } from "@/core/units/told";
+import type { Words } from "@/core/units/words";
+import { useUnits } from "../shared/units";
 import { useLoadedAtRest } from "../shared/use-at-rest";
 import { asSent, type PlanStart } from "./sent-plan";
 import { useGuide } from "./use-guides";
@@ -140,8 +144,28 @@ function warmUp(steps: Iterator<unknown>): () => void {
   return () => calledOff();
 }
 
+const guideOf = perObject<Guide, Pick<Words, "tell">, Guide>(1);
+
+/** The plan as its reader reads it; a guide is told once, not at every keystroke. */
+function told({ crop, ...plan }: Plan, words: Words): Plan {
+  const own = (guide: Guide) => guideOf(guide, words, () => tellAll(guide, words));
+  const { base, guide, kind, method, product } = crop;
+  return {
+    ...tellAll(plan, words),
+    crop: {
+      ...crop,
+      base: own(base),
+      guide: own(guide),
+      kind: tellAll(kind, words),
+      method: tellAll(method, words),
+      product: tellAll(product, words),
+    },
+  };
+}
+
 /** Everything that a plan's screen works with: decisions with undo, the plan drafted from them, saving as one goes. */
 export function usePlan(start: PlanStart) {
+  const units = useUnits();
   const [history, step] = useReducer(stepHistory, start.decisions, freshHistory);
   const [log, setLog] = useState<LoggedOperation[]>(start.facts.log);
   const [observations, setObservations] = useState<StageObservation[]>(start.facts.observations);
@@ -204,13 +228,15 @@ export function usePlan(start: PlanStart) {
     [engine, facts, decisions, start.season, start.guide, guide],
   );
 
+  const shown = useMemo(() => plan && told(plan, units), [plan, units]);
+  const said = useMemo(() => tellAll(findings, units), [findings, units]);
   return {
     ...saving,
-    plan,
+    plan: shown,
     trouble,
     facts,
     decisions,
-    findings,
+    findings: said,
     changes,
     change,
     set,

@@ -83,7 +83,7 @@ export function DueLine({
         </p>
         {o.forbidden && !o.doneOn && (
           <p className="border-l-[3px] border-stop pl-2 text-[13px] font-semibold text-stop">
-            Do not carry this out as it stands. {o.forbidden}
+            Do not carry this out as planned. {o.forbidden}
           </p>
         )}
         {o.condition && !o.doneOn && !fallen && <p className="text-[13px] font-semibold">{conditionOf(o)}</p>}

@@ -1,11 +1,12 @@
 /** Documents of an issued version, made from its frozen snapshot alone. */
 
+import { tellAll } from "@/core/units/told";
 import { bookletPdf } from "./booklet";
 import { versionCalendar } from "./calendar";
 import { cardPdf } from "./card";
 import { labelsPdf } from "./labels";
 import { orderCsv, orderXlsx } from "./order";
-import type { DocumentSource } from "./source";
+import { type DocumentSource, wordsOf } from "./source";
 
 export interface WrittenDocument {
   name: string;
@@ -14,7 +15,8 @@ export interface WrittenDocument {
 }
 
 /** Writes a document by its file name; null when there is none of that name. */
-export async function writeDocument(file: string, source: DocumentSource): Promise<WrittenDocument | null> {
+export async function writeDocument(file: string, written: DocumentSource): Promise<WrittenDocument | null> {
+  const source = { ...written, issued: tellAll(written.issued, wordsOf(written)) };
   const { issued, season, number } = source;
   const slug = `${issued.field.name}-${season}-v${number}`.toLowerCase().replace(/[^a-z0-9]+/g, "-");
   switch (file) {

@@ -7,6 +7,7 @@ import { checkPlan } from "@/core/sheets/check-plan";
 import type { Decisions } from "@/core/sheets/decisions";
 import { decisionsSchema } from "@/core/sheets/decisions-schema";
 import { draftPlan } from "@/core/sheets/draft-plan";
+import { practiceWords } from "@/core/units/words";
 import { type Access, may, Refused } from "../access/access";
 import type { MoveResult, Received } from "../contracts";
 import { type Client, hold, row } from "../storage/db";
@@ -79,7 +80,7 @@ export async function moveOperations(
       const stood = forbids(decisions);
       const broken = [...forbids(tried)].find(([id]) => !stood.has(id));
       if (broken) {
-        refuse(broken[1]);
+        refuse(practiceWords(access.practice).tell(broken[1]));
         continue;
       }
       decisions = tried;

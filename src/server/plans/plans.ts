@@ -7,7 +7,7 @@ import { canIssue, checkPlan } from "@/core/sheets/check-plan";
 import type { Decisions } from "@/core/sheets/decisions";
 import { draftPlan } from "@/core/sheets/draft-plan";
 import type { UnitSet } from "@/core/units/units";
-import { wordsFor } from "@/core/units/words";
+import { practiceWords } from "@/core/units/words";
 import { type PlanSummary, summariseIssued } from "@/core/views/compare";
 import { type IssuedPlan, issuedPlan, upgradeIssued } from "@/core/views/issued-plan";
 import type { Access } from "../access/access";
@@ -204,10 +204,12 @@ export async function issuePlan(
   if (!canIssue(findings))
     throw new Refused(
       422,
-      `The plan cannot be issued yet: ${findings
-        .filter((f) => f.severity === "stop")
-        .map((f) => f.title)
-        .join(" ")}`,
+      practiceWords(access.practice).tell(
+        `The plan cannot be issued yet: ${findings
+          .filter((f) => f.severity === "stop")
+          .map((f) => f.title)
+          .join(" ")}`,
+      ),
     );
 
   const grower = await row<{ name: string; unitSet: UnitSet | null }>(
@@ -223,12 +225,10 @@ export async function issuePlan(
     { ...access, licenceNo: access.licence?.number ?? null, grower: grower ?? { name: "", unitSet: null } },
     await keepRevision(client, access, loaded.guide),
     // papers are the grower's
-    wordsFor({
-      unitSet: grower?.unitSet ?? access.practice.unitSet,
-      decimal: access.practice.decimalMark,
-      currency: access.practice.currency,
-      bushelCrop: plan.crop.product.bushel,
-    }),
+    practiceWords(
+      { ...access.practice, unitSet: grower?.unitSet ?? access.practice.unitSet },
+      plan.crop.product.bushel,
+    ),
   );
   const last = await loadVersion(client, access, planId, 0);
   if (last && !last.elsewhere && sameWork(last.issued, issued)) return { number: last.number };

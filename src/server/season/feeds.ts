@@ -1,8 +1,9 @@
 /** Secret calendar addresses that a calendar program can subscribe to without signing in; only a hash is kept. */
 
 import { createHash, randomBytes } from "node:crypto";
+import { tellAll } from "@/core/units/told";
 import type { UnitSet } from "@/core/units/units";
-import { wordsFor } from "@/core/units/words";
+import { practiceWords } from "@/core/units/words";
 import { type Access, Refused } from "../access/access";
 import { audit } from "../access/audit";
 import type { FeedLine } from "../contracts";
@@ -106,11 +107,8 @@ export async function readFeed(token: string): Promise<string | null> {
        where o.practice_id = $1 and p.chosen and coalesce(le.done_on::text, mo.moved_to::text, w.date) is not null and w."overtakenBy" is null order by 7`,
       [scope.practiceId],
     );
-    const words = wordsFor({
-      unitSet: practice.growersUnits ?? practice.unitSet,
-      decimal: practice.decimalMark,
-      currency: practice.currency,
-    });
-    return writeEvents(feed.name, operations, words);
+    const unitSet = practice.growersUnits ?? practice.unitSet;
+    const words = practiceWords({ ...practice, unitSet });
+    return writeEvents(feed.name, tellAll(operations, words), words);
   });
 }

@@ -5,9 +5,9 @@ import { testGuide } from "../../../../tests/support/guides";
 import { EXAMPLE_FACTS } from "../../plan/example-facts";
 import type { PlanFacts } from "../../plan/facts";
 import { unwrap } from "../../result";
-import { checkPlan } from "../check-plan";
 import { applyChanges, type Change, freshDecisions } from "../decisions";
 import { draftPlan } from "../draft-plan";
+import { checkPlan } from "../example-findings";
 
 const findings = (guideId: string, changes: [string, unknown][] = [], more: Partial<PlanFacts> = {}) => {
   const facts = { ...EXAMPLE_FACTS, ...more };
@@ -26,13 +26,13 @@ describe("figures outside of what is usual", () => {
   });
   it("name the term of the nitrogen balance that makes it so: 0 passed without a word", () => {
     const [none] = usual("wheat", [["feed/soilMineralNKgPerHa", 200]]);
-    expect(none?.title).toBe("Nitrogen to apply: 0 kg N/ha is below the usual 80 to 220.");
+    expect(none?.title).toBe("Nitrogen to apply of 0 kg N/ha is below the usual 80 to 220 kg N/ha.");
     // (35 - 200) / 0.65 = -253.8
-    expect(none?.why).toContain("soil mineral N of 200 kg/ha (−253.8 against what is usual)");
+    expect(none?.why).toContain("soil mineral N of 200 kg/ha (254 kg N/ha less than at the usual value)");
     const [high] = usual("wheat", [["targetTPerHa", 10]]);
     // 10 x 24 = 240 - 35 - 31.4; / 0.65 - 35 = 232; the target 2.5 t over the typical: 2.5 x 24 / 0.65 = 92.3
-    expect(high?.title).toContain("is above the usual 80 to 220");
-    expect(high?.why).toContain("the target of 10 t/ha (+92.3");
+    expect(high?.title).toContain("is above the usual 80 to 220 kg N/ha");
+    expect(high?.why).toContain("the target of 10 t/ha (92 kg N/ha more");
   });
   it("name the soil's class, manure, plants, or one's own value", () => {
     const dressed = usual("potato", [["feed/manure", { kind: "cattleFarmyard", tPerHa: 28, hoursToIncorporation: 4 }]]);
@@ -42,12 +42,12 @@ describe("figures outside of what is usual", () => {
       "500 plants/m²",
     );
     expect(usual("wheat", [["seed/rowSpacingCm", 40]]).find((f) => f.id === "usual.seed.rowSpacing")?.why).toContain(
-      "Your own value",
+      "You set this value",
     );
     expect(
       usual("wheat", [["overrides/feed.p2o5", { value: 300, reason: "x" }]]).find((f) => f.id === "usual.feed.p2o5")
         ?.why,
-    ).toContain("78.8 was computed");
+    ).toContain("79 kg P₂O₅/ha was calculated");
   });
   it("are hours, of machines or of hands, and the job that takes most", () => {
     const byHand = { field: { ...EXAMPLE_FACTS.field, handWork: true } };
@@ -55,13 +55,13 @@ describe("figures outside of what is usual", () => {
     const slow = usual("wheat", [["ground/passes/chisel", { fieldEfficiencyPct: 5 }]]).find(
       (f) => f.id === "usual.hours",
     );
-    expect(slow?.why).toContain("chisel, 11.1 h/ha");
+    expect(slow?.why).toContain("chisel, 11 h/ha");
     expect(usual("rice", [], byHand).some((f) => f.id === "usual.hours")).toBe(false);
   });
   it("are prices that make output far off the cost", () => {
     const [fortune] = usual("wheat", [["money/pricePerT", 215_000]]);
     expect(fortune?.id).toBe("usual.money");
-    expect(fortune?.title).toMatch(/^Output is 16\.\d times the cost\.$/);
+    expect(fortune?.title).toMatch(/^The output is 16\.\d times the cost\.$/);
   });
 });
 
@@ -74,11 +74,11 @@ describe("salt, sodium and the site", () => {
     const all = findings("wheat", [], salty({ espPct: 18, cecCmolPerKg: 22 }));
     // (18 - 8) % of 22 = 2.2 cmol x 0.86 x 30 x 100 x 1.35 / 1000 = 7.66; / 0.85 = 9.01
     expect(all.find((f) => f.id === "soil.sodic")?.why).toContain(
-      "9 t/ha of gypsum take its place, 5 of it this season",
+      "Apply 9 t/ha of gypsum in total, 5 t/ha this season",
     );
-    expect(all.find((f) => f.id === "soil.sodic")?.why).toContain("drains badly");
+    expect(all.find((f) => f.id === "soil.sodic")?.why).toContain("drains poorly");
     expect(findings("wheat", [], salty({ espPct: 18 })).find((f) => f.id === "soil.sodic")?.why).toContain(
-      "exchange capacity (CEC)",
+      "needs the CEC",
     );
     expect(findings("wheat", [], salty({ espPct: 14 })).some((f) => f.id === "soil.sodic")).toBe(false);
   });
@@ -112,7 +112,7 @@ describe("the target", () => {
     expect(ids("wheat", [["targetTPerHa", 16]])).toContain("target.light");
     // potato rain-fed: (234 + 78) / 420 x 42 = 31 t
     expect(findings("potato").find((f) => f.id === "target.water")?.title).toBe(
-      "The target of 42 t/ha is over what the season's water carries: about 31.1.",
+      "The target of 42 t/ha is above what the available water allows: about 31.1 t/ha.",
     );
     // watered as its balance asks, it lacks none, whatever rain and a usual allowance add up to
     const watered = { field: { ...EXAMPLE_FACTS.field, irrigated: true } };

@@ -6,15 +6,14 @@ import { NUTRIENTS } from "../../nutrients";
 import type { PlanFacts } from "../../plan/facts";
 import type { FigureId } from "../../plan/figure-ids";
 import { SHEETS, type SheetId } from "../../sheet-ids";
+import { cash, q, span } from "../../units/told";
 import { change } from "../decisions";
 import type { Plan } from "../plan";
 import type { Finding, Repair } from "../sheet";
-import { round } from "../words";
 
 interface Band {
   id: FigureId;
   sheet: SheetId;
-  unit: string;
   usual: Pick<Ranged, "low" | "high">;
   decimals?: number;
   /** the terms that may make it so, with what each adds to the figure against its usual value */
@@ -33,25 +32,24 @@ const USUAL_LIME = { low: 0, high: 10 };
 /** Output over cost beyond which a price or cost is doubted; assumption: a slip by ten goes past either. */
 const USUAL_OUTPUT_OVER_COST = { low: 0.25, high: 6 };
 
-/** Every main figure that lies outside of its usual band, named with the term that makes it so. */
+/** Every main figure outside of its usual band, named with the main cause. */
 export function checkBands(plan: Plan, facts: PlanFacts): Finding[] {
   const findings: Finding[] = [];
   for (const band of bandsOf(plan, facts)) {
     const figure = plan.figures[band.id];
     if (!figure || (figure.value >= band.usual.low - 1e-9 && figure.value <= band.usual.high + 1e-9)) continue;
     const below = figure.value < band.usual.low;
-    const shown = (value: number) => round(value, band.decimals ?? 0);
     const strongest = strongestTerm(figure, below, band.terms ?? []);
     findings.push({
       id: `usual.${band.id}`,
       sheet: band.sheet,
       severity: "advise",
-      title: `${figure.label}: ${shown(figure.value)} ${band.unit} is ${below ? "below" : "above"} the usual ${shown(band.usual.low)} to ${shown(band.usual.high)}.`,
+      title: `${figure.label} of ${q(figure.value, figure.unit, band.decimals)} is ${below ? "below" : "above"} the usual ${span(band.usual.low, band.usual.high, figure.unit, band.decimals)}.`,
       why: whatMakesIt(figure, strongest),
       repairs: strongest?.repair ? [strongest.repair] : [],
     });
   }
-  findings.push(...workOutsideUsual(plan, facts), ...moneyOutsideUsual(plan, facts), ...pastSense(plan));
+  findings.push(...workOutsideUsual(plan, facts), ...moneyOutsideUsual(plan), ...pastSense(plan));
   return findings;
 }
 
@@ -63,15 +61,15 @@ function pastSense({ figures }: Plan): Finding[] {
   return Object.entries(figures).flatMap(([id, figure]): Finding[] => {
     const own = figure?.override;
     if (!own || own.computed <= 0 || (own.value >= 0 && own.value <= SENSELESS_TIMES * own.computed)) return [];
-    const shown = (value: number) => `${Number(value.toPrecision(4))} ${figure.unit}`.trim();
+    const shown = (value: number) => q(Number(value.toPrecision(4)), figure.unit, 4);
     return [
       {
         id: `sense.${id}`,
         sheet: SHEETS.find((sheet) => id.startsWith(`${sheet}.`)) ?? "money",
         severity: "stop",
-        title: `${figure.label}: ${shown(own.value)} given, allowed is up to ${SENSELESS_TIMES} times the ${shown(own.computed)} that were computed.`,
-        why: "A slip of the unit or of the point. Where it is meant, change what the figure follows from.",
-        repairs: [{ label: "Back to what is computed", changes: [change(`overrides/${id}`, undefined)] }],
+        title: `${figure.label} was set to ${shown(own.value)}: more than ${SENSELESS_TIMES} times the calculated ${shown(own.computed)}, or below zero.`,
+        why: "Check the unit and the decimal point. If it is intended, change the figures that it follows from.",
+        repairs: [{ label: "Use the calculated value", changes: [change(`overrides/${id}`, undefined)] }],
       },
     ];
   });
@@ -88,47 +86,44 @@ function strongestTerm(figure: Figure, below: boolean, terms: Term[]): Term | nu
 
 /** That term in words; what the figure is computed from where there is none. */
 function whatMakesIt(figure: Figure, strongest: Term | null): string {
-  if (figure.override) return `Your own value makes it so; ${round(figure.override.computed, 1)} was computed.`;
-  if (figure.basis.kind === "decided") return "Your own value makes it so.";
+  if (figure.override) return `You set this value; ${q(figure.override.computed, figure.unit)} was calculated.`;
+  if (figure.basis.kind === "decided") return "You set this value.";
   if (strongest)
-    return `What makes it so most: ${strongest.name} (${strongest.effect < 0 ? "−" : "+"}${round(Math.abs(strongest.effect), 1)} against what is usual). Right for this field, or wrong in the facts?`;
+    return `Main cause: ${strongest.name} (${q(Math.abs(strongest.effect), figure.unit)} ${strongest.effect < 0 ? "less" : "more"} than at the usual value). Check that it is right for this field.`;
   const from = figure.inputs
     .filter((i) => typeof i.value === "number")
-    .map((i) => `${i.label} ${round(i.value as number, 2)}${i.unit ? ` ${i.unit}` : ""}`);
-  return from.length > 0 ? `It comes from ${from.join(", ")}.` : "It comes from the guide's figure.";
+    .map((i) => `${i.label} ${q(i.value as number, i.unit ?? "")}`);
+  return from.length > 0 ? `It is calculated from ${from.join(", ")}.` : "It is the guide's figure.";
 }
 
 function bandsOf(plan: Plan, facts: PlanFacts): Band[] {
   const { guide, method } = plan.crop;
-  const bands: Band[] = NUTRIENTS.flatMap(({ id, label }): Band[] => {
+  const bands: Band[] = NUTRIENTS.flatMap(({ id }): Band[] => {
     const usual = (guide.usual as Record<string, unknown>)[id] as Ranged | undefined;
     return usual
       ? [
           {
             id: `feed.${id}`,
             sheet: "feed",
-            unit: `kg ${label}/ha`,
             usual,
             terms: id === "n" ? nitrogenTerms(plan, facts) : offtakeTerms(plan, id),
           },
         ]
       : [];
   });
-  bands.push({ id: "soil.lime", sheet: "soil", unit: "t/ha", usual: USUAL_LIME, decimals: 1 });
+  bands.push({ id: "soil.lime", sheet: "soil", usual: USUAL_LIME, decimals: 1 });
   const { stock } = method;
   if (stock.by !== "standing" && plan.seed.by !== "standing")
     bands.push({
       id: plan.figures["seed.planted"] ? "seed.planted" : "seed.rate",
       sheet: "seed",
-      unit: "kg/ha",
       usual: stock.handbookRateKgPerHa,
       terms: seedTerms(plan),
     });
   const { rowSpacingCm, inRowSpacingCm } = method.geometry;
-  if (rowSpacingCm) bands.push({ id: "seed.rowSpacing", sheet: "seed", unit: "cm", usual: rowSpacingCm, decimals: 1 });
-  if (inRowSpacingCm)
-    bands.push({ id: "seed.inRowSpacing", sheet: "seed", unit: "cm", usual: inRowSpacingCm, decimals: 1 });
-  bands.push({ id: "seed.depth", sheet: "seed", unit: "cm", usual: method.depthCm, decimals: 1 });
+  if (rowSpacingCm) bands.push({ id: "seed.rowSpacing", sheet: "seed", usual: rowSpacingCm, decimals: 1 });
+  if (inRowSpacingCm) bands.push({ id: "seed.inRowSpacing", sheet: "seed", usual: inRowSpacingCm, decimals: 1 });
+  bands.push({ id: "seed.depth", sheet: "seed", usual: method.depthCm, decimals: 1 });
   return bands;
 }
 
@@ -141,7 +136,7 @@ function nitrogenTerms(plan: Plan, facts: PlanFacts): Term[] {
   const before = facts.previousCrop?.name;
   return [
     {
-      name: `the target of ${round(plan.targetTPerHa, 1)} t/ha`,
+      name: `the target of ${q(plan.targetTPerHa, "t/ha", 1)}`,
       effect:
         ((plan.targetTPerHa - product.targetTPerHa.typical) *
           product.nUptakeKgPerT.typical *
@@ -149,29 +144,29 @@ function nitrogenTerms(plan: Plan, facts: PlanFacts): Term[] {
         recovery,
     },
     {
-      name: `soil mineral N of ${round(value("feed.mineralN"))} kg/ha`,
+      name: `soil mineral N of ${q(value("feed.mineralN"), "kg/ha")}`,
       effect: (feed.soilMineralNKgPerHa.typical - value("feed.mineralN")) / recovery,
     },
     {
-      name: `mineralisation of ${round(value("feed.mineralisation"))} kg/ha`,
+      name: `mineralisation of ${q(value("feed.mineralisation"), "kg/ha")}`,
       effect: (feed.mineralisationKgPerHa.typical - value("feed.mineralisation")) / recovery,
       // worked out by organic matter it takes no account of how long the season is: the guide's figure is the other school
       ...(plan.figures["feed.mineralisation"]?.inputs.length
         ? {
             repair: {
-              label: `Take the guide's ${round(feed.mineralisationKgPerHa.typical)} kg/ha`,
+              label: `Use the guide's ${q(feed.mineralisationKgPerHa.typical, "kg/ha")}`,
               changes: [change("feed/mineralisationBy", "guide")],
             },
           }
         : {}),
     },
     {
-      name: `what ${before ?? "the previous crop"} left, ${round(value("feed.residueN"))} kg/ha`,
+      name: `N from ${before ? `the ${before.toLowerCase()} residue` : "the previous crop"}, ${q(value("feed.residueN"), "kg/ha")}`,
       effect: -value("feed.residueN"),
     },
-    { name: `manure, ${round(plan.feed.manure.n)} kg/ha`, effect: -plan.feed.manure.n },
+    { name: `manure, ${q(plan.feed.manure.n, "kg/ha")}`, effect: -plan.feed.manure.n },
     {
-      name: `a recovery of ${round(recovery, 2)}`,
+      name: `fertiliser N recovery of ${q(100 * recovery, "%")}`,
       effect: recovery === feed.recovery.typical ? 0 : value("feed.n") * (1 - recovery / feed.recovery.typical),
     },
   ];
@@ -189,7 +184,7 @@ function offtakeTerms(plan: Plan, id: string): Term[] {
   const manure = plan.feed.manure[id as keyof Plan["feed"]["manure"]];
   return [
     {
-      name: `the target of ${round(plan.targetTPerHa, 1)} t/ha`,
+      name: `the target of ${q(plan.targetTPerHa, "t/ha", 1)}`,
       effect: (plan.targetTPerHa - product.targetTPerHa.typical) * perT,
     },
     ...(factor && buildUp
@@ -200,7 +195,7 @@ function offtakeTerms(plan: Plan, id: string): Term[] {
           },
         ]
       : []),
-    { name: `manure, ${round(manure)} kg/ha`, effect: -manure },
+    { name: `manure, ${q(manure, "kg/ha")}`, effect: -manure },
   ];
 }
 
@@ -213,7 +208,7 @@ function seedTerms(plan: Plan): Term[] {
   const term = (name: string, now: number | undefined, usual: number, inverse = false): Term[] =>
     now === undefined || now <= 0 ? [] : [{ name, effect: rate * (1 - (inverse ? now / usual : usual / now)) }];
   const stand = term(
-    `${round(plan.seed.targetPlantsPerM2, plan.seed.targetPlantsPerM2 < 20 ? 1 : 0)} plants/m²`,
+    `the target of ${q(plan.seed.targetPlantsPerM2, "plants/m²")}`,
     plan.seed.targetPlantsPerM2,
     method.targetPlantsPerM2.typical,
   );
@@ -222,18 +217,18 @@ function seedTerms(plan: Plan): Term[] {
       return [
         ...stand,
         ...term(
-          `a thousand-grain weight of ${round(value("seed.tgw") ?? 0, 1)} g`,
+          `a thousand-grain weight of ${q(value("seed.tgw") ?? 0, "g", 1)}`,
           value("seed.tgw"),
           stock.thousandGrainWeightG.typical,
         ),
         ...term(
-          `a germination of ${round(value("seed.germination") ?? 0)} %`,
+          `germination of ${q(value("seed.germination") ?? 0, "%")}`,
           value("seed.germination"),
           stock.germinationPct.typical,
           true,
         ),
         ...term(
-          `a field emergence of ${round(value("seed.emergence") ?? 0)} %`,
+          `field emergence of ${q(value("seed.emergence") ?? 0, "%")}`,
           value("seed.emergence"),
           method.fieldEmergencePct.typical,
           true,
@@ -243,7 +238,7 @@ function seedTerms(plan: Plan): Term[] {
       return [
         ...stand,
         ...term(
-          `a ${stock.unit} of ${round(value("seed.unitMass") ?? 0, 1)} g`,
+          `a mass per ${stock.unit} of ${q(value("seed.unitMass") ?? 0, "g", 1)}`,
           value("seed.unitMass"),
           stock.unitMassG.typical,
         ),
@@ -254,7 +249,7 @@ function seedTerms(plan: Plan): Term[] {
       return (plan.seed.mixture?.components ?? []).flatMap((c) => {
         const usual = stock.components.find((u) => u.id === c.id)?.sharePct.typical ?? c.sharePct;
         return [
-          { name: `${round(c.sharePct)} % of ${c.name.toLowerCase()}`, effect: c.kgPerHa * (1 - usual / c.sharePct) },
+          { name: `${q(c.sharePct, "%")} of ${c.name.toLowerCase()}`, effect: c.kgPerHa * (1 - usual / c.sharePct) },
         ];
       });
   }
@@ -273,30 +268,29 @@ function workOutsideUsual(plan: Plan, facts: PlanFacts): Finding[] {
       id: "usual.hours",
       sheet: "money",
       severity: "advise",
-      title: `Work of ${round(hours, hours < 20 ? 1 : 0)} h/ha is ${hours < band.low ? "below" : "above"} the usual ${band.low} to ${band.high}.`,
+      title: `Labour and machine hours of ${q(hours, "h/ha")} are ${hours < band.low ? "below" : "above"} the usual ${span(band.low, band.high, "h/ha")}.`,
       why: most
-        ? `Most of it: ${most.name.toLowerCase()}, ${round(most.hoursPerHa + most.helperHoursPerHa, 1)} h/ha. ${hours < band.low ? "Is a job missing?" : "Is it done by hand where a machine could be had?"}`
-        : "No job of this plan takes time.",
+        ? `The main job is ${most.name.toLowerCase()}, ${q(most.hoursPerHa + most.helperHoursPerHa, "h/ha")}. ${hours < band.low ? "Check whether a job is missing." : "Check whether a machine could do what is planned by hand."}`
+        : "No job of this plan has hours.",
       repairs: [],
     },
   ];
 }
 
 /** Prices in an unknown currency are judged by what they do: output far off cost is a slip more often than a fortune. */
-function moneyOutsideUsual(plan: Plan, facts: PlanFacts): Finding[] {
+function moneyOutsideUsual(plan: Plan): Finding[] {
   const { outputPerHa, costPerHa, pricePerT } = plan.money;
   if (outputPerHa === null || pricePerT === null || costPerHa <= 0) return [];
   const ratio = outputPerHa / costPerHa;
   if (ratio >= USUAL_OUTPUT_OVER_COST.low && ratio <= USUAL_OUTPUT_OVER_COST.high) return [];
   const dearest = [...plan.inputs].sort((a, b) => b.cost - a.cost)[0];
-  const money = (minor: number) => `${round(minor / 100)} ${facts.prices.currency}`;
   return [
     {
       id: "usual.money",
       sheet: "money",
       severity: "advise",
-      title: `Output is ${round(ratio, ratio < 1 ? 2 : 1)} times the cost.`,
-      why: `At ${money(pricePerT)}/t the target brings ${money(outputPerHa)}/ha for ${money(costPerHa)}/ha of cost${dearest ? `, most of what is bought for ${dearest.name}` : ""}. A price or cost ten times off would do that.`,
+      title: `The output is ${q(ratio, "", ratio < 1 ? 2 : 1)} times the cost.`,
+      why: `At ${cash(pricePerT, "money/t")} the target yield earns ${cash(outputPerHa, "money/ha")} at a cost of ${cash(costPerHa, "money/ha")}${dearest ? `; the dearest input is ${dearest.name}` : ""}. A misplaced decimal point in a price or cost would explain it.`,
       repairs: [],
     },
   ];

@@ -22,8 +22,8 @@ export function checkConflicts(plan: Plan): Finding[] {
         id: `broken.${id}`,
         sheet: sheetOfMembers(plan, [id]),
         severity: stops ? "stop" : "advise",
-        title: `What was done broke a wait by ${days(byDays)}.`,
-        why: member?.reason ?? id,
+        title: `A logged job broke a waiting period by ${days(byDays)}.`,
+        why: sentence(member?.reason ?? id),
         repairs: [],
       };
     }),
@@ -39,8 +39,8 @@ function overtakenFindings({ operations }: Plan): Finding[] {
       id: `overtaken.${own[0]?.id}`,
       sheet: own[0]?.sheet ?? "seed",
       severity: "hint",
-      title: `No longer due, since "${by}" is logged: ${joinNames(own.map((o) => o.name))}.`,
-      why: "These jobs come before it. Log what was done after all; what was not done is not on the next version.",
+      title: `No longer due because "${by}" is logged: ${joinNames(own.map((o) => o.name))}.`,
+      why: "These jobs come before it. Log those that were done; the others are not in the next version.",
       repairs: [],
     };
   });
@@ -75,8 +75,8 @@ function conflictFinding(plan: Plan, conflict: Conflict): Finding {
       : undefined;
   if (late)
     repairs.push({
-      label: "Leave it out this season",
-      changes: [change(`skipped/${late.id}`, { reason: "overdue, left out" })],
+      label: "Omit it this season",
+      changes: [change(`skipped/${late.id}`, { reason: "overdue, omitted" })],
     });
   const involved = [...new Set(members.flatMap(eventsOf))].filter((id) => plan.operations.some((o) => o.id === id));
   const tooLate = members.some((m) => m.kind === "previousOff") && members.some((m) => m.kind === "sowing");
@@ -88,25 +88,25 @@ function conflictFinding(plan: Plan, conflict: Conflict): Finding {
     title: late
       ? `${late.name} is overdue by ${by}.`
       : tooLate
-        ? `The previous crop comes off ${by} too late for the sowing window.`
-        : `${joinNames(involved.map(nameOf))} ${involved.length > 1 ? "clash" : "cannot hold"} by ${by}.`,
-    why: `${sentence(reasons.join("; "))} Together they are ${by} short.`,
+        ? `The previous crop is expected to come off ${by} too late for the sowing window.`
+        : `${joinNames(involved.map(nameOf))} ${involved.length > 1 ? `are in conflict by ${by}` : `is ${by} outside its window`}.`,
+    why: `${reasons.map(sentence).join(" ")} Together they are ${by} short.`,
     repairs,
   };
 }
 
 /** A member of a conflict in words: the solver calls today "today" and a fact "pin:<event>". */
 function reasonOf(id: string, members: Member[], nameOf: (id: string) => string): string {
-  if (id === "today") return "nothing can be done before today";
+  if (id === "today") return "no job can be done before today";
   const fact = /^pin:(.*)$/.exec(id)?.[1];
-  if (fact !== undefined) return `${nameOf(fact).toLowerCase()} is a fact`;
+  if (fact !== undefined) return `${nameOf(fact).toLowerCase()} has a fixed date`;
   return members.find((m) => m.id === id)?.reason ?? id;
 }
 
 function relaxation(member: Member, byDays: number, nameOf: (id: string) => string): Repair {
   if (member.kind === "held")
     return {
-      label: `Let ${nameOf(member.event).toLowerCase()} move`,
+      label: `Release the date of ${nameOf(member.event).toLowerCase()}`,
       changes: [change(`dates/${member.event}`, undefined)],
     };
   const label =
@@ -115,10 +115,10 @@ function relaxation(member: Member, byDays: number, nameOf: (id: string) => stri
       : "ease" in member && member.ease
         ? member.ease(byDays)
         : "to" in member
-          ? `Ease ${nameOf(member.to).toLowerCase()} by ${days(byDays)}`
-          : `Ease by ${days(byDays)}`;
+          ? `Allow ${nameOf(member.to).toLowerCase()} ${days(byDays)} outside its window`
+          : `Allow ${days(byDays)} outside the window`;
   return {
     label,
-    changes: [change(`relaxed/${member.id}`, { days: byDays, reason: "accepted in a clash of dates" })],
+    changes: [change(`relaxed/${member.id}`, { days: byDays, reason: "accepted in a date conflict" })],
   };
 }

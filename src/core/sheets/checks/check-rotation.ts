@@ -1,9 +1,10 @@
 /** The target against the field's history, and the crop against what grew before it. */
 
 import type { PlanFacts } from "../../plan/facts";
+import { q, span } from "../../units/told";
 import type { Plan } from "../plan";
 import type { Finding } from "../sheet";
-import { round, sentence } from "../words";
+import { sentence } from "../words";
 
 /** So far over the best of the field's own yields a target is asked about. */
 const OVER_THE_BEST = 1.1;
@@ -22,16 +23,16 @@ export function checkTargetAndRotation(plan: Plan, facts: PlanFacts): Finding[] 
       "money",
       "advise",
       "target.range",
-      `A target of ${round(plan.targetTPerHa, 1)} t/ha is outside the usual ${usual.low} to ${usual.high}.`,
-      "Unusual but possible; every figure of the plan hangs on it.",
+      `The target of ${q(plan.targetTPerHa, "t/ha", 1)} is outside the usual ${span(usual.low, usual.high, "t/ha", 1)}.`,
+      "It is unusual but possible. Every figure of the plan depends on it.",
     );
   else if (yields.length > 0 && plan.targetTPerHa > best * OVER_THE_BEST)
     add(
       "money",
       "advise",
       "target.history",
-      `The target is ${round((plan.targetTPerHa / best - 1) * 100)} % over the best this field has given (${round(best, 1)} t/ha).`,
-      "What has changed since then?",
+      `The target is ${q((plan.targetTPerHa / best - 1) * 100, "%")} above the best yield of this field (${q(best, "t/ha", 1)}).`,
+      "Lower the target unless something has changed since then.",
     );
 
   // a planting that stands comes after itself
@@ -46,7 +47,7 @@ export function checkTargetAndRotation(plan: Plan, facts: PlanFacts): Finding[] 
       "money",
       "advise",
       "rotation.gap",
-      `${guide.name} was here in ${lastOwn}; ${gap} ${gap === 1 ? "year" : "years"} between is the usual least.`,
+      `${guide.name} was last grown here in ${lastOwn}; a break of at least ${gap} ${gap === 1 ? "year" : "years"} is usual.`,
       sentence(bad.find((b) => b.crop === guide.id)?.why ?? "soil-borne disease builds up"),
     );
   const previous = facts.previousCrop;
@@ -57,7 +58,7 @@ export function checkTargetAndRotation(plan: Plan, facts: PlanFacts): Finding[] 
       "ground",
       "advise",
       "rotation.bad",
-      `${sentence(previous.name).slice(0, -1)} before ${guide.name.toLowerCase()}.`,
+      `${sentence(previous.name).slice(0, -1)} is a poor previous crop for ${guide.name.toLowerCase()}.`,
       sentence(badBefore.why),
     );
   const kin = before.find(
@@ -68,8 +69,8 @@ export function checkTargetAndRotation(plan: Plan, facts: PlanFacts): Finding[] 
       "ground",
       "hint",
       "rotation.family",
-      `A crop of the same family was here in ${kin.season}.`,
-      `${familyGapYears.value} ${familyGapYears.value === 1 ? "year" : "years"} between kin is the usual least: they share pests and diseases.`,
+      `A crop of the same family was grown here in ${kin.season}.`,
+      `A break of at least ${familyGapYears.value} ${familyGapYears.value === 1 ? "year" : "years"} is usual within a family: the crops share pests and diseases.`,
     );
   return findings;
 }

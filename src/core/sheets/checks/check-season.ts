@@ -7,11 +7,12 @@ import { offDate } from "../../plan/off-date";
 import type { Operation } from "../../plan/operation";
 import { sowingWindows } from "../../plan/sowing-windows";
 import { type ReliableDays, reliableSpans } from "../../season/work-window";
+import { q, span } from "../../units/told";
 import { seasonWeather } from "../../weather/season-weather";
 import { change } from "../decisions";
 import type { Plan } from "../plan";
 import type { Finding } from "../sheet";
-import { days, joinNames, round, sentence } from "../words";
+import { days, joinNames, sentence } from "../words";
 
 /** Days from a date on within which a job has to find its day, and the reliable days under which that is doubted; assumptions. */
 const SPAN_DAYS = 14;
@@ -40,20 +41,22 @@ function workability(plan: Plan, facts: PlanFacts): Finding[] {
   const reliable = reliableSpans(weather, climate, field.textureClass, field.drainage);
   const doubted = waiting.flatMap((o) => {
     const date = o.date as IsoDate;
-    const span = o.latest && o.latest > date ? Math.min(SPAN_DAYS, daysBetween(date, o.latest) + 1) : SPAN_DAYS;
-    const found = reliable(date, span);
-    return found >= Math.min(FEW_DAYS, span) ? [] : [{ o, date, span, found, better: betterDate(o, date, reliable) }];
+    const within = o.latest && o.latest > date ? Math.min(SPAN_DAYS, daysBetween(date, o.latest) + 1) : SPAN_DAYS;
+    const found = reliable(date, within);
+    return found >= Math.min(FEW_DAYS, within)
+      ? []
+      : [{ o, date, within, found, better: betterDate(o, date, reliable) }];
   });
-  const soil = `In seven seasons of ten this soil (${field.drainage} drainage) can be worked on so few.`;
-  const movable = doubted.flatMap(({ o, date, span, found, better }): Finding[] =>
+  const soil = `In 7 seasons of 10 this soil (${field.drainage} drainage) stays too wet.`;
+  const movable = doubted.flatMap(({ o, date, within, found, better }): Finding[] =>
     better
       ? [
           {
             id: `workable.${o.id}`,
             sheet: o.sheet,
             severity: "advise",
-            title: `${o.name} on ${formatDay(date)}: ${found === 0 ? "no day" : days(found)} of the ${span} from then on can be reckoned with.`,
-            why: `${soil} From ${formatDay(better)} on it is ${reliable(better, SPAN_DAYS)} of ${SPAN_DAYS}.`,
+            title: `${o.name} from ${formatDay(date)}: expect ${found === 0 ? "no working day" : `only ${found} working ${found === 1 ? "day" : "days"}`} in the ${within} days from then.`,
+            why: `${soil} From ${formatDay(better)} expect ${reliable(better, SPAN_DAYS)} of ${SPAN_DAYS}.`,
             repairs: [
               {
                 label: `Plan it for ${formatDay(better)}`,
@@ -73,8 +76,8 @@ function workability(plan: Plan, facts: PlanFacts): Finding[] {
       id: "workable",
       sheet: first.o.sheet,
       severity: "advise",
-      title: `${joinNames(stuck.map((d) => d.o.name))} from ${formatDay(first.date)} on: hardly a day can be reckoned with.`,
-      why: `${soil} No date within the windows is better: have machines ready for the first dry spell, leave out what can be left, or sow in another season.`,
+      title: `From ${formatDay(first.date)} hardly any working day can be expected for ${joinNames(stuck.map((d) => d.o.name)).toLowerCase()}.`,
+      why: `${soil} No other date in the window is better. Have machines ready for the first dry spell, omit a job, or sow in another season.`,
       repairs: [],
     },
   ];
@@ -99,10 +102,10 @@ function afterTheCrop(plan: Plan): Finding[] {
       id: `afterCrop.${o.id}`,
       sheet: o.sheet,
       severity: "advise",
-      title: `${o.name} on ${formatDay(o.date as IsoDate)} comes after the crop is off.`,
-      why: `The harvest is planned for ${formatDay(off)}.`,
+      title: `${o.name} on ${formatDay(o.date as IsoDate)} is after the crop is harvested.`,
+      why: `Harvest is planned for ${formatDay(off)}.`,
       repairs: [
-        { label: "Leave it out this season", changes: [change(`skipped/${o.id}`, { reason: "after the harvest" })] },
+        { label: "Omit it this season", changes: [change(`skipped/${o.id}`, { reason: "after the harvest" })] },
       ],
     }));
 }
@@ -117,8 +120,8 @@ function stagesAgainstTheYear(plan: Plan, facts: PlanFacts): Finding[] {
     add(
       "season.south",
       "hint",
-      "Southern hemisphere: customary windows are the north's, half a year apart.",
-      "They keep the harvest in its year; put local dates in their place where you know them.",
+      "Southern hemisphere: customary windows are those of the north, shifted by half a year.",
+      "The shift keeps the harvest in its year. Enter local dates where you know them.",
     );
   const missed = climate ? plan.stages.find((s) => s.basis === "days") : undefined;
   if (missed && climate) {
@@ -130,11 +133,11 @@ function stagesAgainstTheYear(plan: Plan, facts: PlanFacts): Finding[] {
       "season.notReached",
       "advise",
       noCold
-        ? `${kind.name} does not get its cold at ${climate.station}.`
+        ? `${kind.name} will not vernalise at ${climate.station}.`
         : `${sentence(missed.name).slice(0, -1)} is not reached in half of the seasons at ${climate.station}.`,
       noCold
-        ? `It needs ${days(cold.effectiveDays)} of ${cold.minC} to ${cold.maxC} C; the coldest month has ${round(coldest, 1)} C. It will not ${guide.category === "cereal" ? "head" : "form its crop"}: choose a kind without that need. Dates from there on are the guide's days.`
-        : `The warmest month has ${round(warmest, 1)} C. Dates from there on are the guide's days, not this place's: an earlier kind, or another crop.`,
+        ? `It needs ${days(cold.effectiveDays)} of ${span(cold.minC, cold.maxC, "C")}; the coldest month has ${q(coldest, "C", 1)}. It will not ${guide.category === "cereal" ? "head" : "form a crop"}. Choose a crop type without that need. Later dates follow the guide's days.`
+        : `The warmest month has ${q(warmest, "C", 1)}. Later dates follow the guide's days, not this place. Choose an earlier crop type, or another crop.`,
     );
   }
   const custom = offByCustom(plan, facts);
@@ -149,8 +152,8 @@ function stagesAgainstTheYear(plan: Plan, facts: PlanFacts): Finding[] {
       add(
         "season.length",
         "advise",
-        `${days(total)} from ${raised > 0 ? "nursery" : "planting"} to harvest; ${kind.name.toLowerCase()} takes ${low} to ${high}.`,
-        "The place is warmer or colder than the kind is used to, or the planting date is far from its season.",
+        `${days(total)} from ${raised > 0 ? "nursery" : "planting"} to harvest; ${kind.name.toLowerCase()} usually needs ${low} to ${high}.`,
+        "The place is warmer or colder than this crop type suits, or the planting date is far from its season.",
       );
   }
   return findings;
@@ -176,8 +179,8 @@ function offByCustom(plan: Plan, facts: PlanFacts): Finding | null {
     id: "season.customaryHarvest",
     sheet: "seed",
     severity: "advise",
-    title: `${crop.kind.name} planted on ${formatDay(planted)} comes off on ${formatDay(off)}; customary in "${facts.field.zone}" is ${formatDay(from)} to ${formatDay(until)}.`,
-    why: `${early > 0 ? `${days(early)} before the first` : `${days(late)} after the last`} customary day, ${formatDay(usual)} being usual (source: ${own.source}): look at the farm's station and the variety.`,
+    title: `${crop.kind.name} planted on ${formatDay(planted)} is expected to be harvested on ${formatDay(off)}; ${formatDay(from)} to ${formatDay(until)} is customary in the zone "${facts.field.zone}".`,
+    why: `This is ${early > 0 ? `${days(early)} before the first` : `${days(late)} after the last`} customary day; ${formatDay(usual)} is usual (source: ${own.source}). Check the farm's station and the variety.`,
     repairs: [],
   };
 }

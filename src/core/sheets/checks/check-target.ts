@@ -1,9 +1,10 @@
-/** The target against the site, the light and the water; what limits the site and what would lift it; what is not known of it. */
+/** The target against site, light and water; what limits the site and how to improve it; what is not recorded. */
 
 import { formatDay } from "../../dates";
 import type { PlanFacts } from "../../plan/facts";
 import { CRITERION_NAMES } from "../../plan/site-criteria";
 import { lightLimitedYield } from "../../season/potential";
+import { cash, q } from "../../units/told";
 import type { Plan } from "../plan";
 import type { Finding } from "../sheet";
 import { walked } from "../water/part";
@@ -21,7 +22,7 @@ export function checkTarget(plan: Plan, facts: PlanFacts): Finding[] {
   const add = (id: string, sheet: Finding["sheet"], severity: Finding["severity"], title: string, why: string) =>
     findings.push({ id, sheet, severity, title, why, repairs: [] });
   const expected = site.expectedTPerHa;
-  const t = (value: number) => round(value, 1);
+  const t = (value: number) => q(value, "t/ha", 1);
 
   // rests are said where the rotation is checked
   const limiting = site.criteria
@@ -35,11 +36,11 @@ export function checkTarget(plan: Plan, facts: PlanFacts): Finding[] {
       "site.limits",
       "soil",
       (least.score ?? 1) < 0.6 ? "advise" : "hint",
-      `What limits this site for ${plan.crop.kind.name.toLowerCase()}: ${limiting.map((c) => `${CRITERION_NAMES[c.id]}, ${round(100 * (c.score ?? 1))} %`).join("; ")}.`,
+      `${sentence(joinNames(limiting.map((c) => `${CRITERION_NAMES[c.id]} (${q(100 * (c.score ?? 1), "%", 0)})`))).slice(0, -1)} ${limiting.length === 1 ? "limits" : "limit"} this site for ${plan.crop.kind.name.toLowerCase()}.`,
       limiting
         .map((c) => {
           const lift = c.lift
-            ? ` What would lift it: ${c.lift.what}${leadInWords(c.lift.leadDays)}${c.lift.costPerHa === null ? "" : `, about ${round(c.lift.costPerHa / 100)} ${facts.prices.currency}/ha`}.`
+            ? ` How to improve it: ${c.lift.what}${leadInWords(c.lift.leadDays)}${c.lift.costPerHa === null ? "" : `, about ${cash(c.lift.costPerHa, "money/ha")}`}.`
             : "";
           return `${sentence(c.reason)}${lift}`;
         })
@@ -51,8 +52,8 @@ export function checkTarget(plan: Plan, facts: PlanFacts): Finding[] {
       "site.unknown",
       "soil",
       "hint",
-      `Not known of this site: ${joinNames(unknown.map((c) => CRITERION_NAMES[c.id]))}.`,
-      "What is not known counts as good: look it up before signing.",
+      `Not recorded for this field: ${joinNames(unknown.map((c) => CRITERION_NAMES[c.id]))}.`,
+      "The plan assumes that they do no harm. Measure or check them before you issue it.",
     );
 
   if (hopeless) return findings;
@@ -63,8 +64,8 @@ export function checkTarget(plan: Plan, facts: PlanFacts): Finding[] {
       "target.light",
       "money",
       "advise",
-      `The target of ${t(targetTPerHa)} t/ha is out of reach of the light: about ${t(light)}.`,
-      "Sun and warmth of this place and season, without any stress, make no more by the station's normals.",
+      `The target of ${t(targetTPerHa)} is above what light allows: about ${t(light)}.`,
+      "Radiation and temperature of this place and season allow no more, even without stress (station normals).",
     );
   // where irrigations are planned, the season's own balance says whether they suffice, and says it better
   else if (water !== null && targetTPerHa > water * SLACK && !(facts.field.irrigated && walked(plan.water)))
@@ -72,16 +73,16 @@ export function checkTarget(plan: Plan, facts: PlanFacts): Finding[] {
       "target.water",
       "money",
       "advise",
-      `The target of ${t(targetTPerHa)} t/ha is over what the season's water carries: about ${t(water)}.`,
-      `${sentence(site.criteria.find((c) => c.id === "water")?.reason ?? "")} That is by the season's totals; "When to sow" weighs rain and soil day by day, and may find more or less. More water, or a lower target.`,
+      `The target of ${t(targetTPerHa)} is above what the available water allows: about ${t(water)}.`,
+      `${sentence(site.criteria.find((c) => c.id === "water")?.reason ?? "")} This is calculated from the season's totals; "When to sow" works day by day and may find more or less. Find more water, or lower the target.`,
     );
   else if (targetTPerHa > expected * AMBITIOUS)
     add(
       "target.ambitious",
       "money",
       "advise",
-      `The target of ${t(targetTPerHa)} t/ha is ${round((targetTPerHa / expected - 1) * 100)} % over the ${t(expected)} to expect here.`,
-      "By the guide's typical yield, what the site allows of it, and the field's own yields. The margin stands at both.",
+      `The target of ${t(targetTPerHa)} is ${q((targetTPerHa / expected - 1) * 100, "%")} above the expected ${t(expected)}.`,
+      "Expected yield combines the guide, the site and this field's own yields. The Money sheet shows the margin at both.",
     );
   return findings;
 }
@@ -101,18 +102,18 @@ export function checkHope(plan: Plan, facts: PlanFacts): Finding[] {
     .filter((c) => c.score !== null && c.score < 1)
     .sort((a, b) => (a.score ?? 1) - (b.score ?? 1))[0];
   const cause = dark
-    ? `Sun and warmth from ${plan.plantingDate ? formatDay(plan.plantingDate) : "planting"} on do not carry ${crop.kind.name.toLowerCase()} to harvest here.`
+    ? `Radiation and temperature from ${plan.plantingDate ? formatDay(plan.plantingDate) : "planting"} on will not bring ${crop.kind.name.toLowerCase()} to harvest here.`
     : worst
-      ? `${CRITERION_NAMES[worst.id].replace(/^./, (c) => c.toUpperCase())} is the cause: ${sentence(worst.reason)}`
-      : "This field's own yields of the crop are the cause.";
+      ? `The cause is ${CRITERION_NAMES[worst.id]}. ${sentence(worst.reason)}`
+      : "The cause is this field's own yields of the crop.";
   const mend = !dark && worst?.lift ? `${sentence(worst.lift.what)} Or choose` : "Choose";
   return [
     {
       id: "target.nothing",
       sheet: "money",
       severity: "stop",
-      title: `No yield is expected of ${crop.kind.name.toLowerCase()} here: ${round(expected, 1)} t/ha, against a typical ${round(typical, 1)}.`,
-      why: `${cause} ${mend} another kind, crop or field${dark ? ", or an earlier planting date" : ""}.`,
+      title: `No yield is expected from ${crop.kind.name.toLowerCase()} here: ${q(expected, "t/ha", 1)}, against a typical ${q(typical, "t/ha", 1)}.`,
+      why: `${cause} ${mend} another crop type, crop or field${dark ? ", or an earlier planting date" : ""}.`,
       repairs: [],
     },
   ];

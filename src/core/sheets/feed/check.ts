@@ -3,6 +3,7 @@ import { MANURES, type ManureId } from "../../feed/manure";
 import { leachedNitrogen } from "../../feed/soil-nitrogen";
 import { NUTRIENTS, nutrientOf } from "../../nutrients";
 import { heldAtCapacityMmPerM } from "../../soil/available-water";
+import { q } from "../../units/told";
 import { change } from "../decisions";
 import { broughtByMaterials } from "../materials";
 import type { Check } from "../sheet";
@@ -26,9 +27,12 @@ export function checkFeed(check: Check): void {
   checkDrained(check);
 }
 
-/** Days after a dose in which the crop has not yet taken it up; assumption. */
+/** Days after a dressing in which the crop has not yet taken it up; assumption. */
 const TAKEN_UP_DAYS = 30;
-/** Nitrogen under the roots from which it is said [kg/ha]; assumption. */
+/** Depths to sample for mineral nitrogen. */
+const DEEP = `to ${q(60, "cm")} or ${q(90, "cm")}`;
+
+/** Nitrogen leached below the roots from which it is said [kg/ha]; assumption. */
 const LOST_WORTH_SAYING = 10;
 
 /** Doses that the water of the median season washes under the roots before they are taken up. */
@@ -53,8 +57,8 @@ function checkDrained({ plan, facts, add }: Check): void {
     add(
       "advise",
       `feed.drained.${at}`,
-      `Of ${round(n)} kg N on ${formatDay(date as string)} about ${round(lost)} drain under the roots.`,
-      `${round(drained)} mm drain in the ${TAKEN_UP_DAYS} days after it in the season planned on: give it later or in smaller parts${plan.water.irrigations.length > 0 ? ", and water so that less drains" : ""}.`,
+      `About ${q(lost, "kg N/ha")} of the ${q(n, "kg N/ha")} due on ${formatDay(date as string)} are likely to leach.`,
+      `${q(drained, "mm")} are expected to drain below the roots in the ${TAKEN_UP_DAYS} days after it. Apply later or in two dressings${plan.water.irrigations.length > 0 ? ", and irrigate less at a time" : ""}.`,
     );
   }
 }
@@ -63,39 +67,40 @@ function checkDrained({ plan, facts, add }: Check): void {
 function checkMineralN({ plan, decisions, add }: Check): void {
   const { mineralN } = plan.feed;
   if (decisions.feed?.soilMineralNKgPerHa !== undefined) return;
-  const value = round(plan.figures["feed.mineralN"]?.value ?? 0);
+  const assumed = plan.figures["feed.mineralN"]?.value ?? 0;
+  const value = q(assumed, "kg/ha");
   if (mineralN.use === "not measured") {
     // nobody measures what flooding takes away
     if (plan.crop.method.waterAtPlanting === "standing") return;
     add(
       "hint",
       "feed.mineralNAssumed",
-      `Soil mineral N was not measured; ${value} kg/ha are assumed.`,
-      "A sample to 60 or 90 cm before the first nitrogen settles it; 20 kg/ha either way are usual.",
+      `Soil mineral N was not measured: ${value} assumed.`,
+      `The true value is usually within ${q(20, "kg/ha")} of this. Sample ${DEEP} before the first nitrogen.`,
     );
   } else if (mineralN.use !== "measured")
     add(
       "advise",
       "feed.mineralNUnused",
-      `The ${round(mineralN.measured)} kg/ha of soil mineral N from ${formatDay(mineralN.takenOn, true)} are not used.`,
+      `The soil mineral N result of ${formatDay(mineralN.takenOn, true)} (${q(mineralN.measured, "kg/ha")}) is not used.`,
       mineralN.use === "before another crop"
-        ? `Another crop has grown since, or more than a year has passed: ${value} kg/ha are assumed. Sample again before the first nitrogen.`
-        : "Nitrate is lost within days where the ground is flooded.",
+        ? `It was taken before another crop, or more than a year ago. The plan assumes ${value}. Resample before the first nitrogen.`
+        : "Nitrate is lost within days where the field is flooded.",
     );
   else {
     if (mineralN.depthCm < DEEP_ENOUGH_CM)
       add(
         "advise",
         "feed.mineralNShallow",
-        `Soil mineral N was sampled to ${round(mineralN.depthCm)} cm only.`,
-        `Roots find what lies below: the ${round(mineralN.measured)} kg/ha are used as they are and are likely too few. Sample to 60 or 90 cm.`,
+        `Soil mineral N was sampled to ${q(mineralN.depthCm, "cm")} only.`,
+        `The ${q(mineralN.measured, "kg/ha")} are used as measured, but roots go deeper: the true value is likely to be higher. Sample ${DEEP}.`,
       );
-    if (mineralN.measured - value >= 5)
+    if (mineralN.measured - assumed >= 5)
       add(
         "hint",
         "feed.mineralNLeached",
-        `Of ${round(mineralN.measured)} kg/ha of soil mineral N, ${value} are left by ${formatDay(mineralN.until)}.`,
-        `About ${round(mineralN.drainageMm)} mm drain through soil that holds ${round(mineralN.heldMm)} mm in the rooted depth; a wet winter leaves less.`,
+        `Of ${q(mineralN.measured, "kg/ha")} of soil mineral N, ${value} are expected to be left on ${formatDay(mineralN.until)}.`,
+        `About ${q(mineralN.drainageMm, "mm")} are expected to drain through a root zone that holds ${q(mineralN.heldMm, "mm")}. A wet winter leaves less.`,
       );
   }
 }
@@ -106,16 +111,17 @@ function checkOrganicN({ decisions, add }: Check): void {
   const kind = manure && MANURES[manure.kind as ManureId];
   if (!manure || !kind) return;
   const over = pastLimit(manure.tPerHa * (kind.contentsKgPerT.n ?? 0), MOST_ORGANIC_N);
+  const most = round(MOST_ORGANIC_N / (kind.contentsKgPerT.n ?? 1), 1);
   if (over !== null)
     add(
       "advise",
       "feed.organicN",
-      `Manure brings ${over} kg N/ha in all, over ${MOST_ORGANIC_N}.`,
-      "The usual limit of law for nitrogen from livestock manure in a year; yours may be lower. What does not act this season is lost to water or carried into the next.",
+      `The manure supplies ${q(over, "kg N/ha", 1)} in total, more than ${q(MOST_ORGANIC_N, "kg N/ha")}.`,
+      "This is the usual legal limit for nitrogen from livestock manure in a year; yours may be lower. Nitrogen that is not available this season is leached or carried into the next.",
       [
         {
-          label: `${round(MOST_ORGANIC_N / (kind.contentsKgPerT.n ?? 1), 1)} t/ha`,
-          changes: [change("feed/manure/tPerHa", round(MOST_ORGANIC_N / (kind.contentsKgPerT.n ?? 1), 1))],
+          label: `Apply ${q(most, "t/ha of mass", 1)}`,
+          changes: [change("feed/manure/tPerHa", most)],
         },
       ],
     );
@@ -129,16 +135,16 @@ function checkSmall({ plan, add }: Check): void {
     add(
       "hint",
       `feed.merged.${from}`,
-      `${sentence(nameOf(from)).slice(0, -1)} of ${round(kgPerHa)} kg N/ha goes on with ${nameOf(to)}.`,
-      "Too little for a trip of its own, and too little for a spreader to spread evenly.",
+      `${sentence(nameOf(from)).slice(0, -1)} (${q(kgPerHa, "kg N/ha")}) is added to ${nameOf(to)}.`,
+      "It is too little for a separate pass and for even spreading.",
     );
   for (const id of small.leftOut) {
     const { label, name } = nutrientOf(id);
     add(
       "hint",
       `feed.leftOut.${id}`,
-      `${round(need[id])} kg/ha of ${id === "n" ? name : label} are left out.`,
-      "Too little to be spread evenly; what the soil holds carries one season.",
+      `${q(need[id], "kg/ha")} of ${id === "n" ? name : label} are not applied.`,
+      "It is too little for even spreading, and the soil can supply it for one season.",
     );
   }
 }
@@ -158,8 +164,8 @@ function checkAmmonia({ plan, facts, add }: Check): void {
   add(
     "advise",
     "feed.ammonia",
-    `${names} on pH ${ph}: ammonia is lost.`,
-    "On alkaline ground a tenth to a third of it can go within days where it lies on top. Work it in, spread before rain or water, or use a nitrate.",
+    `${names} on soil of pH ${ph}: ammonia losses are likely.`,
+    "A tenth to a third of the N can be lost within days if it lies on the surface. Incorporate it, apply before rain or irrigation, or use a nitrate.",
     other
       ? [
           {
@@ -181,12 +187,12 @@ function checkCaps({ plan, add }: Check): void {
     add(
       "advise",
       "feed.totalCap",
-      `${inAll} kg N/ha is over ${total.kgNPerHa}.`,
+      `Total nitrogen of ${q(inAll, "kg N/ha", 1)} is above the crop's limit of ${q(total.kgNPerHa, "kg N/ha")}.`,
       `${sentence(total.why)} Local law may set a lower limit.`,
       feed.need.n > total.kgNPerHa
         ? [
             {
-              label: `Give ${total.kgNPerHa} and expect less`,
+              label: `Apply ${q(total.kgNPerHa, "kg N/ha")} and expect a lower yield`,
               changes: [change("overrides/feed.n", { value: total.kgNPerHa, reason: "the crop's cap" })],
             },
           ]
@@ -196,14 +202,19 @@ function checkCaps({ plan, add }: Check): void {
   const lastLine = feed.splits.at(-1);
   const inLast = last && lastLine && feed.splits.length > 1 ? pastLimit(lastLine.nKgPerHa, last.kgNPerHa) : null;
   if (last && inLast !== null)
-    add("advise", "feed.lastCap", `The last split of ${inLast} kg N/ha is over ${last.kgNPerHa}.`, sentence(last.why));
+    add(
+      "advise",
+      "feed.lastCap",
+      `The last dressing of ${q(inLast, "kg N/ha", 1)} is above its limit of ${q(last.kgNPerHa, "kg N/ha")}.`,
+      sentence(last.why),
+    );
   const seedbed = cap("seedbed");
   const inSeedbed = seedbed ? pastLimit(fromBase(feed, "n"), seedbed.kgNPerHa) : null;
   if (seedbed && inSeedbed !== null)
     add(
       "advise",
       "feed.seedbedCap",
-      `${inSeedbed} kg N/ha in the seedbed is over ${seedbed.kgNPerHa}.`,
+      `Seedbed nitrogen of ${q(inSeedbed, "kg N/ha", 1)} is above its limit of ${q(seedbed.kgNPerHa, "kg N/ha")}.`,
       sentence(seedbed.why),
     );
 }
@@ -221,7 +232,7 @@ function checkBalance({ plan, add }: Check): void {
   for (const { id, label, name, given, trace } of NUTRIENTS) {
     const need = feed.small.leftOut.includes(id) ? 0 : feed.need[id];
     const gap = feed.supplied[id] + broughtByMaterials(plan, id) - need;
-    const shown = (value: number) => (trace ? Number(value.toPrecision(2)) : round(value, 0));
+    const shown = (value: number) => q(trace ? Number(value.toPrecision(2)) : round(value), "kg/ha");
     const long =
       given === "split" || given === "base" ? (name === "nitrogen" ? "Nitrogen" : label) : sentence(name).slice(0, -1);
     if (given === "along") {
@@ -229,10 +240,10 @@ function checkBalance({ plan, add }: Check): void {
         add(
           "hint",
           `feed.short.${id}`,
-          `${long} is ${shown(-gap)} kg/ha short.`,
+          `${long} is ${shown(-gap)} short.`,
           feed.need.n > 0
-            ? "Light ground far from industry shows it first; a sulphur-holding nitrogen product in the first split covers it."
-            : "No nitrogen is given that could bring it: potash as sulphate, or gypsum, where the crop has shown the lack.",
+            ? "Deficiency shows first on light soils. Use a sulphur-containing product in the first nitrogen dressing."
+            : "No nitrogen product is applied that could supply it. Use sulphate of potash or gypsum where the crop has shown deficiency.",
         );
       continue;
     }
@@ -240,20 +251,20 @@ function checkBalance({ plan, add }: Check): void {
       add(
         "advise",
         `feed.short.${id}`,
-        `${long} is ${shown(-gap)} kg/ha short.`,
-        `Needed ${shown(need)}, given ${shown(feed.supplied[id])}. ${shortage(plan, id)}`,
+        `${long} is ${shown(-gap)} short.`,
+        `The requirement is ${shown(need)}, ${shown(feed.supplied[id])} are applied. ${shortage(plan, id)}`,
       );
     if (gap > Math.max(trace ? 1 : 8, need * 0.15))
       add(
         "advise",
         `feed.over.${id}`,
-        `${long} is ${shown(gap)} kg/ha over the need.`,
-        `Needed ${shown(need)}, given ${shown(feed.supplied[id])}. ${given === "split" ? sentence(guide.feed.excess) : "Money that this crop does not return."}`,
+        `${long}: ${shown(gap)} more than required.`,
+        `The requirement is ${shown(need)}, ${shown(feed.supplied[id])} are applied. ${given === "split" ? sentence(guide.feed.excess) : "This crop will not repay it."}`,
       );
   }
 }
 
-/** What lacking it does; or that the catalogue has nothing that brings it. */
+/** What a shortage does; or that no product supplies it. */
 function shortage(plan: Check["plan"], id: (typeof NUTRIENTS)[number]["id"]): string {
   const { feed, organicOnly } = { feed: plan.feed, organicOnly: plan.crop.guide.feed.organicOnly };
   const without =
@@ -261,8 +272,8 @@ function shortage(plan: Check["plan"], id: (typeof NUTRIENTS)[number]["id"]): st
     (id === "n" && feed.splits.some((s) => s.productId === null));
   if (without)
     return organicOnly
-      ? "No organic product in the catalogue brings it: plan manure, or add a product in Records."
-      : "No product in the catalogue brings it alone: add one in Records, or choose another.";
+      ? "No organic product in your list supplies it. Plan manure, or add a product under Records."
+      : "No product in your list supplies it alone. Add one under Records, or choose another.";
   return sentence(plan.crop.guide.feed.lack);
 }
 
@@ -274,11 +285,11 @@ function checkProducts({ plan, facts, add }: Check): void {
       add(
         "stop",
         `feed.notOrganic.${dose.id}`,
-        `${product.name} is not allowed in organic growing.`,
-        "The crop would lose its certificate.",
+        `${product.name} is not permitted in organic farming.`,
+        "The crop would lose its organic status.",
         [
           {
-            label: "Take it out",
+            label: "Remove it",
             changes: [change("feed/products", undefined), change("feed/splitProducts", undefined)],
           },
         ],
@@ -291,8 +302,8 @@ function checkProducts({ plan, facts, add }: Check): void {
     add(
       "advise",
       `feed.chloride.${dose.id}`,
-      `${product.name} brings chloride.`,
-      "This crop loses dry matter and quality to chloride.",
+      `${product.name} contains chloride.`,
+      "Chloride lowers the dry matter and quality of this crop.",
       other && main ? [{ label: other.name, changes: [change(`feed/products/${main}`, other.id)] }] : [],
     );
   }

@@ -7,9 +7,9 @@ import { EXAMPLE_FACTS } from "../../plan/example-facts";
 import type { PlanFacts } from "../../plan/facts";
 import type { SoilTest } from "../../records/land/soil-test";
 import { unwrap } from "../../result";
-import { checkPlan } from "../check-plan";
 import { type Decisions, freshDecisions } from "../decisions";
 import { draftPlan } from "../draft-plan";
+import { checkPlan } from "../example-findings";
 
 function fed(guideId: string, own: Partial<Decisions> = {}, facts: PlanFacts = EXAMPLE_FACTS) {
   const decisions = { ...freshDecisions(guideId), ...own };
@@ -96,7 +96,7 @@ describe("a measured amount of soil mineral nitrogen", () => {
     expect(old.plan.feed.mineralN.use).toBe("before another crop");
     expect(old.plan.figures["feed.mineralN"]!.value).toBe(35);
     expect(old.findings.find((f) => f.id === "feed.mineralNUnused")?.title).toBe(
-      "The 55 kg/ha of soil mineral N from 10 Sep 2024 are not used.",
+      "The soil mineral N result of 10 Sep 2024 (55 kg/ha) is not used.",
     );
     const fresh = fed("wheat", {}, sampled("2026-07-30"));
     expect(fresh.plan.feed.mineralN.use).toBe("measured");
@@ -197,7 +197,7 @@ describe("organic nitrogen and ammonia", () => {
     // 6 kg a tonne: 28 t are 168, 29 are 174
     expect(fed("wheat", manure(28)).ids).not.toContain("feed.organicN");
     const over = fed("wheat", manure(29)).findings.find((f) => f.id === "feed.organicN");
-    expect(over?.title).toBe("Manure brings 174 kg N/ha in all, over 170.");
+    expect(over?.title).toBe("The manure supplies 174 kg N/ha in total, more than 170 kg N/ha.");
     expect(over?.repairs[0]?.changes[0]?.value).toBe(28.3);
   });
   it("is lost from urea and ammonium on alkaline ground", () => {
@@ -283,7 +283,7 @@ describe("caps and balance", () => {
     );
     const short = none.findings.find((f) => f.id === "feed.short.p2o5")!;
     expect(short.title).toBe("P₂O₅ is 79 kg/ha short.");
-    expect(short.why).toContain("No product in the catalogue brings it alone");
+    expect(short.why).toContain("No product in your list supplies it alone");
     expect(fed("wheat").ids.filter((id) => id.startsWith("feed.short.") && id !== "feed.short.s")).toEqual([]);
   });
   it("say of a trace element too that it is short, by grams", () => {

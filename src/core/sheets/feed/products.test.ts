@@ -6,9 +6,9 @@ import { EXAMPLE_FACTS } from "../../plan/example-facts";
 import type { PlanFacts } from "../../plan/facts";
 import type { Fertiliser } from "../../records/inputs/fertiliser";
 import { unwrap } from "../../result";
-import { checkPlan } from "../check-plan";
 import { applyChanges, type Change, type Decisions, freshDecisions } from "../decisions";
 import { draftPlan } from "../draft-plan";
+import { checkPlan } from "../example-findings";
 
 const product = (
   id: string,
@@ -110,7 +110,7 @@ describe("what is said of products", () => {
     const [short] = findings(freshDecisions("potato"), shop(tsp, mop, urea)).filter((f) => f.id === "feed.short.k2o");
     expect(short?.title).toBe("K₂O is 274 kg/ha short.");
     expect(short?.why).toBe(
-      "Needed 274, given 0. No product in the catalogue brings it alone: add one in Records, or choose another.",
+      "The requirement is 274 kg/ha, 0 kg/ha are applied. No product in your list supplies it alone. Add one under Records, or choose another.",
     );
     const [n] = findings(freshDecisions("wheat"), shop(tsp, mop)).filter((f) => f.id === "feed.short.n");
     expect(n?.title).toBe("Nitrogen is 140 kg/ha short.");
@@ -136,12 +136,12 @@ describe("what is said of products", () => {
     const [first] = draft(organic, facts).feed.splits;
     const broken = applyChanges(organic, [{ path: "feed/splitProducts", value: { [first!.id]: "urea" } } as Change]);
     const [stop] = findings(broken, facts).filter((f) => f.id === "feed.notOrganic.urea");
-    expect(stop).toMatchObject({ severity: "stop", title: "UREA is not allowed in organic growing." });
+    expect(stop).toMatchObject({ severity: "stop", title: "UREA is not permitted in organic farming." });
     expect(
       findings(applyChanges(broken, stop!.repairs[0]!.changes), facts).some((f) => f.id === "feed.notOrganic.urea"),
     ).toBe(false);
     const without = findings(organic, shop(tsp, mop, urea)).find((f) => f.id === "feed.short.n");
-    expect(without?.why).toContain("No organic product in the catalogue brings it: plan manure");
+    expect(without?.why).toContain("No organic product in your list supplies it. Plan manure");
   });
   it("hints at sulphur that is more than 5 kg/ha short", () => {
     const s = (kg: number) =>

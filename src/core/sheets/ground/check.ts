@@ -1,8 +1,9 @@
 import { implementOf } from "../../ground/implements";
 import { CONSERVATION_COVER_PCT } from "../../ground/residue-cover";
+import { q, span } from "../../units/told";
 import { change } from "../decisions";
 import type { Check } from "../sheet";
-import { round, sentence } from "../words";
+import { sentence } from "../words";
 
 /** Loosening breaks a layer from this far below it on [cm]. */
 const BELOW_THE_LAYER_CM = 3;
@@ -15,7 +16,7 @@ export function checkGround({ plan, facts, add }: Check): void {
     add(
       "advise",
       "ground.harms",
-      `${chosen.name} does not suit ${guide.name.toLowerCase()}.`,
+      `${chosen.name} is not suitable for ${guide.name.toLowerCase()}.`,
       sentence(chosen.why),
       better ? [{ label: better.name, changes: [change("ground/systemId", better.id)] }] : [],
     );
@@ -27,12 +28,12 @@ export function checkGround({ plan, facts, add }: Check): void {
     add(
       "advise",
       "ground.compaction",
-      `The compacted layer ends at ${layer} cm; the deepest pass goes to ${chosen.deepestCm} cm.`,
-      "Loosen 3 to 5 cm below its lower edge, when the soil there is dry enough to shatter; never when the subsoil is wet.",
+      `The deepest pass (${q(chosen.deepestCm, "cm")}) stops above the lower edge of the compacted layer (${q(layer, "cm")}).`,
+      `Loosen to ${span(layer + BELOW_THE_LAYER_CM, layer + 5, "cm")}, and only when the soil there is dry enough to shatter. Loosening wet subsoil makes it worse.`,
       deepest && tool && implementOf(tool.implement).loosens
         ? [
             {
-              label: `${deepest.name} at ${layer + 4} cm`,
+              label: `${deepest.name} at ${q(layer + 4, "cm")}`,
               changes: [change(`ground/passes/${deepest.id}/depthCm`, layer + 4)],
             },
           ]
@@ -44,7 +45,7 @@ export function checkGround({ plan, facts, add }: Check): void {
     add(
       "hint",
       "ground.cover",
-      `Residue cover after sowing is ${round(chosen.coverPct)} %.`,
-      `${CONSERVATION_COVER_PCT} % is the usual line for conservation tillage; below it bare soil slakes and washes more easily.`,
+      `Residue cover after sowing will be ${q(chosen.coverPct, "%")}; conservation tillage starts at ${CONSERVATION_COVER_PCT} %.`,
+      "Bare soil caps and erodes more easily. For more cover use fewer or shallower passes, or leave straw on the field.",
     );
 }

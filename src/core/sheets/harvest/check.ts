@@ -1,9 +1,10 @@
 import { addDays, daysBetween, formatDay } from "../../dates";
 import { daysToReady, readyInWords } from "../../harvest/days-to-ready";
+import { q } from "../../units/told";
 import { change } from "../decisions";
 import { moistWayOf } from "../keep-way";
 import type { Check, Repair } from "../sheet";
-import { round } from "../words";
+import { sentence } from "../words";
 import { againstWay } from "./ways";
 
 /** Days for which a look says something, and days off the plan from which on it is said; assumptions. */
@@ -12,7 +13,7 @@ const OFF_DAYS = 3;
 /** Loss by waiting from which on a harvest date is doubted [%]; assumption. */
 const WORTH_SAYING_PCT = 3;
 
-/** What speaks against the way, the moisture and the day of the harvest. */
+/** Whether method, moisture and day of the harvest fit. */
 export function checkHarvest(check: Check): void {
   checkWay(check);
   checkMoisture(check);
@@ -31,8 +32,8 @@ function checkWay({ plan, facts, add }: Check): void {
   add(
     "advise",
     "harvest.way",
-    `${way.name} does not suit this field.`,
-    `${against.join("; ")}.`.replace(/^./, (c) => c.toUpperCase()),
+    `${way.name} is not suitable for this field.`,
+    against.map(sentence).join(" "),
     better.map((m): Repair => ({ label: m.name, changes: [change("harvest/methodId", m.id)] })),
   );
 }
@@ -41,32 +42,35 @@ function checkMoisture({ plan, decisions, add }: Check): void {
   const { moisturePct, dryDown } = plan.crop.guide.harvest;
   const { cutPct } = plan.harvest;
   if (!moisturePct || cutPct === null || decisions.harvest?.cutPct === undefined) return;
-  const back: Repair = { label: `Cut at ${moisturePct.cut} %`, changes: [change("harvest/cutPct", undefined)] };
-  const given = `${round(cutPct, 1)} %`;
+  const back: Repair = { label: `Harvest at ${moisturePct.cut} %`, changes: [change("harvest/cutPct", undefined)] };
+  const given = q(cutPct, "%", 1);
   const keptMoist = moistWayOf(plan) !== null;
   if (cutPct >= moisturePct.physiological)
     add(
       "stop",
       "harvest.green",
-      `Cutting at ${given} moisture is before the crop is ripe.`,
-      `It fills until ${moisturePct.physiological} %: allowed is less.`,
+      `Harvest at ${given} moisture is before the crop is mature.`,
+      `It is physiologically mature from ${moisturePct.physiological} % on. Enter a lower moisture.`,
       [back],
     );
   else if (dryDown && cutPct > dryDown.greatestPct)
     add(
       "advise",
       "harvest.moist",
-      `At ${given} it can hardly be threshed.`,
-      `Usual machines take up to ${dryDown.greatestPct} %: moister, grain is crushed and stays in the ear.`,
-      [{ label: `Cut at ${dryDown.greatestPct} %`, changes: [change("harvest/cutPct", dryDown.greatestPct)] }, back],
+      `At ${given} moisture the crop is hard to thresh.`,
+      `Usual machines thresh up to ${dryDown.greatestPct} %. Above it grain is crushed or stays in the ear.`,
+      [
+        { label: `Harvest at ${dryDown.greatestPct} %`, changes: [change("harvest/cutPct", dryDown.greatestPct)] },
+        back,
+      ],
     );
   // what is kept moist is cut as moist as that on purpose
   else if (!keptMoist && cutPct < (plan.harvest.safePct ?? moisturePct.safe))
     add(
       "hint",
       "harvest.dry",
-      `Waiting for ${given} saves no drying: from ${plan.harvest.safePct ?? moisturePct.safe} % on it keeps.`,
-      "Each day past that only loses, and dry grain breaks.",
+      `Waiting for ${given} moisture saves no drying: the crop is safe for storage at ${plan.harvest.safePct ?? moisturePct.safe} %.`,
+      "Each day after that only adds losses, and over-dry grain breaks.",
       [back],
     );
 }
@@ -83,13 +87,13 @@ function checkWaiting({ plan, add }: Check): void {
   add(
     "advise",
     "harvest.waiting",
-    `${formatDay(cut.date)} is ${waited} days later than it can wait without loss: about ${round(lossPct)} % are lost.`,
-    `${harvest.lossBy}: ${harvest.lossPctPerDay.typical} % a day.`.replace(/^./, (c) => c.toUpperCase()),
+    `Harvest on ${formatDay(cut.date)} is ${waited} days after the crop can wait safely: about ${q(lossPct, "%")} loss.`,
+    `${sentence(harvest.lossBy)} It costs about ${harvest.lossPctPerDay.typical} % a day. Let the date follow the crop, or harvest this field first.`,
     cut.held ? [{ label: "Let the date follow the crop", changes: [change(`dates/${cut.id}`, undefined)] }] : [],
   );
 }
 
-/** The last look at its signs against the plan's day. */
+/** The last check of ripeness against the planned day. */
 function checkLook({ plan, facts, add }: Check): void {
   const look = facts.ripeness?.[0];
   const cut = plan.operations.find((o) => o.role === "harvest");
@@ -111,8 +115,8 @@ function checkLook({ plan, facts, add }: Check): void {
   add(
     "advise",
     "harvest.look",
-    `The field says ${formatDay(ready)}, the plan ${formatDay(cut.date)}.`,
-    `Looked at on ${formatDay(look.day)} by ${look.person}. ${readyInWords(found)}.`,
+    `By the last ripeness check the crop will be ready on ${formatDay(ready)}; the plan says ${formatDay(cut.date)}.`,
+    `Checked on ${formatDay(look.day)} by ${look.person}. ${sentence(readyInWords(found))}`,
     [{ label: `Harvest on ${formatDay(date)}`, changes: [change(`dates/${cut.id}`, { date, held: true })] }],
   );
 }
@@ -125,8 +129,8 @@ function checkEndUse({ plan, decisions, add }: Check): void {
   add(
     "advise",
     "harvest.endUse",
-    `${kind.name} is not grown for ${chosen}: planned for ${plan.harvest.endUse}.`,
+    `${kind.name} is not grown for ${chosen}: the plan assumes ${plan.harvest.endUse}.`,
     `It is grown for ${kind.endUses.join(", ")}.`,
-    [{ label: `For ${plan.harvest.endUse}`, changes: [change("harvest/endUse", undefined)] }],
+    [{ label: `End use: ${plan.harvest.endUse}`, changes: [change("harvest/endUse", undefined)] }],
   );
 }

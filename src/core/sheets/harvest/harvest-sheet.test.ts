@@ -7,9 +7,9 @@ import { addDays, daysBetween } from "../../dates";
 import { EXAMPLE_FACTS } from "../../plan/example-facts";
 import type { PlanFacts } from "../../plan/facts";
 import { unwrap } from "../../result";
-import { checkPlan } from "../check-plan";
 import { applyChanges, type Change, change, freshDecisions } from "../decisions";
 import { draftPlan } from "../draft-plan";
+import { checkPlan } from "../example-findings";
 import { harvestWays } from "./ways";
 import { harvestQuestion, harvestWindowOf } from "./window";
 
@@ -159,7 +159,7 @@ it("a harvest held late says what waiting loses, and lets go", () => {
   const { findings } = looked("wheat", {}, late);
   const found = findings.find((f) => f.id === "harvest.waiting");
   // ready on the planned day, five days without loss: five days at 0.7 % are 3.5 %
-  expect(found?.title).toContain("5 days later than it can wait without loss: about 4 % are lost");
+  expect(found?.title).toContain("5 days after the crop can wait safely: about 3.5 % loss");
   expect(looked("wheat", {}, late, ...(found?.repairs[0]?.changes ?? [])).findings).toEqual([]);
 });
 

@@ -1,6 +1,7 @@
+import { q, span } from "../../units/told";
 import { change } from "../decisions";
 import type { Check, Repair } from "../sheet";
-import { round, sentence } from "../words";
+import { sentence } from "../words";
 import { milledLot } from "./milled";
 
 /** Whether what a mill gave back can be what it was given. */
@@ -14,27 +15,27 @@ function checkMilled({ plan, decisions, add }: Check): void {
       add(
         "advise",
         `keep.milled.${what}`,
-        `${sentence(fraction.name).slice(0, -1)}: ${round(shares[what] ?? 0, 1)} % of what went in, usual are ${fraction.usualPct.from} to ${fraction.usualPct.to}.`,
-        `${way.name}. Weigh again: another lot between, a scale that is off, or a mill set wrong.`,
+        `${sentence(fraction.name).slice(0, -1)} is ${q(shares[what] ?? 0, "%", 1)} of the intake; ${span(fraction.usualPct.from, fraction.usualPct.to, "%", 1)} is usual.`,
+        `${sentence(way.name)} Weigh again. Possible causes: another lot in between, a faulty scale, or wrong mill settings.`,
       );
     else
       add(
         "advise",
         "keep.milled.sum",
-        `What came out is ${round(sumPct, 1)} % of what went in.`,
+        `The output is ${q(sumPct, "%", 1)} of the intake.`,
         sumPct < 100
-          ? "Something was not weighed, stayed in the machine or went with dust and water."
-          : "More cannot come out than went in: water was added, or another lot was in it.",
+          ? "Part of it was not weighed, stayed in the machine or was lost as dust and water."
+          : "It cannot be more than the intake. Water was added, or another lot was mixed in.",
       );
   }
 }
 
-/** Dry matter above which nothing rolls it tight [%]; assumption. */
+/** Dry matter above which silage cannot be compacted well [%]; assumption. */
 const TOO_DRY_PCT = 42;
-/** A face that moves less in a week lets air in [m]; assumption, for winter; half as much again in summer. */
+/** A lower feed-out rate lets air in [m/week]; assumption, for winter; half as much again in summer. */
 const LEAST_FACE_M = 1;
 
-/** Whether silage ferments, is rolled tight enough and is fed fast enough. */
+/** Whether silage ferments, is compacted well enough and is fed fast enough. */
 function checkSilage({ plan, decisions, add }: Check): void {
   const { silage } = plan.keep;
   if (!silage) return;
@@ -45,8 +46,8 @@ function checkSilage({ plan, decisions, add }: Check): void {
     add(
       "advise",
       "keep.silage.wet",
-      `At ${round(dryMatterPct)} % dry matter it does not keep by its own acid: that begins at ${round(fermentsFromPct)} %.`,
-      "Forage rich in protein and poor in sugar acidifies slowly, and turns to butyric acid meanwhile. Wilt it, or take an additive; acid where it rains.",
+      `At ${q(dryMatterPct, "%")} dry matter the silage will not ferment safely without additive; ${q(fermentsFromPct, "%")} is needed.`,
+      "Forage high in protein and low in sugar acidifies slowly, and butyric acid forms meanwhile. Wilt it, or use an additive; use acid if rain prevents wilting.",
       wilted <= TOO_DRY_PCT
         ? [{ label: `Wilt to ${wilted} %`, changes: [change("keep/silage/wiltToPct", wilted)] }]
         : [],
@@ -56,18 +57,18 @@ function checkSilage({ plan, decisions, add }: Check): void {
     add(
       "advise",
       "keep.silage.dry",
-      `At ${round(dryMatterPct)} % dry matter nothing rolls it tight.`,
-      "Air stays in it: it heats and moulds. Chop shorter, cut sooner, or wrap it in bales.",
+      `At ${q(dryMatterPct, "%")} dry matter it cannot be compacted well.`,
+      "Air stays in the clamp, so it heats and moulds. Chop shorter, cut earlier, or wrap it in bales.",
     );
   if (own.rollerT !== undefined && own.rollerT < rollerT)
     add(
       "advise",
       "keep.silage.roller",
-      `A roller of ${round(own.rollerT, 1)} t packs ${round((own.rollerT / rollerT) * tPerHour)} t an hour, ${round(tPerHour)} t are brought.`,
-      "What is packed loosely heats when it is opened: bring slower, roll with a second tractor, lay thinner.",
+      `A packing weight of ${q(own.rollerT, "t", 1)} compacts ${q((own.rollerT / rollerT) * tPerHour, "t")} an hour; ${q(tPerHour, "t")} an hour are delivered.`,
+      "Loose silage heats when it is opened. Deliver more slowly, add a second packing tractor, or spread thinner layers.",
       [
         {
-          label: `Bring ${Math.floor((own.rollerT / rollerT) * tPerHour)} t an hour`,
+          label: `Deliver ${q(Math.floor((own.rollerT / rollerT) * tPerHour), "t")} an hour`,
           changes: [change("keep/silage/tPerHour", Math.max(0.1, Math.floor((own.rollerT / rollerT) * tPerHour)))],
         },
       ],
@@ -76,11 +77,11 @@ function checkSilage({ plan, decisions, add }: Check): void {
     add(
       "advise",
       "keep.silage.face",
-      `The face moves ${round(faceMPerWeek, 1)} m a week, ${LEAST_FACE_M} m and more keep it cool.`,
-      "Air goes a metre deep and it heats. A narrower or lower pit, or bales, or more mouths.",
+      `The feed-out rate is ${q(faceMPerWeek, "m", 1)} a week; at least ${q(LEAST_FACE_M, "m")} keeps the face cool.`,
+      `Air enters about ${q(1, "m")} deep, and the silage heats. Make a narrower or lower clamp, bale it, or feed more animals.`,
       [
         {
-          label: `Pit ${round(Math.max(0.5, (widthM * faceMPerWeek) / LEAST_FACE_M), 1)} m wide`,
+          label: `Clamp ${q(Math.max(0.5, (widthM * faceMPerWeek) / LEAST_FACE_M), "m", 1)} wide`,
           changes: [
             change("keep/silage/widthM", Math.max(0.5, Math.floor((10 * widthM * faceMPerWeek) / LEAST_FACE_M) / 10)),
           ],
@@ -91,12 +92,12 @@ function checkSilage({ plan, decisions, add }: Check): void {
     add(
       "hint",
       "keep.silage.sap",
-      `About ${round(sapM3)} m³ of sap run off.`,
-      "It kills a stream and takes feed with it: caught in a tight tank before anything is brought, spread thinly on land, never near water. Wilted to 30 %, none runs.",
+      `About ${q(sapM3, "m³ stored")} of effluent are expected.`,
+      "Effluent kills fish and carries feed value away. Have a tight tank ready before harvest, spread it thinly on land, and never near water. Forage wilted to 30 % gives none.",
     );
 }
 
-/** Whether the way to dry can take what comes from the field, and a mill's fractions what went in. */
+/** Whether the drying method suits the harvested moisture, and a mill's fractions the intake. */
 export function checkKeep(check: Check): void {
   checkMilled(check);
   checkSilage(check);
@@ -113,20 +114,22 @@ export function checkKeep(check: Check): void {
       add(
         "stop",
         "keep.moistUse",
-        `${way.name} is for ${uses.join(" and ")}, not for ${endUse}.`,
-        "What keeps it moist kills the germ and taints it: no miller, maltster or seed merchant takes it.",
+        `${way.name} is suitable for ${uses.join(" and ")} only, not for ${endUse}.`,
+        "It kills the germ and taints the grain: no miller, maltster or seed merchant accepts it.",
         dryWays,
       );
     if (cutPct < fromPct || cutPct > toPct)
       add(
         "advise",
         "keep.moistRange",
-        `${way.name}: ${round(cutPct, 1)} % is ${cutPct < fromPct ? "drier" : "moister"} than it takes, ${fromPct} to ${toPct} %.`,
-        cutPct < fromPct ? "So dry it keeps by itself, or packs badly." : "So moist it runs hot before it is kept.",
+        `${way.name} needs ${span(fromPct, toPct, "%")} moisture; harvest is planned at ${q(cutPct, "%", 1)}.`,
+        cutPct < fromPct
+          ? "Drier grain stores without it, or compacts badly."
+          : "Wetter grain heats before it is preserved.",
         [
           ...dryWays,
           {
-            label: `Cut at ${cutPct < fromPct ? fromPct : toPct} %`,
+            label: `Harvest at ${cutPct < fromPct ? fromPct : toPct} %`,
             changes: [change("harvest/cutPct", cutPct < fromPct ? fromPct : toPct)],
           },
         ],
@@ -138,12 +141,12 @@ export function checkKeep(check: Check): void {
   add(
     "advise",
     "keep.moist",
-    `${way.name}: ${round(cutPct, 1)} % moisture spoils before it is dry.`,
-    `It takes up to ${way.fromPctAtMost} %: cut drier, or dry another way.`,
+    `${way.name}: at ${q(cutPct, "%", 1)} moisture the crop spoils before it is dry.`,
+    `This method works up to ${way.fromPctAtMost} %. Harvest drier, or use another drying method.`,
     [
       ...others.map((w): Repair => ({ label: w.name, changes: [change("keep/wayId", w.id)] })),
       {
-        label: `Cut at ${way.fromPctAtMost} %`,
+        label: `Harvest at ${way.fromPctAtMost} %`,
         changes: [change("harvest/cutPct", way.fromPctAtMost)],
       },
     ],

@@ -9,9 +9,9 @@ import { EXAMPLE_FACTS } from "../../plan/example-facts";
 import type { PlanFacts } from "../../plan/facts";
 import { unwrap } from "../../result";
 import { emptyWeather } from "../../weather/generator";
-import { checkPlan } from "../check-plan";
 import { applyChanges, type Change, change, type Decisions, freshDecisions } from "../decisions";
 import { draftPlan } from "../draft-plan";
+import { checkPlan } from "../example-findings";
 import { moistDose } from "../keep-way";
 import { keepWays, safeDaysTable } from "./ways";
 
@@ -88,7 +88,7 @@ describe("the way to dry", () => {
     expect(findings[0]?.repairs.map((r) => r.label)).toEqual([
       "Dried by heated air",
       "Dried in the sun",
-      "Cut at 20 %",
+      "Harvest at 20 %",
     ]);
     for (const repair of findings[0]?.repairs ?? [])
       expect(looked("wheat", {}, ...moist, ...repair.changes).findings).toEqual([]);
@@ -268,13 +268,13 @@ describe("grain kept moist", () => {
     const plan = unwrap(draftPlan(EXAMPLE_FACTS, malt, 2027, testGuide("barley")));
     const found = checkPlan(plan, EXAMPLE_FACTS, malt).find((f) => f.id === "keep.moistUse")!;
     expect(found.severity).toBe("stop");
-    expect(found.title).toBe("Kept moist with acid is for feed, not for malting.");
+    expect(found.title).toBe("Kept moist with acid is suitable for feed only, not for malting.");
     expect(kept("acid", 22).findings.map((f) => f.id)).not.toContain("keep.moistUse");
     // it is cut moist on purpose: nobody waits for it to dry
     expect(kept("acid", 22).findings.map((f) => f.id)).not.toContain("harvest.dry");
     const dry = kept("airtight", 15);
     const range = dry.findings.find((f) => f.id === "keep.moistRange")!;
-    expect(range.title).toContain("15 % is drier than it takes, 18 to 30 %");
+    expect(range.title).toContain("needs 18 to 30 % moisture; harvest is planned at 15 %");
     for (const repair of range.repairs) {
       const mended = applyChanges(dry.decisions, repair.changes) as Decisions;
       const after = unwrap(draftPlan(EXAMPLE_FACTS, mended, 2027, testGuide("barley")));
@@ -294,13 +294,13 @@ describe("a lot that was milled", () => {
   it("is doubted where a share is unusual or all together are not what went in", () => {
     // 1,000 kg of paddy: 55 % whole, 12 % broken, 9 % bran, 20 % husk are 96 %
     const short = milled("rice", undefined, 1000, { head: 550, broken: 120, bran: 90, husk: 200 });
-    expect(short.map((f) => f.title)).toEqual(["What came out is 96 % of what went in."]);
+    expect(short.map((f) => f.title)).toEqual(["The output is 96 % of the intake."]);
     const right = milled("rice", undefined, 1000, { head: 560, broken: 130, bran: 95, husk: 212 });
     expect(right).toEqual([]);
     // 66 % of white flour are fewer than the usual 70 to 82
     const poor = milled("wheat", undefined, 500, { flour: 330, middlings: 60, bran: 100, screenings: 10 });
     expect(poor.map((f) => f.id)).toEqual(["keep.milled.flour"]);
-    expect(poor[0]?.title).toBe("Flour: 66 % of what went in, usual are 70 to 82.");
+    expect(poor[0]?.title).toBe("Flour is 66 % of the intake; 70 to 82 % is usual.");
   });
   it("waits for all fractions before it doubts what is missing, and never lets more come out than went in", () => {
     expect(milled("wheat", undefined, 500, { flour: 380 })).toEqual([]);

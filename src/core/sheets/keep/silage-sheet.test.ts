@@ -4,9 +4,9 @@ import { describe, expect, it } from "vitest";
 import { testGuide } from "../../../../tests/support/guides";
 import { EXAMPLE_FACTS } from "../../plan/example-facts";
 import { unwrap } from "../../result";
-import { checkPlan } from "../check-plan";
 import { applyChanges, type Change, change, freshDecisions } from "../decisions";
 import { draftPlan } from "../draft-plan";
+import { checkPlan } from "../example-findings";
 
 const kept = (guideId: string, ...changes: Change[]) => {
   const decisions = applyChanges(freshDecisions(guideId), changes);
@@ -35,7 +35,9 @@ describe("silage of a plan", () => {
     expect(heavy.plan.figures["silage.roller"]?.value).toBeCloseTo(20, 9);
     expect(heavy.ids).toEqual(["keep.silage.roller"]);
     // 12 / 20 x 50
-    expect(heavy.findings[0]?.title).toBe("A roller of 12 t packs 30 t an hour, 50 t are brought.");
+    expect(heavy.findings[0]?.title).toBe(
+      "A packing weight of 12 t compacts 30 t an hour; 50 t an hour are delivered.",
+    );
     const slow = maize(change("keep/silage", { widthM: 8, heightM: 2, usePerDayT: 1 }));
     // 568 x 0.9 = 511.2 t; 7 x 1 x 839.65 / 511.2 / 16 = 0.72 m
     expect(slow.plan.keep.silage?.faceMPerWeek).toBeCloseTo(0.7186, 3);

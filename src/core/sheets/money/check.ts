@@ -1,8 +1,9 @@
 import { unpricedWork } from "../../money/field-work";
 import { listedPrice } from "../../plan/listed-price";
+import { cash, q } from "../../units/told";
 import { change } from "../decisions";
 import type { Check } from "../sheet";
-import { joinNames, round } from "../words";
+import { joinNames } from "../words";
 
 /** A price so many times off the list's is doubted. */
 const FAR_OFF = 5;
@@ -12,8 +13,8 @@ export function checkMoney({ plan, facts, add }: Check): void {
   add(
     "hint",
     "money.notPlanned",
-    `Not in the cost: ${joinNames(money.notPlanned)}.`,
-    "They are not planned yet, and are not nothing: enter them as other costs, or take the margin for so much less.",
+    `Not costed: ${joinNames(money.notPlanned)}.`,
+    "Enter them under Other costs; until then the margin is too high by that amount.",
   );
   const unpriced = unpricedWork(facts.prices, plan.operations, facts.field.contractor);
   if (unpriced.length > 0)
@@ -21,7 +22,7 @@ export function checkMoney({ plan, facts, add }: Check): void {
       "advise",
       "money.unpriced",
       `No price for ${joinNames(unpriced)}.`,
-      "They are not in the cost, and are not nothing: enter them in Settings.",
+      "They are not in the cost. Enter the prices under Settings.",
     );
   const { guide, product } = plan.crop;
   const years = guide.productiveYears;
@@ -30,15 +31,15 @@ export function checkMoney({ plan, facts, add }: Check): void {
     add(
       "hint",
       "money.years",
-      `The stand is for ${years} years; this year bears all of the ${round(stand / 100)} ${facts.prices.currency}/ha of planting it.`,
-      `Spread over ${years} years it is ${round(stand / years / 100)} a year: judge the planting by its years together. The later years bring the yield without that cost.`,
+      `The stand lasts ${years} years; this year carries the whole planting cost of ${cash(stand, "money/ha")}.`,
+      `Spread over ${years} years it is ${cash(stand / years, "money/ha")} a year. Judge the stand over all of its years: later years yield without that cost.`,
     );
   if (money.pricePerT === null) {
     add(
       "advise",
       "money.noPrice",
       "No price for this crop.",
-      "Margin and break-even yield need one: enter it on the Money sheet or in Settings.",
+      "Margin and break-even yield need one. Enter it on the Money sheet or under Settings.",
     );
     return;
   }
@@ -47,22 +48,22 @@ export function checkMoney({ plan, facts, add }: Check): void {
     add(
       "advise",
       "money.powerOfTen",
-      `The price of ${round(money.pricePerT / 100, 2)} is ${money.pricePerT > listed ? "over five times" : "under a fifth of"} the list's ${round(listed / 100, 2)}.`,
-      "A slip by a power of ten, or another unit?",
-      [{ label: "Take the list's price", changes: [change("money/pricePerT", undefined)] }],
+      `The price of ${q(money.pricePerT / 100, "money/t", 2)} is ${money.pricePerT > listed ? `more than ${FAR_OFF} times` : "less than a fifth of"} the listed ${q(listed / 100, "money/t", 2)}.`,
+      "Check the decimal point and the unit.",
+      [{ label: "Use the listed price", changes: [change("money/pricePerT", undefined)] }],
     );
   if (money.marginExpectedPerHa !== null && money.marginExpectedPerHa < 0 && (money.marginPerHa ?? 0) >= 0)
     add(
       "advise",
       "money.lossExpected",
-      `At the ${round(plan.site.expectedTPerHa, 1)} t/ha to expect the plan loses ${round(-money.marginExpectedPerHa / 100)} ${facts.prices.currency}/ha.`,
-      `It breaks even at ${round(money.breakEvenTPerHa ?? 0, 1)} t/ha.`,
+      `At the expected yield (${q(plan.site.expectedTPerHa, "t/ha", 1)}) the plan loses ${cash(-money.marginExpectedPerHa, "money/ha")}.`,
+      `Break-even is ${q(money.breakEvenTPerHa ?? 0, "t/ha", 1)}. Cut a cost, find a better price, or choose another crop.`,
     );
   if (money.marginPerHa !== null && money.marginPerHa < 0)
     add(
       "advise",
       "money.loss",
-      `The plan loses ${round(-money.marginPerHa / 100)} ${facts.prices.currency}/ha at the target.`,
-      `It breaks even at ${round(money.breakEvenTPerHa ?? 0, 1)} t/ha.`,
+      `At the target yield the plan loses ${cash(-money.marginPerHa, "money/ha")}.`,
+      `Break-even is ${q(money.breakEvenTPerHa ?? 0, "t/ha", 1)}. Cut a cost, find a better price, or choose another crop.`,
     );
 }

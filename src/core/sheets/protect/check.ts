@@ -1,10 +1,12 @@
-/** What treatments break of their labels, what is not signed, and what the field asks for besides. */
+/** Treatments against their labels, missing signatures, and what the field itself requires. */
 
 import { addDays, daysBetween, formatDay, type IsoDate } from "../../dates";
 import type { SignOff } from "../../plan/facts";
+import { inputMeasure } from "../../units/input-measures";
+import { q } from "../../units/told";
 import { change } from "../decisions";
 import type { Check } from "../sheet";
-import { round, sentence } from "../words";
+import { sentence } from "../words";
 import { BLOOM, bbchOn } from "./label";
 import { breaksOf, loggedOf } from "./planned-breaks";
 
@@ -26,10 +28,10 @@ export function checkProtect(check: Check): void {
     add(
       "stop",
       "protect.none",
-      `${treatments.length === 1 ? "A treatment is" : `${treatments.length} treatments are`} planned, and this crop is grown without products.`,
-      "By its kind, or by the way of protection that was chosen: leave them out, or choose another way.",
+      `${treatments.length === 1 ? "A treatment is" : `${treatments.length} treatments are`} planned, but this crop is grown without plant protection products.`,
+      "This follows from its crop type or from the protection strategy. Omit the treatments, or choose another strategy.",
       treatments.map((t) => ({
-        label: `Leave out ${(t.product?.name ?? "the treatment").toLowerCase()}`,
+        label: `Omit ${t.product?.name ?? "the treatment"}`,
         changes: [change(`protect/treatments/${t.id}`, undefined)],
       })),
     );
@@ -50,14 +52,14 @@ export function checkProtect(check: Check): void {
       ...(b.rule === "rate" && t?.use && !done
         ? [
             {
-              label: `${round(t.use.rate, 3)} ${t.unit}/ha`,
+              label: `Rate ${q(t.use.rate, inputMeasure(t.unit).perArea, 3)}`,
               changes: [change(`protect/treatments/${t.id}/ratePerHa`, t.use.rate)],
             },
           ]
         : []),
       ...(done
         ? []
-        : [{ label: "Leave this treatment out", changes: [change(`protect/treatments/${b.treatment}`, undefined)] }]),
+        : [{ label: "Omit this treatment", changes: [change(`protect/treatments/${b.treatment}`, undefined)] }]),
     ]);
   }
   const halfKnown = new Map<string, SignOff>();
@@ -69,7 +71,7 @@ export function checkProtect(check: Check): void {
         "stop",
         `protect.unsigned.${t.id}`,
         `${operation?.name ?? "A treatment"} ${t.unsigned}.`,
-        "Every chemical treatment names a licensed adviser who stands for it before the plan is issued: sign it on this sheet.",
+        "The plan cannot be issued until a licensed adviser signs this treatment on the Protect sheet.",
       );
     if (t.signed?.licence) halfKnown.set(t.signed.licenceNo, t.signed);
     checkField(check, t.id, t.product.name, t.product.waterBufferM, t.product.houseBufferM);
@@ -77,8 +79,8 @@ export function checkProtect(check: Check): void {
       add(
         "hint",
         `protect.stock.${t.id}`,
-        `${round(t.ratePerHa * facts.field.areaHa, 1)} ${t.unit} of ${t.product.name} are needed, ${round(t.product.stock, 1)} are in stock.`,
-        "Order what is missing; a part of a pack is bought whole.",
+        `${q(t.ratePerHa * facts.field.areaHa, inputMeasure(t.unit).total, 1)} of ${t.product.name} are needed, ${q(t.product.stock, inputMeasure(t.unit).total, 1)} are in stock.`,
+        "Order the rest. Packs are sold whole.",
       );
     const date = operation?.date;
     const { next } = facts;
@@ -87,15 +89,15 @@ export function checkProtect(check: Check): void {
       add(
         "stop",
         `protect.nextCrop.${t.id}`,
-        `${sentence(next.name).slice(0, -1)} is to be planted on ${formatDay(next.planting, true)}: after ${t.product.name} on ${formatDay(date as IsoDate)} the label asks to wait until ${formatDay(waitsUntil, true)}.`,
-        `${t.use?.plantBackDays} days between: treat earlier, with another product, or plant later.`,
+        `${sentence(next.name).slice(0, -1)} is planned for ${formatDay(next.planting, true)}; after ${t.product.name} on ${formatDay(date as IsoDate)} the label allows it from ${formatDay(waitsUntil, true)}.`,
+        `The plant-back interval is ${t.use?.plantBackDays} days. Treat earlier, use another product, or plant later.`,
       );
     else if (date && t.use?.plantBackDays)
       add(
         "hint",
         `protect.plantBack.${t.id}`,
-        `After ${t.product.name} nothing else is sown or planted before ${formatDay(addDays(date, t.use.plantBackDays), true)}.`,
-        `The label asks for ${t.use.plantBackDays} days: also where this crop fails and another takes its place.`,
+        `After ${t.product.name} no other crop may be sown or planted before ${formatDay(addDays(date, t.use.plantBackDays), true)}.`,
+        `The plant-back interval is ${t.use.plantBackDays} days. It also applies if this crop fails and is replaced.`,
       );
     const threat = plan.protect.threats.find((x) => x.id === t.threatId);
     if (
@@ -107,15 +109,15 @@ export function checkProtect(check: Check): void {
       add(
         "advise",
         `protect.time.${t.id}`,
-        `${operation?.name ?? "A treatment"} on ${formatDay(date)} lies outside of the time in which it matters, ${formatDay(threat.from)} to ${formatDay(threat.to)}.`,
-        "The label may allow it; it does little then.",
+        `${operation?.name ?? "A treatment"} on ${formatDay(date)} is outside the risk period, ${formatDay(threat.from)} to ${formatDay(threat.to)}.`,
+        "The label may allow it, but it is likely to do little at that time.",
       );
     if (date && t.use?.permitUntil && date <= t.use.permitUntil && daysBetween(date, t.use.permitUntil) < PERMIT_DAYS)
       add(
         "hint",
         `protect.permitEnds.${t.id}`,
-        `Permit ${t.use.permit} for ${t.product.name} ends on ${formatDay(t.use.permitUntil, true)}, ${daysBetween(date, t.use.permitUntil)} days after the planned day.`,
-        "A treatment that slips past it has none: ask for its renewal in time.",
+        `Authorisation ${t.use.permit} for ${t.product.name} ends on ${formatDay(t.use.permitUntil, true)}, ${daysBetween(date, t.use.permitUntil)} days after the planned day.`,
+        "If the treatment is delayed past it, it is not authorised. Ask for renewal in time.",
       );
     const bbch = date ? bbchOn(plan.stages, date) : null;
     if (
@@ -128,15 +130,15 @@ export function checkProtect(check: Check): void {
       add(
         "advise",
         `protect.bloom.${t.id}`,
-        `${t.product.name} is an insecticide, and on ${formatDay(date as IsoDate)} the crop is in bloom.`,
-        "The label names no rule for bees; nobody sprays insecticides into bloom all the same, nor onto weeds in bloom.",
+        `${t.product.name} is an insecticide, and the crop is expected to flower on ${formatDay(date as IsoDate)}.`,
+        "The label has no rule for bees. Even so, do not spray insecticide on any crop or weed in flower.",
       );
     if (date && t.product.stockUntil && date > t.product.stockUntil)
       add(
         "advise",
         `protect.expired.${t.id}`,
-        `The stock of ${t.product.name} keeps until ${formatDay(t.product.stockUntil, true)}, planned is ${formatDay(date, true)}.`,
-        "Old product separates and fails: use another batch.",
+        `The stock of ${t.product.name} must be used by ${formatDay(t.product.stockUntil, true)}; the treatment is planned for ${formatDay(date, true)}.`,
+        "Old product separates and fails. Use another batch.",
       );
   }
   for (const { person, licenceNo, licence } of halfKnown.values()) {
@@ -149,7 +151,7 @@ export function checkProtect(check: Check): void {
         "hint",
         `protect.licence.${licenceNo}`,
         `Licence ${licenceNo} of ${person} has no ${missing.join(" and no ")} on record.`,
-        "An owner of the practice records it under People: a signature is worth what its licence is.",
+        "An owner of the practice can enter it under People.",
       );
   }
 }
@@ -169,15 +171,15 @@ function checkTanks({ plan, add }: Check): void {
     add(
       said.length > 0 ? "hint" : "advise",
       `protect.tank.${one.id}`,
-      `${one.product.name} and ${other.product.name} are planned on ${formatDay(one.date)}: in one tank only where a label names the other.`,
+      `${one.product.name} and ${other.product.name} are both planned on ${formatDay(one.date)}. Tank-mix them only if a label names the other.`,
       said.length > 0
-        ? `By the register, ${said.join(" ")}`
-        : "No label of the register names a partner: two passes, or another day.",
+        ? `Tank-mix partners by your product list: ${said.join(" ")}`
+        : "No label in your list names a partner. Make two passes, or choose another day.",
     );
   });
 }
 
-/** What has to stand before the first brood is there comes too late after it. */
+/** Barriers that must be in place before the first generation. */
 function checkBroods({ plan, add }: Check): void {
   for (const { id, threatId, option } of plan.protect.measures) {
     const broodOn = plan.protect.threats.find((t) => t.id === threatId)?.broodOn;
@@ -186,8 +188,8 @@ function checkBroods({ plan, add }: Check): void {
     add(
       "advise",
       `protect.brood.${id}`,
-      `${operation.name} on ${formatDay(operation.date)} comes after the first brood, about ${formatDay(broodOn)}.`,
-      "What has laid by then is under it: put it on earlier, or do without.",
+      `${operation.name} on ${formatDay(operation.date)} is after the first generation, expected about ${formatDay(broodOn)}.`,
+      "Eggs laid by then are already under it. Do it earlier, or omit it.",
     );
   }
 }
@@ -200,8 +202,8 @@ function checkPurity({ plan, facts, add }: Check): void {
   add(
     "advise",
     "protect.purity",
-    `${guide.name} for seed asks for ${round(isolationM.value)} m to other ${guide.name.toLowerCase()}, and the farm has another field of it this season.`,
-    "Measure the distance; where it is less, move one of them, sow so that they do not bloom together, or net the seed plants in with bees of their own.",
+    `${guide.name} for seed needs ${q(isolationM.value, "m")} of isolation, and the farm has another field of ${guide.name.toLowerCase()} this season.`,
+    "Measure the distance. If it is less, move one of them, sow so that they do not flower together, or cage the seed plants with their own bees.",
   );
 }
 
@@ -219,8 +221,8 @@ function checkExpected({ plan, facts, add }: Check): void {
     add(
       "hint",
       `protect.expected.${id}`,
-      `Expected here: ${threat.name.toLowerCase()}${why.length > 0 ? ` (${why.join("; ")})` : ""}. Nothing is planned against that.`,
-      `Look first: ${threat.threshold}. What can be done before stands with it on this sheet.`,
+      `${threat.name}: very likely here${why.length > 0 ? ` (${why.join("; ")})` : ""}. Nothing is planned.`,
+      `${sentence(`Scout before you decide: ${threat.threshold}`)} Preventive options are on this sheet.`,
     );
   }
 }
@@ -237,14 +239,14 @@ function checkField(
     add(
       "advise",
       `protect.water.${id}`,
-      `Open water is ${round(openWaterM)} m from the field: the label of ${name} asks for ${round(waterBufferM)} m.`,
-      `Leave ${round(waterBufferM - openWaterM)} m unsprayed on that side, and spray with wind away from it.`,
+      `${name} needs a buffer of ${q(waterBufferM, "m")}; open water is ${q(openWaterM, "m")} away.`,
+      `Leave at least ${q(waterBufferM - openWaterM, "m")} unsprayed on that side, and spray only with the wind blowing away from the water.`,
     );
   if (houseBufferM && housesM != null && housesM < houseBufferM)
     add(
       "advise",
       `protect.houses.${id}`,
-      `Houses are ${round(housesM)} m from the field: the label of ${name} asks for ${round(houseBufferM)} m.`,
-      `Leave ${round(houseBufferM - housesM)} m unsprayed on that side, and tell those who live there.`,
+      `${name} needs a buffer of ${q(houseBufferM, "m")}; houses are ${q(housesM, "m")} away.`,
+      `Leave at least ${q(houseBufferM - housesM, "m")} unsprayed on that side, and inform the residents.`,
     );
 }

@@ -3,6 +3,9 @@
 import { addDays, daysBetween, formatDay, type IsoDate } from "../../dates";
 import { isSpreadDry, unitOf } from "../../records/inputs/product-forms";
 import type { LabelUse, ProductKind, ProtectionProduct } from "../../records/inputs/protection-product";
+import { inputMeasure } from "../../units/input-measures";
+import { q } from "../../units/told";
+import { days as inDays } from "../words";
 import { type LabelCrop, labelledUses, unnamedCrops } from "./label-crop";
 
 export interface LabelTreatment {
@@ -54,7 +57,7 @@ export interface LabelBreak {
   why: string;
 }
 
-/** Treatments of one group of action in a row where the label names no number. */
+/** Applications of one mode-of-action group in a row where the label sets no limit. */
 const USUAL_IN_A_ROW = 2;
 /** A crop is in bloom between these stages. */
 export const BLOOM = { from: 60, to: 69 };
@@ -127,6 +130,7 @@ const byDate = (a: Counted, b: Counted) => ((a.date ?? "9") < (b.date ?? "9") ? 
 
 type Say = (rule: LabelRule, title: string, why: string) => void;
 const n = (value: number) => String(Math.round(value * 1000) / 1000);
+const withArticle = (noun: string) => `${/^[aeiou]/.test(noun) ? "an" : "a"} ${noun}`;
 
 function checkOne(
   treatment: LabelTreatment,
@@ -139,8 +143,8 @@ function checkOne(
   if (!product) {
     say(
       "product",
-      `The product against ${target.name} is not in the register.`,
-      "It was retired, or never typed in. Choose another.",
+      `The product for ${target.name} is not in your product list.`,
+      "It was archived, or never entered. Choose another.",
     );
     return;
   }
@@ -149,8 +153,8 @@ function checkOne(
   if (works && !works.includes(target.organism))
     say(
       "kind",
-      `${name} is a ${product.kind}: ${target.name} is a ${target.organism}.`,
-      "It does not work on it, whatever else it harms.",
+      `${name} is ${withArticle(product.kind)}, but ${target.name} is ${withArticle(target.organism)}.`,
+      "It has no effect on it. Choose another product.",
     );
   const uses = labelledUses(product, crop, target.id);
   if (uses.length === 0) {
@@ -161,8 +165,8 @@ function checkOne(
         ? `The label of ${name} does not name ${target.name}${crop.components.length > 0 ? " in every crop of the mixture" : ""}.`
         : `The label of ${name} does not name ${unnamed.join(", ")}.`,
       crop.components.length > 0
-        ? "What is safe for one crop of a mixture may kill the other: a label or permit names the mixture, or every crop in it."
-        : "What a label or permit does not name is not used. Look for a permit, or for another way.",
+        ? "A product that is safe for one crop of a mixture may kill the other. The label or authorisation must name the mixture or every crop in it."
+        : "Do not use a product on a crop or target that its label or authorisation does not name. Look for an authorisation, or another method.",
     );
     return;
   }
@@ -177,14 +181,14 @@ function checkOne(
   if (date && ends && date > ends)
     say(
       "approval",
-      `${name} may be used until ${formatDay(ends, true)}; planned is ${formatDay(date, true)}.`,
-      "Its approval ends. Stock that is left goes back as the law says.",
+      `${name} may be used until ${formatDay(ends, true)}; the treatment is planned for ${formatDay(date, true)}.`,
+      "Its authorisation ends. Dispose of remaining stock as the law requires.",
     );
   if (bbch !== null && product.bees === "notInBloom" && bbch >= BLOOM.from && bbch <= BLOOM.to)
     say(
       "bees",
-      `${name} while the crop is in bloom${date ? ` (${formatDay(date)})` : ""}.`,
-      "The label forbids it: bees take it home. Treat before or after.",
+      `${name} is planned while the crop flowers${date ? ` (${formatDay(date)})` : ""}.`,
+      "The label forbids it to protect bees. Treat before or after flowering.",
     );
   const wait = product.reEntryHours ?? 0;
   if (date && wait > 0)
@@ -193,8 +197,8 @@ function checkOne(
       if (work.date < date || work.date >= until) continue;
       say(
         "reentry",
-        `${work.name} on ${formatDay(work.date)} lies within the ${n(wait)} hours after ${name} (${formatDay(date)}).`,
-        "Nobody works in the crop before the re-entry time is over.",
+        `${work.name} on ${formatDay(work.date)} is within the re-entry time of ${n(wait)} hours after ${name} (${formatDay(date)}).`,
+        "Do not let anybody work in the crop before the re-entry time is over.",
       );
     }
 }
@@ -208,21 +212,20 @@ function checkUse(
   say: Say,
 ): void {
   const { name } = product;
-  const unit = unitOf(product);
+  const rate = (value: number) => q(value, inputMeasure(unitOf(product)).perArea, 3);
+  const water = (value: number) => q(value, "L/ha");
   const low = use.rateLow ?? 0;
   if (ratePerHa > use.rate || ratePerHa < low)
     say(
       "rate",
-      `${name}: ${n(ratePerHa)} ${unit}/ha given, allowed is ${low > 0 ? `${n(low)} to ` : "up to "}${n(use.rate)} ${unit}/ha.`,
-      ratePerHa > 5 * use.rate
-        ? "So many times the rate is a slip of the unit or of the point."
-        : "The label's rate is the limit of the law.",
+      `${name} at ${rate(ratePerHa)} is ${ratePerHa > use.rate ? "above" : "below"} the label rate of ${low > 0 ? `${rate(low)} to ` : ""}${rate(use.rate)}.`,
+      ratePerHa > 5 * use.rate ? "Check the unit and the decimal point." : "The label rate is a legal limit.",
     );
   if (waterLPerHa !== null && isSpreadDry(product))
     say(
       "water",
-      `${name}: ${n(waterLPerHa)} L/ha of water given, allowed is none: it is spread dry.`,
-      "Bait and granules in a tank block it and do nothing.",
+      `${name} is applied dry, but ${water(waterLPerHa)} of water are entered.`,
+      "Bait and granules block a sprayer and have no effect in water.",
     );
   else if (
     waterLPerHa !== null &&
@@ -230,23 +233,23 @@ function checkUse(
   )
     say(
       "water",
-      `${name}: ${n(waterLPerHa)} L/ha of water given, allowed is ${use.waterLow ? `from ${n(use.waterLow)} ` : ""}${use.waterHigh ? `up to ${n(use.waterHigh)} ` : ""}L/ha.`,
-      "Too little burns and misses, too much runs off.",
+      `${name} in ${water(waterLPerHa)} of water: the label requires ${[use.waterLow ? `at least ${water(use.waterLow)}` : "", use.waterHigh ? `at most ${water(use.waterHigh)}` : ""].filter(Boolean).join(" and ")}.`,
+      "Too little water scorches and covers poorly; too much runs off.",
     );
   if (bbch !== null && ((use.fromBbch !== null && bbch < use.fromBbch) || (use.toBbch !== null && bbch > use.toBbch)))
     say(
       "stage",
-      `${name} at growth stage ${Math.round(bbch)}${date ? `, ${formatDay(date)}` : ""}: allowed is ${use.fromBbch ?? 0} to ${use.toBbch ?? 99}.`,
+      `${name} at growth stage ${Math.round(bbch)}${date ? ` on ${formatDay(date)}` : ""}: the label allows ${use.fromBbch ?? 0} to ${use.toBbch ?? 99}.`,
       use.toBbch !== null && use.toBbch < 10 && bbch >= 10
-        ? "It works before the crop is up; after that it harms it or does nothing."
-        : "Before and after it harms the crop, does nothing, or stays in the harvest.",
+        ? "It works before emergence; later it harms the crop or has no effect."
+        : "Outside these stages it can harm the crop, have no effect, or leave residues.",
     );
   if (date && harvest) checkWait(name, date, harvest, use.harvestWaitDays, say);
   if (date && use.permitUntil && date > use.permitUntil)
     say(
       "permit",
-      `Permit ${use.permit} for ${name} ends on ${formatDay(use.permitUntil, true)}; planned is ${formatDay(date, true)}.`,
-      "Without it the use is none.",
+      `Authorisation ${use.permit} for ${name} ends on ${formatDay(use.permitUntil, true)}; the treatment is planned for ${formatDay(date, true)}.`,
+      "After that day this use is not authorised.",
     );
 }
 
@@ -254,8 +257,8 @@ function checkWait(name: string, date: IsoDate, harvest: IsoDate, waitDays: numb
   if (waitDays === null || daysBetween(date, harvest) >= waitDays) return;
   say(
     "harvest",
-    `${name} on ${formatDay(date)}: ${daysBetween(date, harvest)} days to the harvest of ${formatDay(harvest)}, the label asks for ${waitDays}.`,
-    "What is in the crop then is over the limit for food. Treat earlier, harvest later, or do without.",
+    `${name} on ${formatDay(date)} is ${inDays(daysBetween(date, harvest))} before harvest on ${formatDay(harvest)}; the label requires ${waitDays}.`,
+    "Residues could exceed the legal limit. Treat earlier, harvest later, or omit the treatment.",
   );
 }
 
@@ -273,8 +276,8 @@ function checkOrder(
   if (same.length + 1 > most)
     say(
       "number",
-      `${product.name}: ${same.length + 1} treatments given, allowed ${most === 1 ? "is 1" : `are ${most}`} a season.`,
-      "What was logged counts too. Another group of action is due anyway.",
+      `${product.name} is planned ${same.length + 1} times; the label allows ${most} ${most === 1 ? "application" : "applications"} a season.`,
+      "Logged applications count too. Change to another mode-of-action group.",
     );
   const interval = Math.max(0, ...uses.map((u) => u.intervalDays ?? 0));
   for (const other of same) {
@@ -282,7 +285,7 @@ function checkOrder(
     if (!date || Math.abs(apart) >= interval) continue;
     say(
       "interval",
-      `${product.name} on ${formatDay(date)}, ${Math.abs(apart)} days ${apart < 0 ? "before the one after" : "after the one before"}: the label asks for ${interval}.`,
+      `${product.name} on ${formatDay(date)} is ${inDays(Math.abs(apart))} ${apart < 0 ? "before the next" : "after the previous"} application; the minimum interval is ${interval} days.`,
       "Move one of them.",
     );
     break;
@@ -301,10 +304,10 @@ function checkOrder(
   if (row > allowed)
     say(
       "group",
-      `${row} treatments of group ${product.group} in a row, the last with ${product.name}: allowed ${allowed === 1 ? "is 1" : `are ${allowed}`}.`,
+      `${row} applications of mode-of-action group ${product.group} in a row, the last with ${product.name}; at most ${allowed} ${product.groupInARow === null ? "is usual" : allowed === 1 ? "is allowed" : "are allowed"}.`,
       product.groupInARow === null
-        ? "The label names no number; two in a row are the usual limit against resistance. Change the group between them."
-        : "The label's own number. Change the group between them.",
+        ? "The label sets no limit; two in a row is the usual limit against resistance. Change the group between them."
+        : "The label sets this limit. Change the group between them.",
     );
 }
 

@@ -9,9 +9,9 @@ import { type ProtectionProduct, protectionProductRecord } from "../../records/i
 import { unwrap } from "../../result";
 import type { Words } from "../../units/words";
 import { outlinePlan } from "../../views/outline";
-import { checkPlan } from "../check-plan";
 import { applyChanges, type Change, change, freshDecisions } from "../decisions";
 import { draftPlan } from "../draft-plan";
+import { checkPlan } from "../example-findings";
 import { bbchOn, type LabelTreatment, labelBreaks } from "./label";
 import { protectPrint } from "./print";
 
@@ -328,7 +328,7 @@ describe("a treatment of a plan", () => {
   it("stops where the label is broken, with what is allowed and a way out", () => {
     const { found } = drafted(facts(), TREATED, change("protect/treatments/treat-a/ratePerHa", 3));
     const rate = found.find((f) => f.id === "protect.rate.treat-a");
-    expect(rate?.title).toBe("Leafguard: 3 L/ha given, allowed is 0.5 to 1 L/ha.");
+    expect(rate?.title).toBe("Leafguard at 3 L/ha is above the label rate of 0.5 L/ha to 1 L/ha.");
     expect(rate?.repairs.map((r) => r.changes[0]?.value)).toEqual([1, undefined]);
     expect(drafted(facts({ products: [] }), TREATED).found.map((f) => f.id)).toEqual(["protect.product.treat-a"]);
     const late = change("protect/treatments/treat-a/stage", "dough");
@@ -380,7 +380,7 @@ describe("a treatment of a plan", () => {
     ];
     const observations = [{ stageId: "flag-leaf", seenOn: seen }];
     expect(forbidden(facts({ log, observations, today: seen }))).toEqual([
-      ["treat-a", expect.stringMatching(/11 days after the one before: the label asks for 14\./)],
+      ["treat-a", expect.stringMatching(/11 days after the previous application; the minimum interval is 14 days\./)],
     ]);
     // what was put on late keeps the harvest waiting
     const late = addDays(first.harvestDate as string, -10);
@@ -508,7 +508,9 @@ describe("a treatment of a plan", () => {
     expect(plan.operations.find((o) => o.id === "treat-a")?.detail).toContain("Spread dry");
     expect(found.map((f) => f.id)).toEqual(["protect.unsigned.treat-a"]);
     const wet = drafted(own, spread, change("protect/treatments/treat-a/waterLPerHa", 200)).found;
-    expect(wet.find((f) => f.id === "protect.water.treat-a")?.title).toContain("allowed is none");
+    expect(wet.find((f) => f.id === "protect.water.treat-a")?.title).toContain(
+      "is applied dry, but 200 L/ha of water are entered",
+    );
   });
 });
 

@@ -8,9 +8,9 @@ import { EXAMPLE_FACTS } from "../../plan/example-facts";
 import type { PlanFacts } from "../../plan/facts";
 import { protectionProductRecord } from "../../records/inputs/protection-product";
 import { unwrap } from "../../result";
-import { checkPlan } from "../check-plan";
 import { applyChanges, type Change, change, freshDecisions } from "../decisions";
 import { draftPlan } from "../draft-plan";
+import { checkPlan } from "../example-findings";
 import { pressureOf, protectionSchools, threatsAtStake } from "./schools";
 
 const LOT = {
@@ -192,7 +192,7 @@ describe("a measure without a product", () => {
     const late = addDays(flies, 9);
     const found = garlic(change("dates/measure-onion-fly-nets", { date: late, held: true })).said;
     expect(found).toMatchObject({ severity: "advise" });
-    expect(found?.title).toContain("comes after the first brood");
+    expect(found?.title).toContain("is after the first generation");
   });
   it("can be planned of every option that has a time, in every guide", () => {
     for (const { facts, decisions, season } of everyPlan()) {

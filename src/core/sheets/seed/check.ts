@@ -3,6 +3,7 @@ import { THIN_STAND } from "../../establish/stand-count";
 import { standYield } from "../../establish/stand-options";
 import { stockFits, waysOfKind } from "../../guides/fitting";
 import type { PlanLot } from "../../plan/facts";
+import { q, span } from "../../units/told";
 import { change } from "../decisions";
 import type { Check, Repair } from "../sheet";
 import { round, sentence } from "../words";
@@ -18,7 +19,7 @@ const LEAST_IN_GRADE_PCT = 60;
 /** Stations that miss the target by more than this are said [per cent]. */
 const STATIONS_APART_PCT = 10;
 
-/** Shares over which a mixture is said to be thick, and under which it is thin [% of the straight rates]; assumptions. */
+/** Sums of shares above which a mixture is dense, and below which it is thin [% of sole-crop rates]; assumptions. */
 const MIXED_PCT = 105;
 const THIN_PCT = 85;
 /** Nitrogen that a cereal cut green stands alone with [kg/ha]; assumption. */
@@ -26,6 +27,9 @@ const CEREAL_N_KG_PER_HA = 110;
 
 /** A germination test older than this at sowing is said [days]: seed laws ask for five to twelve months; nine taken, assumption. */
 const OLD_TEST_DAYS = 274;
+
+/** A population in words: one decimal where plants are few. */
+const plants = (perM2: number) => q(perM2, "plants/m²", perM2 < 20 ? 1 : 0);
 
 /** Plants of years ago must have been planted. */
 function checkStanding({ plan, facts, add }: Check): void {
@@ -36,9 +40,9 @@ function checkStanding({ plan, facts, add }: Check): void {
   add(
     "stop",
     "seed.nothingStands",
-    `Year ${method.stock.year} of a planting, but ${before ? `${before.name.toLowerCase()} was here before` : "nobody knows what was here before"}.`,
-    "A planting goes on only where it stands: plan its first year, or enter what grew here.",
-    first ? [{ label: `Take ${first.name.toLowerCase()}`, changes: [change("crop/methodId", first.id)] }] : [],
+    `This plan is for year ${method.stock.year} of a perennial stand, but ${before ? `the previous crop here is ${before.name.toLowerCase()}` : "no previous crop is recorded"}.`,
+    "Only an existing stand can be carried on. Plan its first year, or enter the previous crop.",
+    first ? [{ label: `Plan ${first.name.toLowerCase()}`, changes: [change("crop/methodId", first.id)] }] : [],
   );
 }
 
@@ -51,11 +55,11 @@ export function checkSeed(check: Check): void {
     add(
       "advise",
       "seed.population",
-      `${round(seed.targetPlantsPerM2, seed.targetPlantsPerM2 < 20 ? 1 : 0)} plants/m² is outside the usual ${low} to ${high}.`,
-      "Unusual but possible: say why, or go back.",
+      `The target of ${plants(seed.targetPlantsPerM2)} is outside the usual ${span(low, high, "plants/m²")}.`,
+      "It is unusual but possible. Give a reason, or go back to the guide.",
       [
         {
-          label: "Back to the computed target",
+          label: "Use the calculated target",
           changes: [change("seed/targetPlantsPerM2", undefined), change("overrides/seed.targetPlants", undefined)],
         },
       ],
@@ -66,9 +70,9 @@ export function checkSeed(check: Check): void {
       add(
         "advise",
         "seed.schools",
-        `The handbook rate gives ${round(seed.plantsFromHandbook)} plants/m², ${round(Math.abs(off))} % ${off > 0 ? "over" : "under"} the target.`,
-        `With this lot's weight and germination the target of ${round(seed.targetPlantsPerM2)} needs another rate.`,
-        [{ label: "Rate by population", changes: [change("seed/school", undefined)] }],
+        `The customary rate will give ${plants(seed.plantsFromHandbook)}, ${q(Math.abs(off), "%")} ${off > 0 ? "above" : "below"} target.`,
+        `With this lot's weight and germination, the target of ${plants(seed.targetPlantsPerM2)} needs another rate. Use the population-based rate.`,
+        [{ label: "Use the population-based rate", changes: [change("seed/school", undefined)] }],
       );
   }
   if (seed.mixture) checkMixture(check, seed.mixture);
@@ -78,8 +82,8 @@ export function checkSeed(check: Check): void {
     add(
       "advise",
       "seed.germination",
-      `Germination ${round(germination)} % is below ${method.stock.germinationPct.low} %.`,
-      "Below the certification standard; vigour in cold ground falls faster than germination does.",
+      `Germination of ${q(germination, "%")} is below the ${method.stock.germinationPct.low} % certification standard.`,
+      "Vigour in a cold seedbed is likely to be lower still. Use another lot, or retest and raise the seed rate.",
     );
   const lot = facts.seedLots.find((l) => l.id === seed.lotId);
   if (seed.by === "standing") checkStanding(check);
@@ -88,7 +92,7 @@ export function checkSeed(check: Check): void {
       "hint",
       "seed.noLot",
       "No seed lot chosen.",
-      "Weight and germination are typical ones; a lot differs by a quarter either way.",
+      "Typical seed weight and germination are used; a real lot can differ by 25 %. Choose the lot before you set the drill.",
     );
   else if (
     lot.testedOn &&
@@ -99,18 +103,18 @@ export function checkSeed(check: Check): void {
     add(
       "advise",
       "seed.oldTest",
-      `Germination of this lot was found on ${formatDay(lot.testedOn, true)}, ${round(daysBetween(lot.testedOn, plan.plantingDate) / 30.4)} months before planting.`,
-      "It falls in store, and vigour before it. Test again, and put what is found in its place.",
+      `The germination of this lot was tested on ${formatDay(lot.testedOn, true)}, ${round(daysBetween(lot.testedOn, plan.plantingDate) / 30.4)} months before planting.`,
+      "Germination falls in store, and vigour falls first. Retest, and enter the new result.",
     );
   if (lot && !stockFits(method, lot)) checkStock(check, lot);
   if (lot && !lot.certified)
     add(
       kind.breeding === "hybrid" ? "advise" : "hint",
       "seed.own",
-      "Farm-saved stock.",
+      "The seed is farm-saved.",
       kind.breeding === "hybrid"
-        ? "Seed saved from a hybrid does not come true: uneven, weaker plants. Buy it anew each year."
-        : "Seed-borne disease and mixed varieties are the risk; test before use, and check that the variety may be saved.",
+        ? "Seed saved from a hybrid gives uneven, weaker plants. Buy new seed each year."
+        : "Seed-borne disease and admixture are the risks. Test it before use, and check that the variety may be saved.",
     );
   checkLots(check);
   checkSize(check);
@@ -121,11 +125,11 @@ export function checkSeed(check: Check): void {
       add(
         "advise",
         "seed.stations",
-        `Stations ${round(seed.inRowSpacingCm, 1)} cm apart leave ${round(seed.stations.plantsPerM2, 1)} plants/m², ${round(Math.abs(off))} % ${off > 0 ? "over" : "under"} the target.`,
-        "Spacing, seeds a station and what is left after thinning make the stand together.",
+        `Hills ${q(seed.inRowSpacingCm, "cm", 1)} apart will leave ${q(seed.stations.plantsPerM2, "plants/m²", 1)}, ${q(Math.abs(off), "%")} ${off > 0 ? "above" : "below"} target.`,
+        "Spacing, seeds per hill and plants left after thinning give the plant stand together.",
         [
           {
-            label: "Spacing from the target",
+            label: "Calculate spacing from the target",
             changes: [change("seed/inRowSpacingCm", undefined), change("overrides/seed.inRowSpacing", undefined)],
           },
         ],
@@ -135,27 +139,26 @@ export function checkSeed(check: Check): void {
     add(
       "stop",
       "seed.contradiction",
-      "Spacing, count and mass of the stock contradict each other.",
+      "Spacing, number and mass of the planting stock contradict each other.",
       sentence(seed.reconciliation.messages.join("; ")),
       contradictionRepairs(check),
     );
 }
 
-/** A target that asks of each bulb or tuber what none weighs at this stand, or far less. */
+/** A target that needs bulbs or tubers heavier than any at this population, or far lighter ones. */
 function checkSize({ plan, decisions, add }: Check): void {
   const { size, targetPlantsPerM2 } = plan.seed;
   if (!size) return;
   const { unit, unitG, usualG, gradePct } = size;
   const [low, high] = usualG;
   const { low: fewest, high: most } = plan.crop.method.targetPlantsPerM2;
-  const grams = (g: number) => round(g, g < 10 ? 1 : 0);
   if (unitG <= high && unitG >= low) {
     if (gradePct !== null && gradePct < LEAST_IN_GRADE_PCT)
       add(
         "hint",
         "seed.grade",
-        `About ${round(gradePct)} % of the ${unit}s would be in grade for ${decisions.harvest?.endUse ?? plan.crop.kind.endUses[0]}.`,
-        `At ${grams(unitG)} g they are ${round(plan.figures["seed.diameter"]?.value ?? 0)} mm across: fewer plants make larger ones, more make smaller ones, at the same yield.`,
+        `About ${q(gradePct, "%")} of the ${unit}s are expected to be in grade for ${decisions.harvest?.endUse ?? plan.crop.kind.endUses[0]}.`,
+        `At ${q(unitG, "g")} they are ${q(plan.figures["seed.diameter"]?.value ?? 0, "mm across")} across. At the same yield fewer plants give larger ${unit}s and more plants give smaller ones.`,
       );
     return;
   }
@@ -165,29 +168,29 @@ function checkSize({ plan, decisions, add }: Check): void {
   const target = (heavy ? Math.floor(exact) : Math.ceil(exact)) / 10;
   // more plants make each lighter, by what is asked of it and by the room that it has
   const byRoom = plan.crop.product.size?.massBySpacing ?? 0;
-  const plants = targetPlantsPerM2 * (unitG / ((low + high) / 2)) ** (1 / (1 - byRoom));
+  const better = targetPlantsPerM2 * (unitG / ((low + high) / 2)) ** (1 / (1 - byRoom));
   add(
     heavy ? "advise" : "hint",
     "seed.size",
-    `${round(plan.targetTPerHa, 1)} t/ha from ${round(targetPlantsPerM2, targetPlantsPerM2 < 20 ? 1 : 0)} plants/m² asks for ${unit}s of ${grams(unitG)} g; here they usually weigh ${grams(low)} to ${grams(high)} g.`,
+    `${q(plan.targetTPerHa, "t/ha", 1)} from ${plants(targetPlantsPerM2)} needs ${unit}s of ${q(unitG, "g")}; ${span(low, high, "g")} is usual.`,
     heavy
-      ? "The target is high for this stand, or the stand is thin for the target."
-      : "They would be small for this stand: the target is low, or fewer plants would do.",
+      ? "The target yield is high for this population, or the population is low for the target."
+      : "They would be small for this population: the target yield is low, or fewer plants would do.",
     [
-      ...(plants >= fewest && plants <= most
+      ...(better >= fewest && better <= most
         ? [
             {
-              label: `${round(plants, plants < 20 ? 1 : 0)} plants/m²`,
-              changes: [change("seed/targetPlantsPerM2", round(plants, 1))],
+              label: `Target ${plants(better)}`,
+              changes: [change("seed/targetPlantsPerM2", round(better, 1))],
             },
           ]
         : []),
-      { label: `Aim for ${target} t/ha`, changes: [change("targetTPerHa", target)] },
+      { label: `Target ${q(target, "t/ha", 1)}`, changes: [change("targetTPerHa", target)] },
     ],
   );
 }
 
-/** Lots that do not reach over the field, and varieties that stand beside each other. */
+/** Lots that do not cover the field, and varieties side by side. */
 function checkLots({ plan, facts, decisions, add }: Check): void {
   const { lots, shortHa = 0, targetPlantsPerM2 } = plan.seed;
   if (!lots) return;
@@ -201,14 +204,14 @@ function checkLots({ plan, facts, decisions, add }: Check): void {
     add(
       "stop",
       "seed.short",
-      `The seed in hand sows ${round(areaHa - shortHa, 1)} of ${round(areaHa, 1)} ha: ${round(shortHa, 1)} ha of ${name} stay empty.`,
-      "Buy the rest, let another lot follow, or sow all of it thinner.",
+      `The seed in stock sows ${q(areaHa - shortHa, "ha", 1)} of ${q(areaHa, "ha", 1)}: ${q(shortHa, "ha", 1)} of ${name} would stay unsown.`,
+      "Buy the rest, use another lot after it, or lower the seed rate on all of the field.",
       [
         { label: `Buy the rest of ${last.variety}`, changes: [change(path, undefined)] },
         ...(thinner >= least && decisions.seed?.school !== "handbook"
           ? [
               {
-                label: `Aim for ${round(thinner, thinner < 20 ? 1 : 0)} plants/m² on all of it`,
+                label: `Target ${plants(thinner)} on all of the field`,
                 // a little less than it reaches for, so that rounding leaves no strip
                 changes: [change("seed/targetPlantsPerM2", Math.floor(thinner * 100) / 100)],
               },
@@ -221,12 +224,12 @@ function checkLots({ plan, facts, decisions, add }: Check): void {
     add(
       "hint",
       "seed.varieties",
-      `${[...varieties].join(" and ")} stand beside each other.`,
-      "They may ripen days apart and are kept apart where a buyer wants one variety: sow them where a combine or lifter can part them.",
+      `${[...varieties].join(" and ")} are planned side by side.`,
+      "They may ripen days apart, and a buyer may want one variety only. Sow them so that they can be harvested separately.",
     );
 }
 
-/** Rows as close as plants stand in the row, and plants as far apart as rows: one was typed for the other. */
+/** Row spacing as close as in-row spacing, and the reverse: one was typed for the other. */
 function checkSwapped({ plan, decisions, add }: Check): void {
   const { rowSpacingCm: row, inRowSpacingCm: inRow } = decisions.seed ?? {};
   const usual = plan.crop.method.geometry;
@@ -238,70 +241,70 @@ function checkSwapped({ plan, decisions, add }: Check): void {
   add(
     "advise",
     "seed.swapped",
-    `Rows ${round(row, 1)} cm apart and ${round(inRow, 1)} cm in the row: is one typed for the other?`,
-    `Rows are usually ${usual.rowSpacingCm.low} to ${usual.rowSpacingCm.high} cm apart, ${usual.inRowSpacingCm.low} to ${usual.inRowSpacingCm.high} cm in the row. The number of plants is the same, hoe and planter are not.`,
+    `Row spacing ${q(row, "cm", 1)} and in-row spacing ${q(inRow, "cm", 1)}: are they interchanged?`,
+    `Usual are rows of ${span(usual.rowSpacingCm.low, usual.rowSpacingCm.high, "cm")} and ${span(usual.inRowSpacingCm.low, usual.inRowSpacingCm.high, "cm")} in the row. The population is the same, but planter and hoe settings are not.`,
     [
       {
-        label: `Rows ${round(inRow, 1)} cm, ${round(row, 1)} cm in the row`,
+        label: `Rows ${q(inRow, "cm", 1)}, in the row ${q(row, "cm", 1)}`,
         changes: [change("seed/rowSpacingCm", inRow), change("seed/inRowSpacingCm", row)],
       },
     ],
   );
 }
 
-/** A stand that was counted thin: what leaving it costs, and whether filling or sowing again pays. */
+/** A stand that was counted thin: what leaving it costs, and whether filling gaps or resowing pays. */
 function checkStand({ plan, facts, add }: Check, stand: CountedStand): void {
   const [best] = standDecision(plan, facts);
   const half = plan.crop.guide.growth.halfStandYieldPct.typical;
   const left = round(100 * standYield(stand.share, half));
   const words = {
-    leave: "Leaving it is worth most",
-    fill: "Filling the gaps is worth most",
-    resow: "Sowing again is worth most",
+    leave: "Leaving it has the highest net value",
+    fill: "Filling the gaps has the highest net value",
+    resow: "Resowing has the highest net value",
   };
   const unsure = stand.ci95[1] >= THIN_STAND * plan.seed.targetPlantsPerM2;
   add(
     "advise",
     "seed.stand",
-    `${round(stand.plantsPerM2, 1)} plants/m² stand, ${round(100 * stand.share)} % of the target; about ${left} % of the yield.`,
-    `${unsure ? `${stand.places} counts leave it between ${round(stand.ci95[0], 1)} and ${round(stand.ci95[1], 1)}: count more before you decide. ` : ""}${
+    `The counted stand is ${q(stand.plantsPerM2, "plants/m²", 1)}, ${q(100 * stand.share, "%")} of target: expect about ${left} % of the yield.`,
+    `${unsure ? `From ${stand.places} counts the stand is ${span(stand.ci95[0], stand.ci95[1], "plants/m²", 1)} (95 % interval): count more places before you decide. ` : ""}${
       best
         ? `${words[best.id]}: see the options on this sheet.`
-        : "Compare leaving it with sowing again while the window is open."
+        : "Compare leaving it with resowing while the sowing window is open."
     }`,
   );
 }
 
-/** Shares that are no mixture, seed that does not go together, nitrogen that smothers the legume. */
-function checkMixture({ plan, facts, add }: Check, mixture: MixturePart): void {
+/** Shares that make no mixture, seed that needs two passes, nitrogen that smothers the legume. */
+function checkMixture({ plan, add }: Check, mixture: MixturePart): void {
   const { shareSumPct, apart, legumePct, components } = mixture;
   if (components.length < 2)
     add(
       "advise",
       "seed.mixture.alone",
-      "Only one crop is left of the mixture.",
-      "Give a second one a share, or plan that crop by itself.",
+      "The mixture has only one crop left.",
+      "Give a second crop a share, or plan this one as a sole crop.",
     );
   if (shareSumPct > MIXED_PCT)
     add(
       "hint",
       "seed.mixture.shares",
-      `Shares make ${round(shareSumPct)} % of the straight rates.`,
-      "More than 100 % pays where the crops complement each other: one climbs or roots where the other does not. Over about 130 % they only crowd each other.",
+      `The mixture adds up to ${q(shareSumPct, "%")} of sole-crop rates.`,
+      "More than 100 % pays where the crops complement each other in height or rooting. Above about 130 % they only compete.",
     );
   else if (shareSumPct < THIN_PCT)
     add(
       "advise",
       "seed.mixture.thin",
-      `Shares make only ${round(shareSumPct)} % of the straight rates.`,
-      "The ground stays open for weeds: raise a share.",
+      `The mixture adds up to only ${q(shareSumPct, "%")} of sole-crop rates.`,
+      "An open canopy lets weeds in. Raise a share.",
     );
   if (apart.length > 0)
     add(
       "hint",
       "seed.mixture.passes",
-      "Two hoppers, or two passes, for this mixture.",
-      sentence(`${apart.join("; ")}: the large seed first and deep, the small one after it, shallow`),
+      "This mixture needs separate hoppers, or two passes.",
+      `${sentence(apart.join("; "))} Sow the large seed first and deep, then the small seed shallow.`,
     );
   const cap = round((1 - legumePct / 100) * CEREAL_N_KG_PER_HA, 0);
   const planned = plan.figures["feed.n"]?.value ?? 0;
@@ -309,18 +312,18 @@ function checkMixture({ plan, facts, add }: Check, mixture: MixturePart): void {
     add(
       "advise",
       "seed.mixture.nitrogen",
-      `${round(planned)} kg N/ha feeds the cereal until it smothers the legume: ${cap} kg/ha is about the most beside ${round(legumePct)} % of legumes.`,
-      `The legume makes its own and leaves some; ${facts.field.name} gets less nitrogen and more protein that way.`,
+      `${q(planned, "kg N/ha")} is too much for a mixture with ${q(legumePct, "%")} of legumes; about ${q(cap, "kg N/ha")} is the most.`,
+      "The cereal would smother the legume, which fixes its own nitrogen.",
       [
         {
-          label: `${cap} kg N/ha`,
+          label: `Apply ${q(cap, "kg N/ha")}`,
           changes: [change("overrides/feed.n", { value: cap, reason: "mixed with a legume" })],
         },
       ],
     );
 }
 
-/** Ways out of planting stock that contradicts itself: the spacing that the mass gives, the mass that the spacing gives. */
+/** Repairs of planting stock that contradicts itself: the spacing that follows from the mass, the mass that follows from the spacing. */
 function contradictionRepairs({ plan, decisions }: Check): Repair[] {
   const { stockKgPerHa, unitsPerStation = 1 } = decisions.seed ?? {};
   const { stock } = plan.crop.method;
@@ -332,38 +335,38 @@ function contradictionRepairs({ plan, decisions }: Check): Repair[] {
     across === undefined || plan.seed.reconciliation?.figures.includes("unitDiameterCm") !== true
       ? []
       : [
-          { label: "Without the diameter", changes: [change("seed/unitDiameterCm", undefined)] },
+          { label: "Ignore the diameter", changes: [change("seed/unitDiameterCm", undefined)] },
           {
-            label: `${round((Math.PI / 6) * across ** 3, 1)} g, as a ball that wide weighs`,
+            label: `Mass ${q((Math.PI / 6) * across ** 3, "g", 1)}, from the diameter`,
             changes: [change("seed/unitMassG", round((Math.PI / 6) * across ** 3, 1))],
           },
         ];
   if (byDiameter.length > 0) return byDiameter;
   const toTarget: Repair = {
-    label: "Spacing from the target",
+    label: "Calculate spacing from the target",
     changes: [change("seed/inRowSpacingCm", undefined)],
   };
   if (!stockKgPerHa || !unitMassG || !row || stock.by !== "unit") return [toTarget];
   const units = (plantedFromBought(stockKgPerHa, stock.usablePct.typical, plan.seed.reservePct) * 1000) / unitMassG;
   const inRow = round((unitsPerStation * 1e8) / (units * row), 1);
   return [
-    { label: `Set them ${inRow} cm apart`, changes: [change("seed/inRowSpacingCm", inRow)] },
-    { label: "Mass from the spacing", changes: [change("seed/stockKgPerHa", undefined)] },
+    { label: `Set them ${q(inRow, "cm", 1)} apart`, changes: [change("seed/inRowSpacingCm", inRow)] },
+    { label: "Calculate mass from the spacing", changes: [change("seed/stockKgPerHa", undefined)] },
   ];
 }
 
-/** A lot of other stock than the method plants: nothing that follows from its weight holds. */
+/** A lot of other planting stock than the method uses. */
 function checkStock({ plan, add }: Check, lot: PlanLot): void {
   const { base, kind, method } = plan.crop;
   const ways = waysOfKind(base, kind.id).methods.filter((m) => stockFits(m, lot));
-  const is = lot.unitMassG === null ? "counted seed" : `planted one by one (${round(lot.unitMassG, 1)} g each)`;
+  const is = lot.unitMassG === null ? "seed" : `planted piece by piece (${q(lot.unitMassG, "g", 1)} each)`;
   add(
     "stop",
     "seed.stock",
-    `${lot.variety} is ${is}, and cannot be ${method.name.toLowerCase()}.`,
-    "Rate, spacing and cost would follow from a weight that this lot does not have. Choose the way that it is planted, or another lot.",
+    `${lot.variety} is ${is}: it does not fit the method "${method.name.toLowerCase()}".`,
+    "Rate, spacing and cost would follow from a weight that this lot does not have. Choose the method that fits it, or another lot.",
     ways
       .slice(0, 3)
-      .map((m) => ({ label: `Plant it: ${m.name.toLowerCase()}`, changes: [change("crop/methodId", m.id)] })),
+      .map((m) => ({ label: `Method: ${m.name.toLowerCase()}`, changes: [change("crop/methodId", m.id)] })),
   );
 }

@@ -5,9 +5,9 @@ import { testGuide } from "../../../../tests/support/guides";
 import { EXAMPLE_FACTS } from "../../plan/example-facts";
 import type { PlanFacts } from "../../plan/facts";
 import { unwrap } from "../../result";
-import { checkPlan } from "../check-plan";
 import { applyChanges, type Decisions, freshDecisions } from "../decisions";
 import { draftPlan } from "../draft-plan";
+import { checkPlan } from "../example-findings";
 
 const [first] = EXAMPLE_FACTS.seedLots;
 const FACTS: PlanFacts = {
@@ -42,11 +42,11 @@ describe("one lot of which there is only so much", () => {
   it("stops the plan, with ways out that mend it", () => {
     const short = findings.find((f) => f.id === "seed.short")!;
     expect(short.severity).toBe("stop");
-    expect(short.title).toContain("12.1 of 14.2 ha");
+    expect(short.title).toContain("sows 12.1 ha of 14.2 ha");
     // 300 x 12.06 / 14.2 = 254.8 plants
     expect(short.repairs.map((r) => r.label)).toEqual([
       "Buy the rest of Haldane Gold",
-      "Aim for 255 plants/m² on all of it",
+      "Target 255 plants/m² on all of the field",
     ]);
     for (const repair of short.repairs) {
       const mended = applyChanges(decisions, repair.changes) as typeof decisions;

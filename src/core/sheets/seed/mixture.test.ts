@@ -4,9 +4,9 @@ import { describe, expect, it } from "vitest";
 import { testGuide } from "../../../../tests/support/guides";
 import { EXAMPLE_FACTS } from "../../plan/example-facts";
 import { unwrap } from "../../result";
-import { checkPlan } from "../check-plan";
 import { type Decisions, freshDecisions } from "../decisions";
 import { draftPlan } from "../draft-plan";
+import { checkPlan } from "../example-findings";
 
 describe("a mixture", () => {
   const guide = testGuide("wholeCrop");
@@ -65,6 +65,6 @@ describe("a mixture", () => {
     const plan = unwrap(draftPlan(EXAMPLE_FACTS, decisions, 2027, guide));
     const found = checkPlan(plan, EXAMPLE_FACTS, decisions).find((f) => f.id === "seed.mixture.nitrogen");
     // 110 x (1 - 0.4545) = 60
-    expect(found?.title).toContain("60 kg/ha is about the most beside 45 % of legumes");
+    expect(found?.title).toContain("a mixture with 45 % of legumes; about 60 kg N/ha is the most");
   });
 });

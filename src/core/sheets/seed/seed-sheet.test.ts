@@ -7,9 +7,9 @@ import { EXAMPLE_FACTS } from "../../plan/example-facts";
 import type { PlanFacts } from "../../plan/facts";
 import { unwrap } from "../../result";
 import { outlinePlan } from "../../views/outline";
-import { checkPlan } from "../check-plan";
 import { applyChanges, type Decisions, freshDecisions } from "../decisions";
 import { draftPlan } from "../draft-plan";
+import { checkPlan } from "../example-findings";
 import { compareWays } from "./compare-ways";
 import { STAND, sampleM2, standSample } from "./stand";
 import { standDecision } from "./stand-decision";
@@ -81,7 +81,7 @@ describe("wheat drilled by mass", () => {
     expect(value(plan, "seed.handbookPlants")).toBeCloseTo(361.905, 3);
     const apart = findings.find((f) => f.id === "seed.schools")!;
     expect(apart.title).toContain("362 plants/m²");
-    expect(apart.title).toContain("over the target");
+    expect(apart.title).toContain("above target");
     // near the target nobody is told
     expect(ids(seeded("wheat", { school: "handbook", handbookRateKgPerHa: 150 }).findings)).not.toContain(
       "seed.schools",
@@ -197,7 +197,7 @@ describe("stations", () => {
     // 10,000 / (75 x 20) x 0.855 = 5.7 of 8 plants: 29 % under
     expect(plan.seed.stations!.plantsPerM2).toBeCloseTo(5.7, 9);
     const found = checkPlan(plan, EXAMPLE_FACTS, decisions).find((f) => f.id === "seed.stations");
-    expect(found?.title).toContain("leave 5.7 plants/m², 29 % under the target");
+    expect(found?.title).toContain("will leave 5.7 plants/m², 29 % below target");
   });
   it("leave no more than were sown, whatever the guide leaves", () => {
     const decisions = {
@@ -243,17 +243,17 @@ describe("a stand that was counted", () => {
     const { plan, facts, found } = counted([14, 18, 16, 15, 17]);
     // mean 16: 128 plants/m2
     expect(plan.seed.stand!.plantsPerM2).toBe(128);
-    expect(found?.title).toContain("128 plants/m² stand");
+    expect(found?.title).toContain("The counted stand is 128 plants/m²");
     const options = standDecision(plan, facts);
     expect(options.map((o) => o.id).sort()).toEqual(["leave", "resow"]);
     // wheat makes up for much, and sowing again costs seed, work and days
     expect(options[0]!.id).toBe("leave");
-    expect(found?.why).toContain("Leaving it is worth most");
+    expect(found?.why).toContain("Leaving it has the highest net value");
     // nothing is sown again once its window is over
     expect(standDecision(plan, { ...facts, today: "2026-12-20" }).map((o) => o.id)).toEqual(["leave"]);
   });
   it("asks for more counts where they do not say enough, and takes none from before planting", () => {
-    expect(counted([10, 45]).found?.why).toContain("count more before you decide");
+    expect(counted([10, 45]).found?.why).toContain("count more places before you decide");
     expect(counted([10, 45], { scouting: [visit([10, 45], "2026-09-20")] }).plan.seed.stand).toBeUndefined();
   });
   it("is counted on longer pieces where rows are wide, and in squares where there are none", () => {
@@ -306,7 +306,7 @@ describe("spacings typed the wrong way round", () => {
     const maize = seeded("maize", { rowSpacingCm: 15, inRowSpacingCm: 75 }).findings.find(
       (f) => f.id === "seed.swapped",
     );
-    expect(maize?.title).toContain("Rows 15 cm apart and 75 cm in the row");
+    expect(maize?.title).toContain("Row spacing 15 cm and in-row spacing 75 cm");
     expect(maize?.repairs[0]?.changes.map((c) => [c.path, c.value])).toEqual([
       ["seed/rowSpacingCm", 75],
       ["seed/inRowSpacingCm", 15],
@@ -322,7 +322,7 @@ describe("bulbs that were measured", () => {
     expect(found.severity).toBe("stop");
     expect(found.why).toContain("3 cm across weighs");
     // pi/6 x 3^3 = 14.1 g
-    expect(found.repairs.map((r) => r.label)).toEqual(["Without the diameter", "14.1 g, as a ball that wide weighs"]);
+    expect(found.repairs.map((r) => r.label)).toEqual(["Ignore the diameter", "Mass 14.1 g, from the diameter"]);
     for (const { changes, label } of found.repairs) {
       const decisions = applyChanges(
         { ...freshDecisions("potato"), seed: { unitMassG: 60, unitDiameterCm: 3 } },

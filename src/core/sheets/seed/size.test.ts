@@ -4,9 +4,9 @@ import { describe, expect, it } from "vitest";
 import { testGuide } from "../../../../tests/support/guides";
 import { EXAMPLE_FACTS } from "../../plan/example-facts";
 import { unwrap } from "../../result";
-import { checkPlan } from "../check-plan";
 import { applyChanges, type Decisions, freshDecisions } from "../decisions";
 import { draftPlan } from "../draft-plan";
+import { checkPlan } from "../example-findings";
 
 const FACTS = { ...EXAMPLE_FACTS, seedLots: [] };
 const made = (guideId: string, crop: Record<string, string>, own: Partial<Decisions>) => {
@@ -42,7 +42,7 @@ describe("onions from sets", () => {
     const heavy = made("onion", crop, { targetTPerHa: 90, seed: { targetPlantsPerM2: 30 } });
     const found = heavy.findings.find((f) => f.id === "seed.size")!;
     expect(found.severity).toBe("advise");
-    expect(found.title).toContain("asks for bulbs of 300 g; here they usually weigh 57 to 227 g");
+    expect(found.title).toContain("needs bulbs of 300 g; 57 to 227 g is usual");
     for (const repair of found.repairs) {
       const decisions = applyChanges(heavy.decisions, repair.changes) as typeof heavy.decisions;
       const plan = unwrap(draftPlan(FACTS, decisions, 2027, testGuide("onion")));

@@ -1,5 +1,6 @@
 import { daysBetween } from "../../dates";
 import { NUTRIENTS } from "../../nutrients";
+import { q, span } from "../../units/told";
 import { change } from "../decisions";
 import type { Check } from "../sheet";
 import { round } from "../words";
@@ -18,8 +19,8 @@ export function checkSoil(check: Check): void {
     add(
       "advise",
       "soil.noTest",
-      "No soil test of this field.",
-      "Phosphate and potash count as in target and no lime is planned. The plan says so on its face.",
+      "No soil test for this field.",
+      "The plan assumes P and K on target and plans no lime. Sample before you rely on the fertiliser figures.",
     );
     return;
   }
@@ -28,8 +29,8 @@ export function checkSoil(check: Check): void {
     add(
       "advise",
       "soil.oldTest",
-      `The last soil test is ${round(years, 1)} years old.`,
-      "Classes of phosphate, potash and pH may have moved; test again every 3 to 5 years. The plan says so on its face.",
+      `The soil test is ${round(years, 1)} years old.`,
+      "P, K and pH classes may have changed. Resample: every 3 to 5 years is usual. The issued plan states the age of the test.",
     );
   for (const { soilTestKey, need } of NUTRIENTS)
     if (soilTestKey && need === "offtake" && test.levels[soilTestKey] === undefined)
@@ -37,42 +38,42 @@ export function checkSoil(check: Check): void {
         "hint",
         `soil.untested.${soilTestKey}`,
         `${soilTestKey.toUpperCase()} was not tested.`,
-        "It counts as in target: offtake is replaced.",
+        "It is assumed to be on target: the plan replaces offtake.",
       );
   if (test.ph < soil.ph.failsBelow)
     add(
       "advise",
       "soil.tooAcid",
-      `pH ${test.ph} is below ${soil.ph.failsBelow}, where this crop fails.`,
-      "Lime acts in full after months; think of a crop that stands it.",
+      `pH ${test.ph} is below ${soil.ph.failsBelow}: this crop is likely to fail.`,
+      "Lime takes months to act in full. Consider a crop that tolerates acid soil.",
     );
   if (test.ph > soil.ph.failsAbove)
     add(
       "advise",
       "soil.tooAlkaline",
       `pH ${test.ph} is above ${soil.ph.failsAbove}.`,
-      "Manganese, zinc, iron and boron may be short; no lime, and look for deficiency.",
+      "Manganese, zinc, iron and boron may be deficient. Do not lime; scout for deficiency.",
     );
   if (plan.soil.targetPh > 5.8 && test.organicMatterPct > 25)
     add(
       "advise",
       "soil.peatTarget",
-      "A target pH above 5.8 on peat.",
-      "Peat needs no more, and copper and manganese go short above it.",
-      [{ label: "Aim for 5.8", changes: [change("soil/lime/targetPh", 5.8)] }],
+      "The target pH is above 5.8 on peat.",
+      "Peat needs no higher pH, and copper and manganese become deficient above it.",
+      [{ label: "Target pH 5.8", changes: [change("soil/lime/targetPh", 5.8)] }],
     );
   if (plan.soil.limeDressings > 1)
     add(
       "hint",
       "soil.limeSplit",
-      `Lime in ${plan.soil.limeDressings} seasons.`,
-      `${round(plan.soil.limeTPerHa, 1)} t/ha is more than one dressing can carry (${round(plan.soil.limeThisSeasonTPerHa, 1)} t/ha of this product); the rest follows a season later.`,
+      `The lime requirement takes ${plan.soil.limeDressings} dressings, one a season.`,
+      `${q(plan.soil.limeTPerHa, "t lime/ha")} is more than one dressing. Apply ${q(plan.soil.limeThisSeasonTPerHa, "t lime/ha")} of this product now and the rest a season later.`,
     );
   littleLime(check);
   limeMixedIn(check);
   if (plan.soil.limeTPerHa > 0 && soil.limeHarms)
-    add("advise", "soil.limeHarms", soil.limeHarms, "Lime after this crop, or a season ahead.", [
-      { label: "Leave the lime out", changes: [change("soil/lime/targetPh", round(test.ph, 1))] },
+    add("advise", "soil.limeHarms", soil.limeHarms, "Lime after this crop, or a season before it.", [
+      { label: "Do not lime", changes: [change("soil/lime/targetPh", round(test.ph, 1))] },
     ]);
   limeBesideAmmonia(check);
   saltAndSodium(check);
@@ -89,24 +90,24 @@ function littleLime({ plan, facts, add }: Check): void {
   add(
     "hint",
     "soil.limeLittle",
-    `${round(limeTPerHa, 1)} t/ha of lime is less than most spreaders lay evenly.`,
-    "It can wait until more is needed, or be given as granulated lime.",
-    [{ label: "Leave it for now", changes: [change("soil/lime/targetPh", round(facts.soilTest.ph, 1))] }],
+    `${q(limeTPerHa, "t lime/ha")} of lime is less than most spreaders can apply evenly.`,
+    "Wait until more is needed, or apply granulated lime.",
+    [{ label: "Do not lime this season", changes: [change("soil/lime/targetPh", round(facts.soilTest.ph, 1))] }],
   );
 }
 
-/** Lime that no pass takes down serves only where it lies. */
+/** Lime that no pass incorporates acts at the surface only. */
 function limeMixedIn({ plan, add }: Check): void {
   if (plan.soil.limeThisSeasonTPerHa <= 0 || passThatMixes({ parts: plan })) return;
   const deepest = Math.max(0, ...plan.ground.chosen.passes.flatMap((p) => p.tools.map((t) => t.depthCm)));
   add(
     "advise",
     "soil.limeNotMixed",
-    `Lime is reckoned for ${plan.soil.limeDepthCm} cm; no pass after it goes to half of that.`,
-    "On top it lifts the pH of a few centimetres and moves a centimetre or two a year. Reckon it for the depth that is worked, or choose a system that mixes.",
+    `Lime is calculated for ${q(plan.soil.limeDepthCm, "cm")}, but no pass after it works to half of that depth.`,
+    `On the surface it raises the pH of the top few centimetres only and moves down by ${span(1, 2, "cm")} a year. Calculate it for the depth that is worked, or choose a tillage system that incorporates it.`,
     [
       {
-        label: `Reckon it for ${Math.max(5, deepest)} cm`,
+        label: `Calculate it for ${q(Math.max(5, deepest), "cm")}`,
         changes: [change("soil/lime/depthCm", Math.max(5, deepest))],
       },
     ],
@@ -119,25 +120,25 @@ function saltAndSodium({ plan, facts, add }: Check): void {
   const { thresholdDsM } = plan.crop.guide.soil.salinity;
   const drained = facts.field.drainage !== "poor";
   const ways = drained
-    ? "Leach ahead of planting, on ground that drains; else a crop that stands salt."
-    : "This ground drains badly: without drains neither water nor gypsum takes it away. A crop that stands salt, or drains first.";
+    ? "Leach before planting, or choose a salt-tolerant crop."
+    : "This field drains poorly: without drains neither water nor gypsum will help, so drain first or choose a tolerant crop.";
   const ecE = facts.soilTest?.ecE ?? null;
   if (salt.relativeYieldPct !== null && salt.relativeYieldPct < 100)
     add(
       "advise",
       "soil.salt",
-      `Salt: ${ecE} dS/m is above the crop's ${thresholdDsM}.`,
-      `About ${round(100 - salt.relativeYieldPct)} % of the yield is at risk (Maas and Hoffman); ${round(salt.leachingMm ?? 0)} mm have to pass through the rooted soil to bring it to ${thresholdDsM} (Hoffman). ${ways}`,
+      `Soil salinity (ECe) of ${ecE} dS/m is above the ${thresholdDsM} dS/m that this crop tolerates.`,
+      `About ${q(100 - salt.relativeYieldPct, "%")} of the yield is at risk (Maas and Hoffman). ${q(salt.leachingMm ?? 0, "mm")} of leaching water would bring the root zone to ${thresholdDsM} dS/m (Hoffman). ${ways}`,
     );
   if (salt.espPct === null || salt.espPct < SODIC_ESP_PCT) return;
   const tPerHa = salt.gypsumTPerHa;
   add(
     "advise",
     "soil.sodic",
-    `Sodium holds ${round(salt.espPct)} % of the exchange capacity: over ${SODIC_ESP_PCT} the soil swells, seals and sets hard.`,
+    `Exchangeable sodium is ${q(salt.espPct, "%")} of CEC; above ${SODIC_ESP_PCT} % the soil seals and sets hard.`,
     tPerHa === null
-      ? `Gypsum takes its place; how much needs the exchange capacity (CEC), which was not tested. ${ways}`
-      : `${round(tPerHa, 1)} t/ha of gypsum take its place, ${tPerHa > salt.gypsumThisSeasonTPerHa ? `${round(salt.gypsumThisSeasonTPerHa, 1)} of it this season` : "in one dressing"}, with water after it to wash the sodium down. ${ways}`,
+      ? `Gypsum replaces it. The rate needs the CEC, which was not tested. ${ways}`
+      : `Apply ${q(tPerHa, "t gypsum/ha")} of gypsum in total, ${tPerHa > salt.gypsumThisSeasonTPerHa ? `${q(salt.gypsumThisSeasonTPerHa, "t gypsum/ha")} this season` : "in one dressing"}, followed by water to leach the sodium. ${ways}`,
   );
 }
 
@@ -156,7 +157,7 @@ function limeBesideAmmonia({ plan, facts, add }: Check): void {
     add(
       "advise",
       "soil.limeAmmonia",
-      `Lime and ${near.name.toLowerCase()} lie less than 14 days apart.`,
-      "Fresh lime drives ammonia out of manure, urea and ammonium fertilisers. Keep two weeks between them.",
+      `Lime and ${near.name.toLowerCase()} are planned less than ${LIME_AMMONIA_DAYS} days apart.`,
+      `Fresh lime turns the ammonium of manure, urea and ammonium fertilisers into ammonia, which is lost to the air. Keep at least ${LIME_AMMONIA_DAYS} days between them.`,
     );
 }

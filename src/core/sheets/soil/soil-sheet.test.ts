@@ -8,9 +8,9 @@ import type { PlanFacts } from "../../plan/facts";
 import type { SoilTest } from "../../records/land/soil-test";
 import { unwrap } from "../../result";
 import { SOIL_LIMITS } from "../../soil/soil-test-schemes";
-import { checkPlan } from "../check-plan";
 import { type Decisions, freshDecisions } from "../decisions";
 import { draftPlan } from "../draft-plan";
+import { checkPlan } from "../example-findings";
 
 function limed(
   lime: NonNullable<Decisions["soil"]>["lime"] = {},
@@ -85,12 +85,14 @@ describe("lime for wheat", () => {
     expect(much.t).toBeCloseTo(9 / 0.765, 6);
     expect(much.plan.soil.limeThisSeasonTPerHa).toBe(7.5);
     expect(much.plan.operations.find((o) => o.role === "lime")!.inputs[0]!.perHa).toBe(7.5);
-    expect(much.findings.find((f) => f.id === "soil.limeSplit")!.title).toBe("Lime in 2 seasons.");
+    expect(much.findings.find((f) => f.id === "soil.limeSplit")!.title).toBe(
+      "The lime requirement takes 2 dressings, one a season.",
+    );
     expect(limed({}, { ph: 5, organicMatterPct: 30 }).findings.find((f) => f.id === "soil.limeSplit")!.title).toBe(
-      "Lime in 4 seasons.",
+      "The lime requirement takes 4 dressings, one a season.",
     );
     expect(ids(limed())).not.toContain("soil.limeSplit");
-    expect(much.findings.find((f) => f.id === "soil.limeSplit")!.why).toContain("11.8 t/ha is more than one dressing");
+    expect(much.findings.find((f) => f.id === "soil.limeSplit")!.why).toContain("12 t/ha is more than one dressing");
   });
   it("is none without a test or a product, and says so where the test is missing", () => {
     expect(limed({}, null).t).toBe(0);
@@ -106,7 +108,7 @@ describe("what a soil test makes one doubt", () => {
     expect(ids(limed({}, { takenOn: "2022-08-10" }))).toContain("soil.oldTest");
     expect(ids(limed({}, { takenOn: "2022-08-14" }))).not.toContain("soil.oldTest");
     expect(limed({}, { takenOn: "2019-08-12" }).findings.find((f) => f.id === "soil.oldTest")!.title).toBe(
-      "The last soil test is 7 years old.",
+      "The soil test is 7 years old.",
     );
   });
   it("is what was not tested of what goes by offtake", () => {

@@ -1,6 +1,7 @@
-/** What the water brings with it: salt, sodium, chloride, nitrate. */
+/** Quality of the irrigation water: salt, sodium, chloride, nitrate. */
 
 import { salinityYield } from "../../soil/salinity";
+import { q } from "../../units/told";
 import { CHLORIDE_MG_L, sealing } from "../../water/water-quality";
 import { change } from "../decisions";
 import type { Check } from "../sheet";
@@ -8,7 +9,7 @@ import { round } from "../words";
 
 /** Salt of the soil's extract over that of its water, where a sixth of it drains; Ayers and Westcot 1985 (FAO-29). */
 const SOIL_OVER_WATER = 1.5;
-/** Share for salt from which it is worth giving, and from which the crop does not suit the water [%]; assumptions. */
+/** Leaching requirement from which it is worth applying, and from which the crop is not suitable for the water [%]; assumptions. */
 const LEACH_FROM = 8;
 const LEACH_MOST = 40;
 /** Sodium's ratio from which a slight effect is said; FAO-29, table 1, "none" under 3. */
@@ -17,7 +18,7 @@ const SODIUM_FROM = 3;
 const SUITS_FROM = 90;
 /** Nitrogen from which it is said [kg/ha]; it is counted from 1 on. */
 const NITROGEN_SAID = 3;
-/** Nitrate that people may drink, and from which livestock is harmed [mg/L]; drinking-water limits of health authorities, FAO-29. */
+/** Nitrate limit of drinking water, and from which livestock is harmed [mg/L]; health authorities, FAO-29. */
 const DRINK_NITRATE = 50;
 const LIVESTOCK_NITRATE = 440;
 
@@ -36,9 +37,9 @@ export function checkQuality({ plan, facts, decisions, add }: Check): void {
         yieldPct < SUITS_FROM ? "advise" : "hint",
         "water.salt",
         yieldPct < SUITS_FROM
-          ? `Water of ${round(ecDsM, 1)} dS/m does not suit ${name}: about ${round(yieldPct)} % of the yield is left in time.`
-          : `Water of ${round(ecDsM, 1)} dS/m costs ${name} about ${round(100 - yieldPct)} % of the yield in time.`,
-        `The soil's extract comes to about ${round(soil, 1)} dS/m where a sixth of the water drains; ${name} bears ${round(thresholdDsM, 1)}. Mix it with better water, give more so that it drains, or grow what bears it.`,
+          ? `Water of ${q(ecDsM, "dS/m", 1)} is not suitable for ${name}: in the long run expect about ${q(yieldPct, "%")} of the yield.`
+          : `Water of ${q(ecDsM, "dS/m", 1)} is likely to cost ${name} about ${q(100 - yieldPct, "%")} of the yield in the long run.`,
+        `Where a sixth of the water drains, the saturation extract (ECe) rises to about ${q(soil, "dS/m", 1)}; ${name} tolerates ${q(thresholdDsM, "dS/m", 1)}. Blend it with better water, apply leaching water, or grow a tolerant crop.`,
         leachRepair(),
       );
     // what seeps away under standing water carries the salt with it
@@ -46,59 +47,59 @@ export function checkQuality({ plan, facts, decisions, add }: Check): void {
       add(
         "hint",
         "water.leach",
-        `${round(leachingPct)} % of this water should drain, so that its salt does not gather.`,
-        "Winter rain that drains does the same; where it does not come, give the more.",
+        `The leaching requirement of this water is ${q(leachingPct, "%")}.`,
+        "Winter rain that drains leaches salt too. Where it does not come, add leaching water to every irrigation.",
         leachRepair(),
       );
   }
   function leachRepair() {
     return decisions.water?.leach || water.pond
       ? []
-      : [{ label: "Give so much more as has to drain", changes: [change("water/leach", true)] }];
+      : [{ label: "Add leaching water", changes: [change("water/leach", true)] }];
   }
   const seals = sar != null && ecDsM != null ? sealing(sar, ecDsM) : "none";
-  // little salt alone closes bare ground too, but nobody waters otherwise for it
+  // little salt alone seals bare soil too, but nobody irrigates otherwise for it
   if (seals === "severe" || (seals !== "none" && (sar ?? 0) > SODIUM_FROM))
     add(
       seals === "severe" ? "advise" : "hint",
       "water.sodium",
-      `Sodium in the water (ratio ${round(sar ?? 0, 1)} at ${round(ecDsM ?? 0, 1)} dS/m) closes the soil: ${seals}.`,
-      "Water then stands and runs off. Gypsum in the water or on the ground, smaller irrigations, and no tillage while it is wet.",
+      `Sodium in the water (SAR ${round(sar ?? 0, 1)} at ${q(ecDsM ?? 0, "dS/m", 1)}) is likely to seal the soil: ${seals}.`,
+      "Water then ponds and runs off. Apply gypsum in the water or on the soil, irrigate less at a time, and do not till wet soil.",
     );
   if (chlorideMgL != null && system.wetsLeaves && chlorideMgL > CHLORIDE_MG_L.leaves)
     add(
       "advise",
       "water.chlorideLeaves",
-      `${round(chlorideMgL)} mg/L of chloride burn leaves that are sprinkled; up to ${CHLORIDE_MG_L.leaves} do not.`,
-      "Water by night, by drip or in furrows.",
+      `Chloride of ${round(chlorideMgL)} mg/L scorches leaves under sprinklers (limit ${CHLORIDE_MG_L.leaves} mg/L).`,
+      "Irrigate at night, or by drip or furrow.",
     );
   else if (chlorideMgL != null && chlorideMgL > CHLORIDE_MG_L.roots)
     add(
       "advise",
       "water.chloride",
-      `${round(chlorideMgL)} mg/L of chloride harm most crops through the roots; up to ${CHLORIDE_MG_L.roots} are borne.`,
-      "Mix it with better water, and give no fertiliser with chloride.",
+      `Chloride of ${round(chlorideMgL)} mg/L harms most crops through the roots (limit ${CHLORIDE_MG_L.roots} mg/L).`,
+      "Blend it with better water, and do not apply fertiliser with chloride.",
     );
   const mixed = decisions.water?.blend?.sharePct ?? 0;
   if (mixed > 0 && ecDsM == null)
     add(
       "hint",
       "water.blend",
-      "Two waters are mixed, but the salt of one of them is not known.",
-      "Nothing is said of the mixture. Put the analysis of the first into the field's record and that of the second here.",
+      "Two waters are blended, but the salinity of one of them is not recorded.",
+      "The blend cannot be judged. Enter the analysis of the first in the field's record and that of the second here.",
     );
   if (nitrateMgL != null && water.nitrogenKgPerHa >= NITROGEN_SAID)
     add(
       "hint",
       "water.nitrate",
-      `The season's water brings about ${round(water.nitrogenKgPerHa)} kg N/ha, which Feed takes off.`,
-      "In a wet season less water is given and less nitrogen comes: a leaf test late in spring says whether it came.",
+      `The irrigation water supplies about ${q(water.nitrogenKgPerHa, "kg N/ha")}; the nitrogen rate is reduced by it.`,
+      "In a wet season less water is applied and less nitrogen comes with it. A leaf test in late spring shows whether it came.",
     );
   if (nitrateMgL != null && nitrateMgL > DRINK_NITRATE)
     add(
       "advise",
       "water.drinking",
-      `${round(nitrateMgL)} mg/L of nitrate: nobody drinks this water, infants least of all.`,
-      `People bear ${DRINK_NITRATE} mg/L; boiling makes it worse.${nitrateMgL > LIVESTOCK_NITRATE || facts.field.grazed ? ` Livestock is harmed from about ${LIVESTOCK_NITRATE} mg/L.` : ""}`,
+      `Not for drinking: ${round(nitrateMgL)} mg/L nitrate (limit ${DRINK_NITRATE} mg/L).`,
+      `Do not drink this water or use it for infant feed. Boiling does not remove nitrate; it concentrates it.${nitrateMgL > LIVESTOCK_NITRATE || facts.field.grazed ? ` Above about ${LIVESTOCK_NITRATE} mg/L it harms livestock too.` : ""}`,
     );
 }

@@ -1,8 +1,9 @@
-/** What water does besides: crops that go down, frost, ponds that do not hold. */
+/** Other risks of irrigation: lodging, frost, paddies that do not hold water. */
 
 import { formatDay } from "../../dates";
+import { q } from "../../units/told";
 import type { Check } from "../sheet";
-import { round, sentence } from "../words";
+import { sentence } from "../words";
 
 /** What keeps ice wet on leaves in a frost without wind [mm/h], and how far down it protects [C]; usual figures. */
 const FROST_MM_PER_H = 3;
@@ -25,8 +26,8 @@ export function checkRisks({ plan, facts, decisions, add }: Check): void {
     add(
       "hint",
       "water.lodging",
-      `${late.length === 1 ? "An irrigation" : `${late.length} irrigations`} from above at or after ${from.name}, the first on ${formatDay(late[0].date)}: the crop may go down.`,
-      `${sentence(lodges.why)}. Small irrigations in still weather, and none where the stand is thick and high in nitrogen.`,
+      `${late.length === 1 ? "One overhead irrigation" : `${late.length} overhead irrigations`} at or after ${from.name}, the first on ${formatDay(late[0].date)}: the crop may lodge.`,
+      `${sentence(lodges.why)} Irrigate little at a time in still weather. Do not irrigate a dense stand that is high in nitrogen.`,
     );
   const flow = plan.figures["water.flow"]?.value ?? 0;
   const hectares = flow / (10 * FROST_MM_PER_H);
@@ -40,8 +41,8 @@ export function checkRisks({ plan, facts, decisions, add }: Check): void {
       add(
         "hint",
         "water.frost",
-        `Frost at ${stage.name} (${formatDay(stage.date)}): this flow keeps ice wet on ${round(hectares, 1)} of ${round(field.areaHa, 1)} ha.`,
-        `It takes ${FROST_MM_PER_H} mm an hour over all of the ground, from before 0 C until the ice has melted in the sun, in still air down to about ${FROST_PROTECTS_C} C. Begun and broken off it cools the crop more than the frost. Hours of it drown slow soils.`,
+        `Frost is possible at ${stage.name} (${formatDay(stage.date)}): this flow can protect ${q(hectares, "ha", 1)} of ${q(field.areaHa, "ha", 1)} by sprinkling.`,
+        `Apply ${q(FROST_MM_PER_H, "mm")} an hour over the whole area, from before ${q(0, "C")} until the ice has melted, in still air down to about ${q(FROST_PROTECTS_C, "C")}. Stopping early cools the crop more than the frost does. Hours of it waterlog slowly drained soil.`,
       );
       break;
     }
@@ -50,17 +51,17 @@ export function checkRisks({ plan, facts, decisions, add }: Check): void {
     add(
       "advise",
       "water.notStanding",
-      `${missing} days on which no water stands though it should, in the season planned on.`,
+      `No standing water on ${missing} days that need it, in the season planned for.`,
       water.limited
-        ? "Turns come too seldom: fill deeper before a dry turn, raise the bunds, keep a day's water in a tank, or grow it wet and dry in turn. Weeds come up meanwhile."
-        : "Rain alone does not keep it standing: weeds come up meanwhile, and a dry spell at flowering costs most.",
+        ? "Rotation days are too far apart. Refill deeper before a long interval, raise the bunds, store a day's water in a tank, or use alternate wetting and drying. Weeds emerge meanwhile."
+        : "Rain alone does not keep the paddy flooded. Weeds emerge meanwhile, and a dry spell at flowering costs most.",
     );
   const seeps = decisions.water?.percolationMmPerDay;
   if (water.pond && seeps !== undefined && seeps > HOLDS_MM)
     add(
       "advise",
       "water.seepage",
-      `${round(seeps, 1)} mm a day seep away; a puddled floor lets through up to ${HOLDS_MM}.`,
-      "Stop holes of crabs and rats in the bunds, puddle once more, or grow it wet and dry in turn, or dry.",
+      `Percolation of ${q(seeps, "mm")} a day is high; a puddled soil loses up to ${q(HOLDS_MM, "mm")}.`,
+      "Close crab and rat holes in the bunds, puddle once more, use alternate wetting and drying, or grow it aerobic.",
     );
 }

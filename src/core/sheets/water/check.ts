@@ -1,9 +1,10 @@
 /** What of a plan's water is short, too much, late or unsaid. */
 
 import { formatDay } from "../../dates";
+import { q, span } from "../../units/told";
 import { change } from "../decisions";
 import type { Check } from "../sheet";
-import { round } from "../words";
+import { round, sentence } from "../words";
 import { checkQuality } from "./check-quality";
 import { checkRisks } from "./check-risks";
 import { type WaterPart, waterDoubtsTarget, yieldSpan } from "./part";
@@ -20,19 +21,20 @@ const DRIER = 1.3;
 /** Yield by rain alone below which a plan says so [%]; assumption. */
 const RAIN_DOUBTED_PCT = 50;
 
-const spanInWords = (water: WaterPart): string =>
-  yieldSpan(water)
-    .map((pct) => round(pct))
-    .join(" to ");
+/** The yield of a season's water against that without lack of it: one share, or from one to the other. */
+const yieldInWords = (water: WaterPart): string => {
+  const [low, high] = yieldSpan(water);
+  return span(low, high ?? low, "%", 0);
+};
 
 /** What the figures of a yield for want of water rest on: that of the stages, and that of the season where it is another. */
 const howReckoned = (water: WaterPart): string => {
-  const stages = "the crop's response at each stage multiplied, which is severe where several dry out in turn";
+  const stages = "the response of each stage, multiplied, which is severe where several stages are dry";
   const [first, second] = yieldSpan(water);
-  if (second === undefined) return `By ${stages}.`;
+  if (second === undefined) return `It is calculated from ${stages}.`;
   const [lower, higher] =
-    first === water.relativeYieldPct ? [stages, "the season's sums"] : ["the season's sums", stages];
-  return `The lower is by ${lower}; the higher by ${higher}.`;
+    first === water.relativeYieldPct ? [stages, "the season's totals"] : ["the season's totals", stages];
+  return `The lower figure comes from ${lower}; the higher from ${higher}.`;
 };
 
 export function checkWater({ plan, facts, decisions, add }: Check): void {
@@ -44,16 +46,16 @@ export function checkWater({ plan, facts, decisions, add }: Check): void {
     add(
       "advise",
       "water.airless",
-      `${water.wetDays} days in a row more rain falls than the ground holds, in the season planned on.`,
-      `Drainage is ${field.drainage}: roots go without air. Open furrows and outlets before; no machine on it meanwhile.`,
+      `The soil is expected to be waterlogged for ${water.wetDays} days in a row, in the season planned for.`,
+      `Drainage is ${field.drainage}: roots lack air. Open furrows and outlets before, and keep machines off meanwhile.`,
     );
   if (!field.irrigated) {
     if (season && water.relativeYieldPct < RAIN_DOUBTED_PCT)
       add(
         "advise",
         "water.rain",
-        `Rain alone lets the crop yield about ${spanInWords(water)} % of what it would with plenty, in the season planned on.`,
-        `${howReckoned(water)} The yield to expect asks only whether water enough falls and is held. Compare with what this field has yielded; sow what roots deeper or ripens before the drought, or thinner, or water it at its critical stages.`,
+        `With rain alone the crop is likely to reach about ${yieldInWords(water)} of the yield without water shortage, in the season planned for.`,
+        `${howReckoned(water)} The expected yield asks only whether enough rain falls and is held. Compare with the yields of this field. Choose a crop that roots deeper or ripens before the drought, lower the population, or irrigate the critical stages.`,
       );
     return;
   }
@@ -63,12 +65,12 @@ export function checkWater({ plan, facts, decisions, add }: Check): void {
     add(
       "advise",
       "water.short",
-      `The source gives ${round(water.limitNetMm)} mm net a year; one season in five asks for ${round(water.dryNetMm)} mm or more.`,
+      `The annual water limit (${q(water.limitNetMm, "mm")} net) is less than a dry season (1 in 5) needs: ${q(water.dryNetMm, "mm")}.`,
       median
-        ? `The planned irrigations end with it, on ${irrigations.at(-1) ? formatDay(irrigations.at(-1)?.date as string) : "no day"}: ${round(water.stressDays)} days of stress follow. Water the critical stages first, or less of the field.`
-        : "The planned irrigations are within it; in a dry season it ends before the crop does.",
+        ? `It ${irrigations.at(-1) ? `runs out on ${formatDay(irrigations.at(-1)?.date as string)}` : "is not enough for one irrigation"}, and about ${round(water.stressDays)} stress days follow. Irrigate only the critical stages, or a smaller area.`
+        : "The planned irrigations are within it; in a dry season it is expected to run out.",
       median && water.school !== "stages"
-        ? [{ label: "Water at the critical stages only", changes: [change("water/school", "stages")] }]
+        ? [{ label: "Irrigate the critical stages only", changes: [change("water/school", "stages")] }]
         : [],
     );
   }
@@ -76,42 +78,42 @@ export function checkWater({ plan, facts, decisions, add }: Check): void {
     add(
       "hint",
       "water.system",
-      `Nobody said how this field is watered: ${system.name} are assumed.`,
-      "How much of the water arrives, the size of an irrigation, hours and cost follow from it. Say it in the field's record or here.",
+      `Irrigation system not recorded: ${system.name} assumed.`,
+      "Application efficiency, irrigation depth, hours and cost follow from it. Enter it in the field's record or here.",
     );
   const slow = irrigations.find((g) => g.hours > water.hoursADay * system.restDays);
   if (slow)
     add(
       "advise",
       "water.flow",
-      `${round(slow.hours)} hours of water for the irrigation of ${formatDay(slow.date)}: ${round(slow.hours / water.hoursADay, 1)} days at ${round(water.hoursADay)} hours; the next irrigation may come after ${system.restDays}.`,
-      "The flow does not keep up with the field. Begin earlier, water a part, or find more flow.",
+      `The irrigation of ${formatDay(slow.date)} takes ${q(slow.hours, "h")}, ${round(slow.hours / water.hoursADay, 1)} days at ${q(water.hoursADay, "h")} a day; the next may be due ${system.restDays} days after it.`,
+      "The flow is too small for the field. Start earlier, irrigate a part, or increase the flow.",
     );
   const late = irrigations.filter((g) => water.stopOn !== null && g.date > water.stopOn && g.date >= today);
   if (late[0])
     add(
       "advise",
       "water.late",
-      `Water on ${formatDay(late[0].date)} comes after the last day for it, ${formatDay(water.stopOn as string)}.`,
-      `Stop ${crop.guide.water.stop}.`,
+      `The irrigation of ${formatDay(late[0].date)} is after the last day for irrigation, ${formatDay(water.stopOn as string)}.`,
+      `Stop irrigation ${crop.guide.water.stop}.`,
       late.map((g) => ({
-        label: `Leave out the irrigation of ${formatDay(g.date)}`,
-        changes: [change(`skipped/${g.id}`, { reason: "after the last day of water" })],
+        label: `Omit the irrigation of ${formatDay(g.date)}`,
+        changes: [change(`skipped/${g.id}`, { reason: "after the last day for irrigation" })],
       })),
     );
   if (first && system.wetsLeaves)
     add(
       "hint",
       "water.leaves",
-      `${system.name.charAt(0).toUpperCase()}${system.name.slice(1)} wet the leaves.`,
-      `${crop.guide.water.risks.charAt(0).toUpperCase()}${crop.guide.water.risks.slice(1)}. Water early in the day, in little wind, so that leaves are dry by evening; not in the heat of noon.`,
+      `${sentence(system.name).slice(0, -1)} wet the leaves.`,
+      `${sentence(crop.guide.water.risks)} Irrigate early in the day and in little wind, so that leaves are dry by evening. Do not irrigate in midday heat.`,
     );
   if (first && (field.slopePct ?? 0) > STEEP_PCT && RUNS_OFF.includes(system.id))
     add(
       "advise",
       "water.runoff",
-      `Slope of ${round(field.slopePct ?? 0)} %: water from ${system.name} runs off.`,
-      "Give less at a time, along the contour, or by drip lines or sprinklers.",
+      `On a slope of ${q(field.slopePct ?? 0, "%")}, water from ${system.name} is likely to run off.`,
+      "Apply less at a time or along the contour, or use drip lines or sprinklers.",
     );
   if (
     season &&
@@ -122,16 +124,16 @@ export function checkWater({ plan, facts, decisions, add }: Check): void {
     add(
       "hint",
       "water.dry",
-      `One season in five asks for ${round(water.dryNetMm)} mm or more; ${round(water.netMm)} mm are planned.`,
-      "The plan stands on another season. Keep water and hands for more, or plan on a dry one.",
+      `A dry season (1 in 5) needs ${q(water.dryNetMm, "mm")}; ${q(water.netMm, "mm")} are planned.`,
+      "The plan is made for another season. Reserve water and labour for more, or plan for a dry season.",
     );
   const past = irrigations.filter((g) => g.date < today);
   if (past.length > 0 && !log.some((entry) => past.some((g) => g.id === entry.operationId)))
     add(
       "hint",
       "water.unlogged",
-      `No water is logged; ${past.length} ${past.length === 1 ? "irrigation" : "irrigations"} before today ${past.length === 1 ? "is" : "are"} taken as given.`,
-      "Log what was given: from the first entry on the balance counts what is logged and nothing else.",
+      `No irrigation is logged; ${past.length} before today ${past.length === 1 ? "is" : "are"} assumed to have been applied.`,
+      "Log each irrigation. From the first entry on, the balance counts only what is logged.",
     );
   checkLimits({ plan, facts, decisions, add });
   checkQuality({ plan, facts, decisions, add });
@@ -140,8 +142,8 @@ export function checkWater({ plan, facts, decisions, add }: Check): void {
     add(
       "hint",
       "water.unpriced",
-      "Energy for water has no price: it counts as nothing.",
-      "Set the price of a kilowatt-hour in Settings.",
+      "Pumping energy has no price and is not in the cost.",
+      "Enter the price per kWh under Settings.",
     );
 }
 
@@ -157,10 +159,10 @@ function checkLimits({ plan, decisions, add }: Check): void {
     add(
       "advise",
       "water.shut",
-      `No water may be given on ${formatDay(shut[0].date)}: it is outside of the turns, or banned.`,
-      "The irrigation stands there because somebody put it there.",
+      `Irrigation is not possible on ${formatDay(shut[0].date)}: it is not a rotation day, or irrigation is banned.`,
+      "The date of this irrigation was set by hand.",
       shut.map((g) => ({
-        label: `Let the irrigation of ${formatDay(g.date)} move to a day that is open`,
+        label: `Move the irrigation of ${formatDay(g.date)} to a permitted day`,
         changes: [change(`dates/${g.id}`, undefined)],
       })),
     );
@@ -168,10 +170,10 @@ function checkLimits({ plan, decisions, add }: Check): void {
     add(
       "advise",
       "water.turns",
-      `${round(water.stressDays)} days of stress between the days on which water may be given.`,
-      "Store more in the ground before a dry turn, give from a tank, or sow what roots deeper.",
+      `About ${round(water.stressDays)} stress days are expected between the days on which irrigation is possible.`,
+      "Refill the soil before a long interval, irrigate from a tank, or choose a crop that roots deeper.",
       decisions.water?.atRawPct === undefined
-        ? [{ label: "Give at 60 % of the readily available water", changes: [change("water/atRawPct", 60)] }]
+        ? [{ label: "Irrigate at 60 % of the readily available water", changes: [change("water/atRawPct", 60)] }]
         : [],
     );
   if (!waterDoubtsTarget(water)) return;
@@ -179,8 +181,8 @@ function checkLimits({ plan, decisions, add }: Check): void {
   add(
     "advise",
     "water.yield",
-    `This water lets the crop yield about ${spanInWords(water)} % of what it would with plenty.`,
-    `The target of ${round(plan.targetTPerHa, 1)} t/ha and the yield to expect count on plenty, and nitrogen is given for it.`,
-    reached > 0 ? [{ label: `A target of ${reached} t/ha`, changes: [change("targetTPerHa", reached)] }] : [],
+    `With this water the yield is likely to reach only ${yieldInWords(water)} of the yield without water shortage.`,
+    `The target of ${q(plan.targetTPerHa, "t/ha", 1)}, the expected yield and the nitrogen assume enough water. Lower the target, or find more water.`,
+    reached > 0 ? [{ label: `Target ${q(reached, "t/ha", 1)}`, changes: [change("targetTPerHa", reached)] }] : [],
   );
 }

@@ -6,8 +6,8 @@ import { addDays, daysBetween } from "../../dates";
 import { EXAMPLE_FACTS } from "../../plan/example-facts";
 import type { PlanFacts } from "../../plan/facts";
 import { unwrap } from "../../result";
-import { checkPlan } from "../check-plan";
 import { type Change, change, freshDecisions } from "../decisions";
+import { checkPlan } from "../example-findings";
 import { yieldSpan } from "./part";
 import { alongCurve, dryStages, waterCurve, waterResponse } from "./response";
 import { irrigationId } from "./settled";
@@ -149,10 +149,12 @@ describe("the water of a plan", () => {
         freshDecisions("maize"),
       ).find((f) => f.id === "water.rain");
     expect(said(30, 66)?.title).toContain("about 30 to 66 %");
-    expect(said(30, 66)?.why).toContain("The lower is by the crop's response at each stage multiplied");
-    expect(said(48, 40)?.why).toContain("The lower is by the season's sums; the higher by the crop's response");
+    expect(said(30, 66)?.why).toContain("The lower figure comes from the response of each stage, multiplied");
+    expect(said(48, 40)?.why).toContain(
+      "The lower figure comes from the season's totals; the higher from the response of each stage",
+    );
     expect(said(30, null)?.title).toContain("about 30 %");
-    expect(said(30, null)?.why).toMatch(/^By the crop's response/);
+    expect(said(30, null)?.why).toMatch(/^It is calculated from the response of each stage/);
   });
 
   it("stops water after the irrigation of the same day", () => {
@@ -252,7 +254,7 @@ describe("what the plan finds of its water", () => {
     const short = facts({ waterM3PerYear: 5000 });
     const found = findings("potato", short).find((f) => f.id === "water.short");
     // 5000 m3 x 75 % over 14.2 ha are 26 mm
-    expect(found?.title).toContain("gives 26 mm net");
+    expect(found?.title).toContain("(26 mm net)");
     expect(found?.repairs[0]?.changes).toEqual([change("water/school", "stages")]);
     expect(draft("potato", short).water.netMm).toBeLessThanOrEqual(26.5);
     expect(ids("potato", facts({ waterM3PerYear: 500_000 }))).not.toContain("water.short");
