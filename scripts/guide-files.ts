@@ -4,7 +4,7 @@ import fs from "node:fs";
 import path from "node:path";
 import { CORE_SCHEMA, load } from "js-yaml";
 import { TILLAGE_SYSTEMS } from "../src/core/ground/systems";
-import { type CompiledGuide, compileGuides } from "../src/core/guides/compile";
+import { type CompiledGuide, compileGuides, withMarks } from "../src/core/guides/compile";
 import { cropLine } from "../src/core/guides/crop-line";
 import type { Surroundings } from "../src/core/guides/laws";
 import { LEFTOVERS } from "../src/core/guides/previous-crops";
@@ -46,7 +46,7 @@ export function compileFolder(root: string): CompiledGuide[] {
 /** The texts of the cautions that hold whatever the crop, by topic. */
 function readCautions(file: string): Record<string, string> {
   const { source: _, ...texts } = read(file) as Record<string, string>;
-  return texts;
+  return withMarks(file, texts);
 }
 
 /** What the laws are checked against: all crops that there are, and a climate of each zone that has one. */

@@ -4,6 +4,7 @@
  * ones (assumption) and may be changed per plan.
  */
 
+import { q, span } from "../units/told";
 import type { ImplementId } from "./implements";
 
 /** One tool of a pass and how deep it works. */
@@ -63,8 +64,8 @@ const shred: SystemPass = {
   gap: wait(0, 5, 40),
   beforeWinter: 3,
   fromCoverPct: 40,
-  soilFit: "dry on top, straw dry",
-  decision: "straw under 10 cm and evenly spread: ready; else once more across",
+  soilFit: "Start when straw and soil surface are dry.",
+  decision: `Straw should be under ${q(10, "cm")} and evenly spread. If not, go over it again at an angle.`,
 };
 const disc = (gap: Wait, depthCm = 8): SystemPass => ({
   id: "disc",
@@ -75,8 +76,8 @@ const disc = (gap: Wait, depthCm = 8): SystemPass => ({
   widthM: 4,
   fieldEfficiencyPct: 80,
   gap,
-  soilFit: "friable to working depth",
-  decision: "clods under 4 cm: ready; else one more pass",
+  soilFit: "Only when the soil is friable to working depth.",
+  decision: `Stop when clods are under ${q(4, "cm")}. If they are larger, make one more pass.`,
 });
 const harrow = (gap: Wait): SystemPass => ({
   id: "harrow",
@@ -87,12 +88,13 @@ const harrow = (gap: Wait): SystemPass => ({
   widthM: 5,
   fieldEfficiencyPct: 80,
   gap,
-  soilFit: "surface grey-dry, moist at sowing depth",
-  decision: "firm under the heel, fine at sowing depth: drill; else harrow or roll",
+  soilFit: "Only when the surface is dry and grey and the soil is moist at sowing depth.",
+  decision:
+    "Drill when the seedbed is firm under the heel and fine at sowing depth. If it is not, harrow or roll once more.",
 });
 const roll: SystemPass = {
   id: "roll",
-  name: "Roll",
+  name: "Roll, if loose and dry",
   mark: "roll",
   tools: [{ implement: "roller", depthCm: 0 }],
   speedKmH: 8,
@@ -101,8 +103,8 @@ const roll: SystemPass = {
   gap: wait(0, 0, null),
   afterPlanting: { min: 0, usual: 1, max: 5 },
   notOver: ["transplants", "cuttings"],
-  soilFit: "dry on top; never on wet clay",
-  decision: "loose or cloddy, and dry: roll; wet: leave",
+  soilFit: "Roll a loose or cloddy seedbed when the surface is dry.",
+  decision: "Do not roll wet clay.",
   onlyIf: "if the seedbed is loose or cloddy and its surface is dry",
 };
 const plough = (gap: Wait, depthCm = 22): SystemPass => ({
@@ -115,14 +117,14 @@ const plough = (gap: Wait, depthCm = 22): SystemPass => ({
   fieldEfficiencyPct: 80,
   gap,
   beforeWinter: 45,
-  soilFit: "crumbles at ploughing depth, does not smear",
-  decision: "residue fully turned under; headlands last",
+  soilFit: "Only when the soil crumbles at ploughing depth and does not smear.",
+  decision: "Bury all residue. Plough the headlands last.",
 });
 
 export const TILLAGE_SYSTEMS: TillageSystem[] = [
   {
     id: "loosen",
-    name: "Loosen without turning",
+    name: "Deep non-inversion tillage",
     school: "loosen",
     passes: [
       shred,
@@ -136,8 +138,8 @@ export const TILLAGE_SYSTEMS: TillageSystem[] = [
         fieldEfficiencyPct: 80,
         gap: wait(2, 12, 60),
         beforeWinter: 14,
-        soilFit: "dry enough to shatter at depth",
-        decision: "dig: loosened across the full width: ready",
+        soilFit: "Only when the soil at working depth is dry enough to shatter.",
+        decision: "Dig a hole: the soil should be loose across the full width.",
       },
       disc(wait(1, 7, 40)),
       harrow(wait(0, 2, 12)),
@@ -146,19 +148,19 @@ export const TILLAGE_SYSTEMS: TillageSystem[] = [
   },
   {
     id: "plough",
-    name: "Turn under",
+    name: "Ploughing",
     school: "turn",
     passes: [shred, plough(wait(3, 18, 90)), harrow(wait(0, 3, 14)), roll],
   },
   {
     id: "reduced",
-    name: "Reduced, discs only",
+    name: "Shallow tillage, discs only",
     school: "reduced",
     passes: [disc(wait(7, 16, 50), 6), { ...disc(wait(1, 5, 25), 8), id: "disc-again", name: "Disc again" }, roll],
   },
   {
     id: "noTill",
-    name: "No tillage",
+    name: "Direct drilling",
     school: "no-till",
     plantsUnworked: true,
     passes: [
@@ -167,21 +169,21 @@ export const TILLAGE_SYSTEMS: TillageSystem[] = [
   },
   {
     id: "ridgeBed",
-    name: "Plough, ridge up and separate stones",
+    name: "Ploughing, bed forming and stone separation",
     school: "ridge",
     passes: [
       { ...plough(wait(60, 140, 240), 28), id: "plough-autumn", name: "Plough before winter", speedKmH: 6 },
       {
         id: "ridge-up",
-        name: "Draw up beds",
-        mark: "ridge up",
+        name: "Form beds",
+        mark: "beds",
         tools: [{ implement: "bedRidger", depthCm: 28 }],
         speedKmH: 5,
         widthM: 3.6,
         fieldEfficiencyPct: 75,
         gap: wait(0, 2, 10),
-        soilFit: "dry to 28 cm; a ball thrown up breaks",
-        decision: "no smear on the ridge's flank: go on",
+        soilFit: `Only when the soil is dry to ${q(28, "cm")}: a ball of it, thrown up and caught, breaks.`,
+        decision: "The sides of the bed must not smear. If they do, stop and wait.",
       },
       {
         id: "destone",
@@ -192,14 +194,14 @@ export const TILLAGE_SYSTEMS: TillageSystem[] = [
         widthM: 1.8,
         fieldEfficiencyPct: 70,
         gap: wait(0, 1, 4),
-        soilFit: "friable right through",
-        decision: "plant behind it within days, before rain seals the bed",
+        soilFit: "Only when the bed is friable to its full depth.",
+        decision: "Plant within days, before rain seals the bed.",
       },
     ],
   },
   {
     id: "ridgeLight",
-    name: "Loosen and ridge, stone-free land",
+    name: "Deep tillage and ridging, stone-free land",
     school: "ridge",
     passes: [
       {
@@ -212,8 +214,8 @@ export const TILLAGE_SYSTEMS: TillageSystem[] = [
         fieldEfficiencyPct: 80,
         gap: wait(60, 140, 240),
         beforeWinter: 25,
-        soilFit: "dry enough to shatter",
-        decision: "dig: loosened across the full width",
+        soilFit: "Only when the soil at working depth is dry enough to shatter.",
+        decision: "Dig a hole: the soil should be loose across the full width.",
       },
       {
         id: "power-harrow",
@@ -224,50 +226,50 @@ export const TILLAGE_SYSTEMS: TillageSystem[] = [
         widthM: 3,
         fieldEfficiencyPct: 80,
         gap: wait(0, 2, 10),
-        soilFit: "crumbles",
-        decision: "clods under 3 cm: plant",
+        soilFit: "Only when the soil crumbles.",
+        decision: `Plant when clods are under ${q(3, "cm")}.`,
       },
     ],
   },
   {
     id: "standing",
-    name: "Left as it is: the planting stands",
+    name: "No tillage: perennial stand",
     school: "no-till",
     plantsUnworked: true,
     passes: [],
   },
   {
     id: "underStraw",
-    name: "Mow, leave the ground as it is, cover with straw",
+    name: "Mow and cover with straw, no tillage",
     school: "no-till",
     plantsUnworked: true,
     passes: [
       {
         id: "mow",
-        name: "Mow what stands, short",
+        name: "Mow short",
         mark: "mow",
         tools: [{ implement: "shredder", depthCm: 0 }],
         speedKmH: 6,
         widthM: 2,
         fieldEfficiencyPct: 75,
         gap: wait(0, 3, 30),
-        soilFit: "any that carries you",
-        decision: "no perennial weeds that come through straw: go on; else work the ground",
+        soilFit: "Any soil moisture will do.",
+        decision: "If perennial weeds that grow through straw are present, till the field instead.",
       },
     ],
   },
   {
     id: "puddled",
-    name: "Plough dry, flood, puddle twice, level",
+    name: "Dry tillage, flooding, puddling twice, levelling",
     school: "puddle",
     passes: [
       {
         ...disc(wait(5, 12, 40), 12),
         id: "dry-till",
-        name: "Break dry ground",
+        name: "First dry tillage",
         mark: "dry till",
-        soilFit: "moist after first rain",
-        decision: "residue and weeds broken: mend bunds, let water in",
+        soilFit: "Start when the first rain has moistened the soil.",
+        decision: "When residue and weeds are broken up, mend the bunds and flood.",
       },
       {
         id: "puddle",
@@ -278,35 +280,35 @@ export const TILLAGE_SYSTEMS: TillageSystem[] = [
         widthM: 1.6,
         fieldEfficiencyPct: 70,
         gap: wait(5, 7, 14),
-        soilFit: "soaked for two days, 5 cm of water",
-        decision: "water stays overnight: go on; sinks more than 2 cm: puddle again",
+        soilFit: `Puddle after two days of soaking, with ${q(5, "cm")} of standing water.`,
+        decision: `The water should stay overnight. If it sinks more than ${q(2, "cm")}, puddle again.`,
       },
       {
         id: "puddle-again",
-        name: "Puddle again and level",
+        name: "Second puddling and levelling",
         mark: "level",
         tools: [{ implement: "leveller", depthCm: 10 }],
         speedKmH: 4,
         widthM: 3,
         fieldEfficiencyPct: 70,
         gap: wait(1, 2, 4),
-        soilFit: "2 to 3 cm of water",
-        decision: "no high spot over 3 cm above water: transplant when mud has settled a day",
+        soilFit: `With ${span(2, 3, "cm")} of standing water.`,
+        decision: `No spot should be more than ${q(3, "cm")} above the water. Let the mud settle for a day before transplanting.`,
       },
     ],
   },
   {
     id: "puddledLight",
-    name: "Flood and puddle once",
+    name: "Flooding and puddling once",
     school: "puddle",
     passes: [
       {
         ...disc(wait(5, 12, 40), 10),
         id: "dry-till",
-        name: "Break dry ground",
+        name: "First dry tillage",
         mark: "dry till",
-        soilFit: "moist after first rain",
-        decision: "mend bunds, let water in",
+        soilFit: "Start when the first rain has moistened the soil.",
+        decision: "Mend the bunds and flood.",
       },
       {
         id: "puddle",
@@ -317,8 +319,8 @@ export const TILLAGE_SYSTEMS: TillageSystem[] = [
         widthM: 1.6,
         fieldEfficiencyPct: 70,
         gap: wait(1, 2, 5),
-        soilFit: "soaked, 5 cm of water",
-        decision: "no high spot over 3 cm above water: transplant",
+        soilFit: `Puddle soaked soil, with ${q(5, "cm")} of standing water.`,
+        decision: `No spot should be more than ${q(3, "cm")} above the water.`,
       },
     ],
   },

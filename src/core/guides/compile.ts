@@ -1,6 +1,8 @@
 /** From guides as they are written to guides as the core computes with them: expanded, merged, checked by shape. */
 
 import { z } from "zod";
+import { MEASURES, type MeasureId } from "../units/measure-ids";
+import { q, span } from "../units/told";
 import { expand, listed, listedNew } from "./author";
 import { layered, merge } from "./merge";
 import { type Guide, guideSchema, source } from "./schema";
@@ -111,8 +113,29 @@ function compileCrop(
   const leaves: string[] = [];
   merge({}, archetype.tree, (leaf) => leaves.push(leaf));
   const isOwn = (leaf: string) => [...own].some((o) => o === leaf || leaf.startsWith(`${o}.`));
-  return { guide: read(path, guideSchema, guide), archetype: leaves.filter((leaf) => !isOwn(leaf)).sort() };
+  return {
+    guide: read(path, guideSchema, withMarks(path, guide)),
+    archetype: leaves.filter((leaf) => !isOwn(leaf)).sort(),
+  };
 }
+
+/** Quantities in texts, which are written as <25 cm> or <12 to 15 C>, as marks that are told in the reader's units. */
+export function withMarks<T>(path: string, value: T): T {
+  if (typeof value === "string") return value.replace(/<([^<>]*)>/g, (_, inside) => markOf(path, inside)) as T;
+  if (Array.isArray(value)) return value.map((item) => withMarks(path, item)) as T;
+  if (typeof value !== "object" || value === null) return value;
+  return Object.fromEntries(Object.entries(value).map(([key, item]) => [key, withMarks(path, item)])) as T;
+}
+
+function markOf(path: string, inside: string): string {
+  const [, from, to, unit = ""] = /^([\d.]+)(?: to ([\d.]+))? (.+)$/.exec(inside) ?? [];
+  if (!(unit in MEASURES))
+    throw new Error(`${path}: <${inside}> is no quantity: a number, or one to another, and a unit`);
+  return to === undefined
+    ? q(Number(from), unit as MeasureId, decimalsOf(from))
+    : span(Number(from), Number(to), unit as MeasureId, Math.max(decimalsOf(from), decimalsOf(to)));
+}
+const decimalsOf = (written = ""): number => written.split(".")[1]?.length ?? 0;
 
 /** A guide's schools: those that many crops share with what this crop says of them, and its own. */
 function registered(schools: unknown, register: Record<string, Tree>): Record<string, unknown> {

@@ -7,7 +7,7 @@ import { unwrap } from "../result";
 import { freshDecisions } from "../sheets/decisions";
 import { decisionsSchema } from "../sheets/decisions-schema";
 import { draftPlan } from "../sheets/draft-plan";
-import { checkPlan } from "../sheets/example-findings";
+import { checkPlan, METRIC } from "../sheets/example-findings";
 import { resolveGuide } from "./resolve-guide";
 import { schoolsOf } from "./schools";
 
@@ -50,7 +50,7 @@ describe("schools", () => {
     expect(draft("rice", {}).ids).toContain("first-drain");
     expect(draft("rice", { water: "flooded" }).ids).not.toContain("first-drain");
     const turns = draft("rice", { water: "wetAndDry" }).plan.operations.find((o) => o.id === "first-drain")!;
-    expect(turns.name).toContain("15 cm");
+    expect(METRIC.tell(turns.detail)).toContain("15 cm");
     // drilled dry there is no water to choose
     const dry = unwrap(resolveGuide(testGuide("rice"), { method: "drySeeded" }));
     expect(schoolsOf(dry.guide, "drySeeded").some((s) => s.id === "water")).toBe(false);

@@ -5,6 +5,8 @@ import { describe, expect, it } from "vitest";
 import { testGuide } from "../../../tests/support/guides";
 import { ledgerLoad as load } from "../../../tests/support/ledger-load";
 import type { SafeDays } from "../guides/schema-keep";
+import { METRIC } from "../sheets/example-findings";
+import { q } from "../units/told";
 import { contractDeliveries } from "./contract-deliveries";
 import { safeStorageDays } from "./safe-storage";
 import { fieldYield, type LedgerLoad, runLedger } from "./store-ledger";
@@ -86,12 +88,12 @@ describe("loads", () => {
     expect(stateOf([load(wet)]).notes.map((n) => n.weight)).toContain("stop");
     const treated = stateOf([load({ ...wet, acid: true })]);
     expect(treated.lots[0]).toMatchObject({ acidPct: 100, keepsUntil: null });
-    expect(treated.lots[0]?.keepsWhy).toContain("kept moist with acid");
+    expect(treated.lots[0]?.keepsWhy).toContain("preserved with acid");
     expect(treated.notes.filter((n) => n.text.includes("moisture"))).toEqual([]);
     // 10 t beside them without acid: 30 of 40 t are 75 %, and days are counted again
     const mixed = stateOf([load({ ...wet, acid: true }), load({ ...wet, massT: 10 })]);
     expect(mixed.lots[0]?.acidPct).toBeCloseTo(75, 9);
-    expect(mixed.notes.some((n) => n.text.includes("75 % of it was treated with acid"))).toBe(true);
+    expect(mixed.notes.some((n) => n.text.includes("only 75 % of this lot is treated with acid"))).toBe(true);
     expect(mixed.lots[0]?.keepsUntil).not.toBeNull();
     // what is moved on stays treated
     const moved = [
@@ -99,7 +101,7 @@ describe("loads", () => {
       load({ fromStoreId: "bin", toStoreId: "loft", crop: "barley", massT: 12, on: "2027-08-20" }),
     ];
     expect(stateOf(moved, "none", "loft").lots[0]?.acidPct).toBe(100);
-    expect(stateOf([load(wet)], "airtight").lots[0]?.keepsWhy).toContain("shut off from air");
+    expect(stateOf([load(wet)], "airtight").lots[0]?.keepsWhy).toContain("airtight");
   });
   it("of one day come in before they go out, however they were typed", () => {
     const out = load({ fromStoreId: "bin", to: "feed", massT: 4 });
@@ -220,7 +222,8 @@ const state = (lots: Partial<LedgerLoad>[], looks: StoreLook[] = [], today = "20
     today,
   );
 };
-const said = (s: ReturnType<typeof state>) => s.notes.map((note) => `${note.weight}: ${note.text}`).join("\n");
+const said = (s: ReturnType<typeof state>) =>
+  s.notes.map((note) => `${note.weight}: ${METRIC.tell(note.text)}`).join("\n");
 
 describe("a store", () => {
   it("knows its room by bulk, and says when more stands than goes in", () => {
@@ -228,23 +231,25 @@ describe("a store", () => {
     const half = state([{ massT: 38, moisturePct: 14 }]);
     expect(half.filledM3).toBeCloseTo(50, 6);
     expect(half.filledPct).toBeCloseTo(50, 6);
-    expect(said(state([{ massT: 380, moisturePct: 13 }]))).toContain("stop: 500 m³ stand where 100 m³ go in");
+    expect(said(state([{ massT: 380, moisturePct: 13 }]))).toContain(
+      "stop: The store holds 500 m³, but its volume is 100 m³",
+    );
   });
   it("says how long a moist lot keeps, and that it came in too moist", () => {
     const moist = state([{ massT: 10, moisturePct: 18 }]);
     // 18 % at the guide's 15 C: 42 days from 1 August
     expect(moist.lots[0]?.keepsUntil).toBe("2027-09-12");
     expect(said(moist)).toContain(`advise: 10 t of ${moist.lots[0]!.name.toLowerCase()}`);
-    expect(said(moist)).toContain("came in at 18 % moisture on average, it keeps at 14 %");
+    expect(said(moist)).toContain("came in at 18 % moisture on average; 14 % is safe for storage");
     expect(said(state([{ massT: 10, moisturePct: 18 }], [], "2027-09-20"))).toContain("stop: 10 t of");
     // 31 of 42 days are used by 1 September; the rest goes on at 10 C: 11 / 42 x 80 = 20 days
     expect(state([{ massT: 10, moisturePct: 18 }], [look({ temperatureC: 10 })]).lots[0]).toMatchObject({
       keepsUntil: "2027-09-21",
-      keepsWhy: "at 18 % and 10 °C, as last read; 74 % of its time was used by 1 Sep 2027",
+      keepsWhy: `at 18 % and ${q(10, "C", 1)}, the last reading; 74 % of its storage life was used by 1 Sep 2027`,
     });
     expect(state([{ massT: 10 }]).lots[0]).toMatchObject({
       keepsUntil: null,
-      keepsWhy: "its moisture was not measured",
+      keepsWhy: "moisture not measured",
     });
   });
   it("says when there is nothing to dry a moist lot with", () => {
@@ -261,11 +266,11 @@ describe("a store", () => {
       [{ massT: 10, moisturePct: 14 }],
       [look({ temperatureC: 24, insectsPerKg: 2 }), look({ readOn: "2027-08-20", temperatureC: 18 })],
     );
-    expect(said(heats)).toContain("stop: It heats: 6 °C more on 1 Sep than on 20 Aug");
+    expect(said(heats)).toContain("stop: The store is heating: 6 °C warmer on 1 Sep than on 20 Aug");
     expect(said(heats)).toContain("stop: Live insects on 1 Sep");
     expect(said(heats)).toContain("advise: 24 °C on 1 Sep");
     const tubers = state([{ crop: "potato", massT: 20 }], [look({ humidityPct: 70, sproutedPct: 4, rottenPct: 1 })]);
-    expect(said(tubers)).toContain("70 % humidity on 1 Sep: potato keeps at 90 to 98 %");
+    expect(said(tubers)).toContain("70 % humidity on 1 Sep: store potato at 90 to 98 %");
     expect(said(tubers)).toContain("4 % sprouted");
     expect(said(tubers)).toContain("1 % rotten");
   });
@@ -274,7 +279,7 @@ describe("a store", () => {
       { crop: "potato", massT: 5 },
       { crop: "garlic", massT: 1 },
     ]);
-    expect(said(mixed).match(/stand in one room/g)).toHaveLength(1);
+    expect(said(mixed).match(/are in one store/g)).toHaveLength(1);
     expect(
       said(
         state([
@@ -286,7 +291,7 @@ describe("a store", () => {
   });
   it("is looked into in time", () => {
     expect(state([{ massT: 5, moisturePct: 13 }]).lookDueOn).toBe("2027-08-15");
-    expect(said(state([{ massT: 5, moisturePct: 13 }]))).toContain("advise: A look is due since 15 Aug");
+    expect(said(state([{ massT: 5, moisturePct: 13 }]))).toContain("advise: An inspection has been due since 15 Aug");
     expect(state([{ massT: 5, moisturePct: 13 }], [look({ temperatureC: 12 })]).lookDueOn).toBe("2027-09-15");
     expect(state([]).lookDueOn).toBeNull();
   });

@@ -4,6 +4,7 @@ import { addDays, daysBetween, formatDay, type IsoDate } from "../dates";
 import { QUALITY_MEASURES, type QualityMeasure } from "../guides/quality-measures";
 import type { Guide } from "../guides/schema";
 import { type GradeLimit, gradeLot } from "../harvest/grade-lot";
+import { q, span } from "../units/told";
 import { safeStorageDays } from "./safe-storage";
 import type { StoredLot } from "./store-ledger";
 
@@ -79,13 +80,16 @@ export function storeState(
   const notes: StoreNote[] = [];
   const add = (weight: Weight, text: string) => notes.push({ weight, text });
   if (filledM3 > store.capacityM3)
-    add("stop", `${round(filledM3)} m³ stand where ${round(store.capacityM3)} m³ go in: look at loads and room.`);
+    add(
+      "stop",
+      `The store holds ${q(filledM3, "m³ stored")}, but its volume is ${q(store.capacityM3, "m³ stored")}. Check the loads and the volume.`,
+    );
   together(states, crops, add);
   const airless = store.air === "none" || store.air === "vents";
   for (const lot of states) aboutLot(lot, crops.get(lot.crop), today, airless, keptMoist(lot, store) !== null, add);
   if (last && lots.length > 0) aboutLook(last, before ?? null, lots, crops, cropNames, add);
   if (lookDueOn !== null && lookDueOn < today)
-    add("advise", `A look is due since ${formatDay(lookDueOn)}: ${inspectWords(lots, crops)}.`);
+    add("advise", `An inspection has been due since ${formatDay(lookDueOn)}: ${inspectWords(lots, crops)}.`);
   return { lots: states, filledM3, filledPct: (100 * filledM3) / store.capacityM3, lookDueOn, notes };
 }
 
@@ -94,13 +98,13 @@ export function storeState(
  * warmest before the first), and what is left goes on at the last one. Without a table, the guide's months.
  */
 function keeps(lot: StoredLot, crop: KeptCrop | undefined, looks: readonly StoreLook[]) {
-  if (!crop) return { keepsUntil: null, keepsWhy: "no guide of this crop" };
+  if (!crop) return { keepsUntil: null, keepsWhy: "no guide for this crop" };
   const { keep } = crop;
   if (!keep.safeDays) {
     const months = keep.months.typical;
     return {
       keepsUntil: addDays(lot.firstInOn, Math.round(months * MONTH)),
-      keepsWhy: `${months} months, kept as the guide says`,
+      keepsWhy: `${months} months under the guide's conditions`,
     };
   }
   const known = looks.filter((l) => l.temperatureC !== null).sort((a, b) => (a.readOn < b.readOn ? -1 : 1));
@@ -108,7 +112,7 @@ function keeps(lot: StoredLot, crop: KeptCrop | undefined, looks: readonly Store
     .sort((a, b) => (a.readOn < b.readOn ? 1 : -1))
     .find((l) => l.moisturePct !== null)?.moisturePct;
   const pct = moisture ?? lot.moisturePct;
-  if (pct === null) return { keepsUntil: null, keepsWhy: "its moisture was not measured" };
+  if (pct === null) return { keepsUntil: null, keepsWhy: "moisture not measured" };
   let warmth = keep.tempC.to;
   let from = lot.lastInOn;
   let left = 1;
@@ -123,7 +127,7 @@ function keeps(lot: StoredLot, crop: KeptCrop | undefined, looks: readonly Store
   const days = Math.floor(left * safeStorageDays(keep.safeDays, pct, warmth) + 1e-6);
   return {
     keepsUntil: addDays(from, days),
-    keepsWhy: `at ${round(pct)} % and ${round(warmth)} °C, ${known.length > 0 ? "as last read" : "the guide's warmest"}${left < 1 ? `; ${Math.round(100 * (1 - left))} % of its time was used by ${formatDay(from, true)}` : ""}`,
+    keepsWhy: `at ${round(pct)} % and ${q(warmth, "C", 1)}, ${known.length > 0 ? "the last reading" : "the guide's upper limit"}${left < 1 ? `; ${Math.round(100 * (1 - left))} % of its storage life was used by ${formatDay(from, true)}` : ""}`,
   };
 }
 
@@ -132,10 +136,9 @@ function keptMoist(lot: StoredLot, store: { air: string }): Pick<LotState, "keep
   if (lot.acidPct >= ALL_PCT)
     return {
       keepsUntil: null,
-      keepsWhy: "kept moist with acid, for feed: as long as its label says for this moisture",
+      keepsWhy: "preserved with acid, for feed: as long as the label states for this moisture",
     };
-  if (store.air === "airtight")
-    return { keepsUntil: null, keepsWhy: "shut off from air: until it is opened, then within days" };
+  if (store.air === "airtight") return { keepsUntil: null, keepsWhy: "airtight: until it is opened, then within days" };
   return null;
 }
 
@@ -151,11 +154,14 @@ function together(
       const pair = [lot.crop, other.crop].sort().join("|");
       if (!apart || said.has(pair)) continue;
       said.add(pair);
-      add("advise", `${lot.name} and ${other.name.toLowerCase()} stand in one room: ${apart.why}.`);
+      add("advise", `${lot.name} and ${other.name.toLowerCase()} are in one store: ${apart.why}.`);
     }
   const named = new Set(states.map((l) => `${l.crop} ${l.lot}`));
   if (named.size > new Set(states.map((l) => l.crop)).size)
-    add("hint", "Several lots of one crop stand here: kept apart, a better one stays worth its price.");
+    add(
+      "hint",
+      "Several lots of one crop are in this store. Keep them separate, so that a better lot keeps its price.",
+    );
 }
 
 function aboutLot(
@@ -166,24 +172,30 @@ function aboutLot(
   moist: boolean,
   add: (weight: Weight, text: string) => void,
 ): void {
-  const own = `${round(lot.massT)} t of ${lot.name.toLowerCase()}${lot.lot ? ` (${lot.lot})` : ""}`;
+  const own = `${q(lot.massT, "t", 1)} of ${lot.name.toLowerCase()}${lot.lot ? ` (${lot.lot})` : ""}`;
   if (lot.keepsUntil !== null) {
     const left = daysBetween(today, lot.keepsUntil);
     if (left < 0)
-      add("stop", `${own} kept until ${formatDay(lot.keepsUntil)} (${lot.keepsWhy}): look, dry, cool or sell.`);
+      add(
+        "stop",
+        `${own}: storage life ended on ${formatDay(lot.keepsUntil)} (${lot.keepsWhy}). Inspect it, then dry, cool or sell it.`,
+      );
     else if (left < SOON_DAYS)
-      add("advise", `${own} keep until ${formatDay(lot.keepsUntil)} (${lot.keepsWhy}): dry, cool or sell before.`);
+      add(
+        "advise",
+        `${own}: storage life ends on ${formatDay(lot.keepsUntil)} (${lot.keepsWhy}). Dry, cool or sell it before.`,
+      );
   }
   if (lot.acidPct > 100 - ALL_PCT && lot.acidPct < ALL_PCT)
     add(
       "advise",
-      `${own}: ${round(lot.acidPct)} % of it was treated with acid, the rest was not. Nothing keeps the rest moist, and all of it is feed now.`,
+      `${own}: only ${round(lot.acidPct)} % of this lot is treated with acid. The rest is not preserved and will heat: dry or treat it today. The whole lot is feed only, never seed, malt or food.`,
     );
   const safe = crop?.safeMoisturePct ?? null;
   if (!moist && safe !== null && lot.moisturePct !== null && lot.moisturePct > safe)
     add(
       "advise",
-      `${own} came in at ${round(lot.moisturePct)} % moisture on average, it keeps at ${safe} %${airless ? ", and this store has no fan to dry it" : ""}.`,
+      `${own} came in at ${round(lot.moisturePct)} % moisture on average; ${safe} % is safe for storage${airless ? ", and this store has no fan to dry it" : ""}.`,
     );
 }
 
@@ -201,24 +213,30 @@ function aboutLook(
   if (gained >= HEATS_BY_C)
     add(
       "stop",
-      `It heats: ${round(gained)} °C more on ${on} than on ${formatDay((before as StoreLook).readOn)}. Air, turn or empty it now; never into a bin alone.`,
+      `The store is heating: ${q(gained, "C apart", 1)} warmer on ${on} than on ${formatDay((before as StoreLook).readOn)}. Run the fan, turn or empty the store today. Do not enter the bin.`,
     );
   for (const id of new Set(lots.map((l) => l.crop))) {
     const keep = crops.get(id)?.keep;
     if (!keep) continue;
     const name = cropNames(id).toLowerCase();
     if (temp !== null && (temp > keep.tempC.to || temp < keep.tempC.from))
-      add("advise", `${round(temp)} °C on ${on}: ${name} keeps at ${keep.tempC.from} to ${keep.tempC.to} °C.`);
+      add("advise", `${q(temp, "C", 1)} on ${on}: store ${name} at ${span(keep.tempC.from, keep.tempC.to, "C")}.`);
     const air = keep.humidityPct;
     if (air && humidity !== null && (humidity > air.to || humidity < air.from))
-      add("advise", `${round(humidity)} % humidity on ${on}: ${name} keeps at ${air.from} to ${air.to} %.`);
+      add("advise", `${round(humidity)} % humidity on ${on}: store ${name} at ${air.from} to ${air.to} %.`);
   }
   if ((last.insectsPerKg ?? 0) > 0)
-    add("stop", `Live insects on ${on}: cool it under 10 °C, clean, or treat within a label; not sold as sound grain.`);
+    add(
+      "stop",
+      `Live insects on ${on}: cool the grain below ${q(10, "C")}, clean it, or treat it within a label. Do not sell it as sound grain.`,
+    );
   if ((last.sproutedPct ?? 0) > 0)
-    add("advise", `${round(last.sproutedPct as number)} % sprouted on ${on}: colder, or sold first.`);
+    add("advise", `${round(last.sproutedPct as number)} % sprouted on ${on}: cool the store, or sell this lot first.`);
   if ((last.rottenPct ?? 0) > 0)
-    add("advise", `${round(last.rottenPct as number)} % rotten on ${on}: sort them out, air, and sell first.`);
+    add(
+      "advise",
+      `${round(last.rottenPct as number)} % rotten on ${on}: sort them out, ventilate, and sell this lot first.`,
+    );
 }
 
 const inspectWords = (lots: readonly StoredLot[], crops: ReadonlyMap<string, KeptCrop>) =>

@@ -191,7 +191,7 @@ describe("clashes", () => {
     const [clash] = checkPlan(plan, facts, decisions).filter((f) => f.severity === "stop");
     // lime from 15 September, 21 days: 6 October; five days short
     expect(clash?.title).toBe("Spread lime and drill are in conflict by 5 days.");
-    expect(clash?.repairs.map((r) => r.label)).toContain("Accept 16 days of wait for the lime");
+    expect(clash?.repairs.map((r) => r.label)).toContain("Accept 16 days between lime and sowing");
     expect(clash?.repairs.map((r) => r.label)).toContain("Release the date of drill");
     expect(plan.conflicts[0]?.shortByDays).toBe(5);
     expect(clash?.sheet).toBe("soil");

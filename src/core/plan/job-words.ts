@@ -72,6 +72,10 @@ export function expectedInWords({ date, earliest, latest }: Pick<Job, "date" | "
     : `Expected about ${formatDay(date)}.`;
 }
 
+/** Why a job is planned. Example: "Why: lime takes months to act."; nothing where its instructions say it. */
+export const whyInWords = ({ reason }: Pick<Operation, "reason">): string =>
+  reason ? `Why: ${reason.replace(/\.$/, "")}.` : "";
+
 type Window = Pick<Job, "date" | "earliest" | "latest">;
 
 /** The day from which on a job comes too late, seen from a day: it is passed where that day or the job's own lies behind it. */

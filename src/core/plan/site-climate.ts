@@ -3,6 +3,7 @@
 import { addDays, type IsoDate } from "../dates";
 import type { ResolvedGuide } from "../guides/resolve-guide";
 import { availableWaterMmPerM } from "../soil/available-water";
+import { q, span } from "../units/told";
 import type { Climate } from "../weather/climate";
 import { overDays } from "../weather/climate-days";
 import { between, type Criterion, round, type SeasonSpan, type SiteFacts } from "./site-criteria";
@@ -22,7 +23,7 @@ const RIPENING_DAYS = 30;
 /** Rain, what the soil holds and what can be given, against what the typical yield takes. */
 export function water(facts: SiteFacts, { guide, product }: ResolvedGuide, { planting, until }: SeasonSpan): Criterion {
   const { field, climate } = facts;
-  if (!climate) return { id: "water", score: null, reason: "no climate is known" };
+  if (!climate) return { id: "water", score: null, reason: "no climate station is set" };
   const need = (guide.climate.seasonWaterMm.typical * product.targetTPerHa.typical) / product.targetTPerHa.high;
   const roots = Math.min(guide.soil.rootingDepthCm.typical, field.soilDepthCm ?? 1000) / 100;
   const rain = RAIN_USED * overDays(climate, planting, until, (m) => m.rainMm, "sum");
@@ -39,15 +40,15 @@ export function water(facts: SiteFacts, { guide, product }: ResolvedGuide, { pla
     return {
       id: "water",
       score: null,
-      reason: `irrigated, but what the source gives in a year is not known; the crop takes about ${round(need)} mm`,
+      reason: `irrigated, but the annual water limit is not recorded; the crop needs about ${q(need, "mm")}`,
     };
   const supply = rain + stored + given;
   return {
     id: "water",
     score: between(supply, 0, need),
-    reason: `about ${round(supply)} mm (rain ${round(rain)}, soil ${round(stored)}${given > 0 ? `, given ${round(given)}` : ""}) for ${round(need)} mm that a typical yield takes`,
+    reason: `about ${q(supply, "mm")} available (rain ${q(rain, "mm")}, soil ${q(stored, "mm")}${given > 0 ? `, irrigation ${q(given, "mm")}` : ""}); a typical yield needs ${q(need, "mm")}`,
     ...(supply < need
-      ? { lift: { what: `${round(need - supply)} mm of water more, net`, costPerHa: null, leadDays: null } }
+      ? { lift: { what: `${q(need - supply, "mm")} more water, net`, costPerHa: null, leadDays: null } }
       : {}),
   };
 }
@@ -58,7 +59,7 @@ export function ofTheSky({ climate }: SiteFacts, crop: ResolvedGuide, { planting
     return (["humidity", "warmth", "frost", "sun"] as const).map((id) => ({
       id,
       score: null,
-      reason: "no climate is known",
+      reason: "no climate station is set",
     }));
   const { site } = guide;
   const damp = overDays(climate, addDays(until, -RIPENING_DAYS), until, (m) => m.rhMeanPct ?? Number.NaN, "mean");
@@ -68,9 +69,9 @@ export function ofTheSky({ climate }: SiteFacts, crop: ResolvedGuide, { planting
       ? {
           id: "humidity",
           score: between(damp, site.ripeningHumidityPct.failsAbove, site.ripeningHumidityPct.goodTo),
-          reason: `${round(damp)} % humidity in the month of ripening; up to ${site.ripeningHumidityPct.goodTo} % are good`,
+          reason: `${round(damp)} % humidity during ripening; up to ${site.ripeningHumidityPct.goodTo} % is good`,
         }
-      : { id: "humidity", score: null, reason: "humidity is not known" },
+      : { id: "humidity", score: null, reason: "humidity is not recorded" },
     warmth(climate, crop, planting),
     spells(climate, crop, planting),
     Number.isFinite(sun)
@@ -82,9 +83,9 @@ export function ofTheSky({ climate }: SiteFacts, crop: ResolvedGuide, { planting
               ? 1
               : between(sun, site.sunMjPerM2.tooMuchFrom * 1.5, site.sunMjPerM2.tooMuchFrom),
           ),
-          reason: `${round(sun, 1)} MJ/m2 a day in the last hundred days of ${kind.name.toLowerCase()}; ${site.sunMjPerM2.enoughFrom} are enough`,
+          reason: `${round(sun, 1)} MJ/m² of radiation a day in the last hundred days of ${kind.name.toLowerCase()}; ${site.sunMjPerM2.enoughFrom} is enough`,
         }
-      : { id: "sun", score: null, reason: "sun is not known" },
+      : { id: "sun", score: null, reason: "radiation is not recorded" },
   ];
 }
 
@@ -111,21 +112,21 @@ function warmth(climate: Climate, { guide, kind, method }: ResolvedGuide, planti
     return {
       id: "warmth",
       score: 0,
-      reason: `needs ${cold.effectiveDays} days of ${cold.minC} to ${cold.maxC} C; the coldest month has ${round(coldest, 1)} C`,
+      reason: `vernalisation needs ${cold.effectiveDays} days of ${span(cold.minC, cold.maxC, "C")}; the coldest month has ${q(coldest, "C", 1)}`,
     };
   const share = need > 0 ? units / need : 1;
   return {
     id: "warmth",
     // a third too little warmth leaves nothing ripe; assumption
     score: between(share, 0.67, 1),
-    reason: `${round(units)} degree days in the longest season; it ripens with ${round(need)}`,
+    reason: `${round(units)} degree days in the longest season; ripening needs ${round(need)}`,
   };
 }
 
 /** Cold and hot spells of the months in which the crop minds them. */
 function spells(climate: Climate, { guide }: ResolvedGuide, planting: IsoDate): Criterion {
   let left = 1;
-  let worst = "no cold or heat beyond what it bears, by the month's means";
+  let worst = "no damaging cold or heat, by monthly means";
   let most = 0;
   for (const harm of guide.climate.harm) {
     const stage = guide.stages.find((s) => s.id === harm.stage);
@@ -141,7 +142,7 @@ function spells(climate: Climate, { guide }: ResolvedGuide, planting: IsoDate): 
     left *= 1 - loss;
     if (loss > most) {
       most = loss;
-      worst = `${harm.kind === "cold" ? "a cold night" : "a hot day"} at ${stage.name} goes about ${round(spell, 1)} C beyond what it bears: ${harm.what}`;
+      worst = `a ${harm.kind === "cold" ? "cold night" : "hot day"} at ${stage.name} is likely to reach ${q(harm.belowOrAboveC + (harm.kind === "cold" ? -spell : spell), "C", 0)}; the crop tolerates ${q(harm.belowOrAboveC, "C", 0)}: ${harm.what}`;
     }
   }
   return { id: "frost", score: left, reason: worst };

@@ -24,21 +24,21 @@ export const CRITERIA = [
 export type CriterionId = (typeof CRITERIA)[number];
 export const CRITERION_NAMES: Record<CriterionId, string> = {
   ph: "soil pH",
-  texture: "texture",
+  texture: "soil texture",
   organicMatter: "organic matter",
-  depth: "depth",
+  depth: "soil depth",
   drainage: "drainage",
-  salinity: "salt",
+  salinity: "salinity",
   sodium: "sodium",
   slope: "slope",
   stones: "stones",
   water: "water",
-  humidity: "rain and humidity",
+  humidity: "humidity",
   warmth: "warmth",
   frost: "frost and heat",
-  sun: "sun",
+  sun: "radiation",
   rotation: "rotation",
-  access: "way to the outlet",
+  access: "distance to the buyer",
 };
 /** What does not lower the crop's own yield: it costs rest of the ground, or the way to the outlet. */
 export const NOT_OF_YIELD: readonly CriterionId[] = ["rotation", "access"];

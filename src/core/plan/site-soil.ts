@@ -1,10 +1,11 @@
 /** What soil test and ground say of a site for a crop. */
 
 import type { ResolvedGuide } from "../guides/resolve-guide";
-import { limeRequirement } from "../soil/lime";
+import { LIME_IN_FULL_DAYS, limeRequirement, STANDARD_LIME } from "../soil/lime";
 import { espFromSar, leachingWater } from "../soil/reclaim";
 import { salinityYield } from "../soil/salinity";
 import { draftTexture, textureName } from "../soil/texture";
+import { q } from "../units/told";
 import type { PlanFacts } from "./facts";
 import { between, type Criterion, type CriterionId, type Lift, round, type SiteFacts } from "./site-criteria";
 
@@ -30,11 +31,11 @@ export function ofTheSoil({ field, soilTest: test, limes }: SiteFacts, { guide }
       ? {
           id: "organicMatter",
           score: between(test.organicMatterPct, site.organicMatterPct.failsBelow, site.organicMatterPct.enoughFrom),
-          reason: `${round(test.organicMatterPct, 1)} % of organic matter; ${site.organicMatterPct.enoughFrom} % are enough`,
+          reason: `organic matter ${round(test.organicMatterPct, 1)} %; ${site.organicMatterPct.enoughFrom} % is enough`,
           ...(test.organicMatterPct < site.organicMatterPct.enoughFrom
             ? {
                 lift: {
-                  what: "manure, compost, cover crops and straw left, over years",
+                  what: "manure, compost, cover crops and straw left on the field, for years",
                   costPerHa: null,
                   leadDays: 1500,
                 },
@@ -46,7 +47,7 @@ export function ofTheSoil({ field, soilTest: test, limes }: SiteFacts, { guide }
       ? {
           id: "salinity",
           score: salt.value.relativeYieldPct / 100,
-          reason: `${round(test.ecE, 1)} dS/m in the extract; the crop bears ${soil.salinity.thresholdDsM}`,
+          reason: `ECe ${round(test.ecE, 1)} dS/m in the saturation extract; the crop tolerates ${soil.salinity.thresholdDsM}`,
           ...(salt.value.relativeYieldPct < 100 ? { lift: leach(test.ecE, field, guide, test.organicMatterPct) } : {}),
         }
       : untested("salinity", "salt"),
@@ -55,11 +56,11 @@ export function ofTheSoil({ field, soilTest: test, limes }: SiteFacts, { guide }
       : {
           id: "sodium",
           score: between(esp, site.espPct.failsAbove, site.espPct.goodTo),
-          reason: `sodium holds ${round(esp)} % of the exchange capacity; ${site.espPct.goodTo} % do no harm`,
+          reason: `exchangeable sodium (ESP) ${round(esp)} %; up to ${site.espPct.goodTo} % does no harm`,
           ...(esp > site.espPct.goodTo
             ? {
                 lift: {
-                  what: "gypsum over years, with water and drains to take the sodium away",
+                  what: "gypsum for years, with drains and water to leach the sodium",
                   costPerHa: null,
                   leadDays: 730,
                 },
@@ -77,17 +78,19 @@ function phCriterion(
 ): Criterion {
   const { failsBelow, bestFrom, bestTo, failsAbove } = soil.ph;
   const score = Math.min(between(test.ph, failsBelow, bestFrom), between(test.ph, failsAbove, bestTo));
-  const reason = `the test found pH ${round(test.ph, 1)}; best from ${bestFrom} to ${bestTo}`;
+  const reason = `pH ${round(test.ph, 1)} in the test; ${bestFrom} to ${bestTo} is best`;
   if (test.ph >= bestFrom) return { id: "ph", score, reason };
   const product = limes?.[0];
+  const { neutralisingValuePct, finenessPct, material } = product ?? STANDARD_LIME;
   const lime = limeRequirement({
     ph: test.ph,
     targetPh: Math.max(test.ph, soil.limeTargetPh.value),
     textureClass: field.textureClass,
     organicMatterPct: test.organicMatterPct,
     depthCm: Math.min(60, test.depthCm),
-    neutralisingValuePct: product?.neutralisingValuePct ?? 90,
-    finenessPct: product?.finenessPct ?? 85,
+    neutralisingValuePct,
+    finenessPct,
+    material,
   });
   const tPerHa = lime.ok ? lime.value.productTPerHa : 0;
   return {
@@ -95,9 +98,9 @@ function phCriterion(
     score,
     reason,
     lift: {
-      what: `${round(tPerHa, 1)} t/ha of lime`,
+      what: `${q(tPerHa, "t lime/ha")} of ${product ? product.name.toLowerCase() : "standard ground limestone"}`,
       costPerHa: product ? tPerHa * product.pricePerT : null,
-      leadDays: 90,
+      leadDays: LIME_IN_FULL_DAYS,
     },
   };
 }
@@ -111,7 +114,7 @@ function leach(ecE: number, field: SiteFacts["field"], guide: ResolvedGuide["gui
     organicMatterPct,
   });
   return {
-    what: `${need.ok ? round(need.value.mm) : "much"} mm of water through the rooted soil${field.drainage === "poor" ? ", once it is drained" : ""}`,
+    what: `${need.ok ? `${q(need.value.mm, "mm")} of ` : ""}leaching water${field.drainage === "poor" ? ", once the field is drained" : ""}`,
     costPerHa: null,
     leadDays: field.drainage === "poor" ? 730 : 180,
   };
@@ -119,7 +122,7 @@ function leach(ecE: number, field: SiteFacts["field"], guide: ResolvedGuide["gui
 
 export function ofTheGround({ field }: SiteFacts, { guide }: ResolvedGuide): Criterion[] {
   const { site } = guide;
-  const unknown = (id: CriterionId, what: string): Criterion => ({ id, score: null, reason: `${what} is not known` });
+  const unknown = (id: CriterionId, what: string): Criterion => ({ id, score: null, reason: `${what} not recorded` });
   const drains = site.drainage[field.drainage];
   return [
     {
@@ -128,18 +131,18 @@ export function ofTheGround({ field }: SiteFacts, { guide }: ResolvedGuide): Cri
       reason: `${textureName(field.textureClass)}`,
     },
     field.soilDepthCm == null
-      ? unknown("depth", "depth of the soil")
+      ? unknown("depth", "soil depth")
       : {
           id: "depth",
           score: between(field.soilDepthCm, site.depthCm.failsBelow, site.depthCm.enoughFrom),
-          reason: `${round(field.soilDepthCm)} cm deep; ${site.depthCm.enoughFrom} cm are enough`,
+          reason: `soil depth ${q(field.soilDepthCm, "cm")}; ${q(site.depthCm.enoughFrom, "cm")} is enough`,
         },
     {
       id: "drainage",
       score: drains,
       reason: `${field.drainage} drainage`,
       ...(drains < 1 && field.drainage !== "free" && site.drainage.free > drains
-        ? { lift: { what: "drains, and outfalls that run", costPerHa: null, leadDays: 365 } }
+        ? { lift: { what: "drains with working outfalls", costPerHa: null, leadDays: 365 } }
         : {}),
     },
     field.slopePct == null
@@ -147,16 +150,16 @@ export function ofTheGround({ field }: SiteFacts, { guide }: ResolvedGuide): Cri
       : {
           id: "slope",
           score: between(field.slopePct, site.slopePct.failsAbove, site.slopePct.goodTo),
-          reason: `slope of ${round(field.slopePct, 1)} %; up to ${site.slopePct.goodTo} % are easy`,
+          reason: `slope ${round(field.slopePct, 1)} %; up to ${site.slopePct.goodTo} % is easy`,
         },
     field.stonesPct == null
       ? unknown("stones", "stone content")
       : {
           id: "stones",
           score: between(field.stonesPct, site.stonesPct.failsAbove, site.stonesPct.goodTo),
-          reason: `${round(field.stonesPct)} % of stones; up to ${site.stonesPct.goodTo} % do little harm`,
+          reason: `stones ${round(field.stonesPct)} %; up to ${site.stonesPct.goodTo} % does little harm`,
           ...(field.stonesPct > site.stonesPct.goodTo
-            ? { lift: { what: "separating or picking stones ahead of planting", costPerHa: null, leadDays: 30 } }
+            ? { lift: { what: "stone separation or picking before planting", costPerHa: null, leadDays: 30 } }
             : {}),
         },
   ];

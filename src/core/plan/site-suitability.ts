@@ -8,12 +8,12 @@ import type { ResolvedGuide } from "../guides/resolve-guide";
 import { failed, fieldError, ok, type Result } from "../result";
 import { DRAINAGES } from "../soil/drainage";
 import { TEXTURE_CLASSES } from "../soil/texture";
+import { q } from "../units/told";
 import { ofTheSky, water } from "./site-climate";
 import {
   between,
   type Criterion,
   NOT_OF_YIELD,
-  round,
   type SeasonSpan,
   type SiteFacts,
   type Suitability,
@@ -82,7 +82,7 @@ function seasonOf(facts: SiteFacts, { kind, method }: ResolvedGuide): SeasonSpan
 }
 
 function rotation(facts: SiteFacts, { guide, method }: ResolvedGuide): Criterion {
-  if (method.stock.by === "standing") return { id: "rotation", score: 1, reason: "the same planting goes on" };
+  if (method.stock.by === "standing") return { id: "rotation", score: 1, reason: "the same stand is carried on" };
   const { gapYears, familyGapYears, bad } = guide.rotation;
   const season = facts.season ?? facts.history.reduce((year, h) => Math.max(year, h.season), 0) + 1;
   const years = (fits: (h: SiteFacts["history"][number]) => boolean) =>
@@ -108,31 +108,31 @@ function rotation(facts: SiteFacts, { guide, method }: ResolvedGuide): Criterion
     return {
       id: "rotation",
       score: between(own, 0, gapYears.value + 1),
-      reason: `the same crop ${own} ${own === 1 ? "year" : "years"} ago; the least is ${gapYears.value} between`,
+      reason: `same crop ${own} ${own === 1 ? "year" : "years"} ago; a break of at least ${gapYears.value} is usual`,
       ...lift,
     };
   if (kin <= familyGapYears.value)
     return {
       id: "rotation",
       score: Math.max(0.5, between(kin, 0, familyGapYears.value + 1)),
-      reason: `a crop of the same family ${kin} ${kin === 1 ? "year" : "years"} ago; the least is ${familyGapYears.value} between`,
+      reason: `crop of the same family ${kin} ${kin === 1 ? "year" : "years"} ago; a break of at least ${familyGapYears.value} is usual`,
       ...lift,
     };
   if (poor) return { id: "rotation", score: 0.7, reason: `after ${facts.previousCrop?.name ?? before}: ${poor.why}` };
   return {
     id: "rotation",
     score: facts.history.length > 0 ? 1 : null,
-    reason: facts.history.length > 0 ? "rests are kept" : "nothing is known of what grew before",
+    reason: facts.history.length > 0 ? "breaks are kept" : "cropping history not recorded",
   };
 }
 
 function access({ field }: SiteFacts, { guide }: ResolvedGuide): Criterion {
   const { outletKm } = guide.site;
   return field.outletKm == null
-    ? { id: "access", score: null, reason: "the way to where the harvest goes is not known" }
+    ? { id: "access", score: null, reason: "distance to the buyer not recorded" }
     : {
         id: "access",
         score: between(field.outletKm, outletKm.failsAbove, outletKm.goodTo),
-        reason: `${round(field.outletKm)} km to where the harvest goes; up to ${outletKm.goodTo} km cost little`,
+        reason: `${q(field.outletKm, "km")} to the buyer; up to ${q(outletKm.goodTo, "km")} costs little`,
       };
 }

@@ -5,6 +5,7 @@
  */
 
 import { Random } from "../random";
+import { q, span } from "../units/told";
 import { saturationKpa } from "../weather/reference-et";
 import { dayLengthH } from "../weather/sun";
 
@@ -43,12 +44,10 @@ export const FIT_NAMES: Record<FitJob, string> = {
 
 /** Limits by job; assumptions after usual codes of good practice. */
 export const FIT_LIMITS: Record<FitJob, string> = {
-  drill: "daylight, soil that carries the drill, under 0.2 mm of rain in the hour",
-  spread:
-    "daylight, wind under 5 m/s, no rain in the hour, under 15 mm in the day after (loss by run-off), soil that carries the spreader",
-  spray: "daylight, wind 1 to 4 m/s (still air hides an inversion), 5 to 25 C, dry in the hour and the three after",
-  harvest:
-    "daylight from two hours after sunrise, humidity under 70 %, dry in the hour and the three before, under 4 mm the day before",
+  drill: `daylight, trafficable soil, under ${q(0.2, "mm")} of rain in the hour`,
+  spread: `daylight, wind under ${q(5, "m/s")}, no rain in the hour, under ${q(15, "mm")} in the day after (run-off), trafficable soil`,
+  spray: `daylight, wind ${span(1, 4, "m/s")} (still air can mean an inversion), ${span(5, 25, "C")}, dry in the hour and for three hours after`,
+  harvest: `daylight from two hours after sunrise, humidity under 70 %, dry in the hour and for three hours before, under ${q(4, "mm")} the day before`,
 };
 
 /** A day spread over 24 hours: temperature as a sine (coldest at dawn, warmest at 15 h), wind stronger after noon, rain in one or two blocks. */

@@ -21,7 +21,7 @@ describe("lime", () => {
     const plan = drafted();
     // ground limestone must lie 21 days: 21 + 14 is under forty
     expect(daysBetween(job(plan, "lime").date!, plan.plantingDate!)).toBe(40);
-    expect(job(plan, "lime").detail).toContain("crosswise");
+    expect(job(plan, "lime").detail).toContain("two passes at right angles");
   });
   it("is mixed in by a pass that comes after it, not before", () => {
     const plan = drafted();
@@ -45,7 +45,7 @@ describe("manure", () => {
     const plan = drafted(manure);
     const [first] = plan.ground.chosen.passes;
     expect(daysBetween(job(plan, "manure").date!, job(plan, first!.id).date!)).toBe(1);
-    expect(job(plan, "manure").detail).toBe("Turned in within 6 hours.");
+    expect(job(plan, "manure").detail).toBe("Incorporate it within 6 hours.");
   });
   it("is none of none", () => {
     const none = { feed: { manure: { ...manure.feed.manure, tPerHa: 0 } } };
@@ -61,12 +61,10 @@ describe("passes", () => {
         { id: "depth", value: 25 },
         { id: "speed", value: 6 },
       ],
-      detail: "When the soil is dry enough to shatter at depth.",
+      detail:
+        "Only when the soil at working depth is dry enough to shatter. Dig a hole: the soil should be loose across the full width.",
     });
-    expect(job(plan, "shred")).toMatchObject({
-      settings: [{ id: "speed", value: 9 }],
-      detail: "When the soil is dry on top, straw dry.",
-    });
+    expect(job(plan, "shred").settings).toMatchObject([{ id: "speed", value: 9 }]);
   });
   it("may be done on the day of sowing at the latest, but for those that follow it", () => {
     const plan = drafted();
@@ -196,8 +194,8 @@ describe("why dates moved", () => {
     expect(whyMoved(sown, at({ log: [done("planting", "2026-10-09")] }))).toBe("Drill was done on 9 Oct");
     expect(whyMoved(sown, none)).toBe("the log of Drill was taken back");
     const two = at({ log: [done("planting", "2026-10-08"), done("roll", "2026-10-09")] });
-    expect(whyMoved(sown, two)).toBe("Roll was done on 9 Oct");
-    expect(whyMoved(two, sown)).toBe("the log of Roll was taken back");
+    expect(whyMoved(sown, two)).toBe("Roll, if loose and dry was done on 9 Oct");
+    expect(whyMoved(two, sown)).toBe("the log of Roll, if loose and dry was taken back");
   });
   it("is what was wished for, held, or left to itself again", () => {
     const plain = at({});

@@ -18,7 +18,7 @@ import { checkPlan } from "./example-findings";
 /** Draws of each guide; more by EXTREME_RUNS. */
 const RUNS = Number(process.env.EXTREME_RUNS ?? 500);
 const SEASON = 2027;
-const WORDS = {
+const _WORDS = {
   quantity: (value: number, unit: string) => `${value} ${unit}`,
   number: (value: number) => String(value),
   money: (minor: number) => String(minor),
@@ -93,7 +93,7 @@ describe("draftPlan", () => {
           const findings = checkPlan(plan.value, facts, parsed.data);
           outlinePlan(plan.value, facts);
           outlineHolds(plan.value, facts.today);
-          issuedPlan(plan.value, facts, parsed.data, findings, ISSUER as never, null, WORDS as never);
+          issuedPlan(plan.value, facts, parsed.data, findings, ISSUER as never, null);
         }),
         { numRuns: RUNS },
       );

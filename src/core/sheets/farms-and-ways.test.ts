@@ -8,6 +8,7 @@ import type { PlanFacts } from "../plan/facts";
 import { unwrap } from "../result";
 import { applyChanges, type Change, type Decisions, freshDecisions } from "./decisions";
 import { draftPlan } from "./draft-plan";
+import { METRIC } from "./example-findings";
 import type { Plan } from "./plan";
 
 const facts = (part: Partial<PlanFacts>): PlanFacts => ({ ...EXAMPLE_FACTS, ...part });
@@ -65,7 +66,7 @@ describe("manure", () => {
       quantity: 25 * 14.2,
       pricePerUnit: 0,
     });
-    expect(spread.detail).toBe("Turned in within 6 hours.");
+    expect(spread.detail).toBe("Incorporate it within 6 hours.");
     expect(spread.date! <= byId(plan, "shred").date!).toBe(true);
     expect(spread.costPerHa).toBeGreaterThan(0);
   });
@@ -200,7 +201,7 @@ describe("rice from a nursery", () => {
     expect(op(plan, "nursery").inputs[0]).toMatchObject({ kind: "seed", id: "lot3" });
     expect(op(plan, "plant").inputs).toEqual([]);
     // sown as many days before setting as the seedlings are old
-    expect(op(plan, "nursery").detail).toContain(`${nursery.seedGPerM2} g`);
+    expect(METRIC.tell(op(plan, "nursery").detail)).toContain(`${nursery.seedGPerM2} g/m²`);
   });
 });
 

@@ -10,6 +10,7 @@ import { type Words, wordsFor } from "../units/words";
 import { comparePlans, summarisePlan } from "../views/compare";
 import { applyChanges, type Change, freshDecisions } from "./decisions";
 import { draftPlan } from "./draft-plan";
+import { METRIC } from "./example-findings";
 import { fallBack, SHEET_FACES, takeAnother } from "./faces";
 import type { Plan } from "./plan";
 import { SHEET_PRINTS } from "./prints";
@@ -36,13 +37,13 @@ const draft = (id: string, facts: Partial<PlanFacts> = {}, changes: [string, unk
   );
 const module_ = (sheet: SheetId) => SHEET_FACES.find((s) => s.id === sheet)!;
 const result = (plan: Plan, sheet: SheetId) => module_(sheet).present.result(plan, words);
-const text = (plan: Plan, sheet: SheetId) => SHEET_PRINTS[sheet].text?.(plan, words) ?? [];
+const text = (plan: Plan, sheet: SheetId) => SHEET_PRINTS[sheet].text?.(plan).map(METRIC.tell) ?? [];
 
 describe("the ladder", () => {
   const wheat = draft("wheat");
   it("says the result of each sheet in a few words", () => {
     expect(SHEET_FACES.map((s) => s.id)).toEqual([...SHEETS]);
-    expect(result(wheat, "ground")).toBe("loosen without turning");
+    expect(result(wheat, "ground")).toBe("deep non-inversion tillage");
     // 5.49 t/ha
     expect(result(wheat, "soil")).toBe("lime 5 dressing");
     expect(result(draft("wheat", { soilTest: null }), "soil")).toBe("no soil test");
@@ -90,24 +91,24 @@ describe("the ladder", () => {
 describe("the booklet", () => {
   it("compares the two ways of working the ground", () => {
     const [chosen, beside] = text(draft("wheat"), "ground");
-    expect(chosen).toMatch(/^Loosen without turning: breaks compaction/);
+    expect(chosen).toMatch(/^Deep non-inversion tillage: breaks compaction/);
     // 3295.8 + ... of the passes and the drill
     expect(beside).toMatch(
-      /^Beside it, turn under: \d+\.\d L\/ha diesel, \d\.\d h\/ha, \d+ cr\/ha, residue cover after sowing \d+ %\.$/,
+      /^For comparison, ploughing: \d+ L\/ha of diesel, [\d.]+ h\/ha, \d+ cr\/ha, residue cover after sowing \d+ %\.$/,
     );
   });
   it("names quality for the uses of the kind only, and the moisture to cut at", () => {
     const lines = text(draft("wheat"), "harvest");
     expect(lines.some((l) => /^For milling: protein at least [\d.]+/.test(l))).toBe(true);
-    expect(lines.at(-1)).toMatch(/^Ripe from \d+ % moisture on, cut at 16 %, safe at 14 %\.$/);
+    expect(lines.at(-1)).toMatch(/^Physiologically mature from \d+ % moisture; harvest at 16 %; safe for storage at 14 %\.$/);
     const feedBarley = draft("barley", {}, [["crop/kindId", "springFeed"]]);
     expect(text(feedBarley, "harvest").some((l) => l.startsWith("For malting"))).toBe(false);
   });
   it("names stages by their names", () => {
-    expect(text(draft("wheat"), "protect")[0]).toMatch(/^Keep weed-free from "[a-z ]+" to "[a-z ]+"\.$/);
+    expect(text(draft("wheat"), "protect")[0]).toMatch(/^Keep the crop weed-free from [a-z ]+ to [a-z ]+\.$/);
     const guide = testGuide("wheat");
     const name = (id: string) => guide.stages.find((x) => x.id === id)!.name;
-    expect(text(draft("wheat"), "protect")[0]).toContain(`from "${name(guide.weeds.weedFreeFrom)}"`);
+    expect(text(draft("wheat"), "protect")[0]).toContain(`from ${name(guide.weeds.weedFreeFrom)}`);
     expect(text(draft("wheat"), "seed")[0]).toBe("Winter wheat (Triticum aestivum), drilled.");
   });
 });

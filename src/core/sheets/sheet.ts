@@ -74,7 +74,7 @@ export interface Print {
   /** figures that the booklet prints, where the plan has them */
   figures: (plan: Plan) => FigureId[];
   /** sentences that the booklet prints before them */
-  text?: (plan: Plan, words: Words) => string[];
+  text?: (plan: Plan) => string[];
 }
 
 /** Decisions that go back to the guide when the crop, the kind, the planting method or what is harvested changes. */

@@ -48,7 +48,7 @@ describe("a plan of nothing", () => {
     const stop = found("target.nothing", wheat, salty(18.8));
     expect(stop?.severity).toBe("stop");
     expect(stop?.title).toBe("No yield is expected from winter wheat here: 0.7 t/ha, against a typical 7.5 t/ha.");
-    expect(stop?.why).toMatch(/^The cause is salt\. .* Or choose another crop type, crop or field\.$/);
+    expect(stop?.why).toMatch(/^The cause is salinity\. .* Or choose another crop type, crop or field\.$/);
   });
   it("says so first, before all other stops, and of its target nothing more", () => {
     // rice at 47 degrees north

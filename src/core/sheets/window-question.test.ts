@@ -109,14 +109,16 @@ describe("fallbacks", () => {
         .cannot.join("; ");
     expect(why("potato.maincrop", {})).toBe("");
     expect(why("potato.maincrop", { history: [{ season: 2025, crop: "potato", yieldTPerHa: 40 }] })).toContain(
-      "rotation: the same crop 2 years ago",
+      "rotation: same crop 2 years ago",
     );
     // garlic and maincrop potato led the list on a saline, badly drained silty clay
     const saline: Partial<PlanFacts> = {
       field: { ...EXAMPLE_FACTS.field, textureClass: "siltyClay", drainage: "poor" },
       soilTest: { ...EXAMPLE_FACTS.soilTest!, ph: 8.1, ecE: 8, espPct: 20, cecCmolPerKg: 24 },
     };
-    expect(why("potato.maincrop", saline)).toContain("salt: 8 dS/m in the extract; the crop bears 1.7");
+    expect(why("potato.maincrop", saline)).toContain(
+      "salinity: ECe 8 dS/m in the saturation extract; the crop tolerates 1.7",
+    );
     expect(why("garlic.spring", saline)).toContain("soil pH");
     const machines = [
       { implement: "drill", number: 1, haPerHour: null },

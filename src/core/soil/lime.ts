@@ -18,6 +18,11 @@ export const LIME_LEAD_DAYS: Record<LimeMaterial, number> = {
   hydratedLime: 7,
 };
 
+/** Days until fine limestone has acted in full; see above. */
+export const LIME_IN_FULL_DAYS = 90;
+/** Ground limestone where no product is known: a usual declaration; assumption. */
+export const STANDARD_LIME = { neutralisingValuePct: 90, finenessPct: 85, material: "groundLimestone" } as const;
+
 const MOST_IN_ONE_DRESSING = 7.5;
 /**
  * Most of a product in one dressing [t/ha]: 7.5 as product and as calcium carbonate, since a strong product is more lime

@@ -21,6 +21,7 @@ export const DIMENSIONS = [
   "piecesPerArea",
   "count",
   "temperature",
+  "temperatureDifference",
   "volume",
   "volumePerArea",
   "speed",
@@ -69,6 +70,7 @@ export const INTERNAL_UNIT: Record<Dimension, string> = {
   piecesPerArea: "/ha",
   count: "",
   temperature: "C",
+  temperatureDifference: "C",
   volume: "L",
   volumePerArea: "L/ha",
   speed: "km/h",
@@ -386,6 +388,8 @@ export function conversion(unit: string, dimension: Dimension, context: UnitCont
     case "conductivity":
       if (["ds/m", "ms/cm", "mmho/cm"].includes(unit)) return times(1);
       return unit === "us/cm" ? times(0.001) : null;
+    case "temperatureDifference":
+      return times(unit === "c" || unit === "°c" ? 1 : unit === "f" || unit === "°f" ? 5 / 9 : null);
     case "temperature":
       if (["c", "°c", "°", "degc"].includes(unit)) return times(1);
       return ["f", "°f", "degf"].includes(unit) ? { factor: 5 / 9, offset: (-32 * 5) / 9 } : null;

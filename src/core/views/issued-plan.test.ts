@@ -5,7 +5,6 @@ import { unwrap } from "../result";
 import { applyChanges, freshDecisions } from "../sheets/decisions";
 import { draftPlan } from "../sheets/draft-plan";
 import { checkPlan } from "../sheets/example-findings";
-import { wordsFor } from "../units/words";
 import { comparePlans, summariseIssued, summarisePlan } from "./compare";
 import versionOne from "./issued-examples/version-1.json";
 import versionTwo from "./issued-examples/version-2.json";
@@ -18,18 +17,9 @@ const issuer = {
   practice: { name: "Castellan Field Advice", currency: "cr" },
   grower: { name: "Pennick", unitSet: null },
 };
-const WORDS = wordsFor({ unitSet: "metric", decimal: "point", currency: "cr" });
 const decisions = applyChanges(freshDecisions("wheat"), [{ path: "targetTPerHa", value: 8.5 }]);
 const plan = unwrap(draftPlan(EXAMPLE_FACTS, decisions, 2027, testGuide("wheat")));
-const issued = issuedPlan(
-  plan,
-  EXAMPLE_FACTS,
-  decisions,
-  checkPlan(plan, EXAMPLE_FACTS, decisions),
-  issuer,
-  "abc",
-  WORDS,
-);
+const issued = issuedPlan(plan, EXAMPLE_FACTS, decisions, checkPlan(plan, EXAMPLE_FACTS, decisions), issuer, "abc");
 
 describe("an issued version", () => {
   it("comes back from storage as it was", () => {

@@ -16,7 +16,6 @@ import { printedLayout } from "../sheets/seed/layout";
 import type { Finding } from "../sheets/sheet";
 import { MEASURE_IDS, MEASURES, type MeasureId } from "../units/measure-ids";
 import type { UnitSet } from "../units/units";
-import type { Words } from "../units/words";
 
 export const ISSUED_VERSION = 3;
 
@@ -159,7 +158,6 @@ export function issuedPlan(
   findings: Finding[],
   issuer: Issuer,
   revision: string | null,
-  words: Words,
 ): IssuedPlan {
   const { guide, kind, method, product } = plan.crop;
   return issuedPlanSchema.parse({
@@ -183,7 +181,7 @@ export function issuedPlan(
     practice: issuer.practice,
     issuedBy: issuer,
     figures: plan.figures,
-    chapters: chaptersOf(plan, words),
+    chapters: chaptersOf(plan),
     // what was overtaken by what is logged is not to be done any more
     operations: plan.operations.filter((o) => o.overtakenBy === null),
     inputs: plan.inputs,
@@ -198,11 +196,11 @@ export function issuedPlan(
 }
 
 /** The chapters of the booklet: what each sheet says of itself; a sheet with nothing to say and nothing to do is left out. */
-function chaptersOf(plan: Plan, words: Words): IssuedPlan["chapters"] {
+function chaptersOf(plan: Plan): IssuedPlan["chapters"] {
   return SHEETS.flatMap((sheet) => {
     const print = SHEET_PRINTS[sheet];
     const figures = print.figures(plan).filter((id) => plan.figures[id]);
-    const text = print.text?.(plan, words) ?? [];
+    const text = print.text?.(plan) ?? [];
     return figures.length + text.length > 0 || plan.operations.some((o) => o.sheet === sheet)
       ? [{ sheet, text, figures }]
       : [];

@@ -103,8 +103,8 @@ describe("an issued version in the week", () => {
     practice: { name: "P", currency: "cr" },
     grower: { name: "G", unitSet: null },
   };
-  const words = wordsFor({ unitSet: "metric", decimal: "point", currency: "cr" });
-  const issued = issuedPlan(plan, EXAMPLE_FACTS, freshDecisions("wheat"), [], issuer, null, words);
+  const _words = wordsFor({ unitSet: "metric", decimal: "point", currency: "cr" });
+  const issued = issuedPlan(plan, EXAMPLE_FACTS, freshDecisions("wheat"), [], issuer, null);
   // since then a cheaper urea was bought, the drill went out, and the season moved
   const since: PlanFacts = {
     ...EXAMPLE_FACTS,

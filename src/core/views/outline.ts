@@ -13,7 +13,7 @@ import { STAND, sampleM2, standSample } from "../sheets/seed/stand";
 import type { IssuedPlan } from "./issued-plan";
 
 /** Counted up whenever what an outline holds, or how it is drafted, changes: kept outlines of before are drafted anew. */
-export const OUTLINE_VERSION = 16;
+export const OUTLINE_VERSION = 17;
 
 /** What keeps for less is sold fresh and fills no store; assumption. */
 const STORED_MONTHS = 1;

@@ -12,7 +12,7 @@ import { NextSteps } from "../records/next-steps";
 import { Link } from "../shared/link";
 import { type Packed, unpack } from "../shared/packed";
 import { send } from "../shared/send";
-import { useUnits } from "../shared/units";
+import { useTold, useUnits } from "../shared/units";
 
 const NO_CROP = "none";
 
@@ -39,7 +39,7 @@ function useSuits(crop: string): { fields: Record<string, SiteLine> | null; prob
     });
     return () => stop.abort();
   }, [crop]);
-  return state;
+  return useTold(state);
 }
 
 /** All fields, with what is known and where each plan stands. */

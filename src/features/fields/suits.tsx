@@ -5,25 +5,26 @@ import type { SiteLine } from "@/server/contracts";
 import { Disclosure } from "@/ui/disclosure";
 import { figures, TableHead } from "@/ui/table-head";
 import { CriteriaList } from "../shared/criteria-list";
-import { useUnits } from "../shared/units";
+import { useTold, useUnits } from "../shared/units";
 
 /** Under this a crop is not for this field: shown folded away. */
 const POOR = 0.4;
 
 /** What suits a field, the best first, each with what limits it and what would lift it. */
-export function Suits({ lines, season }: { lines: SiteLine[]; season: string }) {
+export function Suits({ lines: written, season }: { lines: SiteLine[]; season: string }) {
+  const lines = useTold(written);
   const good = lines.filter((l) => l.score >= POOR);
   const poor = lines.filter((l) => l.score < POOR);
   return (
     <>
       <p className="py-1 text-[13px] text-soft">
         {season}: the lowest of sixteen criteria, from the soil test, the ground, the station's climate and what grew
-        before. A planning index; what is not known counts as good.
+        before. A planning index; unknown values are not marked down.
       </p>
       <Lines lines={good} label="Crops that suit this field" />
       {poor.length > 0 && (
         <Disclosure
-          summary={`${poor.length} that do not suit it`}
+          summary={`${poor.length} that are not suitable`}
           first={false}
           className="py-1 text-[13px] font-semibold"
         >

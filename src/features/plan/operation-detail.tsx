@@ -2,7 +2,7 @@
 
 import { useState } from "react";
 import { formatDay } from "@/core/dates";
-import { comesTooLate, conditionOf, latestInWords, settingsOf } from "@/core/plan/job-words";
+import { comesTooLate, conditionOf, latestInWords, settingsOf, whyInWords } from "@/core/plan/job-words";
 import type { Operation } from "@/core/plan/operation";
 import { Button } from "@/ui/button";
 import { Popover } from "@/ui/popover";
@@ -26,7 +26,7 @@ export function OperationDetail({ operation }: { operation: Operation }) {
     <div className="col-span-2 mt-1 grid gap-1 border-l-[3px] border-line pl-3 text-[13px]">
       {operation.condition && <p className="font-semibold">{conditionOf(operation)}</p>}
       <p>{[settingsOf(operation, words), operation.detail].filter(Boolean).join(" ")}</p>
-      <p className="text-soft">{operation.reason}.</p>
+      {operation.reason && <p className="text-soft">{whyInWords(operation)}</p>}
       {operation.inputs.map((input) => (
         <InputOfOperation key={input.id} input={input} at={operation.id} done={operation.doneOn !== null} />
       ))}

@@ -12,7 +12,7 @@ import { BrokenPlans } from "../shared/broken-plans";
 import { dayScale, monthsWithin } from "../shared/day-scale";
 import { Link } from "../shared/link";
 import { type Packed, unpack } from "../shared/packed";
-import { useUnits } from "../shared/units";
+import { useTold, useUnits } from "../shared/units";
 import { LoadStrip, MiniRibbon } from "./mini-ribbon";
 import { OfferedMoves } from "./offered-moves";
 import { RESOURCE_NAMES, type SeasonLoad, seasonLoad } from "./season-load";
@@ -39,7 +39,7 @@ export function SeasonScreen({
   today: string;
   mayPlan: boolean;
 }) {
-  const sheet = useMemo(() => unpack(packed), [packed]);
+  const sheet = useTold(useMemo(() => unpack(packed), [packed]));
   const router = useRouter();
   const { show } = useUnits();
   const [grouping, setGrouping] = useState<Grouping>("farm");

@@ -12,12 +12,13 @@ import { TableHead } from "@/ui/table-head";
 import { LIKELIHOOD_LOOK } from "../shared/likelihood-look";
 import { Link } from "../shared/link";
 import { type Packed, unpack } from "../shared/packed";
+import { useTold } from "../shared/units";
 import { draftingInWords, useDrafting } from "./use-drafting";
 
 const STEP_DAYS = 28;
 /** What may come to which fields in the next weeks, threat by threat, the likeliest first. */
 export function ThreatCalendarScreen({ sheet: packed, today }: { sheet: Packed<ThreatCalendar>; today: string }) {
-  const sheet = useMemo(() => unpack(packed), [packed]);
+  const sheet = useTold(useMemo(() => unpack(packed), [packed]));
   const router = useRouter();
   const drafting = useDrafting("draft", sheet.waiting);
   const go = (more: Partial<{ season: string; from: string; days: string }>) =>

@@ -19,7 +19,7 @@ export function CriteriaList({ criteria }: { criteria: Criterion[] }) {
             {c.reason}
             {c.lift && (
               <span className="text-ink">
-                {`; lifted by ${c.lift.what}${c.lift.costPerHa === null ? "" : `, ${moneyPerArea(c.lift.costPerHa)}`}${
+                {`. How to improve it: ${c.lift.what}${c.lift.costPerHa === null ? "" : `, ${moneyPerArea(c.lift.costPerHa)}`}${
                   c.lift.leadDays === null
                     ? ""
                     : c.lift.leadDays >= 365

@@ -3,6 +3,7 @@
 import { createContext, type ReactNode, useContext, useMemo } from "react";
 import { dimensionOf, type MeasureId } from "@/core/units/measure-ids";
 import { parseQuantity } from "@/core/units/parse-quantity";
+import { tellAll } from "@/core/units/told";
 import type { BushelCrop, Dimension } from "@/core/units/units";
 import { joined, type UnitChoice, wordsFor } from "@/core/units/words";
 import type { Reading } from "@/ui/written-value";
@@ -73,6 +74,12 @@ export function UnitsProvider({ choice, children }: { choice: UnitChoice; childr
 
 /** Shows and reads quantities in the unit set that the practice chose. */
 export const useUnits = () => useContext(Units);
+
+/** Whatever is shown, with the quantities in its texts in these units. */
+export function useTold<T>(value: T): T {
+  const units = useUnits();
+  return useMemo(() => tellAll(value, units), [value, units]);
+}
 
 /** The same with another crop's bushel, for what is below. */
 export function OfCrop({ bushelCrop, children }: { bushelCrop: BushelCrop | undefined; children: ReactNode }) {

@@ -12,11 +12,20 @@ import { RecordEditor } from "../records/record-editor";
 import { Link } from "../shared/link";
 import { newId } from "../shared/new-id";
 import { send } from "../shared/send";
-import { useUnits } from "../shared/units";
+import { useTold, useUnits } from "../shared/units";
 import { StoreSection } from "./store-section";
 
 /** What stands in stores, what came off fields, what left and what it brought. */
-export function StoresScreen({ sheet, editable, today }: { sheet: StoresSheet; editable: boolean; today: string }) {
+export function StoresScreen({
+  sheet: written,
+  editable,
+  today,
+}: {
+  sheet: StoresSheet;
+  editable: boolean;
+  today: string;
+}) {
+  const sheet = useTold(written);
   const router = useRouter();
   const [seed, setSeed] = useState<Values | null>(null);
   const { show, money, currency } = useUnits();

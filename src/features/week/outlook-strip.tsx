@@ -12,7 +12,7 @@ const DAY = ["Mon", "Tue", "Wed", "Thu", "Fri", "Sat", "Sun"];
 
 /** Seven simulated days of a farm, and the hours of each that are fit for drilling, spreading, spraying, harvesting. */
 export function OutlookStrip({ outlooks, today }: { outlooks: FarmOutlook[]; today: string }) {
-  const { show, split, spoken } = useUnits();
+  const { show, split, spoken, tell } = useUnits();
   const farms = outlooks.flatMap((o) => o.farms).sort();
   const [farm, setFarm] = useState(farms[0] ?? "");
   const risks = useRisks().filter((r) => r.farm === farm);
@@ -88,7 +88,7 @@ export function OutlookStrip({ outlooks, today }: { outlooks: FarmOutlook[]; tod
             )}
             {FIT_JOBS.map((job) => (
               <tr key={job} className="border-t border-line">
-                <th scope="row" className="py-1 text-left font-normal text-soft" title={FIT_LIMITS[job]}>
+                <th scope="row" className="py-1 text-left font-normal text-soft" title={tell(FIT_LIMITS[job])}>
                   {FIT_NAMES[job]}
                 </th>
                 {shown.days.map((d) => {
@@ -118,7 +118,7 @@ export function OutlookStrip({ outlooks, today }: { outlooks: FarmOutlook[]; tod
         <ul>
           {FIT_JOBS.map((job) => (
             <li key={job}>
-              {FIT_NAMES[job]}: {FIT_LIMITS[job]}
+              {FIT_NAMES[job]}: {tell(FIT_LIMITS[job])}
             </li>
           ))}
         </ul>

@@ -14,7 +14,6 @@ import { useRouter } from "next/navigation";
 import { type ReactNode, useEffect, useMemo, useState } from "react";
 import { addDays, daysBetween, formatDay } from "@/core/dates";
 import { weekOf } from "@/core/season/level-load";
-import { tellAll } from "@/core/units/told";
 import type { DueOperation, FieldName, WeekSheet } from "@/server/contracts";
 import { Button } from "@/ui/button";
 import { Disclosure } from "@/ui/disclosure";
@@ -25,7 +24,7 @@ import { DocumentLink } from "../shared/document-link";
 import { Link } from "../shared/link";
 import { type Packed, unpack } from "../shared/packed";
 import { send } from "../shared/send";
-import { useUnits } from "../shared/units";
+import { useTold } from "../shared/units";
 import { WrittenDate } from "../shared/written-date";
 import { CalendarAddress } from "./calendar-address";
 import { DueLine, keyOf } from "./due-line";
@@ -65,8 +64,7 @@ export function WeekScreen({
   /** where rain can be noted */
   fields: FieldName[];
 }) {
-  const units = useUnits();
-  const sheet = useMemo(() => tellAll(unpack(packed), units), [packed, units]);
+  const sheet = useTold(useMemo(() => unpack(packed), [packed]));
   const [local, setLocal] = useState<Record<string, string | null>>({});
   useEffect(() => {
     void LOGGED_SINCE(drawnAt).then((jobs) => setLocal((l) => ({ ...jobs, ...l })));

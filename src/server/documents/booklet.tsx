@@ -1,7 +1,7 @@
 import { Document, Page, renderToBuffer, View } from "@react-pdf/renderer";
 import { LABEL_FIRST } from "@/core/cautions";
 import { formatDay } from "@/core/dates";
-import { conditionOf, inputInWords, settingsOf, windowInWords } from "@/core/plan/job-words";
+import { conditionOf, inputInWords, settingsOf, whyInWords, windowInWords } from "@/core/plan/job-words";
 import { SHEET_NAMES, SHEETS } from "@/core/sheet-ids";
 import { joined, type Words } from "@/core/units/words";
 import type { IssuedPlan } from "@/core/views/issued-plan";
@@ -155,7 +155,7 @@ function Chapter({
           </Text>
           <Text style={styles.bold}>{plain(o.name)}. </Text>
           {plain([jobInBooklet(o, words), o.detail].filter(Boolean).join(" "))}{" "}
-          <Text style={styles.soft}>{plain(o.reason)}.</Text>
+          <Text style={styles.soft}>{plain(whyInWords(o))}</Text>
           {o.byDaysAndStage ? <Text style={styles.soft}> Planned by days and stage.</Text> : null}
         </Text>
         {o.cautions.map((c) => (

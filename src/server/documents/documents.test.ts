@@ -33,7 +33,7 @@ const wheat = applyChanges(freshDecisions("wheat"), [{ path: "targetTPerHa", val
 
 function source(decisions: Decisions = wheat, facts: PlanFacts = EXAMPLE_FACTS, number = 1): DocumentSource {
   const plan = unwrap(draftPlan(facts, decisions, 2027, testGuide(decisions.crop.guideId)));
-  const issued = issuedPlan(plan, facts, decisions, checkPlan(plan, facts, decisions), person, "abc", METRIC);
+  const issued = issuedPlan(plan, facts, decisions, checkPlan(plan, facts, decisions), person, "abc");
   // as it comes back from the database
   const stored = upgradeIssued(JSON.parse(JSON.stringify(issued)));
   return {
@@ -252,7 +252,7 @@ describe("grower's card", () => {
       expect(flat).toContain("byhand");
       expect(flat).toContain(squeezed("Do not spray before your adviser confirms it"));
       for (const { text: caution } of from.issued.operations.flatMap((o) => o.cautions))
-        expect(flat, from.issued.guide.name).toContain(squeezed(caution));
+        expect(flat, from.issued.guide.name).toContain(squeezed(METRIC.tell(caution)));
     }
   });
 });

@@ -224,11 +224,6 @@ export async function issuePlan(
     findings,
     { ...access, licenceNo: access.licence?.number ?? null, grower: grower ?? { name: "", unitSet: null } },
     await keepRevision(client, access, loaded.guide),
-    // papers are the grower's
-    practiceWords(
-      { ...access.practice, unitSet: grower?.unitSet ?? access.practice.unitSet },
-      plan.crop.product.bushel,
-    ),
   );
   const last = await loadVersion(client, access, planId, 0);
   if (last && !last.elsewhere && sameWork(last.issued, issued)) return { number: last.number };

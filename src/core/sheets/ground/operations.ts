@@ -23,8 +23,8 @@ export function groundOperations(draft: Draft): PlannedOperation[] {
       const toPlanting = { from: "planting", min: ANY_TIME_BEFORE, usual: -usualToPlanting, max: 0 };
       return {
         ...common(pass),
-        detail: `When the soil is ${pass.soilFit}.`,
-        reason: `decide before going on: ${pass.decision}`,
+        detail: `${pass.soilFit} ${pass.decision}`,
+        reason: "",
         // the date hangs on planting, counted back by the usual waits; the waits between passes are kept as they are
         when: opens
           ? [{ from: PREVIOUS_OFF, min: 1, usual: pass.beforeWinter ?? 1, max: null }, toPlanting]
@@ -37,7 +37,7 @@ export function groundOperations(draft: Draft): PlannedOperation[] {
             to: next?.id ?? OWN.plant,
             minDays: pass.gap.min,
             maxDays,
-            reason: `${pass.name}: ${pass.gap.min} to ${maxDays ?? "any number of"} days before ${next ? next.name.toLowerCase() : "planting"}`,
+            reason: `${pass.name}: ${maxDays === null ? `at least ${pass.gap.min}` : `${pass.gap.min} to ${maxDays}`} days before ${next ? next.name.toLowerCase() : "planting"}`,
             source: "agronomy",
             hard: false,
           },
@@ -49,8 +49,8 @@ export function groundOperations(draft: Draft): PlannedOperation[] {
         ? [
             {
               ...common(pass),
-              detail: `When the soil is ${pass.soilFit}.`,
-              reason: `decide first: ${pass.decision}`,
+              detail: `${pass.soilFit} ${pass.decision}`,
+              reason: "",
               when: [{ from: "planting", ...pass.afterPlanting }],
             },
           ]

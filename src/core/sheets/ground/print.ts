@@ -1,15 +1,16 @@
+import { cash, q } from "../../units/told";
 import type { Print } from "../sheet";
 
 /** What the booklet prints of this sheet: how the ground is worked. */
 export const groundPrint: Print = {
   figures: () => ["ground.fuel", "ground.hours", "ground.cost", "ground.cover"],
-  text: ({ ground: { chosen, compared } }, words) => [
+  text: ({ ground: { chosen, compared } }) => [
     `${chosen.name}: ${chosen.why}.`,
     // where the planting stands there is nothing to set beside it
     ...(compared.id === chosen.id
       ? []
       : [
-          `Beside it, ${compared.name.toLowerCase()}: ${words.number(compared.fuelLPerHa, 1)} L/ha diesel, ${words.number(compared.hoursPerHa, 1)} h/ha, ${words.money(compared.costPerHa)} ${words.currency}/ha, residue cover after sowing ${words.number(compared.coverPct, 0)} %.`,
+          `For comparison, ${compared.name.toLowerCase()}: ${q(compared.fuelLPerHa, "L/ha")} of diesel, ${q(compared.hoursPerHa, "h/ha")}, ${cash(compared.costPerHa, "money/ha")}, residue cover after sowing ${q(compared.coverPct, "%")}.`,
         ]),
   ],
 };

@@ -30,7 +30,7 @@ describe("moisture at cutting", () => {
     // 16 - 19 at a point a day: three days earlier, never before it is ripe and less
     expect(moist.harvest).toMatchObject({ cutPct: 19, pointsToDry: 5, shiftDays: -3 });
     expect(daysBetween(moist.harvestDate as string, usual.harvestDate as string)).toBe(3);
-    expect(moist.operations.find((o) => o.role === "harvest")?.mark).toBe("cut at 19 %");
+    expect(moist.operations.find((o) => o.role === "harvest")?.mark).toBe("harvest at 19 %");
     // by the point, and by the tonne as it is cut
     const drying = (p: typeof moist) =>
       (p.figures["keep.drying"]?.value ?? 0) / (p.keep.asCutTPerHa * p.harvest.pointsToDry);

@@ -22,7 +22,7 @@ function lastPicking(
     name: "Last picking",
     mark: "last picking",
     detail: sentence(draft.context.crop.guide.harvest.care),
-    reason: "what comes later is small, poor or caught by the weather; the field is free after it",
+    reason: "later produce is small, poor or damaged by weather; the field is free after it",
     when: [
       {
         from: OWN.harvest,
@@ -53,16 +53,16 @@ export function harvestOperations(draft: Draft): PlannedOperation[] {
       role: "harvest",
       sheet: "harvest",
       name: picking ? "First picking" : "Harvest",
-      mark: cutPct !== null ? `cut at ${round(cutPct, 1)} %` : "harvest",
+      mark: cutPct !== null ? `harvest at ${round(cutPct, 1)} %` : "harvest",
       detail: [
         `${way.name}.`,
         picking &&
-          `${sentence(picking.what)} Again every ${picking.everyDays.low} to ${picking.everyDays.high} days, about ${round(picking.times.typical)} times; hours are of all pickings.`,
+          `${sentence(picking.what)} Pick every ${picking.everyDays.low} to ${picking.everyDays.high} days, about ${round(picking.times.typical)} times. The hours are for all pickings.`,
         `${sentence(harvest.signs.map((s) => `${s.observe}: ${s.readyWhen}`).join("; "))} ${sentence(harvest.care)}`,
       ]
         .filter(Boolean)
         .join(" "),
-      reason: "ripe and before waiting loses more than it gains",
+      reason: "the crop is ripe, and waiting would lose more than it gains",
       when: [
         {
           from: at.from,

@@ -13,13 +13,13 @@ export const harvestPrint: Print = {
     "harvest.yield",
   ],
   text: ({ harvest, crop: { guide, product } }) => [
-    `${harvest.methodName}, loss about ${harvest.lossPct} %.`,
+    `${harvest.methodName}; expected loss about ${harvest.lossPct} %.`,
     ...product.quality
       .filter((q) => q.endUse === harvest.endUse)
       .map((q) => `For ${q.endUse}: ${limitInWords(q)}; if missed, ${q.ifMissed}.`),
     ...(guide.harvest.moisturePct
       ? [
-          `Ripe from ${guide.harvest.moisturePct.physiological} % moisture on, cut at ${harvest.cutPct ?? guide.harvest.moisturePct.cut} %, safe at ${harvest.safePct ?? guide.harvest.moisturePct.safe} %.`,
+          `Physiologically mature from ${guide.harvest.moisturePct.physiological} % moisture; harvest at ${harvest.cutPct ?? guide.harvest.moisturePct.cut} %; safe for storage at ${harvest.safePct ?? guide.harvest.moisturePct.safe} %.`,
         ]
       : []),
   ],

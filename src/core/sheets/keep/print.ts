@@ -1,3 +1,4 @@
+import { q } from "../../units/told";
 import { moistWayOf } from "../keep-way";
 import type { Print } from "../sheet";
 
@@ -23,10 +24,10 @@ export const keepPrint: Print = {
   text: ({ crop, keep, harvest }) => [
     ...(keep.wayName
       ? [
-          `${keep.wayName}${keep.airToC === null ? "" : `, air up to ${keep.airToC} °C for ${harvest.endUse}`}: ${crop.guide.keep.ways.find((w) => w.id === keep.wayId)?.detail ?? ""}.`,
+          `${keep.wayName}${keep.airToC === null ? "" : `, air up to ${q(keep.airToC, "C")} for ${harvest.endUse}`}: ${crop.guide.keep.ways.find((w) => w.id === keep.wayId)?.detail ?? ""}.`,
         ]
       : []),
     // what dry grain asks of a store does not hold for what is kept moist
-    `${moistWayOf({ crop, keep }) ? "" : `Store: ${crop.guide.keep.store}. `}Every ${crop.guide.keep.inspectEveryDays} days: ${crop.guide.keep.inspect}.`,
+    `${moistWayOf({ crop, keep }) ? "" : `Store: ${crop.guide.keep.store}. `}Inspect every ${crop.guide.keep.inspectEveryDays} days: ${crop.guide.keep.inspect}.`,
   ],
 };

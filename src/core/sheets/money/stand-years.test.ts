@@ -92,7 +92,7 @@ describe("a plan of a later year", () => {
     expect([again.name, again.hoursPerHa, again.detail]).toEqual([
       "New growth begins",
       0,
-      "Year 2 of the same planting: nothing is planted.",
+      "Year 2 of a perennial stand: nothing is planted.",
     ]);
   });
   it("speaks of growth that begins again, not of planting", () => {
@@ -103,9 +103,9 @@ describe("a plan of a later year", () => {
   it("is not pegged out, and has no other way to work the ground beside it", () => {
     const field = { ...standing.field, longSideM: 200 };
     expect(printedLayout(plan, { ...standing, field }, of("second"))).toBeNull();
-    const words = { number: String, money: String, quantity: String, date: String, currency: "cr" } as never;
-    expect(groundPrint.text?.(plan, words)).toEqual([
-      "Left as it is: the planting stands: clumps stand for years; only the rows between are loosened.",
+    const _words = { number: String, money: String, quantity: String, date: String, currency: "cr" } as never;
+    expect(groundPrint.text?.(plan)).toEqual([
+      "No tillage: perennial stand: clumps stand for years; only the rows between are loosened.",
     ]);
   });
   it("comes after itself without a word of rotation, and only where it stands", () => {

@@ -5,10 +5,11 @@ import { OWN } from "../../plan/own-operations";
 import { settings } from "../../plan/settings";
 import { isSpreadDry } from "../../records/inputs/product-forms";
 import type { ProtectionProduct } from "../../records/inputs/protection-product";
+import { q, span } from "../../units/told";
 import { materialsOf } from "../materials";
 import type { Draft } from "../sheet";
 import { taskOperations } from "../task-operations";
-import { round, sentence } from "../words";
+import { sentence } from "../words";
 
 /** How much the usual date of a measure counts when dates compete: as that of a task. */
 const MEASURE_WEIGHT = 10;
@@ -57,10 +58,10 @@ function strip({ context, facts, parts }: Draft): PlannedOperation[] {
       id: "strip-read",
       role: "look",
       sheet: "protect",
-      name: "Read the unsprayed strip",
-      mark: "read strip",
-      detail: `${round(wide)} m by ${STRIP_LONG_M} m, one pass left out along a tramline away from headland, trees and water: count ${[...new Set(diseases)].join(" and ")} there and beside it, and weigh both apart at harvest.`,
-      reason: "nothing else says on this field whether the treatments were worth their cost",
+      name: "Assess the untreated strip",
+      mark: "strip",
+      detail: `The strip is ${q(wide, "m")} by ${q(STRIP_LONG_M, "m")}, untreated, along a tramline away from headland, trees and water. Count ${[...new Set(diseases)].join(" and ")} in the strip and beside it. Harvest and weigh both separately.`,
+      reason: "it shows whether the sprays paid on this field",
       when: [{ from: end, min: -7, usual: 0, max: 21 }],
       weight: MEASURE_WEIGHT,
       cautions: [],
@@ -94,7 +95,7 @@ function hives({ context, facts }: Draft): PlannedOperation[] {
     sheet: "protect",
     name,
     mark,
-    detail: `${count} hives, ${round(hivesPerHa.low, 1)} to ${round(hivesPerHa.high, 1)} a hectare: in groups over the field, with water near, by the beekeeper.`,
+    detail: `${count} hives (${span(hivesPerHa.low, hivesPerHa.high, "hives/ha")}), in groups over the field, with water nearby. The beekeeper places them.`,
     reason,
     when: [{ from, min: days - 2, usual: days, max: days + 4 }],
     weight: MEASURE_WEIGHT,
@@ -105,19 +106,19 @@ function hives({ context, facts }: Draft): PlannedOperation[] {
   return [
     job(
       OWN.hivesIn,
-      "Set out hives",
+      "Place hives",
       "hives in",
       bloom[0],
       -HIVES_BEFORE_DAYS,
-      "the crop sets seed by bees; sooner, they learn other flowers",
+      "the crop is pollinated by bees; placed earlier, they learn other flowers",
     ),
     job(
       OWN.hivesOut,
-      "Fetch the hives",
+      "Remove hives",
       "hives out",
       bloom[1],
       2,
-      "nothing is left to fly for, and what is sprayed after bloom would reach them",
+      "flowering is over, and sprays after flowering would reach them",
     ),
   ];
 }
@@ -138,8 +139,8 @@ function measures(draft: Draft): PlannedOperation[] {
         sheet: "protect",
         name: sentence(mark.includes(against) ? mark : `${mark} against ${against}`).slice(0, -1),
         mark,
-        detail: `${sentence(option.what)}${option.uses ? ` Takes ${option.uses}.` : ""}`,
-        reason: `decided against ${against}${option.harms ? `; what it costs besides: ${option.harms}` : ""}`,
+        detail: `${sentence(option.what)}${option.uses ? ` Materials: ${option.uses}.` : ""}`,
+        reason: `chosen for ${against}${option.harms ? `; side effects: ${option.harms}` : ""}`,
         when: [option.when],
         weight: MEASURE_WEIGHT,
         cautions: option.cautions ?? [],
@@ -169,8 +170,8 @@ function treatments({ context, facts, parts }: Draft): PlannedOperation[] {
       sheet: "protect",
       name: `${t.waterLPerHa === null ? "Apply" : "Spray"} ${name} for ${against}`,
       mark: atWord(`treat ${against}`, 18),
-      detail: t.waterLPerHa === null ? "Spread dry, evenly over the area." : "",
-      reason: "decided, within the label; scouting on the day decides again",
+      detail: t.waterLPerHa === null ? "Apply dry, evenly over the area." : "",
+      reason: "chosen within the label; scouting on the day decides",
       condition: {
         by: "adviser",
         only: `if scouting reaches the threshold${threat ? ` (${threat.threshold.replace(/\.$/, "")})` : ""}`,

@@ -11,7 +11,7 @@ import type { Words } from "../../units/words";
 import { outlinePlan } from "../../views/outline";
 import { applyChanges, type Change, change, freshDecisions } from "../decisions";
 import { draftPlan } from "../draft-plan";
-import { checkPlan } from "../example-findings";
+import { checkPlan, METRIC } from "../example-findings";
 import { bbchOn, type LabelTreatment, labelBreaks } from "./label";
 import { protectPrint } from "./print";
 
@@ -395,8 +395,14 @@ describe("a treatment of a plan", () => {
     const { plan, found } = drafted(own, TREATED);
     const on = plan.operations.find((o) => o.id === "treat-a")?.date as string;
     expect(found.find((f) => f.id === "protect.plantBack.treat-a")?.title).toContain(formatDay(addDays(on, 30), true));
-    const words = { number: String, quantity: String, money: String, date: String, currency: "cr" } as unknown as Words;
-    expect(protectPrint.text?.(plan, words).at(-1)).toContain("not signed");
+    const _words = {
+      number: String,
+      quantity: String,
+      money: String,
+      date: String,
+      currency: "cr",
+    } as unknown as Words;
+    expect(protectPrint.text?.(plan).at(-1)).toContain("not signed");
     const signed = {
       treatmentId: "treat-a",
       signed: plan.protect.treatments[0]?.toSign as string,
@@ -405,7 +411,7 @@ describe("a treatment of a plan", () => {
       at: "",
     };
     const after = drafted({ ...own, signOffs: [signed] }, TREATED).plan;
-    expect(protectPrint.text?.(after, words).at(-1)).toContain("35 days to the harvest; signed by Imre, licence D-1.");
+    expect(protectPrint.text?.(after).at(-1)).toContain("harvest interval 35 days; signed by Imre, licence D-1.");
   });
 
   it("keeps from water and houses, and says what stock is missing", () => {
@@ -476,7 +482,7 @@ describe("a treatment of a plan", () => {
   it("leaves a strip out against disease, which is read while leaves stand", () => {
     const { plan } = drafted(facts(), TREATED);
     const read = plan.operations.find((o) => o.id === "strip-read");
-    expect(read?.detail).toContain("24 m by 50 m");
+    expect(METRIC.tell(read?.detail ?? "")).toContain("24 m by 50 m");
     expect(read?.detail).toContain("septoria leaf blotch");
     // septoria has had its time at flowering
     expect(read?.date).toBe(plan.stages.find((s) => s.id === "flowering")?.date);
@@ -505,7 +511,7 @@ describe("a treatment of a plan", () => {
     const spread = change("protect/treatments/treat-a", { threat: "slugs", productId: "pellets", stage: "emergence" });
     const { plan, found } = drafted(own, spread);
     expect(plan.protect.treatments[0]).toMatchObject({ waterLPerHa: null, unit: "kg" });
-    expect(plan.operations.find((o) => o.id === "treat-a")?.detail).toContain("Spread dry");
+    expect(plan.operations.find((o) => o.id === "treat-a")?.detail).toContain("Apply dry");
     expect(found.map((f) => f.id)).toEqual(["protect.unsigned.treat-a"]);
     const wet = drafted(own, spread, change("protect/treatments/treat-a/waterLPerHa", 200)).found;
     expect(wet.find((f) => f.id === "protect.water.treat-a")?.title).toContain(
@@ -536,7 +542,9 @@ describe("pollination", () => {
     const day = (id: string) => plan.operations.find((o) => o.id === id)?.date as string;
     const stage = (id: string) => plan.stages.find((s) => s.id === id)?.date as string;
     // 2 a hectare on 14.2 ha: 28.4, so 29
-    expect(plan.operations.find((o) => o.id === "hives-in")?.detail).toContain("29 hives, 1 to 4 a hectare");
+    expect(METRIC.tell(plan.operations.find((o) => o.id === "hives-in")?.detail ?? "")).toContain(
+      "29 hives (1 to 4 hives/ha)",
+    );
     expect(day("hives-in")).toBe(addDays(stage("flowering"), -2));
     expect(day("hives-out") > stage("dough")).toBe(true);
     expect(draft(wheat).plan.operations.map((o) => o.id)).not.toContain("hives-in");

@@ -10,7 +10,7 @@ import { protectionProductRecord } from "../../records/inputs/protection-product
 import { unwrap } from "../../result";
 import { applyChanges, type Change, change, freshDecisions } from "../decisions";
 import { draftPlan } from "../draft-plan";
-import { checkPlan } from "../example-findings";
+import { checkPlan, METRIC } from "../example-findings";
 import { pressureOf, protectionSchools, threatsAtStake } from "./schools";
 
 const LOT = {
@@ -129,7 +129,9 @@ describe("a threat of a field", () => {
     });
     expect(threat("septoria", { today: "2027-05-10" }).reasons).toEqual([]);
     expect(threat("septoria", measured(0)).reasons).toEqual([]);
-    expect(threat("septoria", measured(12)).reasons[0]?.why).toContain("weather measured: 10 mm of rain in a day");
+    expect(METRIC.tell(threat("septoria", measured(12)).reasons[0]?.why ?? "")).toContain(
+      "weather measured: 10 mm of rain in a day",
+    );
   });
 
   it("has a brood once the warmth for it has come together", () => {

@@ -3,6 +3,7 @@ import { NO_WORK } from "../../money/field-work";
 import { bagged, type OperationInput, type PlannedOperation } from "../../plan/operation";
 import { OWN } from "../../plan/own-operations";
 import { settings } from "../../plan/settings";
+import { q } from "../../units/told";
 import { materialAt } from "../materials";
 import { plantingWork } from "../planting-work";
 import type { Draft } from "../sheet";
@@ -43,7 +44,7 @@ export function seedOperations(draft: Draft): PlannedOperation[] {
       name,
       mark,
       detail:
-        method.stock.by === "standing" ? `Year ${method.stock.year} of the same planting: nothing is planted.` : "",
+        method.stock.by === "standing" ? `Year ${method.stock.year} of a perennial stand: nothing is planted.` : "",
       settings: () => {
         const { depthCm, rowSpacingCm, inRowSpacingCm, stations } = draft.parts.seed;
         return method.stock.by === "standing"
@@ -55,7 +56,7 @@ export function seedOperations(draft: Draft): PlannedOperation[] {
               perHill: stations?.seedsPerStation ?? method.geometry.unitsPerStation,
             });
       },
-      reason: "the date all others hang on",
+      reason: "other dates are counted from this one",
       ...(method.stock.by === "standing" ? { tiedTo: "the customary days" } : {}),
       when: [],
       weight: 50,
@@ -73,9 +74,9 @@ export function seedOperations(draft: Draft): PlannedOperation[] {
       name: trays ? "Sow the trays" : "Sow the nursery",
       mark: "nursery",
       detail: trays
-        ? "One seed to the cell; watered from above by a fine rose, never dry, never standing."
-        : `${nursery.seedGPerM2} g of seed to the m² of bed; ${nursery.water ? "water shallow and clear" : "kept moist, shaded until it is up"}.`,
-      reason: `seedlings are set at about ${nursery.days} days`,
+        ? "One seed per cell. Water from above with a fine rose. Do not let the cells dry out or stand in water."
+        : `${q(nursery.seedGPerM2, "g/m²")} of seed on the nursery bed. ${nursery.water ? "Keep the water shallow and clear." : "Keep it moist, and shade it until emergence."}`,
+      reason: `seedlings are transplanted at about ${nursery.days} days`,
       when: [{ from: "planting", min: -nursery.days - 7, usual: -nursery.days, max: -nursery.days + 4 }],
       weight: 30,
       cautions: [],

@@ -1,3 +1,4 @@
+import { q } from "../../units/told";
 import type { Print } from "../sheet";
 
 /** What the booklet prints of this sheet: the stand and its stock. */
@@ -39,7 +40,7 @@ export const seedPrint: Print = {
           lots
             .map(
               (l) =>
-                `${l.variety}: ${l.sownKgPerHa.toFixed(0)} kg/ha on ${l.areaHa.toFixed(1)} ha, ${l.orderKg.toFixed(0)} kg`,
+                `${l.variety}: ${q(l.sownKgPerHa, "kg/ha")} on ${q(l.areaHa, "ha", 1)}, ${q(l.orderKg, "kg")} to order`,
             )
             .join("; "),
         ]
@@ -47,7 +48,7 @@ export const seedPrint: Print = {
     ...(mixture
       ? [
           mixture.components
-            .map((c) => `${c.name} ${c.kgPerHa.toFixed(0)} kg/ha, ${c.sharePct.toFixed(0)} % of its straight rate`)
+            .map((c) => `${c.name} ${q(c.kgPerHa, "kg/ha")}, ${q(c.sharePct, "%")} of its sole-crop rate`)
             .join("; "),
         ]
       : []),

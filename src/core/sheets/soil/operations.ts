@@ -46,7 +46,7 @@ function liming(draft: Draft): PlannedOperation[] {
       reason: `lime needs ${limeLeadDays} days in the soil before sowing`,
       source: "agronomy",
       hard: false,
-      ease: (byDays) => `Accept ${days(Math.max(0, limeLeadDays - byDays))} of wait for the lime`,
+      ease: (byDays) => `Accept ${days(Math.max(0, limeLeadDays - byDays))} between lime and sowing`,
     },
   ];
   if (mixed)
@@ -56,7 +56,7 @@ function liming(draft: Draft): PlannedOperation[] {
       from: OWN.lime,
       to: mixed.id,
       minDays: 0,
-      reason: `lime is mixed in by the pass "${mixed.name.toLowerCase()}"`,
+      reason: `lime is worked in by the pass "${mixed.name.toLowerCase()}"`,
       source: "agronomy",
       hard: false,
     });
@@ -67,8 +67,8 @@ function liming(draft: Draft): PlannedOperation[] {
       sheet: "soil",
       name: "Spread lime",
       mark: "lime",
-      detail: `Evenly, crosswise in two halves where the need is large; ${mixed ? "mixed in by the passes that follow" : "nothing mixes it in, so it works from the top down, and slowly"}.`,
-      reason: "raises the pH before the seedling meets it; three months are better than three weeks",
+      detail: `Spread it evenly. Split a large rate into two passes at right angles, half the rate each. ${mixed ? "Work it in with the next pass." : "No pass works it in, so it acts from the surface down, and slowly."} Keep 14 days from urea, ammonium and manure.`,
+      reason: "lime takes months to act, so it goes on well before sowing",
       when: spreadAhead(draft, Math.max(40, limeLeadDays + 14), 0),
       waits,
       weight: 30,
@@ -109,8 +109,8 @@ function gypsum(draft: Draft): PlannedOperation[] {
       name: "Spread gypsum",
       mark: "gypsum",
       detail:
-        "Evenly, on stubble or a rough surface; water or the winter's rain takes it down, and the drains take the sodium away.",
-      reason: "calcium takes the place of sodium, so that the soil crumbles and lets water through",
+        "Spread it evenly on stubble or a rough surface. Irrigation or winter rain takes it down, and the drains remove the sodium.",
+      reason: "calcium replaces sodium, so that the soil crumbles and water infiltrates",
       when: spreadAhead(draft, 30, -1),
       weight: 25,
       cautions: [],

@@ -29,7 +29,9 @@ export function irrigationOperations(draft: Draft, solved: SolvedDates): Planned
       sheet: "water",
       name: water.pond ? `Refill ${number}` : `Irrigation ${number} of ${water.irrigations.length}`,
       mark: `${Math.round(irrigation.netMm)} mm`,
-      detail: water.pond ? "To the depth wanted." : `By ${water.system.name}.${hourOfDay(draft, irrigation.date)}`,
+      detail: water.pond
+        ? "Refill to the target depth."
+        : `By ${water.system.name}.${hourOfDay(draft, irrigation.date)}`,
       settings: () =>
         settings({
           netWater: irrigation.netMm,
@@ -39,7 +41,7 @@ export function irrigationOperations(draft: Draft, solved: SolvedDates): Planned
         }),
       reason: moistReason(draft, solved, irrigation.date) ?? REASONS[water.pond ? "pond" : water.school] ?? "",
       when: [],
-      tiedTo: water.pond ? "the depth of the water" : "the water left in the soil",
+      tiedTo: water.pond ? "water depth" : "soil water deficit",
       weight: 1,
       cautions: [water.pumpKw > 0 ? "pumps" : WET_CAUTION],
       byDaysAndStage: false,
@@ -63,7 +65,7 @@ function moistReason({ context, decisions, parts }: Draft, solved: SolvedDates, 
     const from = stage && (solved.dates[fromStage]?.planned ?? stage.date);
     return from !== undefined && date >= from && date < addDays(from, days);
   });
-  return kept ? `${kept.why}; given at ${kept.atRawPct} % of the readily available water` : null;
+  return kept ? `${kept.why}; irrigated at ${kept.atRawPct} % of the readily available water` : null;
 }
 
 /** Wind that carries drops off [m/s], and heat in which they dry in the air [C]; usual advice. */
@@ -75,21 +77,22 @@ function hourOfDay({ parts, facts }: Draft, date: string): string {
   const { system, hoursADay } = parts.water;
   const normal = facts.climate?.months[Number(date.slice(5, 7)) - 1];
   const hot = (normal?.tmaxC ?? (normal?.meanC ?? 0) + 5) >= HOT_C;
-  if (!system.wetsLeaves) return hot && hoursADay < 24 ? " In the evening or at night: less is lost to the heat." : "";
+  if (!system.wetsLeaves)
+    return hot && hoursADay < 24 ? " Irrigate in the evening or at night: evaporation is lower." : "";
   const windy = (normal?.windAt2mMs ?? 2) >= WINDY_MS;
   const why = [
-    "leaves are dry by evening",
-    ...(windy ? ["the wind is least"] : []),
-    ...(hot ? ["nothing dries in the air as at noon"] : []),
+    "so that leaves are dry by evening",
+    ...(windy ? ["when there is least wind"] : []),
+    ...(hot ? ["and not in midday heat"] : []),
   ];
-  return ` From before dawn to mid-morning where the hours allow: ${why.join(", ")}.`;
+  return ` Start before dawn where the hours allow, ${why.join(", ")}.`;
 }
 
 const REASONS: Record<string, string> = {
   balance:
-    "the readily available water is used up on this day of the season planned on: look at the soil before you start",
-  interval: "the interval's turn",
-  weekly: "the week's water, less its rain",
-  stages: "a stage that suffers most from drought",
-  pond: "the water has sunk to where it is filled again, in the season planned on",
+    "the readily available water is used up on this day of the season planned for. Check the soil first; skip it if the soil is still moist",
+  interval: "due by the interval",
+  weekly: "the weekly amount less rain",
+  stages: "this stage is the most sensitive to drought",
+  pond: "the water is at the refill level, in the season planned for",
 };

@@ -1,3 +1,5 @@
+import { formatDay } from "../../dates";
+import { q } from "../../units/told";
 import type { Print } from "../sheet";
 import { nurseryWater } from "./nursery";
 
@@ -17,11 +19,11 @@ export const waterPrint: Print = {
         ] as const)
       : []),
   ],
-  text: ({ crop: { guide, method }, operations }, words) => [
+  text: ({ crop: { guide, method }, operations }) => [
     ...nurseryWater(method.nursery, operations.find((o) => o.role === "nursery")?.date ?? null).map(
       ({ date, depthCm, what }) =>
-        `Nursery${date ? `, from ${words.date(date)}` : ""}: ${depthCm > 0 ? `${words.number(depthCm, 1)} cm of water` : "none standing"}; ${what}.`,
+        `Nursery${date ? `, from ${formatDay(date)}` : ""}: ${depthCm > 0 ? `${q(depthCm, "cm")} of water` : "no standing water"}; ${what}.`,
     ),
-    `Stop: ${guide.water.stop}.`,
+    `Stop irrigation ${guide.water.stop}.`,
   ],
 };
