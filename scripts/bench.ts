@@ -351,7 +351,7 @@ try {
   await page.goto("/week?from=2026-09-07");
   await page.getByRole("button", { name: "Count" }).first().click();
   const dialog = page.getByRole("dialog");
-  await dialog.getByLabel("Act from").fill("6");
+  await dialog.getByLabel("Threshold").fill("6");
   for (let i = 0; i < 30; i++) {
     await dialog.getByRole("button", { name: String(i % 10), exact: true }).click();
     await dialog.getByRole("button", { name: "Next place" }).click();

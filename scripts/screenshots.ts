@@ -64,7 +64,7 @@ try {
   await desk.setViewportSize({ width: 1280, height: 800 });
   await desk.setViewportSize({ width: 1280, height: 1240 });
   await plan(desk, "Coney Bank", "7");
-  await desk.getByText(/Set out on/).waitFor();
+  await desk.getByText(/Start harvest on/).waitFor();
   await shoot(desk, "plan-harvest");
   await desk.setViewportSize({ width: 1280, height: 800 });
   await desk.goto("/season/stores");

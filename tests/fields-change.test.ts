@@ -279,7 +279,7 @@ describe("in the browser", () => {
     await expect.poll(() => dialog.textContent()).toContain("together 5 ha given, Mill Square has 4 ha");
     await dialog.getByLabel("Area of part 2").fill("1");
     await dialog.getByRole("button", { name: "Split it" }).click();
-    await expect.poll(() => page.getByText("Became").textContent()).toContain("Mill Head, Mill Square 2");
+    await expect.poll(() => page.getByText(/^Now /).textContent()).toContain("Mill Head, Mill Square 2");
     const names = (await inPractice(owner, (c) => listRecords(c, owner, "fields")))
       .filter((f) => !f.retired)
       .map((f) => f.values.name);

@@ -62,7 +62,7 @@ describe("from nothing to the first issued plan", () => {
     // the one grower and the one station stand there already
     await walk.fill(
       { Name: "Sayle Farm" },
-      { Zone: "Temperate upland plain", "Worked by hand and hired hours": "Yes" },
+      { Zone: "Temperate upland plain", "Hand labour and hired machines only": "Yes" },
       "Add the farm",
     );
     await next("Add a field");
@@ -88,7 +88,7 @@ describe("from nothing to the first issued plan", () => {
     await form.waitFor({ state: "detached" });
     await next("Add a lot of seed or planting stock");
     await walk.fill(
-      { "Variety and lot": "Copper Globe, sets 4 g", "Mass of one piece": "4", Germination: "95", Price: "3200" },
+      { "Variety and lot": "Copper Globe, sets 4 g", "Mass per piece": "4", Germination: "95", Price: "3200" },
       { Crop: "Onion", Kind: "Long-day onion, spring", Certified: "Yes" },
       "Add the lot of seed or planting stock",
     );

@@ -42,27 +42,27 @@ describe("the harvest of a plan", () => {
     await openPlan(page, "Kestrel Bottom");
     await page.keyboard.press("7");
     const window = page.getByRole("region", { name: "Window of the harvest" });
-    await window.getByText(/Set out on/).waitFor();
+    await window.getByText(/Start harvest on/).waitFor();
     await window.getByRole("button", { name: "19 %" }).click();
     await page.getByText(/days to the guide's date/).waitFor();
-    expect(await page.getByLabel("Moisture at cutting").inputValue()).toBe("19.0");
+    expect(await page.getByLabel("Moisture at harvest").inputValue()).toBe("19.0");
     await saved();
     expect((await decisionsOf("Kestrel Bottom"))?.harvest?.cutPct).toBe(19);
   });
   it("names a moisture at which it cannot be threshed, with a repair", async () => {
-    const moisture = page.getByLabel("Moisture at cutting");
+    const moisture = page.getByLabel("Moisture at harvest");
     await moisture.fill("26");
     await moisture.press("Enter");
     await page.getByText("At 26 % it can hardly be threshed.").first().waitFor();
     await page
-      .getByRole("button", { name: /^Cut at 22 %/ })
+      .getByRole("button", { name: /^Harvest at 22 %/ })
       .first()
       .click();
     await page.getByText("At 26 % it can hardly be threshed.").first().waitFor({ state: "detached" });
     await saved();
   });
   it("is cut another way, at its hours and cost", async () => {
-    const ways = page.getByRole("table", { name: "Ways of harvest compared on this field" });
+    const ways = page.getByRole("table", { name: "Harvest methods compared on this field" });
     await ways.getByRole("button", { name: "Cut by hand, thresh" }).click();
     await ways.getByText("Cut by hand, thresh, chosen").waitFor();
     await page.getByText("Cut by hand, thresh does not suit this field.").first().waitFor();
@@ -78,7 +78,7 @@ describe("the harvest of a plan", () => {
 describe("keeping what was harvested", () => {
   it("says what drying takes off, and doubts air that is too slow for it", async () => {
     await page.keyboard.press("8");
-    const ways = page.getByRole("table", { name: "Ways to dry or cure compared" });
+    const ways = page.getByRole("table", { name: "Drying and curing methods compared" });
     await ways.getByRole("button", { name: "Dried by unheated air on the floor" }).click();
     await page
       .getByText(/22 % moisture spoils before it is dry/)
@@ -129,7 +129,7 @@ describe("the signs of ripeness", () => {
     await dialog.getByLabel("Moisture").fill("26");
     // (26 - 22) / 0.8 = 5 days
     await dialog.getByText(/By its moisture: ready in about 5 days/).waitFor();
-    await dialog.getByRole("button", { name: "Note it" }).click();
+    await dialog.getByRole("button", { name: "Save", exact: true }).click();
     await dialog.getByText(/Kept on this device for Heron Block/).waitFor();
     await own.context().setOffline(false);
     await own.reload();
@@ -208,11 +208,11 @@ describe("the order of fields for a machine", () => {
     await page.getByRole("dialog").locator("select").last().selectOption("combine");
     await line("Hired from").fill("Harl Threshing");
     await line("Comes on").fill("2027-08-20");
-    await line("Goes on").fill("2027-08-18");
+    await line("Available until").fill("2027-08-18");
     await page.getByLabel("Dryer", { exact: true }).fill("0.5");
     await page.getByRole("button", { name: "Save" }).click();
     await page.getByText("2027-08-18 given, allowed is 2027-08-20 or later").waitFor();
-    await line("Goes on").fill("2027-08-25");
+    await line("Available until").fill("2027-08-25");
     await page.getByRole("button", { name: "Save" }).click();
     await page.getByRole("dialog").waitFor({ state: "detached" });
     await page.goto("/season/harvest?season=2027");

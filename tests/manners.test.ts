@@ -280,7 +280,7 @@ describe("nothing typed is lost", () => {
     await page.reload();
     await page.waitForLoadState("networkidle");
     await line.getByText("done 12 Aug").waitFor();
-    await line.getByRole("button", { name: "Take the log back" }).click();
+    await line.getByRole("button", { name: "Undo the log" }).click();
     await line.getByRole("button", { name: "Log as done" }).waitFor();
     await page.context().close();
   });

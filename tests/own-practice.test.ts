@@ -169,7 +169,7 @@ describe("a practice of one's own", () => {
       ["Wheat, grain", "210"],
       ["Diesel", "1.5"],
       ["Labour", "24"],
-      ["Any other machine, with its tractor", "45"],
+      ["Default machine with tractor, per hour", "45"],
       ["Machine, combine", "160"],
     ] as const) {
       await page.getByLabel(label).first().fill(text);
@@ -279,7 +279,7 @@ describe("people", () => {
     expect((await signInAttempt(OWNER.email, OWNER.password)).status).toBe(401);
     expect((await signInAttempt(OWNER.email, "nine barrows in the rain")).status).toBe(200);
     await page.reload();
-    await page.getByRole("button", { name: "Sign all others out" }).click();
+    await page.getByRole("button", { name: "Sign out all other devices" }).click();
     await page.getByText("All other devices are signed out.").waitFor();
   });
 });

@@ -83,8 +83,8 @@ describe("in the browser", () => {
     await line.locator("summary").click();
     await line.getByLabel(/^Loss by one of/).fill("2");
     await line.getByLabel(/^Cost of control/).fill("50");
-    await line.getByLabel(/^What control takes/).fill("80");
-    await line.getByLabel(/^What control takes/).press("Enter");
+    await line.getByLabel(/^Efficacy on/).fill("80");
+    await line.getByLabel(/^Efficacy on/).press("Enter");
     const { facts, decisions } = await loaded();
     // 50 / (price x target x 0.02 x 0.8)
     const pays =
@@ -166,7 +166,7 @@ describe("on the phone", () => {
     await line.getByRole("button", { name: "Count" }).click();
     const dialog = page.getByRole("dialog");
     await dialog.getByLabel("What is counted").selectOption("blast");
-    await dialog.getByLabel("Act from").fill("6");
+    await dialog.getByLabel("Threshold").fill("6");
     const place = async (count: string) => {
       for (const key of count) await dialog.getByRole("button", { name: key, exact: true }).click();
       await dialog.getByRole("button", { name: "Next place" }).click();

@@ -241,7 +241,7 @@ describe("in the browser", () => {
     // 250000 acres are 101 171 ha
     await form.getByText(/^Area: 250000 acres given, allowed is up to 100\W?000 ha$/).waitFor();
     await form.getByText("Name: nothing given").waitFor();
-    await form.getByRole("button", { name: "Take it" }).click();
+    await form.getByRole("button", { name: "Use this" }).click();
     expect(await form.getByLabel("Texture").inputValue()).toBe("sandyClayLoam");
     // what was typed is there again after the page was left
     await page.goto("/records/fields?add");
@@ -277,7 +277,7 @@ describe("in the browser", () => {
     }
     await form.getByText("3.000 ha, longest side 200 m").waitFor();
     await form.getByText("inside of the boundary: 3 ha.").waitFor();
-    await form.getByRole("button", { name: "Take it", exact: true }).last().click();
+    await form.getByRole("button", { name: "Use this", exact: true }).last().click();
     expect(await form.getByLabel("Area", { exact: true }).inputValue()).toBe("3");
     // a corner by the pointer, and taken back
     const drawing = form.getByRole("img", { name: /^Drawing/ });

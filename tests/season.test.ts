@@ -76,7 +76,7 @@ describe("from a soil test to an issued season package", () => {
       .getByRole("region", { name: "Seed", exact: true })
       .getByRole("button", { name: /Seed rate: 148 kg\/ha/ })
       .waitFor();
-    await page.getByRole("button", { name: /Catch under one coulter: 37.1/ }).waitFor();
+    await page.getByRole("button", { name: /Delivery per coulter: 37.1/ }).waitFor();
     await page.getByText("5 bags of 500 kg").first().waitFor();
 
     await page.keyboard.press("4");

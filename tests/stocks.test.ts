@@ -62,9 +62,9 @@ async function issued(): Promise<string> {
 }
 
 const STOCKS: [crop: string, like: string, what: string, inBooklet: RegExp][] = [
-  ["Barley", "Kestrel Bottom", "Rate by", /Seed rate\s+\d+ kg\/ha/],
+  ["Barley", "Kestrel Bottom", "Seed rate from", /Seed rate\s+\d+ kg\/ha/],
   ["Sunflower", "Kestrel Bottom", "Stations", /Stations\s+[\d ]+ \/ha/],
-  ["Garlic", "Kestrel Bottom", "Mass of one, and mass bought", /Units planted\s+[\d ]+ \/ha/],
+  ["Garlic", "Kestrel Bottom", "Mass per piece, and mass bought", /Units planted\s+[\d ]+ \/ha/],
   ["Kale and collard", "Kestrel Bottom", "Hills", /Nursery/],
   ["Cereal and legume whole crop", "Kestrel Bottom", "Mixture", /of its straight rate/],
 ];
@@ -81,13 +81,13 @@ describe("planting stock of each kind", () => {
     const field = await fieldLike("Tuberose Piece", "Heron Block");
     await started(field, "Tuberose");
     await page.getByText("Stock to order").waitFor();
-    expect(await issued()).toMatch(/To order\s+[\d ]+ kg/);
+    expect(await issued()).toMatch(/Seed to order\s+[\d ]+ kg/);
     await started(field, "Tuberose", "2028");
     await page.getByText("still stand").waitFor();
     const second = await issued();
     expect(second).toContain("second year of the planting");
     // 14.5 bulbs a square metre x 93 % = 13.485, x 4,046.86 m2 of an acre = 54,570
     expect(second).toMatch(/Plants that still stand\s+54\s570 \/ac/);
-    expect(second).not.toMatch(/To order/);
+    expect(second).not.toMatch(/Seed to order/);
   });
 });

@@ -196,7 +196,7 @@ describe("the page of stores", () => {
     const barn = page.getByRole("region", { name: "Great Barn" });
     await barn.getByText(/It heats: 7 °C more/).waitFor();
     // some of it is next season's seed: a lot of its own, to be tested before it is sown
-    await barn.getByRole("button", { name: "Keep some as seed" }).click();
+    await barn.getByRole("button", { name: "Save for seed" }).click();
     const form = page.getByRole("dialog");
     await form.waitFor();
     await form.getByLabel("Variety and lot").fill("Barn seed of 2026");
@@ -237,7 +237,7 @@ describe("the page of stores", () => {
     );
     await page.reload();
     expect(await page.getByText(/Ticket 90/).count()).toBe(0);
-    await page.getByText("Left for good").waitFor();
+    await page.getByText("Dispatched and used").waitFor();
   });
   it("has no violation that axe finds, and fits the phone", async () => {
     await expectAccessible(page);

@@ -139,14 +139,14 @@ describe("the sowing window of a plan", () => {
   });
 
   it("prices what to do when the window is missed", async () => {
-    const back = page.getByRole("region", { name: "Fall-backs" });
+    const back = page.getByRole("region", { name: "Alternatives" });
     await back.getByRole("row", { name: /Spring wheat, later and thicker/ }).waitFor();
     await back
       .getByRole("row", { name: /potato/ })
       .first()
       .waitFor();
-    await back.getByLabel("Missed until", { exact: true }).fill("2026-08-01");
-    await back.getByText("Missed until: 1 Aug 2026 given, allowed is a date from 12 Aug 2026 on").waitFor();
+    await back.getByLabel("Sowing delayed until", { exact: true }).fill("2026-08-01");
+    await back.getByText("Sowing delayed until: 1 Aug 2026 given, allowed is a date from 12 Aug 2026 on").waitFor();
     await page.getByRole("button", { name: "Close", exact: true }).click();
     await page.getByRole("region", { name: "Sowing window and target" }).waitFor({ state: "detached" });
   });
@@ -170,7 +170,7 @@ describe("the sowing window of a plan", () => {
   it("shows the rains and the share that may be sown dry ahead of them on a rain-fed field", async () => {
     await openPlan(page, "Weavers Plot");
     await page.keyboard.press("w");
-    await page.getByText(/^Set in about \d+ (May|Jun)/).waitFor();
+    await page.getByText(/^Onset about \d+ (May|Jun)/).waitFor();
     expect(await page.getByRole("row", { name: /% .* %/ }).count()).toBeGreaterThan(4);
     await page.getByText("share such that no more than 10 % of the field is lost").waitFor();
     await page.keyboard.press("w");
@@ -183,7 +183,7 @@ describe("a stage seen in the field", () => {
     await stage("tillering").focus();
     await page.keyboard.press("Enter");
     await page.getByLabel("Seen on", { exact: true }).fill(on);
-    await page.getByRole("button", { name: /Note it as seen|Correct the date/ }).click();
+    await page.getByRole("button", { name: /Record it as seen|Correct the date/ }).click();
   };
   it("moves all that comes after, leaves the past, and can be taken back", async () => {
     await openPlan(page, "Heron Block");
@@ -201,7 +201,7 @@ describe("a stage seen in the field", () => {
     expect(await stage("tillering").getAttribute("aria-label")).toContain("seen 10 Aug");
     await stage("tillering").focus();
     await page.keyboard.press("Enter");
-    await page.getByRole("button", { name: "Take it back" }).click();
+    await page.getByRole("button", { name: "Use this back" }).click();
     await expect.poll(() => stage("panicle").getAttribute("data-date")).toBe(panicle);
   });
 

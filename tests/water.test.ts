@@ -51,8 +51,8 @@ describe("in the browser", () => {
     await region().waitFor();
     await page.getByRole("button", { name: /Compare the schools/ }).click();
     const line = (name: string) => page.getByRole("row").filter({ hasText: name });
-    await line("Not at all").waitFor();
-    expect(await line("Not at all").locator("td").first().textContent()).toBe("0");
+    await line("Rain-fed, none").waitFor();
+    expect(await line("Rain-fed, none").locator("td").first().textContent()).toBe("0");
     await line("At the critical stages only").getByRole("button").click();
     await page.getByText("Irrigations: 2", { exact: false }).waitFor();
     await saved();
@@ -91,10 +91,10 @@ describe("in the browser", () => {
     await dialog.getByLabel("Field").selectOption({ label: "Withy Bed, Pennick Farm" });
     await dialog.getByRole("textbox", { name: "Day of the rain" }).fill("2026-08-11");
     await dialog.getByLabel("Rain", { exact: true }).fill("wet");
-    await dialog.getByRole("button", { name: "Note it" }).click();
+    await dialog.getByRole("button", { name: "Save", exact: true }).click();
     await dialog.getByRole("alert").filter({ hasText: "wet" }).waitFor();
     await dialog.getByLabel("Rain", { exact: true }).fill("23");
-    await dialog.getByRole("button", { name: "Note it" }).click();
+    await dialog.getByRole("button", { name: "Save", exact: true }).click();
     await dialog.getByText(/Kept on this device for Withy Bed/).waitFor();
     await page.context().setOffline(false);
     await expect

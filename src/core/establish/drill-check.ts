@@ -26,7 +26,7 @@ export function drillCheck(input: {
   return ok(
     { gPerCoulter, gInAll: gPerCoulter * coulters, gPerRowMetre: gPerRowMetre },
     {
-      gPerCoulter: computed("Catch under one coulter", gPerCoulter, "g", "rate x 0.1 x row spacing x run", [
+      gPerCoulter: computed("Delivery per coulter", gPerCoulter, "g", "rate x 0.1 x row spacing x run", [
         { label: "rate", value: rate, unit: "kg/ha" },
         { label: "row spacing", value: row, unit: "cm" },
         { label: "run", value: run, unit: "m" },

@@ -69,7 +69,7 @@ export function populationFromRate(input: SeedLotInput & { kgPerHa: number }): R
     { plantsPerM2 },
     {
       plantsPerM2: computed(
-        "Plants from this rate",
+        "Plants expected at this rate",
         plantsPerM2,
         "/m²",
         "rate x 100 / thousand-grain weight x germination x field emergence",

@@ -88,7 +88,7 @@ export function stationSowing(input: {
   const perStation = { label: "seeds per station", value: seeds };
   return ok(value, {
     plantsPerStation: computed(
-      "Plants left a station",
+      "Plants per hill after thinning",
       plantsPerStation,
       "",
       "sum of chance x plants left, over 0 to all seeds that come up",
@@ -117,7 +117,7 @@ export function stationSowing(input: {
       { label: "seeds", value: seedsPerM2, unit: "/m²" },
       { label: "thousand-grain weight", value: tgw, unit: "g" },
     ]),
-    gapsPct: computed("Stations that stay empty", value.gapsPct, "%", "(1 - chance of a seed)^seeds per station", [
+    gapsPct: computed("Empty hills", value.gapsPct, "%", "(1 - chance of a seed)^seeds per station", [
       perStation,
       ...comeUp,
     ]),

@@ -30,7 +30,7 @@ export function mineralisedNitrogen(input: {
     { kgPerHa },
     {
       kgPerHa: computed(
-        "Mineralised in season",
+        "N mineralised in season",
         kgPerHa,
         "kg/ha",
         `${PER_PER_CENT} x organic matter x mean temperature / ${AT_C}, within ${least} and ${most}`,

@@ -52,6 +52,6 @@ export class PlanContext {
   /** What a guide's source says, for a figure's basis. */
   source(id: string | undefined): string {
     const source = id === undefined ? undefined : this.crop.guide.sources[id];
-    return source ? source.title || "recalled, to be checked" : (id ?? "");
+    return source ? source.title || "unverified" : (id ?? "");
   }
 }

@@ -61,7 +61,7 @@ export const EXAMPLE_FACTS: PlanFacts = {
   fertilisers: [
     {
       id: "urea",
-      name: "Urea 46, treated",
+      name: "Urea 46 with urease inhibitor",
       contents: { n: 46 },
       pricePerT: 44_000,
       bagKg: 50,

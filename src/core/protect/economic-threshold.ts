@@ -27,7 +27,7 @@ export function economicThreshold(input: {
   return ok(
     { units },
     {
-      units: computed("Pays from", units, "units", "cost / (price x yield x loss of one unit x efficacy)", [
+      units: computed("Economic threshold", units, "units", "cost / (price x yield x loss of one unit x efficacy)", [
         { label: "cost", value: cost, unit: "money/ha" },
         { label: "price", value: price, unit: "money/t" },
         { label: "yield", value: yieldT, unit: "t/ha" },

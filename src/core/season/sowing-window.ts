@@ -249,7 +249,7 @@ export function expectedYield(typicalTPerHa: number, ownTPerHa: number[]): { val
   return {
     value,
     figure: computed(
-      "Yield to expect of this field",
+      "Expected yield of this field",
       value,
       "t/ha",
       "(2 x typical + own yields) / (2 + number of own yields)",

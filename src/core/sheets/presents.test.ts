@@ -100,7 +100,9 @@ describe("the booklet", () => {
   it("names quality for the uses of the kind only, and the moisture to cut at", () => {
     const lines = text(draft("wheat"), "harvest");
     expect(lines.some((l) => /^For milling: protein at least [\d.]+/.test(l))).toBe(true);
-    expect(lines.at(-1)).toMatch(/^Physiologically mature from \d+ % moisture; harvest at 16 %; safe for storage at 14 %\.$/);
+    expect(lines.at(-1)).toMatch(
+      /^Physiologically mature from \d+ % moisture; harvest at 16 %; safe for storage at 14 %\.$/,
+    );
     const feedBarley = draft("barley", {}, [["crop/kindId", "springFeed"]]);
     expect(text(feedBarley, "harvest").some((l) => l.startsWith("For malting"))).toBe(false);
   });

@@ -29,7 +29,7 @@ export function draftSite(draft: Draft): void {
   const own = ownYields(facts.history, guide.id);
   const expectedTPerHa = context.use("yield.expect", {
     ...computed(
-      "Yield to expect of this field",
+      "Expected yield of this field",
       (2 * typical * share + own.reduce((a, b) => a + b, 0)) / (2 + own.length),
       "t/ha",
       "(2 x typical x share that the site allows + own yields) / (2 + number of own yields)",

@@ -110,7 +110,7 @@ const FORMULAS: Record<string, (v: number[]) => number> = {
   "mass in store x area x 1000 / mass of a cubic metre / pickings": (v) =>
     (at(v, 0) * at(v, 1) * 1000) / at(v, 2) / at(v, 3),
   "(moisture of the guide - moisture entered) / points a day": (v) => Math.round((at(v, 0) - at(v, 1)) / at(v, 2)),
-  "usual target x (1 + each change)": (v) => at(v, 0) * product(v.slice(1).map((pct) => 1 + pct / 100)),
+  "guide target x (1 + each change)": (v) => at(v, 0) * product(v.slice(1).map((pct) => 1 + pct / 100)),
   "plants / germination / field emergence": (v) => at(v, 0) / (at(v, 1) / 100) / (at(v, 2) / 100),
   "seeds per m² x thousand-grain weight / 100": (v) => (at(v, 0) * at(v, 1)) / 100,
   "rate x 100 / thousand-grain weight x germination x field emergence": (v) =>

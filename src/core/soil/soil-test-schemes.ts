@@ -6,7 +6,7 @@ import { INDEX_LIMITS, limitsOf, type NutrientLimits, type SchemeLimits } from "
 const INDEX_TABLES = "published index tables for Olsen P and ammonium-nitrate K, Mg (arable, index 2 as target)";
 const NORTH_CENTRAL =
   "interpretation tables of the north-central United States for Bray P-1 and Mehlich-3 (ICP) P and exchangeable K, recalled, to be checked";
-const RECALLED = "recalled, to be checked: usual limits of advisory tables";
+const RECALLED = "unverified: usual limits of advisory tables";
 
 /** Limits of all schemes. */
 export const SOIL_LIMITS: SchemeLimits[] = [

@@ -119,7 +119,7 @@ describe("an issued version in the week", () => {
   const job = (id: string) => week.find((o) => o.id === id)!;
   it("says what was issued, not what a draft of today would buy", () => {
     expect(now.operations.find((o) => o.id === "n2")?.inputs.map((i) => i.name)).toEqual(["Urea bulk"]);
-    expect(job("n2").inputs.map((i) => i.name)).toEqual(["Urea 46, treated"]);
+    expect(job("n2").inputs.map((i) => i.name)).toEqual(["Urea 46 with urease inhibitor"]);
   });
   it("and when by what was logged and grew since", () => {
     expect(job("planting")).toMatchObject({ doneOn: "2026-10-10", inputs: [{ perHa: 155 }] });

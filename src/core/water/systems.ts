@@ -56,7 +56,7 @@ export const WATER_SYSTEMS: Record<WaterSystemId, WaterSystem> = {
   reel: line("reel", "hose reel and gun", [75, 15, 35, 6], [0.4, 65, 45], { wetsLeaves: true }),
   pivot: line("pivot", "centre pivot", [80, 5, 25, 2], [0.05, 30, 150], { wetsLeaves: true }),
   drip: line("drip", "drip lines", [90, 5, 25, 3], [0.1, 15, 30]),
-  can: line("can", "can or bucket", [85, 3, 10, 1], [60, 0, 1.5], { carried: true }),
+  can: line("can", "watering can", [85, 3, 10, 1], [60, 0, 1.5], { carried: true }),
 };
 
 /** Water that comes by its own fall. */

@@ -64,7 +64,7 @@ export function waterBalance(input: {
   return ok(
     { days: daysOf(trace), etcMm, etaMm, drainageMm },
     {
-      etcMm: computed("Water use without stress", etcMm, "mm", "sum of kc x reference evapotranspiration", [
+      etcMm: computed("Crop water use without stress (ETc)", etcMm, "mm", "sum of kc x reference evapotranspiration", [
         { label: "days", value: days.count, unit: "" },
       ]),
       drainageMm: computed(

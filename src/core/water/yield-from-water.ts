@@ -31,7 +31,7 @@ export function yieldFromWater(input: {
     { relativeYieldPct },
     {
       relativeYieldPct: computed(
-        "Yield of that without lack of water",
+        "Relative yield, stage by stage",
         relativeYieldPct,
         "%",
         "product of 1 - ky x (1 - eta / etc)",

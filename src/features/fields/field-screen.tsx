@@ -234,7 +234,7 @@ export function FieldScreen({
           )}
         </h2>
         <table className="w-full max-w-xl border-collapse">
-          <TableHead columns={["Season", "Crop", ...figures("Yield", "Off the field")]} />
+          <TableHead columns={["Season", "Crop", ...figures("Yield", "Harvested on")]} />
           <tbody>
             {history.map((line) => (
               <tr key={line.id} className="border-t border-line">

@@ -176,7 +176,7 @@ export function FieldsScreen({
             label="Which suit a crop"
             value={crop}
             options={[
-              { value: NO_CROP, label: "no crop in question" },
+              { value: NO_CROP, label: "any crop" },
               ...crops.flatMap((c) => c.kinds.map((k) => ({ value: `${c.id}/${k.id}`, label: k.name }))),
             ]}
             onChange={setCrop}

@@ -43,7 +43,7 @@ export function SamplingScreen({
       <p className="text-soft">
         {field.farm}, {field.grower}; {show(field.areaHa, "area")}
       </p>
-      <nav aria-label="Ways of sampling" className="mt-3 flex flex-wrap gap-x-6 gap-y-1 print:hidden">
+      <nav aria-label="Sampling methods" className="mt-3 flex flex-wrap gap-x-6 gap-y-1 print:hidden">
         {ways.map((w) => (
           <Link
             key={w.id}

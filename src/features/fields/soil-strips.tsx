@@ -13,7 +13,7 @@ const CLASS_WIDTH = WIDTH / NUTRIENT_CLASSES.length;
 
 /** Each nutrient of the newest test on the classes of its scheme, the target marked, with what tests before it found. */
 export function SoilStrips({ tests, schemes }: { tests: Test[]; schemes: FieldSheet["schemes"] }) {
-  const { number } = useUnits();
+  const { number, show } = useUnits();
   const [newest] = tests;
   const read = newest && interpretSoilTest(newest.levels, newest.scheme, schemes);
   if (!newest || !read?.ok || read.value.readings.length === 0) return null;
@@ -24,8 +24,8 @@ export function SoilStrips({ tests, schemes }: { tests: Test[]; schemes: FieldSh
   return (
     <figure className="mt-3">
       <figcaption className="text-[13px] text-soft">
-        Newest test by "{scheme?.name}", taken {newest.takenOn.slice(0, 4)}, {number(newest.depthCm)} cm deep: very low,
-        low, <b>target</b>, high, very high
+        Newest test by "{scheme?.name}", taken {newest.takenOn.slice(0, 4)}, {show(newest.depthCm, "length")} deep: very
+        low, low, <b>target</b>, high, very high
       </figcaption>
       <ul className="mt-1 grid gap-x-10 gap-y-1 md:grid-cols-2">
         {read.value.readings.map((reading) => {

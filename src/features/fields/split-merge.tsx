@@ -218,8 +218,8 @@ export function Descent({ from, into }: FieldSheet["descent"]) {
     ));
   return (
     <>
-      {from.length > 0 && <p className="text-[13px]">Came of {links(from)}.</p>}
-      {into.length > 0 && <p className="text-[13px]">Became {links(into)}.</p>}
+      {from.length > 0 && <p className="text-[13px]">Formed from {links(from)}.</p>}
+      {into.length > 0 && <p className="text-[13px]">Now {links(into)}.</p>}
     </>
   );
 }

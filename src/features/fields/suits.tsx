@@ -40,7 +40,7 @@ function Lines({ lines, label }: { lines: SiteLine[]; label: string }) {
   return (
     <table className="w-full border-collapse">
       <caption className="sr-only">{label}</caption>
-      <TableHead columns={["Crop", ...figures("Site"), { name: "What limits it", className: "pl-6" }]} />
+      <TableHead columns={["Crop", ...figures("Site"), { name: "Main limit", className: "pl-6" }]} />
       <tbody>
         {lines.map((line) => {
           const limit = line.criteria.find((c) => c.id === line.limiting);

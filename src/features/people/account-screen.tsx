@@ -122,7 +122,7 @@ export function AccountScreen({
               router.refresh();
             }}
           >
-            Sign all others out
+            Sign out all other devices
           </Button>
         )}
       </section>

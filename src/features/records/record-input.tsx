@@ -67,7 +67,7 @@ export function RecordInput({ field, form }: { field: RecordField; form: FormOf 
         <p className="text-[13px]">
           {form.suggested[field.key]?.why}: {form.suggested[field.key]?.text}.{" "}
           <Button look="quiet" onClick={form.suggested[field.key]?.take}>
-            Take it
+            Use this
           </Button>
         </p>
       )}

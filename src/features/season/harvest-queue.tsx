@@ -147,7 +147,7 @@ export function HarvestQueue({ group, editable }: { group: HarvestGroup; editabl
       <DndContext sensors={sensors} onDragEnd={onDragEnd} accessibility={{ announcements }}>
         <div className="overflow-x-auto">
           <table className="mt-1 w-full border-collapse [&_td]:px-1.5">
-            <caption className="sr-only">Order of the fields</caption>
+            <caption className="sr-only">Harvest order</caption>
             <TableHead
               className="[&>th]:px-1.5"
               columns={["Field", "Crop", ...figures("Area", "Ready", "From", "To", "Waits", "Loses")]}

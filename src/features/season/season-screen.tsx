@@ -78,7 +78,7 @@ export function SeasonScreen({
           href={`/season/water?season=${sheet.season}`}
           className="touch inline-flex items-center text-action underline underline-offset-2"
         >
-          Share water
+          Allocate water
         </Link>
         <Link
           href={`/season/threats?season=${sheet.season}`}

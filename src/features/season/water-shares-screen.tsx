@@ -26,7 +26,7 @@ export function WaterSharesScreen({ sheet }: { sheet: WaterShares }) {
   return (
     <div className="mx-auto max-w-[1100px] px-4 py-4">
       <div className="flex flex-wrap items-baseline gap-x-5 gap-y-2">
-        <h1 className="text-2xl">Share water</h1>
+        <h1 className="text-2xl">Allocate water</h1>
         <Link href="/season" className="text-action underline underline-offset-2">
           Back to the season
         </Link>
@@ -82,8 +82,8 @@ export function WaterSharesScreen({ sheet }: { sheet: WaterShares }) {
                   columns={[
                     "Field",
                     "Crop",
-                    ...figures("Area", "Asks for", "Gets", "At the roots", "Yield", `Lost, ${currency}`),
-                    { name: "Let dry", className: "pl-4" },
+                    ...figures("Area", "Demand", "Gets", "At the roots", "Yield", `Lost, ${currency}`),
+                    { name: "Stages under stress", className: "pl-4" },
                   ]}
                 />
                 <tbody>

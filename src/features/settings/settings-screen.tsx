@@ -102,7 +102,7 @@ export function SettingsScreen({
         <section>
           <h2 className="border-b border-line pb-1 text-lg">Units and date</h2>
           <div className="flex justify-between border-b border-line py-1.5">
-            <span>Shown in</span>
+            <span>Units</span>
             <Choice
               label="Unit set"
               value={practice.unitSet}
@@ -149,14 +149,14 @@ export function SettingsScreen({
           <h2 className="border-b border-line pb-1 text-lg">Work</h2>
           {price("Diesel", prices.dieselPerL, "/L", (dieselPerL) => ({ prices: { dieselPerL } }))}
           {price("Labour", prices.labourPerH, "/h", (labourPerH) => ({ prices: { labourPerH } }))}
-          {price("Energy for water", prices.energyPerKwh ?? 0, "/kWh", (energyPerKwh) => ({
+          {price("Pumping energy", prices.energyPerKwh ?? 0, "/kWh", (energyPerKwh) => ({
             prices: { energyPerKwh },
           }))}
           {price("Water", prices.waterPerM3 ?? 0, "/m³", (waterPerM3) => ({ prices: { waterPerM3 } }))}
           {price("Drying", prices.dryingPerTPoint, "/t and point", (dryingPerTPoint) => ({
             prices: { dryingPerTPoint },
           }))}
-          {price("Any other machine, with its tractor", prices.otherMachinePerH, "/h", (otherMachinePerH) => ({
+          {price("Default machine with tractor, per hour", prices.otherMachinePerH, "/h", (otherMachinePerH) => ({
             prices: { otherMachinePerH },
           }))}
           {machines.map((id) =>
@@ -164,7 +164,7 @@ export function SettingsScreen({
               prices: { machinePerH: { [id]: v } },
             })),
           )}
-          {another("Price another machine", "machine", machines)}
+          {another("Add a machine price", "machine", machines)}
           {contractors.map((id) =>
             price(`Contractor, ${implementNames[id] ?? id}`, prices.contractPerHa[id], "/ha", (v) => ({
               prices: { contractPerHa: { [id]: v } },

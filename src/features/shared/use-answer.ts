@@ -3,6 +3,7 @@
 import { useEffect, useState } from "react";
 import type { Answers, Call } from "@/server/contracts";
 import { type Reply, send } from "./send";
+import { useTold } from "./units";
 
 type Reading = Extract<Call, `GET ${string}`>;
 
@@ -27,7 +28,7 @@ export function useAnswer<C extends Reading>(
     return () => stop.abort();
   }, [call, question]);
   return {
-    answer: reply?.ok ? reply.value : null,
+    answer: useTold(reply?.ok ? reply.value : null),
     problem: reply && !reply.ok ? reply.reason : null,
   };
 }

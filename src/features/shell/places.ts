@@ -36,7 +36,7 @@ const PAGES: Place[] = [
     also: ["storage", "shed", "silo", "bin", "stock", "weighbridge"],
     at: { page: "/season/stores" },
   },
-  { label: "Share water between fields", also: ["irrigation", "turns", "drought"], at: { page: "/season/water" } },
+  { label: "Allocate water between fields", also: ["irrigation", "turns", "drought"], at: { page: "/season/water" } },
   {
     label: "Threats by week: pests and diseases over all fields",
     also: ["scouting calendar", "risk"],

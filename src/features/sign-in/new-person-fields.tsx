@@ -13,7 +13,7 @@ export function NewPersonFields({ problems, name = "" }: { problems: Record<stri
         autoComplete="name"
         defaultValue={name}
         problem={problems.name}
-        help="stands beside all that you do"
+        help="shown on your work"
       />
       <TextField label="E-mail" name="email" type="email" required autoComplete="username" problem={problems.email} />
       <TextField

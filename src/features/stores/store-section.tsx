@@ -61,7 +61,7 @@ export function StoreSection({
                           className="block text-left text-[12px] text-action underline underline-offset-2 print:hidden"
                           onClick={() => onSeed(lot)}
                         >
-                          Keep some as seed
+                          Save for seed
                         </button>
                       )}
                     </th>

@@ -42,7 +42,7 @@ export function StoresScreen({
             {(
               [
                 ["loads", "Write down a load"],
-                ["store-readings", "Write down a look"],
+                ["store-readings", "Record an inspection"],
                 ["stores", "Add a store"],
               ] as const
             ).map(([kind, label]) => (
@@ -192,7 +192,7 @@ export function StoresScreen({
       {sheet.gone.length > 0 && (
         <section className="mt-5" aria-labelledby="gone">
           <h2 id="gone" className="border-b border-line pb-1 text-lg">
-            Left for good
+            Dispatched and used
           </h2>
           <div className="overflow-x-auto">
             <table className="w-full max-w-[720px] border-collapse [&_td]:px-1.5">

@@ -96,7 +96,7 @@ function Counter({
   const [kept, setKept] = useState<string | null>(null);
   const threat = looks.find((l) => l.id === threatId);
   const readLimit = (text: string) =>
-    text.trim() === "" ? null : read("Act from", "count", { min: 0, max: 1_000_000 })(text);
+    text.trim() === "" ? null : read("Threshold", "count", { min: 0, max: 1_000_000 })(text);
   const typed = readLimit(limit);
   // as the threshold is said: by the square metre where places are of a known size
   const perPlace = (value: number, look: Look | undefined) => value * (look?.placeM2 ?? 1);

@@ -115,9 +115,9 @@ export const ActFrom = memo(function ActFrom({
 }) {
   return (
     <label className="flex items-baseline gap-3">
-      <span className="text-soft">Act from a mean of</span>
+      <span className="text-soft">Threshold: mean of</span>
       <input
-        aria-label="Act from"
+        aria-label="Threshold"
         className="writes w-20 text-right"
         inputMode="decimal"
         value={limit}

@@ -37,7 +37,7 @@ export function KeptLogs() {
         <span key={entry.id} role="alert">
           {entry.label}, {"kind" in entry ? entry.day : entry.doneOn}, was not logged: {reason}{" "}
           <button type="button" className="underline underline-offset-2" onClick={() => void letGo(entry.id)}>
-            Let it go
+            Discard this entry
           </button>
         </span>
       ))}

@@ -70,7 +70,7 @@ export function LogForm({
           else setProblem(answer);
         }}
       >
-        Take the log back {problem && <span className="text-stop">({problem})</span>}
+        Undo the log {problem && <span className="text-stop">({problem})</span>}
       </Button>
     );
 

@@ -105,7 +105,7 @@ export function RainForm({ fields, today }: { fields: FieldName[]; today: string
               </p>
             )}
             <Button look="main" type="submit" className="touch justify-self-start">
-              Note it
+              Save
             </Button>
           </form>
         </Dialog>

@@ -131,7 +131,7 @@ export function RipenessForm({
             </p>
           )}
           <Button look="main" className="touch mt-2 justify-self-start" onClick={() => void save()}>
-            Note it
+            Save
           </Button>
         </Dialog>
       )}

@@ -10,15 +10,15 @@ export function StoreLooks({ by, today, mayRead }: { by: IsoDate; today: IsoDate
   const due = answer?.due ?? [];
   if (due.length === 0) return null;
   return (
-    <section aria-label="Stores to look at" className="mb-4 border border-line bg-sheet px-4 py-2">
-      <h2 className="text-base">Stores to look at</h2>
+    <section aria-label="Stores to inspect" className="mb-4 border border-line bg-sheet px-4 py-2">
+      <h2 className="text-base">Stores to inspect</h2>
       <ul>
         {due.map((s) => (
           <li key={s.storeId} className="border-t border-line py-1.5 first:border-0">
             <span className="font-semibold">{s.name}</span>, {s.farm}: {s.holds}
             <span className={`block text-[13px] ${s.dueOn < today ? "text-advise" : "text-soft"}`}>
               {s.dueOn < today ? `▲ due since ${formatDay(s.dueOn)}` : `due ${formatDay(s.dueOn)}`}
-              {s.lastLookOn ? `, last looked at on ${formatDay(s.lastLookOn)}` : ", not looked at yet"}
+              {s.lastLookOn ? `, last inspected on ${formatDay(s.lastLookOn)}` : ", not inspected yet"}
             </span>
             {s.worst && (
               <span className={`block text-[13px] ${s.worst.weight === "stop" ? "text-stop" : "text-advise"}`}>
@@ -31,7 +31,7 @@ export function StoreLooks({ by, today, mayRead }: { by: IsoDate; today: IsoDate
       {mayRead && (
         <p className="text-[13px]">
           <Link href="/records/store-readings?add" className="text-action underline underline-offset-2">
-            Write down a look
+            Record an inspection
           </Link>{" "}
           or see{" "}
           <Link href="/season/stores" className="text-action underline underline-offset-2">

@@ -343,7 +343,7 @@ describe("the card in the grower's own units", () => {
     from.issued.grower.unitSet = "southAsian";
     const { text: card } = await text("card.pdf", from);
     expect(card).toContain("35.1 ac"); // 14.2 / 0.404686
-    expect(card).toMatch(/Urea 46, treated: \d+(\.\d+)? kg\/ac, /);
+    expect(card).toMatch(/Urea 46 with urease inhibitor: \d+(\.\d+)? kg\/ac, /);
   });
 });
 

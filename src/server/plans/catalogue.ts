@@ -91,13 +91,13 @@ async function loadProducts<T extends { id: string }>(
 
 /** As the page of settings calls them. */
 const SETTING_NAMES: Partial<Record<string, string>> = {
-  unitSet: "Shown in",
+  unitSet: "Units",
   decimalMark: "Decimal mark",
   asOf: "Working date",
   dieselPerL: "Diesel",
   labourPerH: "Labour",
   dryingPerTPoint: "Drying",
-  energyPerKwh: "Energy for water",
+  energyPerKwh: "Pumping energy",
   waterPerM3: "Water",
   otherMachinePerH: "Any other machine",
 };

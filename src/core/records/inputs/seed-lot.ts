@@ -63,7 +63,8 @@ export const seedLotKind: RecordKind = {
     },
     {
       key: "unitMassG",
-      label: "Mass of one piece",
+      label: "Mass per piece",
+      also: ["mass of one piece"],
       input: "number",
       dimension: "seedMass",
       empty: "null",

@@ -4,10 +4,10 @@ import { name, slug } from "../parts";
 
 /** What a variety is rated for; higher is better, as lists of varieties have it. */
 const RATED = [
-  { value: "standing", label: "Standing power" },
-  { value: "shattering", label: "Holds its seed" },
+  { value: "standing", label: "Standing ability" },
+  { value: "shattering", label: "Shattering resistance" },
   { value: "winter", label: "Winter hardiness" },
-  { value: "drought", label: "Bears drought" },
+  { value: "drought", label: "Drought tolerance" },
   { value: "leaf disease", label: "Leaf disease" },
   { value: "rust", label: "Rust" },
   { value: "mildew", label: "Mildew" },
@@ -16,7 +16,7 @@ const RATED = [
   { value: "root disease", label: "Root disease" },
   { value: "virus", label: "Virus" },
   { value: "nematodes", label: "Nematodes" },
-  { value: "keeping", label: "Keeping" },
+  { value: "keeping", label: "Storage life" },
   { value: "quality", label: "Quality for its use" },
 ];
 
@@ -72,6 +72,6 @@ export const varietyKind: RecordKind = {
         { key: "rating", label: "Rating", input: "number", dimension: "count" },
       ],
     },
-    { key: "source", label: "Said by", input: "text", empty: "default" },
+    { key: "source", label: "Source", also: ["said by"], input: "text", empty: "default" },
   ],
 };

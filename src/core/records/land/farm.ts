@@ -76,7 +76,8 @@ export const farmKind: RecordKind = {
     },
     {
       key: "handWork",
-      label: "Worked by hand and hired hours",
+      label: "Hand labour and hired machines only",
+      also: ["worked by hand and hired hours"],
       input: "yesNo",
       empty: "default",
       help: "rather than by machines of its own",
@@ -103,7 +104,8 @@ export const farmKind: RecordKind = {
     },
     {
       key: "machines",
-      label: "Machines that can be had",
+      label: "Available machinery",
+      also: ["machines that can be had"],
       input: "lines",
       empty: "default",
       help: "own or hired; none listed: whatever the guide asks for. Without a rate the usual one is taken. In the order of the harvest a hired one takes the place of the farm's own; its days may be listed in several lines.",
@@ -118,7 +120,7 @@ export const farmKind: RecordKind = {
         { key: "haPerHour", label: "Work rate", input: "number", dimension: "count", unit: "ha/h", empty: "null" },
         { key: "hiredFrom", label: "Hired from", input: "text", empty: "default" },
         { key: "from", label: "Comes on", input: "date", empty: "null" },
-        { key: "to", label: "Goes on", input: "date", empty: "null" },
+        { key: "to", label: "Available until", also: ["goes on"], input: "date", empty: "null" },
       ],
     },
     {

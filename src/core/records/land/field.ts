@@ -176,7 +176,8 @@ export const fieldKind: RecordKind = {
     },
     {
       key: "waterM3PerYear",
-      label: "Water in a year",
+      label: "Annual water limit",
+      also: ["water in a year"],
       input: "number",
       dimension: "count",
       unit: "m³",
@@ -185,7 +186,8 @@ export const fieldKind: RecordKind = {
     },
     {
       key: "waterSystem",
-      label: "Watered by",
+      label: "Irrigation system",
+      also: ["watered by"],
       input: "choice",
       options: Object.values(WATER_SYSTEMS).map((w) => ({ value: w.id, label: sentence(w.name) })),
       empty: "null",
@@ -202,7 +204,8 @@ export const fieldKind: RecordKind = {
     },
     {
       key: "waterLiftM",
-      label: "Lift of the water",
+      label: "Static lift",
+      also: ["lift of the water"],
       input: "number",
       dimension: "distance",
       empty: "null",
@@ -241,7 +244,14 @@ export const fieldKind: RecordKind = {
       empty: "null",
       help: "as nitrate; nitrate nitrogen times 4.43. It is counted as nitrogen where the field is watered",
     },
-    { key: "waterDistanceM", label: "Way of the water", input: "number", dimension: "distance", empty: "null" },
+    {
+      key: "waterDistanceM",
+      label: "Distance to water",
+      also: ["way of the water"],
+      input: "number",
+      dimension: "distance",
+      empty: "null",
+    },
     {
       key: "soilDepthCm",
       label: "Rootable depth",
@@ -252,7 +262,8 @@ export const fieldKind: RecordKind = {
     },
     {
       key: "compactionDepthCm",
-      label: "Compacted down to",
+      label: "Compaction to",
+      also: ["compacted down to"],
       input: "number",
       dimension: "length",
       empty: "null",
@@ -288,7 +299,8 @@ export const fieldKind: RecordKind = {
     { key: "housesM", label: "To houses", input: "number", dimension: "distance", empty: "null" },
     {
       key: "outletKm",
-      label: "Way of the harvest",
+      label: "Haulage distance",
+      also: ["way of the harvest"],
       input: "number",
       dimension: "count",
       unit: "km",

@@ -18,7 +18,7 @@ export type GrownCrop = z.infer<typeof grownCropRecord>;
 export const grownCropKind: RecordKind = {
   id: "grown-crops",
   one: "crop of the past",
-  many: "Crops of the past",
+  many: "Cropping history",
   purpose: "What grew before decides rotation, nitrogen left behind and when the field is free.",
   schema: grownCropRecord,
   unique: ["fieldId", "season", "crop"],
@@ -39,7 +39,14 @@ export const grownCropKind: RecordKind = {
     },
     { key: "crop", label: "Crop", input: "listed", list: "grown", listed: true },
     { key: "yieldTPerHa", label: "Yield", input: "number", dimension: "yield", empty: "null", listed: true },
-    { key: "harvestOn", label: "Off the field", input: "date", empty: "null", listed: true, also: ["harvested on"] },
+    {
+      key: "harvestOn",
+      label: "Harvested on",
+      input: "date",
+      empty: "null",
+      listed: true,
+      also: ["off the field", "harvested on"],
+    },
     { key: "harvested", label: "Harvested", input: "yesNo", empty: "default", help: "no: it still stands" },
     {
       key: "residueTaken",

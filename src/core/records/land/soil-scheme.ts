@@ -36,7 +36,7 @@ export type SoilScheme = z.infer<typeof soilSchemeRecord>;
 export const soilSchemeKind: RecordKind = {
   id: "soil-schemes",
   one: "scheme of soil tests",
-  many: "Schemes of soil tests",
+  many: "Soil test methods and class limits",
   purpose: "Methods and class limits of a laboratory that uses others than the three that come with the program.",
   schema: soilSchemeRecord,
   unique: ["name"],
@@ -52,7 +52,8 @@ export const soilSchemeKind: RecordKind = {
     },
     {
       key: "limits",
-      label: "Upper ends of the classes",
+      label: "Upper limits of the classes",
+      also: ["upper ends of the classes"],
       input: "lines",
       help: "What is above the end of high is very high. A value at an end belongs to the class below it.",
       columns: [

@@ -86,12 +86,12 @@ export const soilTestKind: RecordKind = {
     { key: "sar", label: "Sodium, SAR", input: "number", dimension: "count", empty: "null" },
     {
       key: "cecCmolPerKg",
-      label: "Exchange capacity, CEC",
+      label: "CEC",
       input: "number",
       dimension: "count",
       unit: "cmol/kg",
       empty: "null",
-      also: ["cec"],
+      also: ["exchange capacity, cec", "cec"],
     },
     {
       key: "bulkDensity",

@@ -53,7 +53,7 @@ export const SPRAY_RECORD_FIELDS: RecordField[] = [
   { key: "target", label: "Against", input: "text" },
   { key: "product", label: "Product", input: "text" },
   { key: "active", label: "Active ingredient", input: "text" },
-  { key: "group", label: "Group of action", input: "text" },
+  { key: "group", label: "Mode-of-action group", also: ["group of action"], input: "text" },
   { key: "permit", label: "Permit", input: "text" },
   // of product, by the hectare as labels have it
   { key: "ratePerHa", label: "Rate per hectare", input: "number", dimension: "count" },
@@ -71,7 +71,13 @@ export const SPRAY_RECORD_FIELDS: RecordField[] = [
   { key: "operator", label: "Operator", input: "text" },
   { key: "equipment", label: "Equipment", input: "text" },
   { key: "batch", label: "Batch", input: "text" },
-  { key: "harvestWaitDays", label: "Wait to harvest, days", input: "number", dimension: "count" },
+  {
+    key: "harvestWaitDays",
+    label: "Harvest interval, days",
+    also: ["wait to harvest, days"],
+    input: "number",
+    dimension: "count",
+  },
   { key: "reEntryHours", label: "Re-entry after, hours", input: "number", dimension: "count" },
   { key: "signedBy", label: "Adviser", input: "text" },
   { key: "licenceNo", label: "Licence", input: "text" },

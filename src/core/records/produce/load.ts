@@ -6,10 +6,10 @@ import { isoDate, minor, season } from "../parts";
 export const LOAD_ENDS = {
   store: "Into a store",
   sold: "Sold",
-  home: "Eaten at home",
+  home: "Used at home",
   feed: "Fed",
   seed: "Kept as seed",
-  lost: "Lost or thrown away",
+  lost: "Lost or discarded",
 } as const;
 const ENDS = Object.keys(LOAD_ENDS) as [keyof typeof LOAD_ENDS, ...(keyof typeof LOAD_ENDS)[]];
 
@@ -44,13 +44,13 @@ export const loadKind: RecordKind = {
   fields: [
     {
       key: "fieldId",
-      label: "Off the field",
+      label: "From field",
       input: "link",
       to: "fields",
       empty: "null",
       help: "or out of a store, below",
       listed: true,
-      also: ["field", "from field"],
+      also: ["off the field", "field"],
     },
     {
       key: "fromStoreId",

@@ -19,7 +19,7 @@ export type StoreReading = z.infer<typeof storeReadingRecord>;
 export const storeReadingKind: RecordKind = {
   id: "store-readings",
   one: "look into a store",
-  many: "Looks into stores",
+  many: "Store inspections",
   purpose: "Warmth, insects, sprouts and rot: what heats is found before it spoils.",
   schema: storeReadingRecord,
   unique: ["storeId", "readOn"],
@@ -28,12 +28,12 @@ export const storeReadingKind: RecordKind = {
     { key: "readOn", label: "On", input: "date", listed: true, also: ["date"] },
     {
       key: "temperatureC",
-      label: "Warmest place",
+      label: "Hottest spot",
       input: "number",
       dimension: "temperature",
       empty: "null",
       listed: true,
-      also: ["temperature"],
+      also: ["warmest place", "temperature"],
     },
     {
       key: "humidityPct",

@@ -16,7 +16,7 @@ export const feedFace: Face = {
         .join(", "),
     ledger: () => [
       {
-        label: "Over need",
+        label: "Surplus",
         of: "N, P₂O₅, K₂O",
         figures: (["n", "p2o5", "k2o"] as const).map((id) => ({ id: `feed.over.${id}` as const, decimals: 0 })),
       },

@@ -162,7 +162,7 @@ function whenLowFigure(draft: Draft, nutrient: Nutrient): Figure | null {
           label: `dose when ${soilClass}`,
           value: kgPerHa,
           unit: "kg/ha",
-          basis: { kind: "source", text: "recalled, to be checked: usual rates of advisory tables" },
+          basis: { kind: "source", text: "unverified: usual rates of advisory tables" },
         },
       ],
     ),

@@ -81,7 +81,7 @@ function soilSupply(draft: Draft, mineralN: MineralN): Supply {
     recovery: context.use(
       "feed.recovery",
       given(
-        "Recovery of fertiliser N",
+        "Fertiliser N recovery",
         chosen.recovery ?? feed.recovery.typical,
         "share",
         chosen.recovery !== undefined
@@ -93,7 +93,7 @@ function soilSupply(draft: Draft, mineralN: MineralN): Supply {
       "feed.residueN",
       // straw that ties nitrogen up does so whatever the winter
       computed(
-        "Left by the previous crop",
+        "N from the previous crop",
         left > 0 ? left * feed.residueKept.value : left,
         "kg/ha",
         "in fertiliser equivalents x share that is still there",
@@ -177,7 +177,7 @@ function mineralNFigure({ context, decisions }: Draft, mineralN: MineralN): Figu
 function mineralisationFigure(draft: Draft): Figure {
   const { context, facts, decisions } = draft;
   const { feed } = context.crop.guide;
-  const label = "Mineralised in season";
+  const label = "N mineralised in season";
   const entered = decisions.feed?.mineralisationKgPerHa;
   if (entered !== undefined) return given(label, entered, "kg/ha", { kind: "decided", text: "entered" });
   const by = decisions.feed?.mineralisationBy ?? feed.mineralisationBy;

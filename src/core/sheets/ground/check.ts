@@ -45,7 +45,7 @@ export function checkGround({ plan, facts, add }: Check): void {
     add(
       "hint",
       "ground.cover",
-      `Residue cover after sowing will be ${q(chosen.coverPct, "%")}; conservation tillage starts at ${CONSERVATION_COVER_PCT} %.`,
+      `Residue cover after sowing will be ${q(chosen.coverPct, "%", 0)}; conservation tillage starts at ${CONSERVATION_COVER_PCT} %.`,
       "Bare soil caps and erodes more easily. For more cover use fewer or shallower passes, or leave straw on the field.",
     );
 }

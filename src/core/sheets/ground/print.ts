@@ -10,7 +10,7 @@ export const groundPrint: Print = {
     ...(compared.id === chosen.id
       ? []
       : [
-          `For comparison, ${compared.name.toLowerCase()}: ${q(compared.fuelLPerHa, "L/ha")} of diesel, ${q(compared.hoursPerHa, "h/ha")}, ${cash(compared.costPerHa, "money/ha")}, residue cover after sowing ${q(compared.coverPct, "%")}.`,
+          `For comparison, ${compared.name.toLowerCase()}: ${q(compared.fuelLPerHa, "L/ha")} of diesel, ${q(compared.hoursPerHa, "h/ha")}, ${cash(compared.costPerHa, "money/ha")}, residue cover after sowing ${q(compared.coverPct, "%", 0)}.`,
         ]),
   ],
 };

@@ -39,7 +39,7 @@ export function cartingCost({ context, facts, parts }: Draft): number {
   const cost = carting.hoursPerHa * (labourPerH + otherMachinePerH);
   context.show(
     "harvest.carting",
-    computed("Carting", cost / 100, "money/ha", "hours on the road x (driver + tractor)", [
+    computed("Haulage cost", cost / 100, "money/ha", "hours on the road x (driver + tractor)", [
       { label: "hours on the road", value: carting.hoursPerHa, unit: "h/ha" },
       { label: "driver", value: labourPerH / 100, unit: "money/h" },
       { label: "tractor", value: otherMachinePerH / 100, unit: "money/h" },

@@ -42,8 +42,8 @@ export function draftHarvest(draft: Draft): void {
   context.show(
     "harvest.moisture",
     typed === undefined
-      ? given("Moisture at cutting", cutPct, "%", source)
-      : given("Moisture at cutting", cutPct, "%", { kind: "decided", text: "entered" }),
+      ? given("Moisture at harvest", cutPct, "%", source)
+      : given("Moisture at harvest", cutPct, "%", { kind: "decided", text: "entered" }),
   );
   if (dryDown && parts.harvest.shiftDays !== 0)
     context.show(

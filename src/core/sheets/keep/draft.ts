@@ -31,15 +31,21 @@ export function draftKeep(draft: Draft): void {
   if (dried && storedPct !== null) {
     context.show(
       "keep.asCut",
-      computed("Mass as cut", asCut, "t/ha of mass", "target x (100 - its moisture) / (100 - moisture at cutting)", [
-        { label: "target", value: targetTPerHa, unit: "t/ha" },
-        { label: "its moisture", value: product.moisturePct, unit: "%" },
-        { label: "moisture at cutting", value: cutPct, unit: "%" },
-      ]),
+      computed(
+        "Harvested weight",
+        asCut,
+        "t/ha of mass",
+        "target x (100 - its moisture) / (100 - moisture at cutting)",
+        [
+          { label: "target", value: targetTPerHa, unit: "t/ha" },
+          { label: "its moisture", value: product.moisturePct, unit: "%" },
+          { label: "moisture at cutting", value: cutPct, unit: "%" },
+        ],
+      ),
     );
     context.show(
       "keep.water",
-      computed("Water to take off", asCut - stored, "t/ha of mass", "mass as cut - mass in store", [
+      computed("Water to remove", asCut - stored, "t/ha of mass", "mass as cut - mass in store", [
         { label: "mass as cut", value: asCut, unit: "t/ha of mass" },
         { label: `mass in store at ${storedPct} %`, value: stored, unit: "t/ha of mass" },
       ]),
@@ -48,7 +54,7 @@ export function draftKeep(draft: Draft): void {
   context.show(
     "keep.room",
     computed(
-      "Room in store",
+      "Storage volume needed",
       roomM3,
       "m³ stored",
       pickings > 1

@@ -70,7 +70,7 @@ function dryingCost({ context, facts, parts }: Draft): number {
       computed("Drying", cost / 100, "money/ha", "mass as cut x points of moisture x price of a point", [
         { label: "mass as cut", value: asCutTPerHa, unit: "t/ha of mass" },
         { label: "points of moisture", value: pointsToDry },
-        { label: "price of a point", value: dryingPerTPoint / 100, unit: "money/t" },
+        { label: "drying charge per point", value: dryingPerTPoint / 100, unit: "money/t" },
       ]),
     );
   return cost;

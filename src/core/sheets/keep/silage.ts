@@ -76,7 +76,7 @@ export function datedSilage({ context, decisions, facts, parts }: Draft): void {
   parts.keep.roomM3 = found.volumeM3;
   for (const [id, label] of [
     ["silage.volume", "Room of the silage"],
-    ["keep.room", "Room in store"],
+    ["keep.room", "Storage volume needed"],
   ] as const)
     context.show(
       id,
@@ -132,7 +132,7 @@ export function datedSilage({ context, decisions, facts, parts }: Draft): void {
   context.show(
     "silage.from",
     computed(
-      "Ferments by itself from",
+      "Ferments without additive from",
       found.fermentsFromPct,
       "% dry matter",
       "45 - 8 x sugar over buffering",
@@ -145,7 +145,7 @@ export function datedSilage({ context, decisions, facts, parts }: Draft): void {
   );
   context.show(
     "silage.fed",
-    computed("Fed of it", found.fedT, "t", "mass x (1 - loss)", [
+    computed("Silage fed", found.fedT, "t", "mass x (1 - loss)", [
       mass,
       { label: "loss of dry matter", value: kept.lossPct.typical, unit: "%", basis: source(kept.lossPct) },
     ]),

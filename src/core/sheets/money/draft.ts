@@ -91,13 +91,12 @@ export function costedMoney(draft: Draft, operations: Operation[], inputs: Input
   const marginExpectedPerHa = expected * pricePerT + besidesWorth - costPerHa;
   context.show(
     "money.marginExpected",
-    computed(
-      "Margin at the yield to expect",
-      marginExpectedPerHa / 100,
-      unit,
-      `yield to expect x price${plus} - cost`,
-      [{ label: "yield to expect", value: expected, unit: "t/ha" }, price, ...sums, cost],
-    ),
+    computed("Margin at expected yield", marginExpectedPerHa / 100, unit, `yield to expect x price${plus} - cost`, [
+      { label: "yield to expect", value: expected, unit: "t/ha" },
+      price,
+      ...sums,
+      cost,
+    ]),
   );
   const { yieldTPerHa } = parts.harvest;
   if (yieldTPerHa !== null)

@@ -79,7 +79,7 @@ function targetPlants({ context, decisions }: Draft, planting: IsoDate | null, b
   });
   const inputs: Input[] = [
     {
-      label: "usual target",
+      label: "guide target",
       value: usual.typical,
       unit: "/m²",
       basis: { kind: "source", text: [context.source(usual.source), usual.varies].filter(Boolean).join("; ") },
@@ -102,7 +102,7 @@ function targetPlants({ context, decisions }: Draft, planting: IsoDate | null, b
           "Target plants",
           value,
           "/m²",
-          "usual target x (1 + each change)",
+          "guide target x (1 + each change)",
           inputs,
           `usual range ${usual.low} to ${usual.high}; schools differ on whether poor or dry ground wants more or less`,
         );

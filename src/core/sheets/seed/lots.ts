@@ -58,7 +58,7 @@ export function lotsOnField(draft: Draft, first: PlanLot | null, stock: StockPla
   context.show(
     "seed.order",
     computed(
-      "To order",
+      "Seed to order",
       lots.reduce((sum, l) => sum + l.orderKg, 0),
       "kg",
       "sum over the lots of rate x area, each as far as it goes",

@@ -26,7 +26,7 @@ export function sizeOfProduct(draft: Draft, plantsPerM2: number): SizePart | nul
   context.show(
     "seed.unitHarvested",
     computed(
-      `Mass of one ${size.unit}, for the target`,
+      `Mass per ${size.unit}, for the target`,
       unitG,
       "g",
       size.numberByStock

@@ -99,7 +99,7 @@ export function draftSoil(draft: Draft): void {
     context.show(
       "soil.limeCost",
       computed(
-        "Lime, spread",
+        "Lime cost, spread",
         (limeThisSeasonTPerHa * product.pricePerT) / 100,
         money,
         "this season's dressing x price spread",

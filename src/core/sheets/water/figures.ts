@@ -22,7 +22,7 @@ export function showFigures(
   ];
   show(
     "water.use",
-    "Water use without stress",
+    "Crop water use without stress (ETc)",
     part.etcMm,
     "mm",
     "sum over the days of kc x reference evapotranspiration",
@@ -30,7 +30,7 @@ export function showFigures(
   );
   show(
     "water.stressDays",
-    "Days of stress",
+    "Stress days",
     part.stressDays,
     "days",
     "days on which the crop takes up less than it needs",
@@ -38,7 +38,7 @@ export function showFigures(
   );
   show(
     "water.yield",
-    "Yield of that without lack of water",
+    "Relative yield, stage by stage",
     part.relativeYieldPct,
     "%",
     "product over the stages of 1 - ky x (1 - use / need)",
@@ -52,7 +52,7 @@ export function showFigures(
   if (part.seasonYieldPct !== null && seasonKy)
     show(
       "water.yieldSeason",
-      "The same by the season's sums",
+      "Relative yield, whole season",
       part.seasonYieldPct,
       "%",
       "1 - ky of the season x (1 - use / need)",
@@ -72,13 +72,13 @@ export function showFigures(
   const mm = (label: string, value: number): Input => ({ label, value, unit: "mm" });
   show(
     "water.net",
-    "Water at the roots",
+    "Net irrigation",
     part.netMm,
     "mm",
     "sum of the irrigations on the simulated season that is planned on",
     days,
   );
-  show("water.gross", "Water taken", part.grossMm, "mm", "net water / share that arrives x 100", [
+  show("water.gross", "Gross irrigation", part.grossMm, "mm", "net water / share that arrives x 100", [
     mm("net water", part.netMm),
     { label: "arrives", value: arrives, unit: "%" },
   ]);
@@ -86,11 +86,11 @@ export function showFigures(
     mm("gross water", part.grossMm),
     { label: "area", value: facts.field.areaHa, unit: "ha" },
   ]);
-  show("water.hours", "Hours of water", part.hours, "h", "volume / flow", [
+  show("water.hours", "Pumping hours", part.hours, "h", "volume / flow", [
     { label: "volume", value: part.volumeM3, unit: "m³" },
     { label: "flow", value: flow, unit: "m³/h" },
   ]);
-  show("water.energy", "Energy for water", part.kwh, "kWh", "hours x power", [
+  show("water.energy", "Pumping energy", part.kwh, "kWh", "hours x power", [
     { label: "hours", value: part.hours, unit: "h" },
     { label: "power", value: pumpKw, unit: "kW" },
   ]);

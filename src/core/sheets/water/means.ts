@@ -24,7 +24,7 @@ export function means(draft: Draft, system: WaterSystem, assumed: boolean): Mean
   const own = decisions.water ?? {};
   const efficiency = context.use(
     "water.efficiency",
-    given("Share of the water that reaches the roots", system.efficiencyPct, "%", {
+    given("Application efficiency", system.efficiencyPct, "%", {
       kind: "source",
       text: `${system.name}; ${EFFICIENCY_SOURCE}${assumed ? "; the system itself is assumed" : ""}`,
     }),
@@ -84,7 +84,7 @@ function power(draft: Draft, system: WaterSystem, flow: number): number {
   const lost = lostInPipe(draft, flow);
   const head = context.use(
     "water.head",
-    given("Head to lift and press against", lift + system.headM + lost, "m", {
+    given("Total head", lift + system.headM + lost, "m", {
       kind: pump?.liftM !== undefined ? "decided" : facts.field.waterLiftM != null ? "measured" : "assumption",
       text: `${lift} m of lift, ${system.headM} m for ${system.name}${lost > 0 ? `, ${Math.round(lost * 10) / 10} m lost in the pipe` : ""}`,
     }),
@@ -94,7 +94,7 @@ function power(draft: Draft, system: WaterSystem, flow: number): number {
   const kw = powersOf(flow, head, pumpPct, motorPct).inputKw;
   context.show(
     "water.power",
-    computed("Power of the pump", kw, "kW", "9.81 x flow x head / 3600 / pump / motor", [
+    computed("Pump power", kw, "kW", "9.81 x flow x head / 3600 / pump / motor", [
       { label: "flow", value: flow, unit: "m³/h" },
       { label: "head", value: head, unit: "m" },
       { label: "pump", value: pumpPct, unit: "%" },

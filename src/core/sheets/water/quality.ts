@@ -41,7 +41,7 @@ export function showQuality({ context }: Draft, part: WaterPart): void {
     context.show(
       "water.leaching",
       computed(
-        "Share that has to drain for salt",
+        "Leaching requirement",
         leachingPct,
         "%",
         "EC of the water / (5 x EC that the crop bears - EC of the water), at most 100",

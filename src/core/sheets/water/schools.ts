@@ -10,12 +10,12 @@ export const PLANNED_ON = ["median", "dry", "wet"] as const;
 export type PlannedOn = (typeof PLANNED_ON)[number];
 /** Schools of when water is given; the first is the default. */
 export const WATER_SCHOOLS: Record<WaterSchoolId, string> = {
-  balance: "When the crop lacks it",
+  balance: "On soil water deficit",
   interval: "At a fixed interval",
-  weekly: "So much a week, less rain",
+  weekly: "Fixed weekly amount less rain",
   days: "On the guide's days after planting",
   stages: "At the critical stages only",
-  none: "Not at all",
+  none: "Rain-fed, none",
 };
 
 /** Why one waters by a school. */

@@ -72,7 +72,7 @@ function StageForm({ stageId, onClose }: { stageId: string; onClose: () => void 
               )
             }
           >
-            Take it back
+            Use this back
           </Button>
         </p>
       )}
@@ -106,7 +106,7 @@ function StageForm({ stageId, onClose }: { stageId: string; onClose: () => void 
           </label>
           <div className="flex gap-3">
             <Button look="main" type="submit" disabled={busy}>
-              {seen ? "Correct the date" : "Note it as seen"}
+              {seen ? "Correct the date" : "Record it as seen"}
             </Button>
             <Button onClick={onClose}>Cancel</Button>
           </div>

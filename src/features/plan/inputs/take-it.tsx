@@ -9,7 +9,7 @@ export function TakeIt({ changes }: { changes: readonly Change[] }) {
   const { change, editable } = usePlanModel();
   return editable ? (
     <Button look="quiet" onClick={() => change(...changes)}>
-      Take it
+      Use this
     </Button>
   ) : null;
 }

@@ -68,18 +68,18 @@ export function Fallbacks({ answer }: { answer: WindowAnswer }) {
   if (!plan) return null;
   const planted = plan.operations.some((o) => o.role === "plant" && o.doneOn);
   return (
-    <section aria-label="Fall-backs" className="mt-3 border-t border-line pt-2">
+    <section aria-label="Alternatives" className="mt-3 border-t border-line pt-2">
       <div className="flex flex-wrap items-baseline gap-x-3">
         <h3 className="text-[14px]">If it cannot be sown before</h3>
         <WrittenDate
-          label="Missed until"
+          label="Sowing delayed until"
           day={missedOn}
           today={facts.today}
           near={plan?.plantingDate ?? facts.today}
           check={(day) =>
             day >= facts.today
               ? null
-              : `Missed until: ${formatDay(day, true)} given, allowed is a date from ${formatDay(facts.today, true)} on`
+              : `Sowing delayed until: ${formatDay(day, true)} given, allowed is a date from ${formatDay(facts.today, true)} on`
           }
           onDay={setChosen}
           onClear={() => setChosen(null)}
@@ -119,7 +119,7 @@ export function Fallbacks({ answer }: { answer: WindowAnswer }) {
                   `Margin, ${moneyUnit}`,
                   "against the plan",
                 ),
-                { name: "Take it", hidden: true },
+                { name: "Use this", hidden: true },
               ]}
             />
             <tbody>
@@ -152,7 +152,7 @@ export function Fallbacks({ answer }: { answer: WindowAnswer }) {
                     <td>
                       {editable && !planted && expected > 0 && fallback.cannot.length === 0 && (
                         <Button look="quiet" onClick={() => apply(...fallback.changes)}>
-                          Take it<span className="sr-only">{` ${fallback.label}`}</span>
+                          Use this<span className="sr-only">{` ${fallback.label}`}</span>
                         </Button>
                       )}
                     </td>

@@ -32,7 +32,7 @@ export function Rains() {
       <h3 className="text-[14px]">The rains</h3>
       <p className="text-[13px]">
         {onsetSpread
-          ? `Set in about ${formatDay(onsetSpread.middle)} (${formatDay(onsetSpread.early)} to ${formatDay(onsetSpread.late)} in 8 seasons of 10), with a false start before in ${number(falseStartPct, 0)} of 100`
+          ? `Onset about ${formatDay(onsetSpread.middle)} (${formatDay(onsetSpread.early)} to ${formatDay(onsetSpread.late)} in 8 seasons of 10), with a false start before in ${number(falseStartPct, 0)} of 100`
           : "Fail to set in in more than half of the seasons"}
         {endSpread && `; end about ${formatDay(endSpread.middle)}`}.{" "}
         <span className="text-soft">
@@ -47,7 +47,9 @@ export function Rains() {
             Sown dry and deeper ({number(method.depthCm.high, 0)} cm) ahead of them; share such that no more than{" "}
             {RISK_PCT} % of the field is lost in the mean (assumption)
           </caption>
-          <TableHead columns={["Sown", ...figures("fails", "false start", "no rain", "days won", "share at most")]} />
+          <TableHead
+            columns={["Sown", ...figures("fails", "false onset", "no rain", "days gained", "share at most")]}
+          />
           <tbody>
             {rains.ahead.map((d) => (
               <tr key={d.date} className="border-t border-line">

@@ -125,7 +125,7 @@ function Verdict({ answer }: { answer: WindowAnswer }) {
       , best about {formatDay(best.date)}: {Math.round(best.chancePct)} in 100 seasons reach the target,{" "}
       {show(best.meanTPerHa, "yield", 1)} in the mean.{" "}
       {lastSensible
-        ? `Last sensible date ${formatDay(lastSensible)}: later loses over 15 % of the yield.`
+        ? `Latest sensible date ${formatDay(lastSensible)}: later loses over 15 % of the yield.`
         : "Even the last of these dates keeps 85 % of the yield."}
       {beyond && (
         <span className="text-soft">
@@ -161,8 +161,8 @@ function DateTable({
           className="[&>th]:pr-3"
           columns={[
             "Sown",
-            ...figures("Chance", `Mean, ${split(1, "yield").unit}`, "1 to 9 in 10", ...(cold ? ["Cold met"] : [])),
-            "Limits most",
+            ...figures("Chance", `Mean, ${split(1, "yield").unit}`, "1 to 9 in 10", ...(cold ? ["Vernalised"] : [])),
+            "Main limit",
             "Ripe",
             { name: "Plan it", hidden: true },
           ]}

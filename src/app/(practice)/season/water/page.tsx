@@ -4,7 +4,7 @@ import { requirePage } from "@/server/access/access";
 import { loadWaterShares } from "@/server/season/water-shares";
 import { inPractice } from "@/server/storage/db";
 
-export const metadata: Metadata = { title: "Share water" };
+export const metadata: Metadata = { title: "Allocate water" };
 
 type Props = { searchParams: Promise<{ season?: string; farm?: string; m3?: string }> };
 

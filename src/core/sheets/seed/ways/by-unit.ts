@@ -86,12 +86,18 @@ function unitStock(draft: Draft, { lot, targetPlantsPerM2, rowSpacingCm: row, re
   if (stock.unitsPerSource > 1 && need?.value.sources)
     context.show(
       "seed.sources",
-      computed("To part", need.value.sources, "/ha", "units planted x (1 + reserve) / usable share / units from one", [
-        { label: "units planted", value: units, unit: "/ha" },
-        { label: "reserve", value: reservePct, unit: "%" },
-        { label: "usable", value: usablePct, unit: "%" },
-        { label: `${stock.unit}s from one`, value: stock.unitsPerSource },
-      ]),
+      computed(
+        "Bulbs to split",
+        need.value.sources,
+        "/ha",
+        "units planted x (1 + reserve) / usable share / units from one",
+        [
+          { label: "units planted", value: units, unit: "/ha" },
+          { label: "reserve", value: reservePct, unit: "%" },
+          { label: "usable", value: usablePct, unit: "%" },
+          { label: `${stock.unit}s from one`, value: stock.unitsPerSource },
+        ],
+      ),
     );
   const typed = seed.stockKgPerHa;
   const reconciled = context.take(

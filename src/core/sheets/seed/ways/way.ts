@@ -107,10 +107,10 @@ export function order(
   },
 ): Pick<StockPlan, "boughtKgPerHa" | "orderKg" | "bags"> {
   const { context, facts } = draft;
-  const boughtKgPerHa = context.use("seed.bought", computed("Bought for a hectare", perHa, "kg/ha", formula, inputs));
+  const boughtKgPerHa = context.use("seed.bought", computed("Seed to buy", perHa, "kg/ha", formula, inputs));
   const orderKg = context.use(
     "seed.order",
-    computed("To order", boughtKgPerHa * facts.field.areaHa, "kg", "bought for a hectare x area", [
+    computed("Seed to order", boughtKgPerHa * facts.field.areaHa, "kg", "bought for a hectare x area", [
       { label: "bought for a hectare", value: boughtKgPerHa, unit: "kg/ha" },
       { label: "area", value: facts.field.areaHa, unit: "ha" },
     ]),

@@ -51,7 +51,7 @@ export function FeedSheet() {
             +
             <DecidedNumber
               path="feed/mineralisationKgPerHa"
-              label="Mineralised in season"
+              label="N mineralised in season"
               value={plan.figures["feed.mineralisation"]?.value ?? 0}
               dimension="massPerArea"
               suffix=""
@@ -60,7 +60,7 @@ export function FeedSheet() {
             + <FigureValue id="feed.residueN" decimals={0} unit={false} />, recovery
             <DecidedNumber
               path="feed/recovery"
-              label="Recovery of fertiliser N"
+              label="Fertiliser N recovery"
               value={plan.figures["feed.recovery"]?.value ?? 0}
               dimension="count"
               suffix=""
@@ -80,12 +80,12 @@ export function FeedSheet() {
             options={[
               {
                 value: "replaceAndBuildUp",
-                label: "Replace and build up",
+                label: "Maintenance and build-up",
                 note: "default where soil is tested regularly: keeps the soil in range",
               },
               {
                 value: "criticalLevel",
-                label: "Critical level",
+                label: "Response only",
                 note: "a rate by class and crop group, none above the level",
               },
               {

@@ -16,7 +16,7 @@ export const SCHOOLS: Record<NitrogenSchool, { label: string; note: string; hint
     hint: "balance of uptake, soil and manure",
   },
   fixedRate: {
-    label: "Usual rate",
+    label: "Standard rate",
     note: "of crop and region, moved by the previous crop; knows neither target nor soil",
     hint: "the usual rate, less what was left",
   },
@@ -44,7 +44,7 @@ export function NitrogenSchools() {
       value={
         <span className="inline-flex flex-wrap justify-end gap-x-3">
           <Choice
-            label="School for nitrogen"
+            label="N calculation"
             value={chosen}
             disabled={!editable}
             options={NITROGEN_SCHOOLS.map((id) => ({ value: id, label: SCHOOLS[id].label, note: SCHOOLS[id].note }))}

@@ -30,7 +30,7 @@ export function GroundSheet() {
   const rows: [string, "fuel" | "hours" | "cost" | "cover", number][] = [
     ["Diesel", "fuel", 1],
     ["Hours", "hours", 2],
-    ["Cost of the passes", "cost", 0],
+    ["Cost of passes", "cost", 0],
     ["Residue cover after sowing", "cover", 0],
   ];
   return (
@@ -40,7 +40,7 @@ export function GroundSheet() {
         about={`${plan.crop.guide.ground.tilth} tilth, loosened ${spoken.quantity(plan.crop.guide.ground.loosenCm.low, "length")} to ${spoken.quantity(plan.crop.guide.ground.loosenCm.high, "length")} deep${all.length > 1 ? "; two systems compared over all passes, planting included" : ""}`}
       />
       <DecisionLine
-        what="Work the ground by"
+        what="Tillage system"
         value={
           <Choice
             label="Tillage system"
@@ -60,8 +60,8 @@ export function GroundSheet() {
             value={decisions.ground?.residue ?? "kept"}
             disabled={!editable}
             options={[
-              { value: "kept", label: "Kept on the field" },
-              { value: "baled", label: "Baled and taken off" },
+              { value: "kept", label: "Left on the field" },
+              { value: "baled", label: "Baled and removed" },
             ]}
             onChange={(value) => set("ground/residue", value === "baled" ? "baled" : undefined)}
           />

@@ -67,12 +67,12 @@ export function Batches() {
   return (
     <>
       <DecisionLine
-        what="Wished each week"
+        what="Wanted per week"
         hint="plantings in turn are worked out for it"
         value={
           <DecidedNumber
             path="harvest/wish/kgPerWeek"
-            label="Wished each week"
+            label="Wanted per week"
             value={wish.kgPerWeek}
             dimension="mass"
             width="4.5em"
@@ -91,12 +91,12 @@ export function Batches() {
       )}
       {made?.ok && (
         <div className="overflow-x-auto py-1">
-          <table className="w-full text-[13px]" aria-label="Plantings in turn">
+          <table className="w-full text-[13px]" aria-label="Successional plantings">
             <thead className="text-left text-soft">
               <tr>
                 {plan.crop.method.nursery && <th className="pr-3 font-normal">Sow</th>}
                 <th className="pr-3 font-normal">Plant</th>
-                <th className="pr-3 font-normal">Gives from</th>
+                <th className="pr-3 font-normal">Picking from</th>
                 <th className="pr-3 font-normal">to</th>
                 <th className="pr-3 text-right font-normal">Area</th>
                 <th className="pr-3 text-right font-normal">Plants</th>

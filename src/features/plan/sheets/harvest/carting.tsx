@@ -17,7 +17,7 @@ export function Carting() {
   const { carting } = plan.harvest;
   return (
     <DecisionLine
-      what="Carted"
+      what="Haulage"
       hint="to store or buyer"
       value={
         <span className="inline-flex flex-wrap items-baseline justify-end gap-x-2">

@@ -34,7 +34,7 @@ export function HarvestSheet() {
       <SheetHead title="Harvest" about="the day, the way, what waiting costs; the field decides on the day" />
       {harvested && (
         <DecisionLine
-          what="Off the field"
+          what="Harvested"
           hint={`${harvested.loads} ${harvested.loads === 1 ? "load" : "loads"}, last on ${formatDay(harvested.lastOn)}`}
           value={<FigureValue id="harvest.yield" decimals={2} />}
           leads={
@@ -73,12 +73,12 @@ export function HarvestSheet() {
       )}
       {harvest.moisturePct && (
         <DecisionLine
-          what="Cut at"
+          what="Harvest at"
           hint="moisture of the grain"
           value={
             <DecidedNumber
               path="harvest/cutPct"
-              label="Moisture at cutting"
+              label="Moisture at harvest"
               value={plan.harvest.cutPct}
               dimension="percent"
               decimals={1}

@@ -17,7 +17,7 @@ export function HarvestWays() {
   return (
     <div className="overflow-x-auto py-1 [&_td]:whitespace-nowrap [&_td]:px-1.5">
       <table className="w-full border-collapse">
-        <caption className="sr-only">Ways of harvest compared on this field</caption>
+        <caption className="sr-only">Harvest methods compared on this field</caption>
         <TableHead
           className="[&>th]:px-1"
           columns={[
@@ -58,8 +58,8 @@ export function HarvestWays() {
         </tbody>
       </table>
       <p className="text-[12px] text-soft">
-        One machine, or so many people at once as the guide names, eight hours a day; loss at the yield to expect.
-        Carting and threshing apart are not in it.
+        One machine, or so many people at once as the guide names, eight hours a day; loss at the expected yield.
+        Haulage and separate threshing are not included.
       </p>
     </div>
   );

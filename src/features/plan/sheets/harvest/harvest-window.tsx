@@ -48,8 +48,9 @@ export function HarvestWindow() {
       />
       {priced ? (
         <p className="py-1">
-          Set out on <b>{formatDay(day(answer.bestDay))}</b>; until <b>{formatDay(day(answer.lastSensibleDay))}</b> it
-          comes to the same within 2 %. In the week after the best day each day costs{" "}
+          Start harvest on <b>{formatDay(day(answer.bestDay))}</b>; until{" "}
+          <b>{formatDay(day(answer.lastSensibleDay))}</b> it comes to the same within 2 %. In the week after the best
+          day each day costs{" "}
           <b>
             {areaMoney(answer.waitingPerDay)} {moneyUnit}
           </b>
@@ -77,12 +78,12 @@ export function HarvestWindow() {
             <caption className="sr-only">What follows from setting out on a day</caption>
             <TableHead
               columns={[
-                "Set out on",
+                "Start harvest on",
                 ...figures(
                   "Moisture",
-                  "Seasons that let one",
+                  "Seasons with a harvestable day",
                   "Lost",
-                  "Spoilt in",
+                  "Seasons with spoilage",
                   `Drying, ${moneyUnit}`,
                   `Left, ${moneyUnit}`,
                 ),
@@ -237,7 +238,13 @@ function Moistures({ answer, from }: { answer: HarvestSeasons; from: string }) {
         <TableHead
           columns={[
             "Moisture",
-            ...figures("About", "Not within 60 days", "Spoilt in", `Drying, ${moneyUnit}`, `Left, ${moneyUnit}`),
+            ...figures(
+              "About",
+              "Not within 60 days",
+              "Seasons with spoilage",
+              `Drying, ${moneyUnit}`,
+              `Left, ${moneyUnit}`,
+            ),
           ]}
         />
         <tbody>

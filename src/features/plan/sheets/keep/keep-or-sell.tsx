@@ -71,7 +71,7 @@ export function KeepOrSell() {
             className="[&>th]:px-3"
             columns={[
               "Sold about",
-              ...figures("Left", `Pays from, ${currency}/t`, `You expect, ${currency}/t`, `Gain, ${currency}/t`),
+              ...figures("Left", `Break-even price, ${currency}/t`, `You expect, ${currency}/t`, `Gain, ${currency}/t`),
             ]}
           />
           <tbody>

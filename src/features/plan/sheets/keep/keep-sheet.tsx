@@ -1,7 +1,9 @@
 "use client";
 
 import { moistWayOf } from "@/core/sheets/keep-way";
+import { span } from "@/core/units/told";
 import { Link } from "../../../shared/link";
+import { useUnits } from "../../../shared/units";
 import { SheetHead } from "../../inputs/decision-line";
 import { usePlanModel } from "../../plan-context";
 import { FigureValue } from "../../working";
@@ -13,18 +15,19 @@ import { SilageLines } from "./silage";
 /** Sheet 8: dry or cure, how much goes into store, how long it keeps, and when it is sold. */
 export function KeepSheet() {
   const { plan } = usePlanModel();
+  const { tell } = useUnits();
   if (!plan) return null;
   const { keep } = plan.crop.guide;
   const { tempC, humidityPct } = keep;
   const moist = moistWayOf(plan);
   return (
     <div>
-      <SheetHead title="Keep" about="dry or cure, store, look, sell" />
+      <SheetHead title="Keep" about="drying, storage, inspection, sale" />
       <p className="py-1">
         {plan.figures["keep.asCut"] ? (
           <>
-            <FigureValue id="keep.asCut" decimals={2} /> come off as cut; <FigureValue id="keep.water" decimals={2} />{" "}
-            of water go
+            <FigureValue id="keep.asCut" decimals={2} /> are harvested; <FigureValue id="keep.water" decimals={2} /> of
+            water to remove
             {plan.figures["keep.drying"] && (
               <>
                 {" "}
@@ -34,14 +37,14 @@ export function KeepSheet() {
             ;{" "}
           </>
         ) : null}
-        the field needs <FigureValue id="keep.room" decimals={0} /> of store.{" "}
+        storage volume needed: <FigureValue id="keep.room" decimals={0} />.{" "}
         <Link href="/season/stores" className="text-action underline underline-offset-2">
           Stores
         </Link>
       </p>
       <KeepWays />
       <SilageLines />
-      <h3 className="mt-2 border-b border-line pb-1 text-base">In store</h3>
+      <h3 className="mt-2 border-b border-line pb-1 text-base">Storage</h3>
       {moist ? (
         <p className="py-1">
           {moist.name}: as the label or the tower&apos;s maker says, for as long as they say. How dry grain is stored,
@@ -49,7 +52,7 @@ export function KeepSheet() {
         </p>
       ) : (
         <p className="py-1">
-          {keep.store}. {tempC.from} to {tempC.to} °C
+          {keep.store}. {tell(span(tempC.from, tempC.to, "C"))}
           {humidityPct && `, ${humidityPct.from} to ${humidityPct.to} % humidity`}; keeps{" "}
           {keep.months.typical < 1
             ? `${Math.round(keep.months.low * 30)} to ${Math.round(keep.months.high * 30)} days.`

@@ -17,14 +17,14 @@ export function KeepWays() {
   return (
     <div className="overflow-x-auto py-1">
       <table className="w-full border-collapse [&_td]:px-1.5">
-        <caption className="sr-only">Ways to dry or cure compared</caption>
+        <caption className="sr-only">Drying and curing methods compared</caption>
         <TableHead
           className="[&>th]:px-1.5"
           columns={[
             "Way",
             ...figures(
               "Days",
-              ...(dries ? ["Slow season", "Fails in"] : []),
+              ...(dries ? ["Slow season (1 in 10)", "Fails in"] : []),
               "Air up to",
               "Layer",
               "Floor, m²",

@@ -35,9 +35,9 @@ export function SilageLines() {
         }
         leads={
           <span>
-            <FigureValue id="silage.mass" decimals={0} /> go in; it keeps by its own acid from{" "}
+            <FigureValue id="silage.mass" decimals={0} /> to fill; it ferments without additive from{" "}
             <FigureValue id="silage.from" decimals={0} />
-            {chop && ` on; chopped to ${chop.from} to ${chop.to} mm`}
+            {chop && ` dry matter; chopped to ${chop.from} to ${chop.to} mm`}
           </span>
         }
       />
@@ -78,7 +78,7 @@ export function SilageLines() {
           <span className="inline-flex flex-wrap justify-end gap-x-2">
             <DecidedNumber
               path="keep/silage/tPerHour"
-              label="Brought in an hour"
+              label="Delivery rate"
               value={silage.tPerHour}
               dimension="count"
               decimals={1}

@@ -128,7 +128,7 @@ export function MoneySheet() {
           }
         />
         <DecisionLine
-          what="Margin at the yield to expect"
+          what="Margin at expected yield"
           value={<FigureValue id="money.marginExpected" decimals={0} />}
           leads={
             <span>
@@ -143,7 +143,7 @@ export function MoneySheet() {
             leads={<FigureValue id="harvest.yield" decimals={2} />}
           />
         )}
-        <p className="text-[13px] text-soft">{`Not in the cost, and not nothing: ${plan.money.notPlanned.join(", ")}.`}</p>
+        <p className="text-[13px] text-soft">{`Not costed yet: ${plan.money.notPlanned.join(", ")}.`}</p>
         <DecisionLine what="Breaks even at a yield of" value={<FigureValue id="money.breakEvenYield" />} />
         <DecisionLine what="Breaks even at a price of" value={<FigureValue id="money.breakEvenPrice" decimals={2} />} />
       </div>

@@ -38,7 +38,7 @@ export function Outlets() {
         A tonne kept for your own stock replaces feed worth{" "}
         <DecidedMoney
           path="money/homeWorthPerT"
-          label="Worth of a tonne at home"
+          label="Value per tonne fed on the farm"
           value={decisions.money?.homeWorthPerT}
           per="t"
         />
@@ -47,8 +47,15 @@ export function Outlets() {
         <TableHead
           columns={[
             "Outlet",
-            ...figures("Target", "Price", `Cost, ${moneyUnit}`, "Margin", "To expect", "Pays as much from"),
-            { name: "Take it", hidden: true },
+            ...figures(
+              "Target",
+              "Price",
+              `Cost, ${moneyUnit}`,
+              "Margin",
+              "Expected",
+              "Break-even price against this plan",
+            ),
+            { name: "Use this", hidden: true },
           ]}
         />
         <tbody>

@@ -27,7 +27,7 @@ export function StandYears() {
           columns={[
             "Year",
             ...figures("Target", `Cost, ${moneyUnit}`, "Margin", "Mean a year so far"),
-            { name: "Take it", hidden: true },
+            { name: "Use this", hidden: true },
           ]}
         />
         <tbody>

@@ -41,7 +41,7 @@ export function PaysFrom({ threatId, name, unit }: { threatId: string; name: str
         and takes
         <DecidedNumber
           path={`protect/pays/${threatId}/efficacyPct`}
-          label={`What control takes of ${name}`}
+          label={`Efficacy on ${name}, %`}
           value={efficacy}
           dimension="percent"
           decimals={0}

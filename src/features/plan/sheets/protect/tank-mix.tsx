@@ -97,7 +97,7 @@ export function TankMix({
           </Link>
           .
         </p>
-        {product.equipment && <p>To wear: {product.equipment}</p>}
+        {product.equipment && <p>Protective equipment: {product.equipment}</p>}
         {product.hazards && <p>Hazards: {product.hazards}</p>}
         {product.firstAid && <p>First aid: {product.firstAid}</p>}
         <p className="text-soft">

@@ -68,7 +68,7 @@ export function Threats() {
   return (
     <table className="w-full border-collapse">
       <caption className="sr-only">Threats in the order in which their time comes</caption>
-      <TableHead columns={["Threat", "When, how likely", "Look, act above"]} />
+      <TableHead columns={["Threat", "When, how likely", "Scouting and threshold"]} />
       <tbody>
         {plan.protect.threats.map((t) => (
           <ThreatRow key={t.id} threat={t} />

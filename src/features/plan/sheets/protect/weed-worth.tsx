@@ -69,11 +69,11 @@ export function WeedWorth({
         />
         {typed === null && (mean === undefined ? "(nobody has counted yet)" : "as counted,")} and control that takes
         <WrittenValue
-          label="Taken by control"
+          label="Efficacy"
           text={number(efficacy, 0)}
           suffix="% of them:"
           width="2.8em"
-          read={read("Taken by control", "percent", { min: 0, max: 100 })}
+          read={read("Efficacy", "percent", { min: 0, max: 100 })}
           onValue={setEfficacy}
         />
       </p>

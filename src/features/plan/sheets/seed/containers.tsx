@@ -49,7 +49,7 @@ export function Containers() {
             of
             <DecidedNumber
               path="seed/containers/volumeL"
-              label="Earth in one"
+              label="Growing medium per container"
               value={volumeL}
               dimension="volume"
               width="3.4em"

@@ -70,7 +70,7 @@ export function DrillCheck() {
         value={
           <DecidedNumber
             path="seed/soakedPct"
-            label="Heavier by soaking"
+            label="Weight gain from soaking"
             value={decisions.seed?.soakedPct}
             dimension="percent"
             suffix="% heavier"
@@ -87,7 +87,7 @@ export function DrillCheck() {
         }
       />
       <DecisionLine
-        what="Caught, and set at"
+        what="Weight collected, at setting"
         hint="grams in all, and where the scale stood"
         value={
           <span className="inline-flex flex-wrap justify-end gap-x-3">

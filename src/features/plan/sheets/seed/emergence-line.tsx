@@ -13,7 +13,7 @@ export function EmergenceLine() {
   const spread = first.early && first.late && first.early !== first.late;
   return (
     <DecisionLine
-      what={plan.figures["seed.depth"] ? "Depth" : "Comes up"}
+      what={plan.figures["seed.depth"] ? "Depth" : "Emergence"}
       value={plan.figures["seed.depth"] ? <FigureValue id="seed.depth" decimals={1} /> : null}
       leads={
         <span>

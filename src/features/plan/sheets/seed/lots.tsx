@@ -32,7 +32,7 @@ export function LotsInHand() {
         return (
           <DecisionLine
             key={lot.id}
-            what={lot === first ? "In hand of it" : `then ${lot.variety}`}
+            what={lot === first ? "In stock" : `then ${lot.variety}`}
             hint="empty: as much as is needed"
             value={
               <DecidedNumber
@@ -70,10 +70,10 @@ export function LotsInHand() {
       })}
       {editable && free.length > 0 && (lots || Object.keys(more).length > 0) && (
         <DecisionLine
-          what="Another lot follows"
+          what="Then use another lot"
           value={
             <Choice
-              label="Another lot follows"
+              label="Then use another lot"
               value={NONE}
               options={[{ value: NONE, label: "none" }, ...free.map((l) => ({ value: l.id, label: l.variety }))]}
               onChange={(id) => id !== NONE && set(`seed/moreLots/${id}`, { follows: true })}

@@ -1,6 +1,7 @@
 "use client";
 
 import type { DecisionPath } from "@/core/sheets/decisions";
+import { q, span } from "@/core/units/told";
 import { useUnits } from "../../../shared/units";
 import { DecidedNumber } from "../../inputs/decided-number";
 import { DecisionLine } from "../../inputs/decision-line";
@@ -10,7 +11,7 @@ import { FigureValue } from "../../working";
 /** Crops sown together: a line each with its share and its straight rate, then what they come to. */
 export function Mixture() {
   const { plan } = usePlanModel();
-  const { number, show } = useUnits();
+  const { number, show, tell } = useUnits();
   const mixture = plan?.seed.mixture;
   if (!mixture) return null;
   const of = (id: string, what: "sharePct" | "straightKgPerHa") => `seed/mixture/${id}/${what}` as DecisionPath;
@@ -20,7 +21,7 @@ export function Mixture() {
         <DecisionLine
           key={c.id}
           what={c.name}
-          hint={`${number(c.plantsPerM2, 0)} plants a square metre, ${number(c.depthCm[0], 1)} to ${number(c.depthCm[1], 1)} cm deep`}
+          hint={tell(`${q(c.plantsPerM2, "plants/m²", 0)}, ${span(c.depthCm[0], c.depthCm[1], "cm")} deep`)}
           value={
             <span className="inline-flex flex-wrap justify-end gap-x-3">
               <DecidedNumber

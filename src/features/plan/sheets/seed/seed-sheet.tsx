@@ -57,7 +57,7 @@ export function SeedSheet() {
       />
       {methods.length > 1 && (
         <DecisionLine
-          what="Establish by"
+          what="Establishment method"
           value={
             <Choice
               label="Planting method"
@@ -109,7 +109,7 @@ export function SeedSheet() {
           leads={
             lot ? (
               <span className="text-soft">
-                {lot.certified ? "certified" : "own seed"}, {number(lot.pricePerT / 100)} {currency}/t
+                {lot.certified ? "certified" : "uncertified"}, {number(lot.pricePerT / 100)} {currency}/t
               </span>
             ) : null
           }
@@ -123,7 +123,7 @@ export function SeedSheet() {
       {/* a mixture's stand is what its shares make */}
       {!seed.mixture && (
         <DecisionLine
-          what={stands ? "Full stand" : "Aim for"}
+          what={stands ? "Full population" : "Target population"}
           hint={
             method
               ? `usual ${show(method.targetPlantsPerM2.low, "countPerArea", plantDecimals)} to ${show(method.targetPlantsPerM2.high, "countPerArea", plantDecimals)}`
@@ -229,7 +229,7 @@ export function SeedSheet() {
         <Stations />
       ) : bySpacing ? (
         <DecisionLine
-          what={unitwise ? "Set in rows" : "Hills"}
+          what={unitwise ? "Planting pattern" : "Hills"}
           value={<Spacing />}
           leads={
             unitwise ? (
@@ -250,7 +250,7 @@ export function SeedSheet() {
         />
       ) : (
         <DecisionLine
-          what="Rate by"
+          what="Seed rate from"
           value={
             <Choice
               label="Seed rate school"
@@ -262,7 +262,7 @@ export function SeedSheet() {
                   label: "Population",
                   note: "default: answers to this lot's weight and germination",
                 },
-                { value: "handbook", label: "Handbook mass", note: "a customary rate; the plants it gives are shown" },
+                { value: "handbook", label: "Customary rate", note: "a customary rate; the plants it gives are shown" },
               ]}
               onChange={(v) => set("seed/school", v === "handbook" ? "handbook" : undefined)}
             />
@@ -304,7 +304,7 @@ export function SeedSheet() {
       )}
       {unitwise && (
         <DecisionLine
-          what="Mass of one, and mass bought"
+          what="Mass per piece, and mass bought"
           hint="diameter only to check it; leave the mass bought empty to have it computed"
           value={
             <span className="inline-flex flex-wrap justify-end gap-x-3">

@@ -23,7 +23,7 @@ export function WaysTable() {
             <th className="pr-3 font-normal">Planted</th>
             <th className="pr-3 font-normal">Harvest</th>
             <th className="pr-3 text-right font-normal">Plants</th>
-            <th className="pr-3 text-right font-normal">To order</th>
+            <th className="pr-3 text-right font-normal">Seed to order</th>
             <th className="pr-3 text-right font-normal">{unitOf("workPerArea")}</th>
             <th className="pr-3 text-right font-normal">{unitOf("moneyPerArea")}</th>
             <th className="pr-3 text-right font-normal">Margin</th>

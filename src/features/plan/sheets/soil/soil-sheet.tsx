@@ -31,8 +31,8 @@ export function SoilSheet() {
         title="Soil"
         about={
           test
-            ? `test of ${formatDay(test.takenOn, true)}, 0 to ${test.depthCm} cm, ${textureName(facts.field.textureClass)}`
-            : "no soil test of this field"
+            ? `test of ${formatDay(test.takenOn, true)}, 0 to ${show(test.depthCm, "length")}, ${textureName(facts.field.textureClass)}`
+            : "no soil test for this field"
         }
       />
       {test && (
@@ -77,7 +77,7 @@ export function SoilSheet() {
       )}
       <div className="mt-3">
         <DecisionLine
-          what="Lift the pH to"
+          what="Raise pH to"
           hint={`${plan.crop.guide.name.toLowerCase()} wants ${plan.crop.guide.soil.limeTargetPh.value}`}
           value={
             <DecidedNumber
@@ -163,12 +163,12 @@ export function SoilSheet() {
           }
         />
         <DecisionLine
-          what="Mixed in to"
+          what="Incorporation depth"
           hint="depth that the lime must serve"
           value={
             <DecidedNumber
               path="soil/lime/depthCm"
-              label="Depth limed"
+              label="Incorporation depth"
               value={soil.limeDepthCm}
               dimension="length"
               width="4em"

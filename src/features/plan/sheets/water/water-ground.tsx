@@ -32,7 +32,7 @@ export function StoreAtPlanting() {
   const usual: Record<MoistureWay, number> = { feel: 75, volume: 25, mass: 18, tension: 40 };
   return (
     <DecisionLine
-      what="The store at planting"
+      what="Soil water at planting"
       value={
         <span className="inline-flex flex-wrap items-baseline justify-end gap-x-2">
           <Choice

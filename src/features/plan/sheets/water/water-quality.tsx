@@ -90,7 +90,7 @@ export function WaterQuality() {
         <p className="flex flex-wrap items-baseline gap-x-2">
           <FigureValue id="water.leaching" decimals={0} /> of the water should drain:
           <Choice
-            label="Water for salt"
+            label="Leaching water"
             value={decisions.water?.leach ? "given" : "left"}
             disabled={!editable}
             onChange={(id) => set("water/leach", id === "given" ? true : undefined)}

@@ -86,7 +86,7 @@ export function WaterSheet() {
               leaving
               <DecidedNumber
                 path="water/leaveMm"
-                label="Left free for rain"
+                label="Room left for rain"
                 value={decisions.water?.leaveMm ?? 0}
                 dimension="waterDepth"
                 width="3em"
@@ -222,14 +222,14 @@ export function WaterSheet() {
       <ul className="mt-3 grid gap-1 text-[13px]">
         <li>Critical stages: {guide.water.criticalStages.map(stage).join(", ")}.</li>
         <li>
-          Stop: {guide.water.stop}
+          Stop irrigation {guide.water.stop}
           {water.stopOn && irrigated ? `; here ${formatDay(water.stopOn)}` : ""}.
         </li>
         {guide.water.standing.map((s) => (
           <li key={s.fromStage}>
-            From {stage(s.fromStage)}: {s.depthCm > 0 ? `${number(s.depthCm)} cm of water` : "drained"}
+            From {stage(s.fromStage)}: {s.depthCm > 0 ? `${show(s.depthCm, "length")} of water` : "drained"}
             {s.refillAtCm !== undefined && s.refillAtCm < 0
-              ? `, filled again when it stands ${number(-s.refillAtCm)} cm under the surface`
+              ? `, refilled when it is ${show(-s.refillAtCm, "length")} below the surface`
               : ""}
             , {s.why}.
           </li>
@@ -297,7 +297,7 @@ function Seepage() {
   const days = plan.water.pond.depthMm.length;
   return (
     <DecisionLine
-      what="Seeps away"
+      what="Percolation"
       hint="in a day"
       value={
         <DecidedNumber

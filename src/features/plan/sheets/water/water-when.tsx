@@ -101,7 +101,7 @@ export function WhenItRuns() {
   return (
     <>
       <DecisionLine
-        what="Water may run"
+        what="Hours available per day"
         hint="on a day"
         value={
           <DecidedNumber
@@ -161,7 +161,7 @@ export function WhenItRuns() {
         }
       />
       <DecisionLine
-        what="Planned on"
+        what="Season planned for"
         hint="of the simulated seasons"
         value={
           <DecidedChoice
@@ -175,7 +175,7 @@ export function WhenItRuns() {
         leads={<span className="text-soft">{SEASONS[decisions.water?.plannedOn ?? "median"].note}</span>}
       />
       <DecisionLine
-        what="Nobody may water"
+        what="Irrigation bans"
         value={
           Object.keys(bans).length === 0 ? (
             <span className="text-soft">no ban is known</span>
