@@ -8,11 +8,13 @@ import { formatDay } from "../src/core/dates";
 import type { Basis, Figure } from "../src/core/figure";
 import type { Guide } from "../src/core/guides/schema";
 import type { PlanFacts } from "../src/core/plan/facts";
+import { whyInWords } from "../src/core/plan/job-words";
 import { SHEETS } from "../src/core/sheet-ids";
 import { checkPlan } from "../src/core/sheets/check-plan";
 import type { Decisions } from "../src/core/sheets/decisions";
 import { draftPlan } from "../src/core/sheets/draft-plan";
 import { formatNumber } from "../src/core/units/format-quantity";
+import { wordsFor } from "../src/core/units/words";
 import { demoPlans } from "../tests/support/demo-plans";
 import { everyPlan } from "../tests/support/every-plan";
 import { testGuide } from "../tests/support/guides";
@@ -54,7 +56,7 @@ function readingCopy(title: string, facts: PlanFacts, decisions: Decisions, seas
   for (const o of plan.operations) {
     const span = o.earliest && o.latest ? ` (${formatDay(o.earliest)} to ${formatDay(o.latest)})` : "";
     lines.push(`- ${day(o.date)}${span} ${o.name} [${o.sheet}, ${o.tiedTo}]${o.doneOn ? ", done" : ""}`);
-    lines.push(`    ${[o.detail, `Because ${o.reason}.`].filter(Boolean).join(" ")}`);
+    lines.push(`    ${[o.detail, whyInWords(o)].filter(Boolean).join(" ")}`);
     for (const i of o.inputs)
       lines.push(
         `    ${i.name}: ${n(i.perHa)} ${i.unit}/ha, ${n(i.quantity)} ${i.unit}${i.bags ? `, ${i.bags} bags` : ""}`,
@@ -71,7 +73,9 @@ function readingCopy(title: string, facts: PlanFacts, decisions: Decisions, seas
   lines.push("", "## Findings");
   for (const f of checkPlan(plan, facts, decisions)) lines.push(`- ${f.severity} [${f.sheet}] ${f.title} ${f.why}`);
   for (const sheet of SHEETS) for (const note of crop.guide.notes[sheet] ?? []) lines.push(`  note [${sheet}] ${note}`);
-  return `${lines.join("\n")}\n`;
+  return wordsFor({ unitSet: "metric", decimal: "point", currency: facts.prices.currency }).tell(
+    `${lines.join("\n")}\n`,
+  );
 }
 
 function factLines(facts: PlanFacts): string[] {

@@ -123,7 +123,11 @@ function unitsIn(text: string): Map<string, string> {
   return found;
 }
 
-const NONSENSE = /undefined|NaN|Infinity|\[object|¤|money\/|\bnull\b/;
+const NONSENSE = /undefined|NaN|Infinity|\[object|¤|money\/|\bnull\b|[⟦⟧]/;
+/** What a sentence says in metric units only, for a reader of others. */
+const METRIC_ONLY = /\d (?:cm|°C|t\/ha|kg\/ha|mm)(?![\w/²])/;
+/** What stays as it is: the size of meshes, and the formula of a nozzle in the units that it is published in. */
+const AS_PUBLISHED = /[Mm]esh|60,000| mm across|\b(?:35 to 45|45 to 55) mm/;
 /** On paper raised figures come back as plain ones. */
 const UNRAISED = /\d ?m[23]\b|\bm[23]\/|ft2/;
 /** Units that only the one of the two reads. */
@@ -170,6 +174,7 @@ describe("a practice in US units with a South Asian grower", () => {
     expect(us.text).not.toMatch(NONSENSE);
     expect(us.text).not.toMatch(UNRAISED);
     expect(us.text).not.toMatch(SOUTH_ASIAN_ONLY);
+    expect(us.text.split("\n").filter((line) => METRIC_ONLY.test(line) && !AS_PUBLISHED.test(line))).toEqual([]);
     expect(wrongKind(us.text), [...unitsIn(us.text)].map((u) => u.join(": ")).join("\n")).toEqual([]);
   });
 

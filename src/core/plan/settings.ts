@@ -5,21 +5,28 @@
 
 import type { Dimension } from "../units/units";
 
+/** `decimals` of what nobody sets finer; what a machine is set to is said as it is. */
+interface Shown {
+  name: string;
+  dimension: Dimension;
+  decimals?: number;
+}
+
 export const SETTINGS = {
   depth: { name: "depth", dimension: "length" },
   rowSpacing: { name: "row spacing", dimension: "length" },
   inRowSpacing: { name: "in-row spacing", dimension: "length" },
   perHill: { name: "per hill", dimension: "count" },
   speed: { name: "speed", dimension: "speed" },
-  netWater: { name: "net irrigation", dimension: "waterDepth" },
-  grossWater: { name: "gross irrigation", dimension: "waterDepth" },
-  waterVolume: { name: "water in all", dimension: "waterVolume" },
-  runTime: { name: "running time", dimension: "hours" },
+  netWater: { name: "net irrigation", dimension: "waterDepth", decimals: 0 },
+  grossWater: { name: "gross irrigation", dimension: "waterDepth", decimals: 0 },
+  waterVolume: { name: "total water", dimension: "waterVolume", decimals: 0 },
+  runTime: { name: "running time", dimension: "hours", decimals: 1 },
   sprayVolume: { name: "water volume", dimension: "volumePerArea" },
   harvestInterval: { name: "harvest interval", dimension: "days" },
   reEntry: { name: "no entry for", dimension: "hours" },
   waterBuffer: { name: "buffer to water", dimension: "distance" },
-} as const satisfies Record<string, { name: string; dimension: Dimension }>;
+} as const satisfies Record<string, Shown>;
 
 export type SettingId = keyof typeof SETTINGS;
 export const SETTING_IDS = Object.keys(SETTINGS) as [SettingId, ...SettingId[]];
@@ -30,10 +37,10 @@ export interface Setting {
   value: number;
 }
 
-/** The settings that have a value. Example: settings({ depth: 4, rowSpacing: null }) is [{ id: "depth", value: 4 }]. */
+/** The settings that have a value; nothing is set to nothing. Example: settings({ depth: 4, reEntry: 0 }) is [{ id: "depth", value: 4 }]. */
 export const settings = (values: Partial<Record<SettingId, number | null | undefined>>): Setting[] =>
   (Object.entries(values) as [SettingId, number | null | undefined][]).flatMap(([id, value]) =>
-    value === null || value === undefined ? [] : [{ id, value }],
+    value ? [{ id, value }] : [],
   );
 
 /** What must hold, or be said, before a job is done; the field shows it, or the adviser says it. */
@@ -59,4 +66,9 @@ export const conditionInWords = ({ by, only }: Condition, role: string): string 
 
 /** Settings in a row, each quantity as `write` writes it: "depth 4 cm, row spacing 12.5 cm". */
 export const settingsInWords = (list: Setting[], write: (si: number, dimension: Dimension) => string): string =>
-  list.map(({ id, value }) => `${SETTINGS[id].name} ${write(value, SETTINGS[id].dimension)}`).join(", ");
+  list
+    .map(({ id, value }) => {
+      const { name, dimension, decimals }: Shown = SETTINGS[id];
+      return `${name} ${write(decimals === undefined ? value : Number(value.toFixed(decimals)), dimension)}`;
+    })
+    .join(", ");

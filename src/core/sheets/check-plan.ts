@@ -25,7 +25,7 @@ export function checkPlan(plan: Plan, facts: PlanFacts, decisions: Decisions): F
   for (const sheet of SHEETS) {
     const add: Check["add"] = (severity, id, title, why, repairs = []) =>
       findings.push({ id, sheet, severity, title, why, repairs });
-    SHEET_CHECKS[sheet]?.({ plan, facts, decisions, add });
+    SHEET_CHECKS[sheet]({ plan, facts, decisions, add });
   }
   findings.push(
     ...checkTargetAndRotation(plan, facts),

@@ -31,8 +31,15 @@ export const decisionsSchema = z.strictObject({
 export const anyDecisionsSchema = z.preprocess((stored) => {
   const version = (stored as { version?: unknown } | null)?.version;
   const upgraded = version === 1 && (stored as VersionOne).crop ? fromVersion1(stored as VersionOne) : stored;
-  return renamed(upgraded);
+  return limedByMethod(renamed(upgraded));
 }, decisionsSchema);
+
+/** A laboratory's figure for lime was a choice of method by being there; the method is said since. */
+function limedByMethod(stored: unknown): unknown {
+  const { soil } = (stored ?? {}) as { soil?: { lime?: Record<string, unknown> } };
+  if (soil?.lime?.bufferTPerHa === undefined || soil.lime.method !== undefined) return stored;
+  return { ...(stored as object), soil: { ...soil, lime: { ...soil.lime, method: "buffer" } } };
+}
 
 /** Names that keys of the water had before, and have now. */
 const WATER_NAMES = { gifts: "irrigations", giftMm: "irrigationMm" } as const;

@@ -31,7 +31,7 @@ export function taskOperation(draft: Draft, task: Task): PlannedOperation {
     name: task.name,
     mark: task.mark,
     detail: task.detail,
-    reason: task.ifNot ? `${task.reason}; else ${task.ifNot}` : task.reason,
+    reason: task.ifNot ? `${task.reason}. Otherwise: ${task.ifNot}` : task.reason,
     when: [task.when],
     ...(task.onlyIf ? { condition: { by: "field", only: task.onlyIf } } : {}),
     weight: TASK_WEIGHT,

@@ -169,7 +169,8 @@ export const fieldKind: RecordKind = {
     { key: "irrigated", label: "Irrigated", input: "yesNo", empty: "default", listed: true },
     {
       key: "waterSource",
-      label: "Water from",
+      label: "Water source",
+      also: ["water from"],
       input: "choice",
       options: chosenFrom(Object.fromEntries(WATER_SOURCES.map((s) => [s, sentence(s)]))),
       empty: "null",

@@ -36,7 +36,7 @@ export function checkTarget(plan: Plan, facts: PlanFacts): Finding[] {
       "site.limits",
       "soil",
       (least.score ?? 1) < 0.6 ? "advise" : "hint",
-      `${sentence(joinNames(limiting.map((c) => `${CRITERION_NAMES[c.id]} (${q(100 * (c.score ?? 1), "%", 0)})`))).slice(0, -1)} ${limiting.length === 1 ? "limits" : "limit"} this site for ${plan.crop.kind.name.toLowerCase()}.`,
+      `${limiting.length === 1 ? "Main limit" : "Main limits"} of this site for ${plan.crop.kind.name.toLowerCase()}: ${limiting.map((c) => `${CRITERION_NAMES[c.id]} (${q(100 * (c.score ?? 1), "%", 0)})`).join(", ")}.`,
       limiting
         .map((c) => {
           const lift = c.lift

@@ -12,7 +12,7 @@ import type { Check } from "../sheet";
 import { checkSoil } from "../soil/check";
 import { checkWater } from "../water/check";
 
-export const SHEET_CHECKS: Partial<Record<SheetId, (check: Check) => void>> = {
+export const SHEET_CHECKS: Record<SheetId, (check: Check) => void> = {
   ground: checkGround,
   soil: checkSoil,
   seed: checkSeed,

@@ -8,6 +8,7 @@ import { keepWay, moistDose } from "../keep-way";
 import { materialAt } from "../materials";
 import type { Draft } from "../sheet";
 import { taskOperations } from "../task-operations";
+import { sentence } from "../words";
 
 /**
  * The guide's tasks after the harvest. Drying and curing are done by the way of this plan: paid by the point of moisture where it takes a dryer,
@@ -55,8 +56,6 @@ function moistInputs(draft: Draft, at: string, way: KeepWay | null): Pick<Planne
     ],
   };
 }
-
-const sentence = (text: string) => `${text.charAt(0).toUpperCase()}${text.slice(1)}`;
 
 /** Minor money units a hectare: the mass as it is cut x the points that are dried off x the price of a point. */
 function dryingCost({ context, facts, parts }: Draft): number {

@@ -2,6 +2,7 @@
 
 import { addDays, daysBetween, formatDay, type IsoDate } from "../../dates";
 import type { SignOff } from "../../plan/facts";
+import type { Operation } from "../../plan/operation";
 import { inputMeasure } from "../../units/input-measures";
 import { q } from "../../units/told";
 import { change } from "../decisions";
@@ -63,16 +64,11 @@ export function checkProtect(check: Check): void {
     ]);
   }
   const halfKnown = new Map<string, SignOff>();
+  const unsigned: Unsigned[] = [];
   for (const t of treatments) {
     const operation = opOf.get(t.id);
     if (operation?.doneOn || !t.product) continue;
-    if (t.unsigned !== null)
-      add(
-        "stop",
-        `protect.unsigned.${t.id}`,
-        `${operation?.name ?? "A treatment"} ${t.unsigned}.`,
-        "The plan cannot be issued until a licensed adviser signs this treatment on the Protect sheet.",
-      );
+    if (t.unsigned !== null) unsigned.push({ id: t.id, why: t.unsigned, name: inWords(operation) });
     if (t.signed?.licence) halfKnown.set(t.signed.licenceNo, t.signed);
     checkField(check, t.id, t.product.name, t.product.waterBufferM, t.product.houseBufferM);
     if (t.product.stock !== null && t.ratePerHa * facts.field.areaHa > t.product.stock)
@@ -141,6 +137,7 @@ export function checkProtect(check: Check): void {
         "Old product separates and fails. Use another batch.",
       );
   }
+  checkSignatures(check, unsigned);
   for (const { person, licenceNo, licence } of halfKnown.values()) {
     const missing = [
       ...(licence?.issuer === "" ? ["issuer"] : []),
@@ -153,6 +150,27 @@ export function checkProtect(check: Check): void {
         `Licence ${licenceNo} of ${person} has no ${missing.join(" and no ")} on record.`,
         "An owner of the practice can enter it under People.",
       );
+  }
+}
+
+interface Unsigned {
+  id: string;
+  why: string;
+  name: string;
+}
+const inWords = (operation: Operation | undefined): string =>
+  operation ? `${operation.name}${operation.date ? ` (${formatDay(operation.date)})` : ""}` : "A treatment";
+
+/** Treatments that no adviser stands for: those of one cause together. */
+function checkSignatures({ add }: Check, unsigned: Unsigned[]): void {
+  for (const why of new Set(unsigned.map((u) => u.why))) {
+    const own = unsigned.filter((u) => u.why === why);
+    add(
+      "stop",
+      `protect.unsigned.${own[0]?.id}`,
+      own.length === 1 ? `${own[0]?.name} ${why}.` : `${own.map((u) => u.name).join("; ")}: each ${why}.`,
+      `The plan cannot be issued until a licensed adviser signs ${own.length === 1 ? "this treatment" : "them"} on the Protect sheet.`,
+    );
   }
 }
 

@@ -256,6 +256,17 @@ describe("a treatment of a plan", () => {
     expect(again[0]?.title).toContain("has changed since");
   });
 
+  it("says of several that nobody has signed one thing, with their days", () => {
+    const twice = change("protect/treatments/treat-b", {
+      threat: "septoria",
+      productId: "leafguard",
+      stage: "ear-out",
+    });
+    const said = drafted(facts(), TREATED, twice).found.filter((f) => f.id.startsWith("protect.unsigned"));
+    expect(said).toHaveLength(1);
+    expect(said[0]?.title).toMatch(/\(\d+ \w+\); .* \(\d+ \w+\): each is not signed by a licensed adviser\.$/);
+  });
+
   it("is signed for crop, place and label as they are, and for its day as far as the label lets it move", () => {
     const { plan } = drafted(facts(), TREATED);
     const day = plan.operations.find((o) => o.id === "treat-a")?.date as string;

@@ -47,13 +47,14 @@ export function seedOperations(draft: Draft): PlannedOperation[] {
         method.stock.by === "standing" ? `Year ${method.stock.year} of a perennial stand: nothing is planted.` : "",
       settings: () => {
         const { depthCm, rowSpacingCm, inRowSpacingCm, stations } = draft.parts.seed;
+        const perHill = stations?.seedsPerStation ?? method.geometry.unitsPerStation;
         return method.stock.by === "standing"
           ? []
           : settings({
               depth: depthCm,
               rowSpacing: rowSpacingCm,
               inRowSpacing: inRowSpacingCm,
-              perHill: stations?.seedsPerStation ?? method.geometry.unitsPerStation,
+              perHill: perHill && perHill > 1 ? perHill : null,
             });
       },
       reason: "other dates are counted from this one",

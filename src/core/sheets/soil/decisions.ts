@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { LIME_METHOD_IDS } from "../../soil/lime-methods";
 
 export const soilDecisions = z.strictObject({
   lime: z
@@ -6,7 +7,9 @@ export const soilDecisions = z.strictObject({
       productId: z.string().min(1).max(80).optional(),
       targetPh: z.number().min(3).max(9).optional(),
       depthCm: z.number().min(0.1).max(60).optional(),
-      /** by the laboratory's buffer-pH figure [t CaCO3/ha for 20 cm] instead of the table */
+      /** how the need is found; the first of LIME_METHODS where none is chosen */
+      method: z.enum(LIME_METHOD_IDS).optional(),
+      /** the laboratory's figure from the buffer pH [t CaCO3/ha for 20 cm], for the method that asks for it */
       bufferTPerHa: z.number().min(0).max(60).optional(),
     })
     .optional(),

@@ -1,7 +1,8 @@
 import { daysBetween } from "../../dates";
 import { computed, given, withBases } from "../../figure";
 import { failed, fieldError } from "../../result";
-import { limeByBuffer, limeLeadDays, limeRequirement, mostInOneDressing } from "../../soil/lime";
+import { limeLeadDays, mostInOneDressing } from "../../soil/lime";
+import { limeMethod } from "../../soil/lime-methods";
 import { readLevels } from "../../soil/read-levels";
 import { INDEX_LIMITS } from "../../soil/soil-limits";
 import type { Draft } from "../sheet";
@@ -63,18 +64,17 @@ export function draftSoil(draft: Draft): void {
     finenessPct: product.finenessPct,
     material: product.material,
   };
-  const byLaboratory = chosen?.bufferTPerHa;
+  const method = limeMethod(chosen?.method);
   const lime = context.take(
     "soil",
-    byLaboratory === undefined
-      ? limeRequirement({
-          ph: soilTest.ph,
-          targetPh,
-          textureClass: field.textureClass,
-          organicMatterPct: soilTest.organicMatterPct,
-          ...material,
-        })
-      : limeByBuffer({ caco3TPerHa: byLaboratory, ...material }),
+    method.need({
+      ph: soilTest.ph,
+      targetPh,
+      textureClass: field.textureClass,
+      organicMatterPct: soilTest.organicMatterPct,
+      laboratoryTPerHa: chosen?.bufferTPerHa,
+      ...material,
+    }),
   );
   if (!lime?.figures.productTPerHa) return;
   const declared = { kind: "measured" as const, text: `declared for ${product.name.toLowerCase()}` };
@@ -88,7 +88,7 @@ export function draftSoil(draft: Draft): void {
     fineness: declared,
   });
   // 6.5 - 6.4 is a hair less than 0.1 to a computer
-  const worthwhile = byLaboratory !== undefined || targetPh - soilTest.ph >= LEAST_LIFT - 1e-9;
+  const worthwhile = method.asks !== null || targetPh - soilTest.ph >= LEAST_LIFT - 1e-9;
   const limeTPerHa = context.use(
     "soil.lime",
     worthwhile ? figure : { ...figure, value: 0, note: "A lift of less than 0.1 is within the error of sampling." },

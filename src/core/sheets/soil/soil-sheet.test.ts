@@ -9,6 +9,7 @@ import type { SoilTest } from "../../records/land/soil-test";
 import { unwrap } from "../../result";
 import { SOIL_LIMITS } from "../../soil/soil-test-schemes";
 import { type Decisions, freshDecisions } from "../decisions";
+import { upgradeDecisions } from "../decisions-schema";
 import { draftPlan } from "../draft-plan";
 import { checkPlan } from "../example-findings";
 
@@ -55,6 +56,23 @@ describe("lime for wheat", () => {
     expect(strong.plan.figures["soil.limeCost"]!.value).toBeCloseTo(2.625 * 90, 6);
     // one that is not there any more: the first of the catalogue
     expect(limed({ productId: "gone" }, {}, { limes }).plan.soil.limeProductId).toBe("limestone");
+  });
+  it("is found by the method that was chosen, never by which numbers are there", () => {
+    // 4 t CaCO3 for 20 cm by the laboratory, 15 cm deep: 3 / 0.9 / 0.85 = 3.92 t of the product
+    expect(limed({ method: "buffer", bufferTPerHa: 4 }).t).toBeCloseTo(3 / 0.9 / 0.85, 6);
+    expect(limed({ method: "table", bufferTPerHa: 4 }).t).toBeCloseTo(4.2 / 0.9 / 0.85, 6);
+    expect(limed({ bufferTPerHa: 4 }).t).toBeCloseTo(4.2 / 0.9 / 0.85, 6);
+    // without its figure it says so, and does not fall back to the table
+    const missing = limed({ method: "buffer" });
+    expect(missing.t).toBe(0);
+    expect(missing.findings.find((f) => f.severity === "stop")?.title).toContain(
+      "CaCO3 by the laboratory: nothing given",
+    );
+    // of before, where the number was the choice
+    expect(upgradeDecisions({ ...freshDecisions("wheat"), soil: { lime: { bufferTPerHa: 4 } } }).soil?.lime).toEqual({
+      bufferTPerHa: 4,
+      method: "buffer",
+    });
   });
   it("that somebody typed is waited for as what is computed is", () => {
     // pH 6.6 asks for none; 5 t of ground limestone on top of it wait three weeks all the same

@@ -95,7 +95,7 @@ export function checkWater({ plan, facts, decisions, add }: Check): void {
       "advise",
       "water.late",
       `The irrigation of ${formatDay(late[0].date)} is after the last day for irrigation, ${formatDay(water.stopOn as string)}.`,
-      `Stop irrigation ${crop.guide.water.stop}.`,
+      `Last irrigation: ${crop.guide.water.stop}.`,
       late.map((g) => ({
         label: `Omit the irrigation of ${formatDay(g.date)}`,
         changes: [change(`skipped/${g.id}`, { reason: "after the last day for irrigation" })],

@@ -24,6 +24,6 @@ export const waterPrint: Print = {
       ({ date, depthCm, what }) =>
         `Nursery${date ? `, from ${formatDay(date)}` : ""}: ${depthCm > 0 ? `${q(depthCm, "cm")} of water` : "no standing water"}; ${what}.`,
     ),
-    `Stop irrigation ${guide.water.stop}.`,
+    `Last irrigation: ${guide.water.stop}.`,
   ],
 };

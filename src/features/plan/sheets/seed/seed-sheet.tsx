@@ -310,7 +310,7 @@ export function SeedSheet() {
             <span className="inline-flex flex-wrap justify-end gap-x-3">
               <DecidedNumber
                 path="seed/unitMassG"
-                label="Mass of one"
+                label="Mass per piece"
                 value={plan.figures["seed.unitMass"]?.value ?? 0}
                 dimension="seedMass"
                 suffix="g"

@@ -2,6 +2,7 @@
 
 import { formatDay } from "@/core/dates";
 import { NUTRIENTS, type SoilTestKey } from "@/core/nutrients";
+import { LIME_METHODS, limeMethod } from "@/core/soil/lime-methods";
 import { textureName } from "@/core/soil/texture";
 import { Choice } from "@/ui/choice";
 import { figures, TableHead } from "@/ui/table-head";
@@ -24,7 +25,7 @@ export function SoilSheet() {
   if (!plan) return null;
   const test = facts.soilTest;
   const { soil } = plan;
-  const buffer = decisions.soil?.lime?.bufferTPerHa;
+  const method = limeMethod(decisions.soil?.lime?.method);
   return (
     <div>
       <SheetHead
@@ -97,42 +98,32 @@ export function SoilSheet() {
           }
         />
         <DecisionLine
-          what="Lime by"
+          what="Lime requirement by"
           value={
             <span className="inline-flex flex-wrap items-baseline justify-end gap-x-2">
               <Choice
-                label="School for lime"
-                value={buffer === undefined ? "table" : "buffer"}
+                label="Lime requirement by"
+                value={method.id}
                 disabled={!editable}
-                options={[
-                  {
-                    value: "table",
-                    label: "Table",
-                    note: "default: pH, texture and organic matter, for any soil test",
-                  },
-                  {
-                    value: "buffer",
-                    label: "Buffer pH",
-                    note: "the laboratory's own figure for this soil: better where there is one",
-                  },
-                ]}
-                onChange={(v) => set("soil/lime/bufferTPerHa", v === "buffer" ? 0 : undefined)}
+                options={LIME_METHODS.map(({ id, name, why }) => ({ value: id, label: name, note: why }))}
+                onChange={(id) =>
+                  set("soil/lime/method", id === LIME_METHODS[0].id ? undefined : limeMethod(id as never).id)
+                }
               />
-              {buffer !== undefined && (
+              {method.asks && (
                 <DecidedNumber
                   path="soil/lime/bufferTPerHa"
                   label="CaCO3 by the laboratory, for 20 cm"
-                  value={buffer}
+                  value={decisions.soil?.lime?.bufferTPerHa ?? null}
                   dimension="dressing"
                   decimals={1}
                   width="3.6em"
-                  keeps
                 />
               )}
             </span>
           }
           leads={
-            buffer === undefined ? null : (
+            method.asks === null ? null : (
               <span className="text-soft">calcium carbonate for 20 cm, as the laboratory says</span>
             )
           }

@@ -222,7 +222,7 @@ export function WaterSheet() {
       <ul className="mt-3 grid gap-1 text-[13px]">
         <li>Critical stages: {guide.water.criticalStages.map(stage).join(", ")}.</li>
         <li>
-          Stop irrigation {guide.water.stop}
+          Last irrigation: {guide.water.stop}
           {water.stopOn && irrigated ? `; here ${formatDay(water.stopOn)}` : ""}.
         </li>
         {guide.water.standing.map((s) => (
