@@ -53,19 +53,19 @@ describe("the harvest of a plan", () => {
     const moisture = page.getByLabel("Moisture at harvest");
     await moisture.fill("26");
     await moisture.press("Enter");
-    await page.getByText("At 26 % it can hardly be threshed.").first().waitFor();
+    await page.getByText("At 26 % moisture the crop is hard to thresh.").first().waitFor();
     await page
       .getByRole("button", { name: /^Harvest at 22 %/ })
       .first()
       .click();
-    await page.getByText("At 26 % it can hardly be threshed.").first().waitFor({ state: "detached" });
+    await page.getByText("At 26 % moisture the crop is hard to thresh.").first().waitFor({ state: "detached" });
     await saved();
   });
   it("is cut another way, at its hours and cost", async () => {
     const ways = page.getByRole("table", { name: "Harvest methods compared on this field" });
     await ways.getByRole("button", { name: "Cut by hand, thresh" }).click();
     await ways.getByText("Cut by hand, thresh, chosen").waitFor();
-    await page.getByText("Cut by hand, thresh does not suit this field.").first().waitFor();
+    await page.getByText("Cut by hand, thresh is not suitable for this field.").first().waitFor();
     await saved();
     expect((await decisionsOf("Kestrel Bottom"))?.harvest).toEqual({ cutPct: 22, methodId: "sickle" });
   });
@@ -81,7 +81,7 @@ describe("keeping what was harvested", () => {
     const ways = page.getByRole("table", { name: "Drying and curing methods compared" });
     await ways.getByRole("button", { name: "Dried by unheated air on the floor" }).click();
     await page
-      .getByText(/22 % moisture spoils before it is dry/)
+      .getByText(/at 22 % moisture the crop spoils before it is dry/)
       .first()
       .waitFor();
     await page

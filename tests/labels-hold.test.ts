@@ -158,8 +158,12 @@ describe("an issued treatment", () => {
     const dateOf = (id: string) => plan.operations.find((o) => o.id === id)?.date as string;
     expect(daysBetween(dateOf("treat-a"), dateOf("treat-b"))).toBe(14);
     const closer = addDays(dateOf("treat-b"), -2);
-    expect(await move("treat-b", closer)).toMatch(/12 days after the one before: the label asks for 14\./);
-    expect(await move("treat-a", addDays(dateOf("treat-a"), 2))).toMatch(/12 days .*: the label asks for 14\./);
+    expect(await move("treat-b", closer)).toMatch(
+      /12 days after the previous application; the minimum interval is 14 days\./,
+    );
+    expect(await move("treat-a", addDays(dateOf("treat-a"), 2))).toMatch(
+      /12 days .*; the minimum interval is 14 days\./,
+    );
     expect(await move("treat-b", addDays(dateOf("treat-b"), 1), assistant)).toMatch(
       /an adviser of the practice moves it/,
     );
@@ -174,7 +178,7 @@ describe("an issued treatment", () => {
     await decide([change("protect/treatments/treat-b", undefined)]);
     const { plan } = await drafted();
     const date = plan.operations.find((o) => o.id === "treat-a")?.date as string;
-    expect(await move("treat-a", addDays(date, 4))).toMatch(/the label asks for 14\./);
+    expect(await move("treat-a", addDays(date, 4))).toMatch(/the minimum interval is 14 days\./);
     await decide([leafguard("treat-b", 14)]);
   });
 });
@@ -259,7 +263,7 @@ describe("a treatment that was logged", () => {
     await decide([change("protect/treatments/treat-a", undefined), leafguard("treat-b", 5)], planId, inJune());
     const without = await drafted(planId, inJune());
     expect(without.plan.protect.treatments.map((t) => t.id)).toEqual(["treat-b"]);
-    expect(labelled(without.found, "interval")[0]).toMatch(/the label asks for 14/);
+    expect(labelled(without.found, "interval")[0]).toMatch(/the minimum interval is 14 days/);
 
     const copy = await within((c) => copyDraft(c, owner, planId));
     await decide([leafguard("treat-c", 20), leafguard("treat-d", 40)], copy, inJune());
@@ -313,10 +317,10 @@ describe("a treatment that was logged", () => {
     // 23 July, less 35 days, is 18 June
     expect(found.find((f) => f.id === `protect.harvest.${done?.id}`)).toMatchObject({
       severity: "stop",
-      title: "Leafguard (demo product) on 30 Jun: 23 days to the harvest of 23 Jul, the label asks for 35.",
+      title: "Leafguard (demo product) on 30 Jun is 23 days before harvest on 23 Jul; the label requires 35.",
     });
     await expect(within((c) => issuePlan(c, inJune(), planId, revision), inJune())).rejects.toThrow(
-      /23 days to the harvest of 23 Jul/,
+      /23 days before harvest on 23 Jul/,
     );
   });
 });

@@ -69,10 +69,13 @@ describe("in the browser", () => {
     const rate = treatment().getByLabel("Rate of the product");
     await rate.fill("10");
     await rate.press("Enter");
-    await page.getByText("Leafguard (demo product): 10 L/ha given, allowed is 0.5 to 1 L/ha.").first().waitFor();
-    await page.getByRole("button", { name: /^1 L\/ha/ }).click();
     await page
-      .getByText(/10 L\/ha given/)
+      .getByText("Leafguard (demo product) at 10 L/ha is above the label rate of 0.5 L/ha to 1 L/ha.")
+      .first()
+      .waitFor();
+    await page.getByRole("button", { name: /^Rate 1 L\/ha/ }).click();
+    await page
+      .getByText(/10 L\/ha is above the label rate/)
       .first()
       .waitFor({ state: "detached" });
     await saved();

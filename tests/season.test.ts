@@ -59,10 +59,10 @@ describe("from a soil test to an issued season package", () => {
     await page.keyboard.press("1");
     // mouldboard 22 cm at 7 km/h in medium soil is 19.3 L/ha by hand (see ground.test.ts)
     await page.getByRole("combobox", { name: "Tillage system" }).click();
-    await page.getByRole("option", { name: /Turn under/ }).click();
+    await page.getByRole("option", { name: /^Ploughing/ }).click();
     await page.getByRole("button", { name: /^Diesel, plough: 19.3 L\/ha/ }).waitFor();
     await page.getByRole("combobox", { name: "Tillage system" }).click();
-    await page.getByRole("option", { name: /Loosen/ }).click();
+    await page.getByRole("option", { name: /Deep non-inversion tillage/ }).click();
 
     await page.keyboard.press("2");
     await page.getByRole("combobox", { name: "Lime product" }).click();
@@ -157,14 +157,14 @@ describe("from a soil test to an issued season package", () => {
     await page.mouse.move(grip.x - 4, grip.y + 12, { steps: 8 });
     await sow.getByText(/short: /).waitFor();
     await page.mouse.up();
-    await finding(/Spread lime and drill clash by \d days/).waitFor();
+    await finding(/Spread lime and drill are in conflict by \d days/).waitFor();
     // exactly 2 October by the date box: four days short
     await page.keyboard.press("3");
     await page.locator("[data-line=planting]").getByRole("button", { name: "Drill", exact: true }).click();
     await page.getByLabel("Drill, date", { exact: true }).fill("2026-10-02");
-    await finding("Spread lime and drill clash by 4 days.").waitFor();
-    await page.getByRole("button", { name: "Let drill move" }).click();
-    await finding(/clash by/).waitFor({ state: "detached" });
+    await finding("Spread lime and drill are in conflict by 4 days.").waitFor();
+    await page.getByRole("button", { name: "Release the date of drill" }).click();
+    await finding(/in conflict by/).waitFor({ state: "detached" });
     expect(await sow.getAttribute("data-date")).toBe("2026-10-06");
     // and within its window by key
     await sow.focus();

@@ -44,15 +44,15 @@ describe("the site", () => {
     const suits = page.getByRole("region", { name: "What suits this field" });
     const good = suits.getByRole("table", { name: "Crops that suit this field" });
     const wheat = good.getByRole("row", { name: /^Winter wheat 50 %/ });
-    await wheat.getByText("a crop of the same family 1 year ago; the least is 1 between").waitFor();
+    await wheat.getByText("crop of the same family 1 year ago; a break of at least 1 is usual").waitFor();
     expect(await good.getByRole("row", { name: /potato|rice/i }).count()).toBe(0);
-    await suits.getByText(/\d that do not suit it/).click();
+    await suits.getByText(/\d that are not suitable/).click();
     const poor = suits.getByRole("table", { name: "Crops that do not suit this field" });
     await poor
-      .getByText(/best from 5.3 to 6.5/)
+      .getByText(/5.3 to 6.5 is best/)
       .first()
       .click();
-    await poor.getByText("gypsum over years, with water and drains to take the sodium away").first().waitFor();
+    await poor.getByText("gypsum for years, with drains and water to leach the sodium").first().waitFor();
     await page.getByRole("columnheader", { name: "Sodium, ESP" }).waitFor();
     await page.getByRole("cell", { name: "5.2 dS/m" }).waitFor();
     expect(await axeFindings(page)).toEqual([]);
@@ -69,13 +69,13 @@ describe("the site", () => {
 });
 
 const sprouting = () =>
-  page.locator("[data-line]").getByRole("button", { name: "Sprout in light, 8 to 12 C", exact: true });
+  page.locator("[data-line]").getByRole("button", { name: "Chit the seed in light", exact: true });
 
 describe("gypsum", () => {
   it("is worked out of what the laboratory found, and its price moves the margin by its tonnes", async () => {
     await page.keyboard.press("2");
     // (16 - 8) % of 24 cmol/kg = 1.92; x 0.86 g x 30 cm x 1.35 t/m3 / 85 % = 7.87 t/ha, 5 of it this season
-    const line = page.getByText("calcium in the place of sodium").locator("xpath=ancestor::*[contains(., '7.9')][1]");
+    const line = page.getByText("calcium replaces sodium").locator("xpath=ancestor::*[contains(., '7.9')][1]");
     await line.getByText("7.9").first().waitFor();
     const margin = page.getByText(/ cost, .*margin cr/);
     await margin.getByText("809 cost, 481 margin cr").waitFor();
@@ -130,7 +130,7 @@ describe("a date that clashes", () => {
     await box.fill("2026-10-01");
     await box.press("Enter");
     // early potatoes go in from 25 March here: 30 + 30 + 31 + 31 + 28 + 25 days later
-    const clash = page.getByText("Plant cannot hold by 175 days.").first();
+    const clash = page.getByText("Plant is 175 days outside its window.").first();
     await clash.waitFor();
     expect(await box.inputValue()).toBe("1 Oct 2026");
     await saved();

@@ -66,7 +66,7 @@ const STOCKS: [crop: string, like: string, what: string, inBooklet: RegExp][] = 
   ["Sunflower", "Kestrel Bottom", "Stations", /Stations\s+[\d ]+ \/ha/],
   ["Garlic", "Kestrel Bottom", "Mass per piece, and mass bought", /Units planted\s+[\d ]+ \/ha/],
   ["Kale and collard", "Kestrel Bottom", "Hills", /Nursery/],
-  ["Cereal and legume whole crop", "Kestrel Bottom", "Mixture", /of its straight rate/],
+  ["Cereal and legume whole crop", "Kestrel Bottom", "Mixture", /of its sole-crop rate/],
 ];
 
 describe("planting stock of each kind", () => {

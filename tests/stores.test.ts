@@ -14,6 +14,7 @@ import { addRecord, changeRecord, loadRecord, recordList } from "@/server/record
 import { inPractice, row } from "@/server/storage/db";
 import { loadStores, storeLooksDue } from "@/server/stores/stores";
 import { signedInPage } from "../scripts/app-under-test";
+import { METRIC } from "../src/core/sheets/example-findings";
 import { expectAccessible } from "./support/accessible";
 import { testGuide } from "./support/guides";
 import { onScene } from "./support/scene";
@@ -114,7 +115,9 @@ describe("stores and loads", () => {
     const barn = sheet.stores.find((s) => s.id === store);
     // 20 t, and 10 x 81 / 86 = 9.419 t; (20 x 16 + 9.419 x 14) / 29.419 = 15.36 %
     expect(barn?.lots).toMatchObject([{ massT: expect.closeTo(29.419, 3), moisturePct: expect.closeTo(15.36, 2) }]);
-    expect(barn?.notes.map((n) => n.text).join("\n")).toContain("It heats: 7 °C more on 11 Aug than on 5 Aug");
+    expect(barn?.notes.map((n) => METRIC.tell(n.text)).join("\n")).toContain(
+      "The store is heating: 7 °C warmer on 11 Aug than on 5 Aug",
+    );
     // 0.6 of protein short, 5.00 each
     expect(sheet.offers.find((o) => o.storeId === store)?.offers[0]).toMatchObject({
       buyer: "A mill",
@@ -133,7 +136,7 @@ describe("stores and loads", () => {
     expect((await due(addDays(dueOn, -1))).map((d) => d.storeId)).not.toContain(store);
     const [look] = (await due(dueOn)).filter((d) => d.storeId === store);
     expect(look).toMatchObject({ name: "Great Barn", dueOn, lastLookOn: "2026-08-11", holds: "29 t of wheat" });
-    expect(look?.worst?.text).toContain("It heats: 7 °C more");
+    expect(METRIC.tell(look?.worst?.text ?? "")).toContain("The store is heating: 7 °C warmer");
   });
 
   it("have room for the harvests to come, each in one place or several, on its own farm", async () => {
@@ -191,10 +194,10 @@ describe("the page of stores", () => {
   it("shows lots and what is amiss, and a yield is taken into the field's history", async () => {
     page = await signedInPage(browser, inject("base"), `owner@${PRACTICE.toLowerCase()}.example`);
     await page.goto("/week?from=2026-12-07");
-    await page.getByRole("region", { name: "Stores to look at" }).getByText("Great Barn").waitFor();
+    await page.getByRole("region", { name: "Stores to inspect" }).getByText("Great Barn").waitFor();
     await page.goto("/season/stores");
     const barn = page.getByRole("region", { name: "Great Barn" });
-    await barn.getByText(/It heats: 7 °C more/).waitFor();
+    await barn.getByText(/The store is heating: 7 °C warmer/).waitFor();
     // some of it is next season's seed: a lot of its own, to be tested before it is sown
     await barn.getByRole("button", { name: "Save for seed" }).click();
     const form = page.getByRole("dialog");

@@ -201,7 +201,7 @@ describe("a stage seen in the field", () => {
     expect(await stage("tillering").getAttribute("aria-label")).toContain("seen 10 Aug");
     await stage("tillering").focus();
     await page.keyboard.press("Enter");
-    await page.getByRole("button", { name: "Use this back" }).click();
+    await page.getByRole("button", { name: "Undo this date" }).click();
     await expect.poll(() => stage("panicle").getAttribute("data-date")).toBe(panicle);
   });
 

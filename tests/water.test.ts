@@ -86,7 +86,7 @@ describe("in the browser", () => {
     // what is needed without a network is fetched once the page is at rest
     await page.waitForTimeout(5000);
     await page.context().setOffline(true);
-    await page.getByRole("button", { name: "Rain" }).click();
+    await page.getByRole("button", { name: "Rain", exact: true }).click();
     const dialog = page.getByRole("dialog");
     await dialog.getByLabel("Field").selectOption({ label: "Withy Bed, Pennick Farm" });
     await dialog.getByRole("textbox", { name: "Day of the rain" }).fill("2026-08-11");

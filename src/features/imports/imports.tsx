@@ -40,7 +40,7 @@ export function Imports({ imports, onDone }: { imports: ImportLine[]; onDone: (s
               <span className="ml-auto text-soft">taken back</span>
             ) : (
               <Button look="quiet" className="ml-auto" onClick={() => void undo(line)}>
-                Use this back
+                Undo this import
               </Button>
             )}
           </li>

@@ -66,7 +66,7 @@ export function BoundaryInput({
             )}
             {text !== "" && (
               <Button look="quiet" className="touch" onClick={() => onText("")}>
-                Use this off
+                Remove it
               </Button>
             )}
           </>

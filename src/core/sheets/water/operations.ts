@@ -4,6 +4,7 @@ import { handWork } from "../../money/field-work";
 import type { SolvedDates } from "../../plan/dates";
 import type { PlannedOperation } from "../../plan/operation";
 import { settings } from "../../plan/settings";
+import { q } from "../../units/told";
 import type { Draft } from "../sheet";
 
 /** An irrigation may come so many days earlier or later than on its day without being late. */
@@ -28,7 +29,7 @@ export function irrigationOperations(draft: Draft, solved: SolvedDates): Planned
       role: "irrigate",
       sheet: "water",
       name: water.pond ? `Refill ${number}` : `Irrigation ${number} of ${water.irrigations.length}`,
-      mark: `${Math.round(irrigation.netMm)} mm`,
+      mark: q(irrigation.netMm, "mm", 0),
       detail: water.pond
         ? "Refill to the target depth."
         : `By ${water.system.name}.${hourOfDay(draft, irrigation.date)}`,

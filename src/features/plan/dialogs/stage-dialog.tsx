@@ -72,7 +72,7 @@ function StageForm({ stageId, onClose }: { stageId: string; onClose: () => void 
               )
             }
           >
-            Use this back
+            Undo this date
           </Button>
         </p>
       )}

@@ -174,7 +174,7 @@ export function SoilSheet() {
         {soil.salt.gypsumTPerHa !== null && soil.salt.gypsumTPerHa > 0 && (
           <DecisionLine
             what="Gypsum"
-            hint="calcium in the place of sodium"
+            hint="calcium replaces sodium"
             value={<FigureValue id="soil.gypsum" decimals={1} />}
             leads={
               <span className="inline-flex flex-wrap gap-x-2">

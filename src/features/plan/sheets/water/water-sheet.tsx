@@ -244,7 +244,8 @@ export function WaterSheet() {
         {water.pond &&
           (guide.water.lowered ?? []).map((l) => (
             <li key={l.role}>
-              {number(l.depthCm)} cm from {days(l.daysBefore)} before {l.role === "feed" ? "fertiliser" : "weeding"}
+              {show(l.depthCm, "length")} from {days(l.daysBefore)} before{" "}
+              {l.role === "feed" ? "fertiliser" : "weeding"}
               {l.daysAfter > 0 ? ` to ${days(l.daysAfter)} after it` : ""}: {l.why}.
             </li>
           ))}
