@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { cash, q, span } from "./told";
+import { cash, q, span, tellAll } from "./told";
 import { wordsFor } from "./words";
 
 const metric = wordsFor({ unitSet: "metric", decimal: "point", currency: "cr" });
@@ -36,6 +36,19 @@ describe("a sentence with quantities", () => {
 
   it("leaves what is no quantity as it stands", () => {
     expect(us.tell("A plain sentence; ⟦5|furlongs|⟧ and {5 cm}.")).toBe("A plain sentence; 5 and {5 cm}.");
+  });
+
+  it("is told wherever it stands, and what holds none stays the same object", () => {
+    const days = [1, 2, 3];
+    const plain = { name: "Disc", days };
+    const plan = { plain, jobs: [{ how: `to ${q(20, "cm")}` }, plain], none: null, n: 4 };
+    const told = tellAll(plan, us);
+    expect(told).toEqual({ plain, jobs: [{ how: "to 7.9 in" }, plain], none: null, n: 4 });
+    expect(told.plain).toBe(plain);
+    expect(told.jobs[1]).toBe(plain);
+    expect(plan.jobs[0]).toEqual({ how: `to ${q(20, "cm")}` });
+    expect(tellAll(plain, us)).toBe(plain);
+    expect(tellAll(told, metric)).toBe(told);
   });
 
   it("says one where both ends read alike", () => {

@@ -37,17 +37,24 @@ export interface Marked {
  * Example: tellAll({ name: "Plough", how: `to ${q(25, "cm")}` }, words) is { name: "Plough", how: "to 25 cm" }.
  */
 export function tellAll<T>(value: T, words: { tell: (text: string) => string }): T {
-  if (typeof value === "string") return (value.includes("⟦") ? words.tell(value) : value) as T;
+  return told(value, words.tell) as T;
+}
+
+// at every keystroke a whole plan goes through this: nothing is made anew but what holds a quantity
+function told(value: unknown, tell: (text: string) => string): unknown {
+  if (typeof value === "string") return value.includes("⟦") ? tell(value) : value;
   if (typeof value !== "object" || value === null) return value;
-  if (Array.isArray(value)) {
-    const told = value.map((item) => tellAll(item, words));
-    return told.some((item, i) => item !== value[i]) ? (told as T) : value;
+  // a season's days are numbers all through
+  if (Array.isArray(value) && typeof value[0] === "number") return value;
+  const before = value as Record<string, unknown>;
+  let after: Record<string, unknown> | null = null;
+  for (const key of Object.keys(before)) {
+    const as = told(before[key], tell);
+    if (as === before[key]) continue;
+    after ??= (Array.isArray(value) ? [...value] : { ...before }) as Record<string, unknown>;
+    after[key] = as;
   }
-  const changed = Object.entries(value).flatMap(([key, item]) => {
-    const told = tellAll(item, words);
-    return told === item ? [] : [[key, told] as const];
-  });
-  return changed.length > 0 ? { ...value, ...Object.fromEntries(changed) } : value;
+  return after ?? value;
 }
 
 /** The sentence with each of its quantities as `write` writes it. */
