@@ -52,9 +52,9 @@ describe("rice", () => {
 });
 
 describe("potato", () => {
-  it("states the weather rules of late blight with their years, and calls no school's belief a fact", () => {
+  it("states the weather rules of late blight by their names, and calls no school's belief a fact", () => {
     const blight = testGuide("potato").threats.find((t) => t.id === "late-blight")!;
-    expect(blight.favoured).toContain("11 each by the rule of 1975, 6 each by the rule of 2017");
+    expect(blight.favoured).toContain("11 h each day by the Smith period, 6 h by the Hutton criteria");
   });
   it("is doubted after tomato, of its own kin: it passed clean", () => {
     const tomato = { ...EXAMPLE_FACTS.previousCrop!, crop: "tomato", name: "tomato" };

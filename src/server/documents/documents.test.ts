@@ -286,7 +286,7 @@ describe("what waits for the adviser's word", () => {
     // the third nitrogen is for green stands only
     expect(dated).not.toContain("Thirdnitrogen");
     expect(waiting).toContain(
-      squeezed("Third nitrogen. Not before your adviser confirms it. Only where the stand is green"),
+      squeezed("Third nitrogen. Not before your adviser confirms it. Only if leaves are green"),
     );
   });
   it("says so in booklet and calendar too", async () => {
