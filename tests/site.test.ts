@@ -58,7 +58,7 @@ describe("the site", () => {
     expect(await axeFindings(page)).toEqual([]);
   });
 
-  it("stands on the head of a plan, with the yield to expect, and opens to all criteria", async () => {
+  it("stands on the head of a plan, with the expected yield, and opens to all criteria", async () => {
     await openPlan(page, "Salt Lease");
     await page.getByRole("button", { name: /^\d+ % by / }).click();
     const all = page.getByRole("dialog", { name: "How the site suits this crop" });

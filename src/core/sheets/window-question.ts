@@ -37,7 +37,7 @@ export interface PlanWindows {
   expected: { value: number; figure: Figure };
 }
 
-/** The resolved guide of a plan, its customary windows and the yield to expect. */
+/** The resolved guide of a plan, its customary windows and the expected yield. */
 export function planWindows(facts: PlanFacts, plan: Plan): PlanWindows {
   const { crop } = plan;
   const windows = windowsOf(facts, crop, plan.season);

@@ -85,7 +85,7 @@ const FORMULAS: Record<string, (v: number[]) => number> = {
     Math.max(0, at(v, 0) * at(v, 1) * at(v, 2) + at(v, 3) - at(v, 4)),
   "(2 x typical x share that the site allows + own yields) / (2 + number of own yields)": (v) =>
     (2 * at(v, 0) * at(v, 1) + at(v, 2)) / (2 + at(v, 3)),
-  "yield to expect x price - cost": (v) => at(v, 0) * at(v, 1) - at(v, 2),
+  "expected yield x price - cost": (v) => at(v, 0) * at(v, 1) - at(v, 2),
   "target x sulphur per tonne": product,
   "nitrogen to apply x share": (v) => (at(v, 0) * at(v, 1)) / 100,
   "N to bring / content": (v) => at(v, 0) / (at(v, 1) / 100),

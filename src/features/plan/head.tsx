@@ -140,7 +140,7 @@ function Site({ site }: { site: SitePart }) {
   const { number } = useUnits();
   return (
     <div>
-      <p className="text-[12px] text-soft">Site rating, expected yield</p>
+      <p className="text-[12px] text-soft">Site, expected yield</p>
       <span className="inline-flex items-baseline gap-2">
         <Popover
           label="How the site suits this crop"

@@ -90,7 +90,7 @@ describe("salt, sodium and the site", () => {
     expect(gypsum.inputs[0]!.quantity).toBeCloseTo(71, 9);
     expect(plan.money.notPlanned).toContain("gypsum");
   });
-  it("move the yield to expect: 12 dS/m left everything unchanged", () => {
+  it("move the expected yield: 12 dS/m left everything unchanged", () => {
     const expect12 = (ecE: number | null) =>
       unwrap(
         draftPlan(
@@ -125,7 +125,7 @@ describe("the target", () => {
     expect(ids("wheat", [["targetTPerHa", 8.9]])).toContain("target.ambitious");
     expect(ids("wheat", [["targetTPerHa", 8.8]])).not.toContain("target.ambitious");
   });
-  it("has its margin beside that of the yield to expect, and what is not in the cost", () => {
+  it("has its margin beside that of the expected yield, and what is not in the cost", () => {
     const plan = unwrap(draftPlan(EXAMPLE_FACTS, freshDecisions("wheat"), 2027, testGuide("wheat")));
     // 7.7 t x 215 less the same cost
     expect(plan.figures["money.marginExpected"]!.value).toBeCloseTo(7.7 * 215 - plan.money.costPerHa / 100, 6);

@@ -10,7 +10,7 @@ import type { Finding } from "../sheet";
 import { walked } from "../water/part";
 import { joinNames, round, sentence } from "../words";
 
-/** Over the yield to expect by so much a target is called ambitious; from this score down a criterion is said. */
+/** Over the expected yield by so much a target is called ambitious; from this score down a criterion is said. */
 const AMBITIOUS = 1.15;
 const SAID_FROM = 0.8;
 /** Normals smooth what a good year brings: a target so little over what they allow is let pass. */

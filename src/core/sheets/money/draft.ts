@@ -91,8 +91,8 @@ export function costedMoney(draft: Draft, operations: Operation[], inputs: Input
   const marginExpectedPerHa = expected * pricePerT + besidesWorth - costPerHa;
   context.show(
     "money.marginExpected",
-    computed("Margin at expected yield", marginExpectedPerHa / 100, unit, `yield to expect x price${plus} - cost`, [
-      { label: "yield to expect", value: expected, unit: "t/ha" },
+    computed("Margin at expected yield", marginExpectedPerHa / 100, unit, `expected yield x price${plus} - cost`, [
+      { label: "expected yield", value: expected, unit: "t/ha" },
       price,
       ...sums,
       cost,

@@ -16,7 +16,7 @@ export const moneyFace: Face = {
           { id: "money.margin", decimals: 0 },
           { id: "money.marginExpected", decimals: 0 },
         ],
-        of: "at target, at the yield to expect",
+        of: "at target, at the expected yield",
       },
     ],
   },

@@ -22,7 +22,7 @@ export interface OutletLine {
   pricePerT: number | null;
   costPerHa: number;
   marginPerHa: number | null;
-  /** at the yield to expect */
+  /** at the expected yield */
   marginExpectedPerHa: number | null;
   /** price at which it earns as much at the target as what is chosen [minor units a tonne]; null where that earns nothing known */
   equalPricePerT: number | null;

@@ -10,7 +10,7 @@ export interface MoneyPart {
   paymentPerHa: number;
   outputPerHa: number | null;
   marginPerHa: number | null;
-  /** at the yield to expect of this field */
+  /** at the expected yield of this field */
   marginExpectedPerHa: number | null;
   pricePerT: number | null;
   breakEvenTPerHa: number | null;

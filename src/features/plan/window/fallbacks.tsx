@@ -162,7 +162,7 @@ export function Fallbacks({ answer }: { answer: WindowAnswer }) {
             </tbody>
           </table>
           <p className="text-[12px] text-soft">
-            Each with the yield to expect in the mean of the simulated seasons and the inputs for it. What the site, the
+            Each with the expected yield in the mean of the simulated seasons and the inputs for it. What the site, the
             rotation, machines, hands or an outlet do not allow stands last, with the reason. Ctrl Z takes a taken
             fall-back back.
           </p>

@@ -68,7 +68,7 @@ export function HarvestWindow() {
         </p>
       ) : (
         <p className="py-1 text-soft">
-          Without a price and a yield to expect, what waiting costs is shown in per cent only.
+          Without a price and an expected yield, what waiting costs is shown in per cent only.
         </p>
       )}
       {answer.moistures.length > 0 && priced && <Moistures answer={answer} from={ripe} />}

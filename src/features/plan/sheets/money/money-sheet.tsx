@@ -24,7 +24,7 @@ export function MoneySheet() {
   const most = Math.max(1, ...sheets.map((s) => plan.money.costBySheet[s] ?? 0));
   return (
     <div>
-      <SheetHead title="Money" about="costs by sheet against the output at the target and at the yield to expect" />
+      <SheetHead title="Money" about="costs by sheet against the output at the target and at the expected yield" />
       <DecisionLine
         what="Price"
         hint="per tonne, as sold"

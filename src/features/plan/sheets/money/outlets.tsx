@@ -92,7 +92,7 @@ export function Outlets() {
         </tbody>
       </table>
       <p className="mt-1 text-[12px] text-soft">
-        Each is planned with its own work, target and costs; margin at the target, then at the yield to expect. Pays as
+        Each is planned with its own work, target and costs; margin at the target, then at the expected yield. Pays as
         much from: the price at which it earns what the plan does now. What a crop must show to be taken stands under
         its buyer; what a miss costs stands with the lots in Season, Stores.
       </p>
