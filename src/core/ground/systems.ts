@@ -182,7 +182,7 @@ export const TILLAGE_SYSTEMS: TillageSystem[] = [
         widthM: 3.6,
         fieldEfficiencyPct: 75,
         gap: wait(0, 2, 10),
-        soilFit: `Only when the soil is dry to ${q(28, "cm")}: a ball of it, thrown up and caught, breaks.`,
+        soilFit: "Only when the soil is dry to working depth: a ball of it, thrown up and caught, breaks.",
         decision: "The sides of the bed must not smear. If they do, stop and wait.",
       },
       {

@@ -51,7 +51,7 @@ function problemFindings(plan: Plan, decisions: Decisions): Finding[] {
         sheet,
         severity: "stop",
         title: sentence(error.message),
-        why: "The figure cannot be used as it stands; the plan rests on the default there.",
+        why: "Complete or correct it. Until then the plan uses its default, or leaves it out.",
         repairs: ofShares
           ? [{ label: "Back to the pattern's shares", changes: [change("feed/shares", undefined)] }]
           : [],

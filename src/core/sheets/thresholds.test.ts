@@ -250,8 +250,9 @@ describe("what is put in the place of a figure", () => {
     const rate = (value: number) => found("sense.seed.rate", with_(wheat, override("seed.rate", value)));
     expect(rate(1_000_000_000)?.severity).toBe("stop");
     expect(rate(1_000_000_000)?.title).toMatch(
-      /^Seed rate was set to 1\u202f000\u202f000\u202f000 kg\/ha: more than 20 times the calculated \d+(\.\d+)? kg\/ha,/,
+      /^Seed rate was set to 1\u202f000\u202f000\u202f000 kg\/ha: more than 20 times the calculated \d+(\.\d+)? kg\/ha\.$/,
     );
+    expect(rate(-5)?.title).toBe("Seed rate was set to -5 kg/ha: below zero.");
     expect(rate(-5)?.repairs[0]?.changes).toEqual([{ path: "overrides/seed.rate", value: undefined }]);
     expect(rate(300)).toBeUndefined();
   });

@@ -67,7 +67,7 @@ function pastSense({ figures }: Plan): Finding[] {
         id: `sense.${id}`,
         sheet: SHEETS.find((sheet) => id.startsWith(`${sheet}.`)) ?? "money",
         severity: "stop",
-        title: `${figure.label} was set to ${shown(own.value)}: more than ${SENSELESS_TIMES} times the calculated ${shown(own.computed)}, or below zero.`,
+        title: `${figure.label} was set to ${shown(own.value)}: ${own.value < 0 ? "below zero" : `more than ${SENSELESS_TIMES} times the calculated ${shown(own.computed)}`}.`,
         why: "Check the unit and the decimal point. If it is intended, change the figures that it follows from.",
         repairs: [{ label: "Use the calculated value", changes: [change(`overrides/${id}`, undefined)] }],
       },

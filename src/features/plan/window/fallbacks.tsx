@@ -18,7 +18,7 @@ import { useSimulation } from "./use-simulation";
 /** What to do when the window is missed, each with what it can be expected to give and to leave. */
 export function Fallbacks({ answer }: { answer: WindowAnswer }) {
   const { plan, facts, draftWith, change: apply, editable } = usePlanModel();
-  const { show, split, number, areaMoney, moneyUnit } = useUnits();
+  const { show, split, number, areaMoney, moneyUnit, tell } = useUnits();
   const usual = answer.recommended ? addDays(answer.recommended.to, 21) : addDays(facts.today, 21);
   const [chosen, setChosen] = useState<IsoDate | null>(null);
   const missedOn = chosen ?? (usual < facts.today ? facts.today : usual);
@@ -131,7 +131,7 @@ export function Fallbacks({ answer }: { answer: WindowAnswer }) {
                       {fallback.label} <span className="text-soft">{fallback.kind}</span>
                       <span className={`block text-[12px] ${fallback.cannot.length > 0 ? "text-stop" : "text-soft"}`}>
                         {fallback.cannot.length > 0
-                          ? `not here: ${fallback.cannot.join("; ")}`
+                          ? `not here: ${tell(fallback.cannot.join("; "))}`
                           : fallback.site.limiting
                             ? `site ${number(100 * fallback.site.score, 0)} %, by ${CRITERION_NAMES[fallback.site.limiting]}`
                             : "the site suits it"}
