@@ -287,3 +287,21 @@ describe("a row that names what stands", () => {
     expect(records[0]?.values).toMatchObject({ guideId: "wheat", productId: "grain", pricePerT: 21_000 });
   });
 });
+
+describe("headings that files had before", () => {
+  // as they were written out until November 2026; never to be changed
+  it.each([
+    ["grown-crops", ["Field", "Season", "Crop", "Off the field"]],
+    ["loads", ["Season", "Off the field", "Crop"]],
+    ["fields", ["Farm", "Name", "Area, ha", "Water from", "Lift of the water, m", "Compacted down to, cm"]],
+    [
+      "protection-products",
+      ["Name", "Kind", "Group of action", "Of one group in a row", "From open water, m", "To wear"],
+    ],
+  ])("are still read: %s", (id, header) => {
+    const kind = Object.values(RECORD_KINDS).find((k) => k.id === id)!;
+    expect(guessColumns(kind, header, "metric").map((use, i) => [header[i], use !== null])).toEqual(
+      header.map((h) => [h, true]),
+    );
+  });
+});
