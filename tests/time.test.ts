@@ -141,7 +141,7 @@ describe("the sowing window of a plan", () => {
   it("prices what to do when the window is missed", async () => {
     const back = page.getByRole("region", { name: "Alternatives" });
     await back.getByRole("row", { name: /Spring wheat, later and thicker/ }).waitFor();
-    expect(await back.innerText()).not.toMatch(/[⟦⟧]/);
+    expect(await back.textContent()).not.toMatch(/[⟦⟧]/);
     await back
       .getByRole("row", { name: /potato/ })
       .first()
