@@ -5,7 +5,7 @@
  */
 
 import { formatDay } from "../src/core/dates";
-import type { Basis, Figure } from "../src/core/figure";
+import type { Basis, Figure } from "../src/core/figure/figure";
 import type { Guide } from "../src/core/guides/schema";
 import type { PlanFacts } from "../src/core/plan/facts";
 import { whyInWords } from "../src/core/plan/job-words";

@@ -40,7 +40,7 @@ const GROUPS: Record<string, string[]> = {
     "src/core/args.ts",
     "src/core/cautions.ts",
     "src/core/dates.ts",
-    "src/core/figure.ts",
+    "src/core/figure/",
     "src/core/memo.ts",
     "src/core/nutrients.ts",
     "src/core/random.ts",

@@ -1,6 +1,6 @@
 /** What every public function of the core returns: a value, or the reasons why the input cannot be used. */
 
-import type { Figure } from "./figure";
+import type { Figure } from "./figure/figure";
 
 /** One thing wrong with the input: the argument, what was given, what is allowed, and a sentence that says so. */
 export interface FieldError {

@@ -1,5 +1,6 @@
 import { readNumber } from "../args";
-import { computed } from "../figure";
+import { over, times } from "../figure/expression";
+import { computed, quantity } from "../figure/figure";
 import { type FieldError, failed, ok, type Result } from "../result";
 
 /**
@@ -18,15 +19,10 @@ export function drillSetting(input: { setting: number; caughtG: number; wantedG:
   const caught = readNumber(errors, "caughtG", input?.caughtG, { ...above, unit: "g" });
   const wanted = readNumber(errors, "wantedG", input?.wantedG, { ...above, unit: "g" });
   if (errors.length > 0) return failed(errors);
-  const next = (setting * wanted) / caught;
-  return ok(
-    { setting: next, offPct: (caught / wanted - 1) * 100 },
-    {
-      setting: computed("Next setting", next, "", "setting x wanted / caught", [
-        { label: "setting", value: setting },
-        { label: "wanted", value: wanted, unit: "g" },
-        { label: "caught", value: caught, unit: "g" },
-      ]),
-    },
+  const next = computed(
+    "Next setting",
+    "",
+    over(times(quantity("setting", setting, ""), quantity("wanted", wanted, "g")), quantity("caught", caught, "g")),
   );
+  return ok({ setting: next.value, offPct: (caught / wanted - 1) * 100 }, { setting: next });
 }

@@ -1,5 +1,6 @@
 import { PER_CENT, readNumber } from "../args";
-import { computed, type Input } from "../figure";
+import { over, times } from "../figure/expression";
+import { computed, type KnownOf, quantity, resultOf } from "../figure/figure";
 import { type FieldError, failed, ok, type Result } from "../result";
 
 interface SeedLotInput {
@@ -26,6 +27,7 @@ function readLot(errors: FieldError[], input: SeedLotInput) {
  */
 export function sowingRate(
   input: SeedLotInput & { targetPlantsPerM2: number },
+  known: KnownOf<typeof input> = {},
 ): Result<{ seedsPerM2: number; kgPerHa: number }> {
   const errors: FieldError[] = [];
   const target = readNumber(errors, "targetPlantsPerM2", input.targetPlantsPerM2, {
@@ -35,23 +37,27 @@ export function sowingRate(
   });
   const { tgw, germination, emergence } = readLot(errors, input);
   if (errors.length > 0) return failed(errors);
-  const seedsPerM2 = target / (germination / 100) / (emergence / 100);
-  const kgPerHa = (seedsPerM2 * tgw) / 100;
-  const seedInputs: Input[] = [
-    { label: "target plants", value: target, unit: "/m²" },
-    { label: "germination", value: germination, unit: "%" },
-    { label: "field emergence", value: emergence, unit: "%" },
-  ];
-  return ok(
-    { seedsPerM2, kgPerHa },
-    {
-      seedsPerM2: computed("Seeds to sow", seedsPerM2, "/m²", "plants / germination / field emergence", seedInputs),
-      kgPerHa: computed("Seed rate", kgPerHa, "kg/ha", "seeds per m² x thousand-grain weight / 100", [
-        { label: "seeds to sow", value: seedsPerM2, unit: "/m²" },
-        { label: "thousand-grain weight", value: tgw, unit: "g" },
-      ]),
-    },
+  const seedsPerM2 = computed(
+    "Seeds to sow",
+    "/m²",
+    over(
+      quantity("target plants", target, "/m²", known.targetPlantsPerM2),
+      quantity("germination", germination, "%", known.germinationPct),
+      quantity("field emergence", emergence, "%", known.fieldEmergencePct),
+    ),
   );
+  const kgPerHa = computed(
+    "Seed rate",
+    "kg/ha",
+    over(
+      times(
+        resultOf("seeds to sow", seedsPerM2),
+        quantity("thousand-grain weight", tgw, "g", known.thousandGrainWeightG),
+      ),
+      1000,
+    ),
+  );
+  return ok({ seedsPerM2: seedsPerM2.value, kgPerHa: kgPerHa.value }, { seedsPerM2, kgPerHa });
 }
 
 /**
@@ -59,27 +65,25 @@ export function sowingRate(
  *
  * Example: 157.4 kg/ha at 47.5 g, 96 % and 88 % gives 279.9 plants/m2.
  */
-export function populationFromRate(input: SeedLotInput & { kgPerHa: number }): Result<{ plantsPerM2: number }> {
+export function populationFromRate(
+  input: SeedLotInput & { kgPerHa: number },
+  known: KnownOf<typeof input> = {},
+): Result<{ plantsPerM2: number }> {
   const errors: FieldError[] = [];
   const rate = readNumber(errors, "kgPerHa", input.kgPerHa, { min: 0, max: 10_000, unit: "kg/ha" });
   const { tgw, germination, emergence } = readLot(errors, input);
   if (errors.length > 0) return failed(errors);
-  const plantsPerM2 = ((rate * 100) / tgw) * (germination / 100) * (emergence / 100);
-  return ok(
-    { plantsPerM2 },
-    {
-      plantsPerM2: computed(
-        "Plants expected at this rate",
-        plantsPerM2,
-        "/m²",
-        "rate x 100 / thousand-grain weight x germination x field emergence",
-        [
-          { label: "rate", value: rate, unit: "kg/ha" },
-          { label: "thousand-grain weight", value: tgw, unit: "g" },
-          { label: "germination", value: germination, unit: "%" },
-          { label: "field emergence", value: emergence, unit: "%" },
-        ],
+  const plantsPerM2 = computed(
+    "Plants expected at this rate",
+    "/m²",
+    times(
+      over(
+        quantity("rate", rate, "kg/ha", known.kgPerHa),
+        over(quantity("thousand-grain weight", tgw, "g", known.thousandGrainWeightG), 1000),
       ),
-    },
+      quantity("germination", germination, "%", known.germinationPct),
+      quantity("field emergence", emergence, "%", known.fieldEmergencePct),
+    ),
   );
+  return ok({ plantsPerM2: plantsPerM2.value }, { plantsPerM2 });
 }

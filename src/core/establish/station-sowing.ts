@@ -1,5 +1,6 @@
 import { PER_CENT, readNumber } from "../args";
-import { computed } from "../figure";
+import { minus, over, power, rule, times } from "../figure/expression";
+import { computed, given, type KnownOf, quantity, resultOf } from "../figure/figure";
 import { type FieldError, failed, fieldError, ok, type Result } from "../result";
 import { SPACING_CM } from "./spacing";
 
@@ -15,18 +16,21 @@ import { SPACING_CM } from "./spacing";
  * Example: 7 plants/m2 in rows 75 cm apart, one seed a station, 95 % and 90 %: p = 0.855; 7 / 0.855 = 8.19 stations/m2, 16.3 cm apart,
  * at 320 g a thousand 26.2 kg/ha. Two seeds thinned to one, p = 0.8: 1 - 0.2 x 0.2 = 0.96 plants a station.
  */
-export function stationSowing(input: {
-  targetPlantsPerM2: number;
-  seedsPerStation: number;
-  /** plants left in a station; all that come up where absent */
-  leftPerStation?: number | undefined;
-  thousandGrainWeightG: number;
-  germinationPct: number;
-  fieldEmergencePct: number;
-  rowSpacingCm: number;
-  /** as it was decided; from the plants wanted where absent */
-  inRowSpacingCm?: number | undefined;
-}): Result<{
+export function stationSowing(
+  input: {
+    targetPlantsPerM2: number;
+    seedsPerStation: number;
+    /** plants left in a station; all that come up where absent */
+    leftPerStation?: number | undefined;
+    thousandGrainWeightG: number;
+    germinationPct: number;
+    fieldEmergencePct: number;
+    rowSpacingCm: number;
+    /** as it was decided; from the plants wanted where absent */
+    inRowSpacingCm?: number | undefined;
+  },
+  known: KnownOf<typeof input> = {},
+): Result<{
   plantsPerStation: number;
   stationsPerHa: number;
   inRowSpacingCm: number;
@@ -66,62 +70,61 @@ export function stationSowing(input: {
     fallback: 0,
   });
   if (errors.length > 0) return failed(errors);
-  const p = (germination / 100) * (emergence / 100);
-  const plantsPerStation = expectedLeft(seeds, left, p);
-  const inRowSpacingCm = decided > 0 ? decided : (plantsPerStation * 10_000) / (target * row);
-  const stationsPerHa = 1e8 / (row * inRowSpacingCm);
-  const seedsPerM2 = (stationsPerHa * seeds) / 10_000;
-  const value = {
-    plantsPerStation,
-    stationsPerHa,
-    inRowSpacingCm,
-    plantsPerM2: (stationsPerHa * plantsPerStation) / 10_000,
-    seedsPerM2,
-    kgPerHa: (seedsPerM2 * tgw) / 100,
-    gapsPct: (1 - p) ** seeds * 100,
-    thinnedPerHa: stationsPerHa * (seeds * p - plantsPerStation),
-  };
+  const sown = quantity("seeds per station", seeds, "", known.seedsPerStation);
   const comeUp = [
-    { label: "germination", value: germination, unit: "%" },
-    { label: "field emergence", value: emergence, unit: "%" },
-  ];
-  const perStation = { label: "seeds per station", value: seeds };
-  return ok(value, {
-    plantsPerStation: computed(
-      "Plants per hill after thinning",
-      plantsPerStation,
-      "",
+    quantity("germination", germination, "%", known.germinationPct),
+    quantity("field emergence", emergence, "%", known.fieldEmergencePct),
+  ] as const;
+  const rows = quantity("row spacing", row, "cm", known.rowSpacingCm);
+  const p = (germination / 100) * (emergence / 100);
+  const plantsPerStation = computed(
+    "Plants per hill after thinning",
+    "",
+    rule(
       "sum of chance x plants left, over 0 to all seeds that come up",
-      [perStation, { label: "left after thinning", value: left }, ...comeUp],
+      [sown, quantity("left after thinning", left, "", known.leftPerStation), ...comeUp],
+      expectedLeft(seeds, left, p),
+      "",
     ),
-    inRowSpacingCm: computed(
-      "In the row",
-      inRowSpacingCm,
-      "cm",
-      "plants left a station / (target plants x row spacing)",
-      [
-        { label: "plants left a station", value: plantsPerStation },
-        { label: "target plants", value: target, unit: "/m²" },
-        { label: "row spacing", value: row, unit: "cm" },
-      ],
+  );
+  const standing = resultOf("plants left a station", plantsPerStation);
+  const inRowSpacingCm =
+    decided > 0
+      ? given("In the row", decided, "cm", { kind: "decided", text: "entered" })
+      : computed(
+          "In the row",
+          "cm",
+          over(standing, times(quantity("target plants", target, "/m²", known.targetPlantsPerM2), rows)),
+        );
+  const stationsPerHa = computed(
+    "Stations",
+    "/ha",
+    over(1, times(rows, { ...resultOf("in the row", inRowSpacingCm), ...known.inRowSpacingCm })),
+  );
+  const stations = resultOf("stations", stationsPerHa);
+  const seedsPerM2 = computed("Seeds", "/m²", times(stations, sown));
+  const kgPerHa = computed(
+    "Seed rate",
+    "kg/ha",
+    over(
+      times(resultOf("seeds", seedsPerM2), quantity("thousand-grain weight", tgw, "g", known.thousandGrainWeightG)),
+      1000,
     ),
-    stationsPerHa: computed("Stations", stationsPerHa, "/ha", "10,000 / (row x in-row)", [
-      { label: "row", value: row, unit: "cm" },
-      { label: "in the row", value: inRowSpacingCm, unit: "cm" },
-    ]),
-    seedsPerM2: computed("Seeds", seedsPerM2, "/m²", "stations x seeds per station", [
-      { label: "stations", value: stationsPerHa, unit: "/ha" },
-      perStation,
-    ]),
-    kgPerHa: computed("Seed rate", value.kgPerHa, "kg/ha", "seeds x thousand-grain weight / 100", [
-      { label: "seeds", value: seedsPerM2, unit: "/m²" },
-      { label: "thousand-grain weight", value: tgw, unit: "g" },
-    ]),
-    gapsPct: computed("Empty hills", value.gapsPct, "%", "(1 - chance of a seed)^seeds per station", [
-      perStation,
-      ...comeUp,
-    ]),
-  });
+  );
+  const gapsPct = computed("Empty hills", "%", power(minus(1, times(...comeUp)), sown));
+  return ok(
+    {
+      plantsPerStation: plantsPerStation.value,
+      stationsPerHa: stationsPerHa.value,
+      inRowSpacingCm: inRowSpacingCm.value,
+      plantsPerM2: (stationsPerHa.value * plantsPerStation.value) / 10_000,
+      seedsPerM2: seedsPerM2.value,
+      kgPerHa: kgPerHa.value,
+      gapsPct: gapsPct.value,
+      thinnedPerHa: stationsPerHa.value * (seeds * p - plantsPerStation.value),
+    },
+    { plantsPerStation, inRowSpacingCm, stationsPerHa, seedsPerM2, kgPerHa, gapsPct },
+  );
 }
 
 /** Plants that a station carries on average: of n seeds with the chance p each, no more than `left`. */

@@ -1,5 +1,6 @@
 import { readChoice, readNumber } from "../args";
-import { computed, type Figure } from "../figure";
+import { times } from "../figure/expression";
+import { computed, type Figure, type Known, quantity } from "../figure/figure";
 import { type Amounts, NUTRIENT_IDS, nutrientOf } from "../nutrients";
 import { type FieldError, failed, ok, type Result } from "../result";
 
@@ -90,14 +91,18 @@ export function manureCredit(input: {
     const content = manure.contentsKgPerT[id];
     if (content === undefined) continue;
     const share = id === "n" ? nActing : (manure.acting[id] ?? 0);
-    const value = rate * content * share;
-    brings[id] = value;
-    const basis = { kind: "source" as const, text: manure.source };
-    figures[id] = computed(`${nutrientOf(id).label} from manure`, value, "kg/ha", "rate x content x acting share", [
-      { label: "rate", value: rate, unit: "t/ha of mass" },
-      { label: "content", value: content, unit: "kg/t", basis },
-      { label: "acting share", value: share, basis },
-    ]);
+    const known: Known = { basis: { kind: "source", text: manure.source } };
+    const figure = computed(
+      `${nutrientOf(id).label} from manure`,
+      "kg/ha",
+      times(
+        quantity("rate", rate, "t/ha of mass"),
+        quantity("content", content, "kg/t", known),
+        quantity("acting share", share, "", known),
+      ),
+    );
+    brings[id] = figure.value;
+    figures[id] = figure;
   }
   return ok({ brings }, figures);
 }

@@ -1,5 +1,6 @@
 import { readNumber } from "../args";
-import { computed } from "../figure";
+import { atLeast, minus, over, times } from "../figure/expression";
+import { computed, type KnownOf, quantity } from "../figure/figure";
 import { type FieldError, failed, ok, type Result } from "../result";
 
 export interface NitrogenNeedInput {
@@ -26,6 +27,7 @@ export interface NitrogenNeedInput {
  */
 export function nitrogenNeed(
   input: NitrogenNeedInput,
+  known: KnownOf<NitrogenNeedInput> = {},
 ): Result<{ nKgPerHa: number; uptakeKgPerHa: number; soilSupplyKgPerHa: number }> {
   const errors: FieldError[] = [];
   const kg = { min: 0, max: 2000, unit: "kg/ha" };
@@ -39,28 +41,35 @@ export function nitrogenNeed(
   const legume = readNumber(errors, "legumeNKgPerHa", input.legumeNKgPerHa, { ...kg, min: -200, fallback: 0 });
   if (errors.length > 0) return failed(errors);
 
-  const uptakeKgPerHa = target * uptake;
-  const soilSupplyKgPerHa = mineral + mineralisation + residue;
-  const nKgPerHa = Math.max(0, (uptakeKgPerHa - soilSupplyKgPerHa) / recovery - manure - legume);
-  return ok(
-    { nKgPerHa, uptakeKgPerHa, soilSupplyKgPerHa },
-    {
-      nKgPerHa: computed(
-        "Nitrogen to apply",
-        nKgPerHa,
-        "kg N/ha",
-        "(target x uptake - soil mineral N - mineralisation - residue N in the soil) / recovery - manure N - previous crop N",
-        [
-          { label: "target", value: target, unit: "t/ha" },
-          { label: "uptake", value: uptake, unit: "kg/t" },
-          { label: "soil mineral N", value: mineral, unit: "kg/ha" },
-          { label: "mineralisation", value: mineralisation, unit: "kg/ha" },
-          { label: "residue N in the soil", value: residue, unit: "kg/ha" },
-          { label: "recovery", value: recovery },
-          { label: "manure N, fertiliser equivalent", value: manure, unit: "kg/ha" },
-          { label: "previous crop N, fertiliser equivalent", value: legume, unit: "kg/ha" },
-        ],
+  const nKgPerHa = computed(
+    "Nitrogen to apply",
+    "kg N/ha",
+    atLeast(
+      minus(
+        over(
+          minus(
+            times(
+              quantity("target", target, "t/ha", known.targetYieldTPerHa),
+              quantity("uptake", uptake, "kg/t", known.uptakeKgPerT),
+            ),
+            quantity("soil mineral N", mineral, "kg/ha", known.soilMineralNKgPerHa),
+            quantity("mineralisation", mineralisation, "kg/ha", known.mineralisationKgPerHa),
+            quantity("residue N in the soil", residue, "kg/ha", known.residueCreditKgPerHa),
+          ),
+          quantity("recovery", recovery, "share", known.recovery),
+        ),
+        quantity("manure N, fertiliser equivalent", manure, "kg/ha", known.manureNKgPerHa),
+        quantity("previous crop N, fertiliser equivalent", legume, "kg/ha", known.legumeNKgPerHa),
       ),
+      0,
+    ),
+  );
+  return ok(
+    {
+      nKgPerHa: nKgPerHa.value,
+      uptakeKgPerHa: target * uptake,
+      soilSupplyKgPerHa: mineral + mineralisation + residue,
     },
+    { nKgPerHa },
   );
 }

@@ -1,5 +1,6 @@
 import { readChoice, readNumber } from "../args";
-import { computed } from "../figure";
+import { asMeasure, atLeast, type Expression, minus, numberOf, plus, rule, times } from "../figure/expression";
+import { type Basis, computed, type KnownOf, quantity } from "../figure/figure";
 import { type FieldError, failed, fieldError, ok, type Result } from "../result";
 import { NUTRIENT_CLASSES, type NutrientClass } from "../soil/read-levels";
 import type { MeasureId } from "../units/measure-ids";
@@ -67,7 +68,10 @@ export interface PkNeedInput {
  *
  * Example: 8.5 t/ha wheat at 6.5 kg P2O5/t on a soil in target: 55.3 kg/ha; on a low soil 85.3.
  */
-export function phosphatePotashNeed(input: PkNeedInput): Result<{ kgPerHa: number; offtakeKgPerHa: number }> {
+export function phosphatePotashNeed(
+  input: PkNeedInput,
+  known: KnownOf<PkNeedInput> = {},
+): Result<{ kgPerHa: number; offtakeKgPerHa: number }> {
   const errors: FieldError[] = [];
   const nutrient = readChoice(errors, "nutrient", input.nutrient, ["p2o5", "k2o"] as const);
   const school = readChoice(errors, "school", input.school, PK_SCHOOLS);
@@ -95,57 +99,47 @@ export function phosphatePotashNeed(input: PkNeedInput): Result<{ kgPerHa: numbe
   });
   if (errors.length > 0) return failed(errors);
 
-  const offtakeKgPerHa = target * offtake;
-  const label = `${name} to apply`;
-  const unit = UNIT[nutrient];
-  if (school === "criticalLevel") {
-    const rate = CRITICAL_RATE_KG_PER_HA[nutrient][responds][soilClass];
-    return ok(
-      { kgPerHa: rate, offtakeKgPerHa },
-      {
-        kgPerHa: computed(label, rate, unit, "rate by soil class and crop group, none above the critical level", [
+  const targetYield = quantity("target", target, "t/ha", known.targetYieldTPerHa);
+  const tables: Basis = { kind: "assumption", text: "in the form of published index tables" };
+  const group = responds === "strong" ? ", crop that answers strongly" : "";
+  const bySchool: Record<PkSchool, () => Expression> = {
+    replaceAndBuildUp: () =>
+      plus(
+        times(
+          targetYield,
+          quantity("offtake", offtake, "kg/t", known.offtakeKgPerT),
+          quantity(`class factor (${soilClass}${group})`, OFFTAKE_FACTOR[responds][soilClass], "", {
+            id: "classFactor",
+            basis: tables,
+          }),
+        ),
+        quantity(`build-up (${soilClass}${group})`, BUILD_UP_KG_PER_HA[responds][soilClass], "kg/ha", {
+          id: "buildUp",
+          basis: tables,
+        }),
+      ),
+    criticalLevel: () =>
+      rule(
+        "rate by soil class and crop group, none above the critical level",
+        [
           { label: "crop group", value: `answers ${responds === "usual" ? "as most crops" : "strongly"}` },
           { label: "soil class", value: soilClass, basis: { kind: "measured", text: "soil test" } },
-        ]),
-      },
-    );
-  }
-  if (school === "targetYieldEquation") {
-    const kgPerHa = Math.max(0, a * target - b * soilTest);
-    return ok(
-      { kgPerHa, offtakeKgPerHa },
-      {
-        kgPerHa: computed(label, kgPerHa, unit, "a x target - b x soil test", [
-          { label: "a", value: a },
-          { label: "target", value: target, unit: "t/ha" },
-          { label: "b", value: b },
-          { label: "soil test", value: soilTest },
-        ]),
-      },
-    );
-  }
-  const group = responds === "strong" ? ", crop that answers strongly" : "";
-  const factor = OFFTAKE_FACTOR[responds][soilClass];
-  const buildUp = BUILD_UP_KG_PER_HA[responds][soilClass];
-  const kgPerHa = offtakeKgPerHa * factor + buildUp;
-  return ok(
-    { kgPerHa, offtakeKgPerHa },
-    {
-      kgPerHa: computed(label, kgPerHa, unit, "target x offtake x class factor + build-up", [
-        { label: "target", value: target, unit: "t/ha" },
-        { label: "offtake", value: offtake, unit: "kg/t" },
-        {
-          label: `class factor (${soilClass}${group})`,
-          value: factor,
-          basis: { kind: "assumption", text: "in the form of published index tables" },
-        },
-        {
-          label: `build-up (${soilClass}${group})`,
-          value: buildUp,
-          unit: "kg/ha",
-          basis: { kind: "assumption", text: "in the form of published index tables" },
-        },
-      ]),
-    },
-  );
+        ],
+        CRITICAL_RATE_KG_PER_HA[nutrient][responds][soilClass],
+        "kg/ha",
+      ),
+    targetYieldEquation: () =>
+      asMeasure(
+        atLeast(
+          minus(
+            times(quantity("a", a, ""), numberOf(targetYield)),
+            times(quantity("b", b, ""), quantity("soil test", soilTest, "")),
+          ),
+          0,
+        ),
+        "kg/ha",
+      ),
+  };
+  const kgPerHa = computed(`${name} to apply`, UNIT[nutrient], bySchool[school]());
+  return ok({ kgPerHa: kgPerHa.value, offtakeKgPerHa: target * offtake }, { kgPerHa });
 }

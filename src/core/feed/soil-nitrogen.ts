@@ -1,7 +1,8 @@
 /** What the soil gives of nitrogen: what its organic matter sets free, and what rain leaves of what was measured. */
 
 import { readNumber } from "../args";
-import { computed } from "../figure";
+import { asMeasure, atLeast, atMost, exp, numberOf, over, times } from "../figure/expression";
+import { computed, type KnownOf, quantity } from "../figure/figure";
 import { type FieldError, failed, ok, type Result } from "../result";
 
 /** Set free in a season by each per cent of organic matter at 15 C [kg N/ha], and the limits of it; assumption, editable. */
@@ -16,32 +17,27 @@ export const MINERALISED_LIMITS = [10, 120] as const;
  *
  * Example: 3 % at 10 C gives 40; 2.2 % at 28 C gives 82.
  */
-export function mineralisedNitrogen(input: {
-  organicMatterPct: number;
-  meanTemperatureC: number;
-}): Result<{ kgPerHa: number }> {
+export function mineralisedNitrogen(
+  input: { organicMatterPct: number; meanTemperatureC: number },
+  known: KnownOf<typeof input> = {},
+): Result<{ kgPerHa: number }> {
   const errors: FieldError[] = [];
   const organic = readNumber(errors, "organicMatterPct", input.organicMatterPct, { min: 0, max: 100, unit: "%" });
   const warmth = readNumber(errors, "meanTemperatureC", input.meanTemperatureC, { min: -40, max: 50, unit: "C" });
   if (errors.length > 0) return failed(errors);
   const [least, most] = MINERALISED_LIMITS;
-  const kgPerHa = Math.min(most, Math.max(least, (PER_PER_CENT * organic * warmth) / AT_C));
-  return ok(
-    { kgPerHa },
-    {
-      kgPerHa: computed(
-        "N mineralised in season",
-        kgPerHa,
-        "kg/ha",
-        `${PER_PER_CENT} x organic matter x mean temperature / ${AT_C}, within ${least} and ${most}`,
-        [
-          { label: "organic matter", value: organic, unit: "%", basis: { kind: "measured", text: "soil test" } },
-          { label: "mean temperature of the season", value: warmth, unit: "C" },
-        ],
-        "An assumption; land long in grass or under yearly manure gives more.",
-      ),
-    },
+  const organicMatter = quantity("organic matter", organic, "%", { basis: { kind: "measured", text: "soil test" } });
+  const temperature = quantity("mean temperature of the season", warmth, "C", known.meanTemperatureC);
+  const kgPerHa = computed(
+    "N mineralised in season",
+    "kg/ha",
+    asMeasure(
+      atMost(atLeast(over(times(PER_PER_CENT, numberOf(organicMatter), numberOf(temperature)), AT_C), least), most),
+      "kg/ha",
+    ),
+    "An assumption; land long in grass or under yearly manure gives more.",
   );
+  return ok({ kgPerHa: kgPerHa.value }, { kgPerHa });
 }
 
 /**
@@ -60,21 +56,13 @@ export function leachedNitrogen(input: {
   const drainage = readNumber(errors, "drainageMm", input.drainageMm, { min: 0, max: 20_000, unit: "mm" });
   const held = readNumber(errors, "heldMm", input.heldMm, { above: 0, max: 3000, unit: "mm" });
   if (errors.length > 0) return failed(errors);
-  const leftKgPerHa = measured * Math.exp(-drainage / held);
-  return ok(
-    { leftKgPerHa },
-    {
-      leftKgPerHa: computed(
-        "Soil mineral N",
-        leftKgPerHa,
-        "kg/ha",
-        "measured x exp(- drained since / held at capacity)",
-        [
-          { label: "measured", value: measured, unit: "kg/ha", basis: { kind: "measured", text: "soil test" } },
-          { label: "drained since", value: drainage, unit: "mm" },
-          { label: "held at capacity in the rooted soil", value: held, unit: "mm" },
-        ],
-      ),
-    },
+  const leftKgPerHa = computed(
+    "Soil mineral N",
+    "kg/ha",
+    over(
+      quantity("measured", measured, "kg/ha", { basis: { kind: "measured", text: "soil test" } }),
+      exp(over(quantity("drained since", drainage, "mm"), quantity("held at capacity in the rooted soil", held, "mm"))),
+    ),
   );
+  return ok({ leftKgPerHa: leftKgPerHa.value }, { leftKgPerHa });
 }

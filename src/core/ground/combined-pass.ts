@@ -1,4 +1,5 @@
-import { computed, type Figure, type Input } from "../figure";
+import { sum } from "../figure/expression";
+import { computed, type Figure, quantity } from "../figure/figure";
 import { type FieldError, failed, fieldError, ok, type Result } from "../result";
 import type { TextureClass } from "../soil/texture";
 import type { MeasureId } from "../units/measure-ids";
@@ -30,29 +31,24 @@ export function combinedPass(input: {
   const passes = single.flatMap((r) => (r.ok ? [r] : []));
   const [first] = passes;
   if (first && passes.length === 1) return first;
-  const drafts = passes.flatMap((p) => p.value.draftKnPerM ?? []);
-  const draftKnPerM = drafts.length > 0 ? drafts.reduce((a, b) => a + b, 0) : null;
-  const fuelLPerHa = passes.reduce((sum, p) => sum + p.value.fuelLPerHa, 0);
-  const named = (key: "draftKnPerM" | "fuelLPerHa", unit: MeasureId): Input[] =>
-    tools.map((tool, i) => ({
-      label: implementOf(tool.implement).name,
-      value: passes[i]?.value[key] ?? 0,
+  const ofTools = (label: string, key: "draftKnPerM" | "fuelLPerHa", unit: MeasureId): Figure =>
+    computed(
+      label,
       unit,
-    }));
-  const figures: Record<string, Figure> = {
-    ...(first?.figures?.workRateHaPerH ? { workRateHaPerH: first.figures.workRateHaPerH } : {}),
-    fuelLPerHa: computed("Diesel", fuelLPerHa, "L/ha", "sum of the tools of one trip", named("fuelLPerHa", "L/ha")),
-    ...(draftKnPerM === null
-      ? {}
-      : {
-          draftKnPerM: computed(
-            "Draft",
-            draftKnPerM,
-            "kN/m",
-            "sum of the tools of one trip",
-            named("draftKnPerM", "kN/m"),
-          ),
-        }),
-  };
-  return ok({ draftKnPerM, fuelLPerHa, workRateHaPerH: first?.value.workRateHaPerH ?? 0 }, figures);
+      sum(tools.map((tool, i) => quantity(implementOf(tool.implement).name, passes[i]?.value[key] ?? 0, unit))),
+    );
+  const fuelLPerHa = ofTools("Diesel", "fuelLPerHa", "L/ha");
+  const draftKnPerM = passes.some((p) => p.value.draftKnPerM !== null) ? ofTools("Draft", "draftKnPerM", "kN/m") : null;
+  return ok(
+    {
+      draftKnPerM: draftKnPerM?.value ?? null,
+      fuelLPerHa: fuelLPerHa.value,
+      workRateHaPerH: first?.value.workRateHaPerH ?? 0,
+    },
+    {
+      ...(first?.figures?.workRateHaPerH ? { workRateHaPerH: first.figures.workRateHaPerH } : {}),
+      fuelLPerHa,
+      ...(draftKnPerM ? { draftKnPerM } : {}),
+    },
+  );
 }

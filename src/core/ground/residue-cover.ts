@@ -1,11 +1,15 @@
 import { readChoice, readNumber } from "../args";
-import { computed } from "../figure";
+import { product } from "../figure/expression";
+import { computed, type Known, quantity } from "../figure/figure";
 import { type FieldError, failed, fieldError, ok, type Result } from "../result";
 import { IMPLEMENT_IDS, type ImplementId, implementOf } from "./implements";
 
-const OF_WEATHER = {
-  kind: "assumption" as const,
-  text: "residue retention tables for a winter, carried on in proportion; warm and wet ground takes more",
+const OF_TABLES: Known = { basis: { kind: "source", text: "residue retention tables" } };
+const OF_WEATHER: Known = {
+  basis: {
+    kind: "assumption",
+    text: "residue retention tables for a winter, carried on in proportion; warm and wet ground takes more",
+  },
 };
 
 /** Cover after sowing that is usually called conservation tillage [%]. */
@@ -60,26 +64,15 @@ export function residueCover(input: {
   const lain = readNumber(errors, "lain", input.lain, { min: 0, max: 4000, unit: "days", fallback: 0 });
   if (errors.length > 0) return failed(errors);
   const weathered = weatheredShare(lain, input.fragile ?? false);
-  const coverPct = retained.reduce((cover, pass) => cover * pass.share, startPct * weathered);
-  return ok(
-    { coverPct },
-    {
-      coverPct: computed(
-        "Residue cover left",
-        coverPct,
-        "%",
-        "cover at the start x share left by each pass",
-        [
-          { label: "cover at the start", value: startPct, unit: "%" },
-          ...(lain > 0 ? [{ label: `left after ${lain} days in the open`, value: weathered, basis: OF_WEATHER }] : []),
-          ...retained.map((pass) => ({
-            label: `left by ${pass.name}`,
-            value: pass.share,
-            basis: { kind: "source" as const, text: "residue retention tables" },
-          })),
-        ],
-        `${CONSERVATION_COVER_PCT} % after sowing is the usual line for conservation tillage.`,
-      ),
-    },
+  const coverPct = computed(
+    "Residue cover left",
+    "%",
+    product([
+      quantity("cover at the start", startPct, "%"),
+      ...(lain > 0 ? [quantity(`left after ${lain} days in the open`, weathered, "", OF_WEATHER)] : []),
+      ...retained.map((pass) => quantity(`left by ${pass.name}`, pass.share, "", OF_TABLES)),
+    ]),
+    `${CONSERVATION_COVER_PCT} % after sowing is the usual line for conservation tillage.`,
   );
+  return ok({ coverPct: coverPct.value }, { coverPct });
 }

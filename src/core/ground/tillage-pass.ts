@@ -1,5 +1,6 @@
 import { readChoice, readNumber } from "../args";
-import { computed, type Figure, given } from "../figure";
+import { asMeasure, numberOf, over, plus, power, times } from "../figure/expression";
+import { computed, given, type Known, quantity, resultOf } from "../figure/figure";
 import { type FieldError, failed, ok, type Result } from "../result";
 import { DRAFT_TEXTURES, type DraftTexture, draftTexture, TEXTURE_CLASSES, type TextureClass } from "../soil/texture";
 import { IMPLEMENT_IDS, type ImplementId, implementOf } from "./implements";
@@ -62,48 +63,63 @@ export function tillagePass(input: TillagePassInput): Result<TillagePass> {
   if (errors.length > 0) return failed(errors);
 
   const implement = implementOf(id);
-  const workRateHaPerH = (width * speed * (efficiency / 100)) / 10;
-  const figures: Record<string, Figure> = {
-    workRateHaPerH: computed("Work rate", workRateHaPerH, "ha/h", "width x speed x field efficiency / 10", [
-      { label: "width", value: width, unit: "m" },
-      { label: "speed", value: speed, unit: "km/h" },
-      { label: "field efficiency", value: efficiency, unit: "%" },
-    ]),
-  };
+  const speedOf = quantity("speed", speed, "km/h");
+  const workRateHaPerH = computed(
+    "Work rate",
+    "ha/h",
+    times(quantity("width", width, "m"), speedOf, quantity("field efficiency", efficiency, "%")),
+  );
   if (!implement.draft) {
     const fuelLPerHa = implement.tableFuelLPerHa ?? 0;
-    figures.fuelLPerHa = given("Diesel", fuelLPerHa, "L/ha", { kind: "source", text: implement.source });
-    return ok({ draftKnPerM: null, fuelLPerHa, workRateHaPerH }, figures);
+    return ok(
+      { draftKnPerM: null, fuelLPerHa, workRateHaPerH: workRateHaPerH.value },
+      { workRateHaPerH, fuelLPerHa: given("Diesel", fuelLPerHa, "L/ha", { kind: "source", text: implement.source }) },
+    );
   }
 
   const { a, b, c, f, perTool } = implement.draft;
   const group = draftTexture(texture);
-  const newton = f[group] * (a + b * speed + c * speed * speed) * depth * (perTool ? 100 / spacing : 1);
-  const draftKnPerM = newton / 1000;
-  const workKwhPerHa = (draftKnPerM * 10) / 3.6;
-  const fuelLPerHa = (workKwhPerHa / traction) * FUEL_L_PER_KWH;
-  figures.draftKnPerM = computed(
+  const standard: Known = { basis: { kind: "source", text: implement.source } };
+  const inKmH = numberOf(speedOf);
+  // newtons of a metre's width are thousandths; of tools so far apart there are 100 / spacing on a metre
+  const newtons = times(
+    quantity(`F (${group} soil)`, f[group], "", standard),
+    plus(
+      quantity("A", a, "", standard),
+      times(quantity("B", b, "", standard), inKmH),
+      times(quantity("C", c, "", standard), power(inKmH, 2)),
+    ),
+    numberOf(quantity("depth", depth, "cm")),
+  );
+  const draftKnPerM = computed(
     "Draft",
-    draftKnPerM,
     "kN/m",
-    `F (A + B S + C S²) T${perTool ? " per tool / tool spacing" : ""}`,
-    [
-      { label: `F (${group} soil)`, value: f[group], basis: { kind: "source", text: implement.source } },
-      { label: "A, B, C", value: `${a}, ${b}, ${c}`, basis: { kind: "source", text: implement.source } },
-      { label: "speed S", value: speed, unit: "km/h" },
-      { label: "depth T", value: depth, unit: "cm" },
-      ...(perTool ? [{ label: "tool spacing", value: spacing, unit: "cm" } as const] : []),
-    ],
+    asMeasure(
+      over(perTool ? times(newtons, over(100, numberOf(quantity("tool spacing", spacing, "cm")))) : newtons, 1000),
+      "kN/m",
+    ),
     "The standard gives draft to within half either way by soil and moisture.",
   );
-  figures.fuelLPerHa = computed("Diesel", fuelLPerHa, "L/ha", "draft x 10 km / 3.6 / tractive efficiency x L per kWh", [
-    { label: "draft", value: draftKnPerM, unit: "kN/m" },
-    {
-      label: "tractive efficiency",
-      value: traction,
-      basis: { kind: "assumption", text: "firm stubble; less on loose soil" },
-    },
-    { label: "diesel per kWh", value: FUEL_L_PER_KWH, unit: "L/kWh", basis: { kind: "assumption", text: "part load" } },
-  ]);
-  return ok({ draftKnPerM, fuelLPerHa, workRateHaPerH }, figures);
+  // 1 kN/m over the 10 km of a metre's width on a hectare is 10 MJ, by 3.6 MJ a kilowatt-hour
+  const fuelLPerHa = computed(
+    "Diesel",
+    "L/ha",
+    asMeasure(
+      times(
+        over(
+          times(numberOf(resultOf("draft", draftKnPerM)), 10),
+          3.6,
+          quantity("tractive efficiency", traction, "", {
+            basis: { kind: "assumption", text: "firm stubble; less on loose soil" },
+          }),
+        ),
+        numberOf(quantity("diesel", FUEL_L_PER_KWH, "L/kWh", { basis: { kind: "assumption", text: "part load" } })),
+      ),
+      "L/ha",
+    ),
+  );
+  return ok(
+    { draftKnPerM: draftKnPerM.value, fuelLPerHa: fuelLPerHa.value, workRateHaPerH: workRateHaPerH.value },
+    { workRateHaPerH, draftKnPerM, fuelLPerHa },
+  );
 }

@@ -1,6 +1,6 @@
 /** What the parts of a draft share: the facts, the resolved guide, and where figures and problems go. */
 
-import { type Figure, overridden } from "../figure";
+import { type Figure, type Input, type Known, overridden } from "../figure/figure";
 import type { ResolvedGuide } from "../guides/resolve-guide";
 import type { FieldError, Result } from "../result";
 import type { SheetId } from "../sheet-ids";
@@ -30,6 +30,21 @@ export class PlanContext {
     const kept = override ? overridden(figure, override.value, override.reason) : figure;
     this.figures[id] = { ...kept, open: true };
     return kept.value;
+  }
+
+  /** What is known of a figure that others are computed from: its authority, and where it stands. */
+  known(id: FigureId): Known {
+    const figure = this.figures[id];
+    if (!figure) return {};
+    const { override, basis } = figure;
+    return { basis: override ? { kind: "decided", text: override.reason } : basis, from: id };
+  }
+
+  /** A figure as what goes into another, by the name that it has there. */
+  input(id: FigureId, label: string): Input {
+    const figure = this.figures[id];
+    if (!figure) throw new Error(`no figure ${id} yet`);
+    return { label, value: figure.value, unit: figure.unit, ...this.known(id) };
   }
 
   /** Keeps a figure that nothing else is computed from. */

@@ -3,6 +3,19 @@
 import type { NutrientId } from "../nutrients";
 import type { SheetId } from "../sheet-ids";
 
+export const SILAGE_FIGURES = [
+  "mass",
+  "volume",
+  "length",
+  "hours",
+  "roller",
+  "bales",
+  "sap",
+  "from",
+  "fed",
+  "days",
+  "face",
+] as const;
 type GroundFigure = "fuel" | "hours" | "cost" | "cover";
 
 export type FigureId =
@@ -29,7 +42,7 @@ export type FigureId =
   | "seed.seedsPerM2"
   | "seed.units"
   | "seed.planted"
-  | `silage.${"mass" | "volume" | "length" | "hours" | "roller" | "bales" | "sap" | "from" | "fed" | "days" | "face"}`
+  | `silage.${(typeof SILAGE_FIGURES)[number]}`
   | "seed.soakedRate"
   | `harvest.byProduct.${string}`
   | "seed.stands"

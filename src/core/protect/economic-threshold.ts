@@ -1,5 +1,6 @@
 import { readNumber } from "../args";
-import { computed } from "../figure";
+import { over, times } from "../figure/expression";
+import { computed, quantity } from "../figure/figure";
 import { type FieldError, failed, ok, type Result } from "../result";
 
 /**
@@ -23,17 +24,18 @@ export function economicThreshold(input: {
   const loss = readNumber(errors, "lossPctPerUnit", input?.lossPctPerUnit, { above: 0, max: 100, unit: "%" });
   const efficacy = readNumber(errors, "efficacyPct", input?.efficacyPct, { above: 0, max: 100, unit: "%" });
   if (errors.length > 0) return failed(errors);
-  const units = cost / (price * yieldT * (loss / 100) * (efficacy / 100));
-  return ok(
-    { units },
-    {
-      units: computed("Economic threshold", units, "units", "cost / (price x yield x loss of one unit x efficacy)", [
-        { label: "cost", value: cost, unit: "money/ha" },
-        { label: "price", value: price, unit: "money/t" },
-        { label: "yield", value: yieldT, unit: "t/ha" },
-        { label: "loss of one unit", value: loss, unit: "%" },
-        { label: "efficacy", value: efficacy, unit: "%" },
-      ]),
-    },
+  const units = computed(
+    "Economic threshold",
+    "units",
+    over(
+      quantity("cost", cost, "money/ha"),
+      times(
+        quantity("price", price, "money/t"),
+        quantity("yield", yieldT, "t/ha"),
+        quantity("loss of one unit", loss, "%"),
+        quantity("efficacy", efficacy, "%"),
+      ),
+    ),
   );
+  return ok({ units: units.value }, { units });
 }

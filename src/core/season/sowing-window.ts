@@ -4,7 +4,8 @@
  */
 
 import { addDays, type IsoDate, isoDate, toDay } from "../dates";
-import { computed, type Figure } from "../figure";
+import { over, plus, times } from "../figure/expression";
+import { computed, type Figure, quantity } from "../figure/figure";
 import type { Guide, Kind } from "../guides/schema";
 import { clockOf } from "../phenology/development";
 import { normalShareBelow } from "../random";
@@ -240,31 +241,39 @@ export function windowOf(
 
 /**
  * The yield that a field can be expected to give in the mean: its own yields of this crop, leaning on the guide's typical
- * figure as if that were two more seasons.
+ * figure, by the share of it that the site allows, as if that were two more seasons. Own yields know the site already.
  *
  * Example: typical 7.5 and one own yield of 8.1 give (2 x 7.5 + 8.1) / 3 = 7.7 t/ha.
  */
-export function expectedYield(typicalTPerHa: number, ownTPerHa: number[]): { value: number; figure: Figure } {
-  const value = (2 * typicalTPerHa + ownTPerHa.reduce((a, b) => a + b, 0)) / (2 + ownTPerHa.length);
-  return {
-    value,
-    figure: computed(
-      "Expected yield of this field",
-      value,
-      "t/ha",
-      "(2 x typical + own yields) / (2 + number of own yields)",
-      [
-        { label: "typical of the guide", value: typicalTPerHa, unit: "t/ha" },
-        {
-          label: "own yields of this crop",
-          value: ownTPerHa.length > 0 ? ownTPerHa.join(", ") : "none known",
-          unit: "t/ha",
-        },
-      ],
-      "The guide counts as two seasons: an assumption that lets four own yields outweigh it.",
+export function expectedYield(
+  typicalTPerHa: number,
+  ownTPerHa: number[],
+  siteShare = 1,
+): { value: number; figure: Figure } {
+  const figure = computed(
+    "Expected yield of this field",
+    "t/ha",
+    over(
+      plus(
+        times(
+          GUIDE_SEASONS,
+          quantity("typical of the guide", typicalTPerHa, "t/ha"),
+          quantity("share that the site allows", siteShare, ""),
+        ),
+        quantity(
+          "own yields of this crop, summed",
+          ownTPerHa.reduce((a, b) => a + b, 0),
+          "t/ha",
+        ),
+      ),
+      plus(GUIDE_SEASONS, quantity("number of own yields", ownTPerHa.length, "")),
     ),
-  };
+    "The guide counts as two seasons: an assumption that lets four own yields outweigh it. Own yields know the site already.",
+  );
+  return { value: figure.value, figure };
 }
+/** The guide's typical yield counts as so many seasons; assumption. */
+const GUIDE_SEASONS = 2;
 
 /** A round step near a number: 1, 2, 2.5 or 5 times a power of ten. Example: niceStep(0.93) is 1. */
 export function niceStep(near: number): number {

@@ -1,6 +1,7 @@
 /** A target against what the field's light, water and history allow, and against what yield is made of. */
 
-import { computed, type Figure } from "../figure";
+import { rule } from "../figure/expression";
+import { computed, type Figure, quantity } from "../figure/figure";
 import type { Guide, Product } from "../guides/schema";
 import type { WindowAnswer } from "./sowing-window";
 
@@ -80,7 +81,20 @@ export function targetCheck(
           : chancePct > 85
             ? "low"
             : "within reach";
-  const seasons = `mean of ${answer.seasons} simulated seasons`;
+  const ofSeasons = (label: string, name: string, of: string, value: number) =>
+    computed(
+      label,
+      "t/ha",
+      rule(
+        name,
+        [
+          { label: of, value: `mean of ${answer.seasons} simulated seasons` },
+          quantity("factor of the field", lift, ""),
+        ],
+        value,
+        "t/ha",
+      ),
+    );
   return {
     targetTPerHa,
     potentialTPerHa,
@@ -94,36 +108,31 @@ export function targetCheck(
     figures: {
       chance: computed(
         "Chance of reaching the target",
-        chancePct,
         "%",
-        "mean over the seasons of the chance that yield x factor, give or take 8 % from other causes, is the target or more",
-        [
-          { label: "target", value: targetTPerHa, unit: "t/ha" },
-          { label: "simulated seasons", value: answer.seasons, unit: "" },
-          { label: "factor from the field's history", value: answer.factor, unit: "" },
-          { label: "mean yield at this date", value: here?.meanTPerHa ?? 0, unit: "t/ha" },
-        ],
+        rule(
+          "mean over the seasons of the chance that yield x factor, give or take 8 % from other causes, is the target or more",
+          [
+            quantity("target", targetTPerHa, "t/ha"),
+            quantity("simulated seasons", answer.seasons, ""),
+            quantity("factor from the field's history", answer.factor, ""),
+            quantity("mean yield at this date", here?.meanTPerHa ?? 0, "t/ha"),
+          ],
+          chancePct,
+          "%",
+        ),
         "A planning index from simulated weather. The 8 % is an assumption: pests, people and patches that the simulation does not see.",
       ),
-      potential: computed(
+      potential: ofSeasons(
         "Potential yield",
-        potentialTPerHa,
-        "t/ha",
         "radiation use efficiency x light taken up x temperature factor, summed, x harvest index / (1 - moisture), x factor of the field where it is over 1",
-        [
-          { label: "light and warmth", value: seasons },
-          { label: "factor of the field", value: lift },
-        ],
+        "light and warmth",
+        potentialTPerHa,
       ),
-      waterLimited: computed(
+      waterLimited: ofSeasons(
         "Water-limited yield",
-        waterLimitedTPerHa,
-        "t/ha",
         "as the potential, each day times the share of water need that the root zone can meet",
-        [
-          { label: "rain, evaporation, root zone", value: seasons },
-          { label: "factor of the field", value: lift },
-        ],
+        "rain, evaporation, root zone",
+        waterLimitedTPerHa,
       ),
     },
   };

@@ -1,4 +1,4 @@
-import { given } from "../figure";
+import { given } from "../figure/figure";
 import { fitting, methodForStock } from "../guides/fitting";
 import { resolveGuide } from "../guides/resolve-guide";
 import type { Guide } from "../guides/schema";

@@ -7,7 +7,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { ALL_GUIDES, testGuide } from "../../../tests/support/guides";
 import { addDays, toDay } from "../dates";
-import type { Figure } from "../figure";
+import type { Figure } from "../figure/figure";
 import { NUTRIENT_IDS, type NutrientId } from "../nutrients";
 import { EXAMPLE_FACTS } from "../plan/example-facts";
 import type { PlanFacts } from "../plan/facts";

@@ -1,7 +1,7 @@
 /** The shape of a drafted plan: what draftPlan computes and all views, documents and feeds read. */
 
 import type { IsoDate } from "../dates";
-import type { Figure } from "../figure";
+import type { Figure } from "../figure/figure";
 import type { ResolvedGuide } from "../guides/resolve-guide";
 import type { StageDate } from "../phenology/stage-dates";
 import type { PlanWait, PlanWindow } from "../plan/dates";

@@ -7,7 +7,7 @@
  * are put to the operations, then `costed`.
  */
 
-import type { Figure } from "../figure";
+import type { Figure } from "../figure/figure";
 import type { PlanContext } from "../plan/context";
 import type { SolvedDates } from "../plan/dates";
 import type { PlanFacts } from "../plan/facts";

@@ -1,7 +1,7 @@
 /** From a plan to the questions that the sowing window asks of the simulation: its own dates, and the fall-backs. */
 
 import { addDays, daysBetween, type IsoDate, toDay } from "../dates";
-import type { Figure } from "../figure";
+import type { Figure } from "../figure/figure";
 import type { ResolvedGuide } from "../guides/resolve-guide";
 import type { PlanFacts } from "../plan/facts";
 import { OWN } from "../plan/own-operations";

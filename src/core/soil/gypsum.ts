@@ -1,5 +1,6 @@
 import { readNumber } from "../args";
-import { computed } from "../figure";
+import { atLeast, minus, numberOf, over, times } from "../figure/expression";
+import { computed, type KnownOf, quantity } from "../figure/figure";
 import { type FieldError, failed, ok, type Result } from "../result";
 
 /**
@@ -9,14 +10,17 @@ import { type FieldError, failed, ok, type Result } from "../result";
  * A sodium percentage at or below the target needs none.
  * Example: ESP 18 to 8, CEC 22 cmol/kg, 30 cm, 1.35 t/m3, pure gives 7.66 t/ha.
  */
-export function gypsumRequirement(input: {
-  espPct: number;
-  targetEspPct: number;
-  cecCmolPerKg: number;
-  depthCm: number;
-  bulkDensityTPerM3: number;
-  purityPct: number;
-}): Result<{ productTPerHa: number }> {
+export function gypsumRequirement(
+  input: {
+    espPct: number;
+    targetEspPct: number;
+    cecCmolPerKg: number;
+    depthCm: number;
+    bulkDensityTPerM3: number;
+    purityPct: number;
+  },
+  known: KnownOf<typeof input> = {},
+): Result<{ productTPerHa: number }> {
   const errors: FieldError[] = [];
   const esp = readNumber(errors, "espPct", input.espPct, { min: 0, max: 100, unit: "%" });
   const target = readNumber(errors, "targetEspPct", input.targetEspPct, { min: 0, max: 100, unit: "%" });
@@ -30,27 +34,27 @@ export function gypsumRequirement(input: {
   const purity = readNumber(errors, "purityPct", input.purityPct, { above: 0, max: 100, unit: "%" });
   if (errors.length > 0) return failed(errors);
 
-  const sodium = (Math.max(0, esp - target) / 100) * cec;
-  const soilTPerHa = depth * 100 * density;
-  const productTPerHa = (sodium * 0.86 * soilTPerHa) / 1000 / (purity / 100);
-  return ok(
-    { productTPerHa },
-    {
-      productTPerHa: computed(
-        "Gypsum needed",
-        productTPerHa,
-        "t gypsum/ha",
-        "(sodium - sodium wanted) x exchange capacity x 0.86 g/kg x depth x bulk density / purity",
-        [
-          { label: "sodium", value: esp, unit: "% of CEC" },
-          { label: "sodium wanted", value: target, unit: "% of CEC" },
-          { label: "exchange capacity", value: cec, unit: "cmol/kg" },
-          { label: "depth", value: depth, unit: "cm" },
-          { label: "bulk density", value: density, unit: "t/m³" },
-          { label: "purity", value: purity, unit: "%" },
-        ],
-        "0.86 g of gypsum per kg of soil take the place of 1 cmol/kg of sodium (USDA Handbook 60).",
+  const productTPerHa = computed(
+    "Gypsum needed",
+    "t gypsum/ha",
+    over(
+      times(
+        atLeast(
+          minus(
+            quantity("sodium", esp, "% of CEC", known.espPct),
+            quantity("sodium wanted", target, "% of CEC", known.targetEspPct),
+          ),
+          0,
+        ),
+        numberOf(quantity("exchange capacity", cec, "cmol/kg", known.cecCmolPerKg)),
+        quantity("gypsum for 1 cmol/kg of sodium", 0.86, "g/kg", {
+          basis: { kind: "source", text: "USDA Handbook 60" },
+        }),
+        quantity("depth", depth, "cm", known.depthCm),
+        quantity("bulk density", density, "t/m³", known.bulkDensityTPerM3),
       ),
-    },
+      quantity("purity", purity, "%", known.purityPct),
+    ),
   );
+  return ok({ productTPerHa: productTPerHa.value }, { productTPerHa });
 }

@@ -3,6 +3,7 @@
  * line here, with the key of the decision that it asks for.
  */
 
+import type { KnownOf } from "../figure/figure";
 import { failed, fieldError, type Result } from "../result";
 import { type LimeInput, type LimeRequirement, limeByBuffer, limeRequirement } from "./lime";
 
@@ -15,7 +16,7 @@ export interface LimeMethod {
   why: string;
   /** what is typed for it besides the soil test */
   asks: "laboratoryTPerHa" | null;
-  need: (question: LimeQuestion) => Result<LimeRequirement>;
+  need: (question: LimeQuestion, known: KnownOf<LimeQuestion>) => Result<LimeRequirement>;
 }
 
 /** The first is the default: it serves any soil test. */
@@ -32,10 +33,10 @@ export const LIME_METHODS: readonly [LimeMethod, ...LimeMethod[]] = [
     name: "Laboratory, buffer pH",
     why: "the laboratory's own figure for this soil: better where there is one",
     asks: "laboratoryTPerHa",
-    need: ({ laboratoryTPerHa, ...question }) =>
+    need: ({ laboratoryTPerHa, ...question }, known) =>
       laboratoryTPerHa === undefined
         ? failed([fieldError("CaCO3 by the laboratory", undefined, "0 to 60 t/ha for 20 cm")])
-        : limeByBuffer({ ...question, caco3TPerHa: laboratoryTPerHa }),
+        : limeByBuffer({ ...question, caco3TPerHa: laboratoryTPerHa }, known),
   },
 ];
 export const LIME_METHOD_IDS = LIME_METHODS.map((m) => m.id) as [LimeMethod["id"], ...LimeMethod["id"][]];

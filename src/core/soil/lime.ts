@@ -1,5 +1,6 @@
 import { readChoice, readNumber } from "../args";
-import { computed, type Input } from "../figure";
+import { atLeast, type Expression, minus, over, type Term, times } from "../figure/expression";
+import { computed, type KnownOf, quantity } from "../figure/figure";
 import { type FieldError, failed, ok, type Result } from "../result";
 import { limingGroup, TEXTURE_CLASSES, type TextureClass } from "./texture";
 
@@ -74,7 +75,7 @@ export interface LimeRequirement {
  *
  * Example: pH 5.6 to 6.5, sandyLoam, 3 % organic matter, 15 cm, neutralising value 90, fineness 85 gives 6.18 t/ha.
  */
-export function limeRequirement(input: LimeInput): Result<LimeRequirement> {
+export function limeRequirement(input: LimeInput, known: KnownOf<LimeInput> = {}): Result<LimeRequirement> {
   const errors: FieldError[] = [];
   const ph = readNumber(errors, "ph", input.ph, { min: 2, max: 11 });
   const targetPh = readNumber(errors, "targetPh", input.targetPh, { min: 3, max: 9 });
@@ -94,29 +95,28 @@ export function limeRequirement(input: LimeInput): Result<LimeRequirement> {
   if (errors.length > 0) return failed(errors);
 
   const group = organicMatter > 25 ? "peat" : organicMatter > 10 ? "organic" : limingGroup(texture);
-  const perUnit = T_PER_PH_UNIT[group];
-  const lift = Math.max(0, targetPh - ph);
-  const productTPerHa = asProduct(lift * perUnit, depthCm, nv, fineness);
-
   const figure = computed(
     "Lime needed",
-    productTPerHa,
     "t lime/ha",
-    "(target pH - pH) x t CaCO3 per pH unit in 20 cm x depth / 20 / neutralising value / fineness",
-    [
-      { label: "pH", value: ph, basis: { kind: "measured", text: "soil test" } },
-      { label: "target pH", value: targetPh },
-      {
-        label: `CaCO3 per pH unit (${group})`,
-        value: perUnit,
-        unit: "t/ha of mass",
-        basis: { kind: "source", text: "general liming tables by soil group" },
-      },
-      ...productInputs(depthCm, nv, fineness),
-    ],
+    asProduct(
+      times(
+        atLeast(
+          minus(
+            quantity("target pH", targetPh, "pH", known.targetPh),
+            quantity("pH", ph, "pH", known.ph ?? { basis: { kind: "measured", text: "soil test" } }),
+          ),
+          0,
+        ),
+        quantity(`CaCO3 per pH unit (${group})`, T_PER_PH_UNIT[group], "t/ha of mass", {
+          basis: { kind: "source", text: "general liming tables by soil group" },
+        }),
+      ),
+      { depthCm, neutralisingValuePct: nv, finenessPct: fineness },
+      known,
+    ),
     "A laboratory's buffer-pH figure for this soil is better than a table where one is to be had.",
   );
-  return ok(requirement(productTPerHa, material, nv, most), { productTPerHa: figure });
+  return ok(requirement(figure.value, material, nv, most), { productTPerHa: figure });
 }
 
 /**
@@ -126,13 +126,16 @@ export function limeRequirement(input: LimeInput): Result<LimeRequirement> {
  *
  * Example: 4 t CaCO3/ha for 20 cm, 15 cm limed, 90 and 85 %: 3.92 t/ha.
  */
-export function limeByBuffer(input: {
-  caco3TPerHa: number;
-  depthCm: number;
-  neutralisingValuePct: number;
-  finenessPct: number;
-  material?: LimeMaterial;
-}): Result<LimeRequirement> {
+export function limeByBuffer(
+  input: {
+    caco3TPerHa: number;
+    depthCm: number;
+    neutralisingValuePct: number;
+    finenessPct: number;
+    material?: LimeMaterial;
+  },
+  known: KnownOf<typeof input> = {},
+): Result<LimeRequirement> {
   const errors: FieldError[] = [];
   const caco3 = readNumber(errors, "caco3TPerHa", input.caco3TPerHa, { min: 0, max: 60, unit: "t/ha" });
   const depthCm = readNumber(errors, "depthCm", input.depthCm, { above: 0, max: 60, unit: "cm" });
@@ -140,36 +143,30 @@ export function limeByBuffer(input: {
   const fineness = readNumber(errors, "finenessPct", input.finenessPct, { min: 5, max: 120, unit: "%" });
   const material = readChoice(errors, "material", input.material, LIME_MATERIALS, "groundLimestone");
   if (errors.length > 0) return failed(errors);
-  const productTPerHa = asProduct(caco3, depthCm, nv, fineness);
-  return ok(requirement(productTPerHa, material, nv, MOST_IN_ONE_DRESSING), {
-    productTPerHa: computed(
-      "Lime needed",
-      productTPerHa,
-      "t lime/ha",
-      "CaCO3 by the laboratory for 20 cm x depth / 20 / neutralising value / fineness",
-      [
-        {
-          label: "CaCO3 by the laboratory",
-          value: caco3,
-          unit: "t/ha of mass",
-          basis: { kind: "measured", text: "buffer pH" },
-        },
-        ...productInputs(depthCm, nv, fineness),
-      ],
+  const figure = computed(
+    "Lime needed",
+    "t lime/ha",
+    asProduct(
+      quantity("CaCO3 by the laboratory", caco3, "t/ha of mass", { basis: { kind: "measured", text: "buffer pH" } }),
+      { depthCm, neutralisingValuePct: nv, finenessPct: fineness },
+      known,
     ),
-  });
+  );
+  return ok(requirement(figure.value, material, nv, MOST_IN_ONE_DRESSING), { productTPerHa: figure });
 }
 
-/** Calcium carbonate for 20 cm as so much of a product for a depth [t/ha]. */
-const asProduct = (caco3TPerHa: number, depthCm: number, nvPct: number, finenessPct: number): number =>
-  (caco3TPerHa * (depthCm / 20)) / (nvPct / 100) / (finenessPct / 100);
+type Product = Pick<LimeInput, "depthCm" | "neutralisingValuePct" | "finenessPct">;
 
-/** What enters that, for its working. */
-const productInputs = (depthCm: number, nvPct: number, finenessPct: number): Input[] => [
-  { label: "depth mixed", value: depthCm, unit: "cm" },
-  { label: "neutralising value", value: nvPct, unit: "%" },
-  { label: "fineness", value: finenessPct, unit: "%" },
-];
+/** Calcium carbonate for 20 cm as so much of a product for a depth [t/ha]. */
+const asProduct = (caco3: Term, product: Product, known: KnownOf<Product>): Expression =>
+  over(
+    times(caco3, quantity("depth mixed", product.depthCm, "cm", known.depthCm)),
+    quantity("depth that it is stated for", STATED_FOR_CM, "cm"),
+    quantity("neutralising value", product.neutralisingValuePct, "%", known.neutralisingValuePct),
+    quantity("fineness", product.finenessPct, "%", known.finenessPct),
+  );
+/** Tables and laboratories state calcium carbonate for so deep a layer [cm]. */
+const STATED_FOR_CM = 20;
 
 function requirement(productTPerHa: number, material: LimeMaterial, nv: number, most: number): LimeRequirement {
   const mostProduct = mostInOneDressing(nv, most);

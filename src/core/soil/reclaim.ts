@@ -1,7 +1,8 @@
 /** Taking salt and sodium out of a soil: exchangeable sodium from the extract, water to leach, the share to keep leaching. */
 
 import { readChoice, readNumber } from "../args";
-import { computed } from "../figure";
+import { minus, over, times } from "../figure/expression";
+import { computed, given, type KnownOf, quantity } from "../figure/figure";
 import { type FieldError, failed, fieldError, ok, type Result } from "../result";
 import { draftTexture, TEXTURE_CLASSES, type TextureClass } from "./texture";
 
@@ -27,14 +28,17 @@ const PEAT_OM_PCT = 25;
  *
  * Example: 60 cm of silty clay from 8 to 4 dS/m, ponded: 0.3 x 600 x 2 = 360 mm.
  */
-export function leachingWater(input: {
-  ecE: number;
-  wantedEcE: number;
-  depthCm: number;
-  textureClass: TextureClass;
-  organicMatterPct?: number;
-  way?: "ponded" | "sprinkled";
-}): Result<{ mm: number }> {
+export function leachingWater(
+  input: {
+    ecE: number;
+    wantedEcE: number;
+    depthCm: number;
+    textureClass: TextureClass;
+    organicMatterPct?: number;
+    way?: "ponded" | "sprinkled";
+  },
+  known: KnownOf<typeof input> = {},
+): Result<{ mm: number }> {
   const errors: FieldError[] = [];
   const now = readNumber(errors, "ecE", input.ecE, { min: 0, max: 100, unit: "dS/m" });
   const wanted = readNumber(errors, "wantedEcE", input.wantedEcE, { above: 0, max: 100, unit: "dS/m" });
@@ -49,18 +53,20 @@ export function leachingWater(input: {
       : organic > PEAT_OM_PCT
         ? HOFFMAN_K.peat
         : HOFFMAN_K.ponded[draftTexture(texture)];
-  const mm = now <= wanted ? 0 : (k * depth * 10 * now) / wanted;
-  return ok(
-    { mm },
-    {
-      mm: computed("Water to leach salt", mm, "mm", "k x depth x salt now / salt wanted", [
-        { label: "k", value: k, basis: { kind: "source", text: "Hoffman 1980" } },
-        { label: "depth", value: depth * 10, unit: "mm" },
-        { label: "salt now", value: now, unit: "dS/m", basis: { kind: "measured", text: "soil test" } },
-        { label: "salt wanted", value: wanted, unit: "dS/m" },
-      ]),
-    },
+  const needed = computed(
+    "Water to leach salt",
+    "mm",
+    over(
+      times(
+        quantity("k", k, "", { basis: { kind: "source", text: "Hoffman 1980" } }),
+        quantity("depth", depth, "cm", known.depthCm),
+        quantity("salt now", now, "dS/m", known.ecE ?? { basis: { kind: "measured", text: "soil test" } }),
+      ),
+      quantity("salt wanted", wanted, "dS/m", known.wantedEcE),
+    ),
   );
+  const mm = now <= wanted ? given("Water to leach salt", 0, "mm", { kind: "computed" }) : needed;
+  return ok({ mm: mm.value }, { mm });
 }
 
 /**
@@ -69,12 +75,22 @@ export function leachingWater(input: {
  *
  * Example: water of 1.2 dS/m, 3 dS/m in the soil: 1.2 / 13.8 = 8.7 %.
  */
-export function leachingShare(input: { ecW: number; ecE: number }): Result<{ sharePct: number }> {
+export function leachingShare(
+  input: { ecW: number; ecE: number },
+  known: KnownOf<typeof input> = {},
+): Result<{ sharePct: number }> {
   const errors: FieldError[] = [];
   const water = readNumber(errors, "ecW", input.ecW, { min: 0, max: 100, unit: "dS/m" });
   const soil = readNumber(errors, "ecE", input.ecE, { above: 0, max: 100, unit: "dS/m" });
   if (errors.length === 0 && water >= 5 * soil)
     errors.push(fieldError("ecW", water, `under five times the soil's ${soil} dS/m`));
   if (errors.length > 0) return failed(errors);
-  return ok({ sharePct: (100 * water) / (5 * soil - water) });
+  const ecW = quantity("salt of the water", water, "dS/m", known.ecW);
+  const sharePct = computed(
+    "Leaching requirement",
+    "%",
+    over(ecW, minus(times(5, quantity("salt that the crop bears", soil, "dS/m", known.ecE)), ecW)),
+    "Ayers and Westcot 1985 (FAO-29). Winter rain that drains does the same work; a soil test says how much gathers.",
+  );
+  return ok({ sharePct: sharePct.value }, { sharePct });
 }

@@ -151,7 +151,9 @@ describe("gypsumRequirement", () => {
     expect(unwrap(gypsumRequirement({ ...input, espPct: 5 })).productTPerHa).toBe(0);
     // all that enters stands in the working, so that it can be followed on paper
     const result = gypsumRequirement(input);
-    expect(result.ok && result.figures?.productTPerHa?.inputs.map((i) => i.value)).toEqual([18, 8, 22, 30, 1.35, 100]);
+    expect(result.ok && result.figures?.productTPerHa?.inputs.map((i) => i.value)).toEqual([
+      18, 8, 22, 0.86, 30, 1.35, 100,
+    ]);
   });
 });
 

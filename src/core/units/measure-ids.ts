@@ -67,6 +67,7 @@ export const MEASURES = {
   "kg/t": {},
   "mg/L": {},
   "mg/kg": {},
+  "g/kg": {},
   "g/m²": {},
   "g/cm³": {},
   "kg/m³": {},

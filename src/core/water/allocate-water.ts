@@ -1,5 +1,6 @@
 import { PER_CENT, readNumber } from "../args";
-import { computed } from "../figure";
+import { rule } from "../figure/expression";
+import { computed, quantity } from "../figure/figure";
 import { type FieldError, failed, fieldError, ok, type Result } from "../result";
 
 export interface WaterField {
@@ -82,13 +83,13 @@ export function allocateWater(input: { volumeM3: number; fields: WaterField[] })
     {
       marginalValuePerM3: computed(
         "The next cubic metre",
-        marginal,
         "money/m³",
-        "value of the steepest step of all responses that has no water yet",
-        [
-          { label: "water to share", value: volume, unit: "m³" },
-          { label: "fields", value: fields.length, unit: "" },
-        ],
+        rule(
+          "value of the steepest step of all responses that has no water yet",
+          [quantity("water to share", volume, "m³"), quantity("fields", fields.length, "")],
+          marginal,
+          "money/m³",
+        ),
       ),
     },
   );

@@ -1,5 +1,6 @@
 import { PER_CENT, readNumber } from "../args";
-import { computed } from "../figure";
+import { asMeasure, numberOf, over, power, times } from "../figure/expression";
+import { computed, type Figure, type KnownOf, quantity } from "../figure/figure";
 import { type FieldError, failed, ok, type Result } from "../result";
 
 /** Weight of water [kN/m3]. */
@@ -25,26 +26,36 @@ export function pumpPower(input: {
   const pump = readNumber(errors, "pumpEfficiencyPct", input?.pumpEfficiencyPct, PER_CENT);
   const motor = readNumber(errors, "motorEfficiencyPct", input?.motorEfficiencyPct, PER_CENT);
   if (errors.length > 0) return failed(errors);
-  const { hydraulicKw, shaftKw, inputKw } = powersOf(flow, head, pump, motor);
-  return ok(
-    { hydraulicKw, shaftKw, inputKw },
-    {
-      inputKw: computed("Power taken in", inputKw, "kW", "9.81 x flow x head / 3600 / pump / motor", [
-        { label: "flow", value: flow, unit: "m³/h" },
-        { label: "head", value: head, unit: "m" },
-        { label: "pump", value: pump, unit: "%" },
-        { label: "motor", value: motor, unit: "%" },
-      ]),
-    },
-  );
+  const inputKw = powerFigure(flow, head, pump, motor);
+  const hydraulicKw = (KN_PER_M3 * flow * head) / 3600;
+  return ok({ hydraulicKw, shaftKw: (hydraulicKw * 100) / pump, inputKw: inputKw.value }, { inputKw });
 }
 
-/** The powers themselves, of figures that were checked [m3/h, m, %, %]. */
-export function powersOf(flow: number, head: number, pumpPct: number, motorPct: number) {
-  const hydraulicKw = (KN_PER_M3 * flow * head) / 3600;
-  const shaftKw = (hydraulicKw * 100) / pumpPct;
-  return { hydraulicKw, shaftKw, inputKw: (shaftKw * 100) / motorPct };
-}
+/** Power taken in, of figures that were checked [m3/h, m, %, %]. */
+export const powerFigure = (
+  flow: number,
+  head: number,
+  pumpPct: number,
+  motorPct: number,
+  known: KnownOf<{ flow: number; head: number }> = {},
+): Figure =>
+  computed(
+    "Power taken in",
+    "kW",
+    asMeasure(
+      over(
+        times(
+          KN_PER_M3,
+          numberOf(quantity("flow", flow, "m³/h", known.flow)),
+          numberOf(quantity("head", head, "m", known.head)),
+        ),
+        3600,
+        quantity("pump", pumpPct, "%"),
+        quantity("motor", motorPct, "%"),
+      ),
+      "kW",
+    ),
+  );
 
 /**
  * What one irrigation takes: volume = area x depth x 10, hours = volume / flow, energy = hours x power (null where none is given).
@@ -75,23 +86,38 @@ export function pumpTime(input: {
  *
  * Example: 36 m3/h through 200 m of 90 mm plastic lose 4.9 m.
  */
-export function pipeLoss(input: {
-  flowM3PerH: number;
-  lengthM: number;
-  insideDiameterMm: number;
-  roughness?: number;
-}): Result<{ headM: number; speedMPerS: number }> {
+export function pipeLoss(
+  input: { flowM3PerH: number; lengthM: number; insideDiameterMm: number; roughness?: number },
+  known: KnownOf<typeof input> = {},
+): Result<{ headM: number; speedMPerS: number }> {
   const errors: FieldError[] = [];
-  const flow = readNumber(errors, "flowM3PerH", input?.flowM3PerH, { above: 0, max: 20_000, unit: "m³/h" }) / 3600;
+  const flow = readNumber(errors, "flowM3PerH", input?.flowM3PerH, { above: 0, max: 20_000, unit: "m³/h" });
   const length = readNumber(errors, "lengthM", input?.lengthM, { min: 0, max: 100_000, unit: "m" });
-  const diameter =
-    readNumber(errors, "insideDiameterMm", input?.insideDiameterMm, { min: 5, max: 3000, unit: "mm" }) / 1000;
+  const inside = readNumber(errors, "insideDiameterMm", input?.insideDiameterMm, { min: 5, max: 3000, unit: "mm" });
   const roughness = readNumber(errors, "roughness", input?.roughness, { min: 40, max: 160, fallback: 150 });
   if (errors.length > 0) return failed(errors);
-  return ok({
-    headM: (10.67 * length * flow ** 1.852) / (roughness ** 1.852 * diameter ** 4.8704),
-    speedMPerS: flow / ((Math.PI * diameter * diameter) / 4),
-  });
+  const perSecond = flow / 3600;
+  const speedMPerS = perSecond / ((Math.PI * (inside / 1000) ** 2) / 4);
+  const headM = computed(
+    "Head lost in the pipe",
+    "m",
+    asMeasure(
+      over(
+        times(
+          10.67,
+          numberOf(quantity("length", length, "m")),
+          power(over(numberOf(quantity("flow", flow, "m³/h", known.flowM3PerH)), 3600), 1.852),
+        ),
+        times(
+          power(quantity("roughness", roughness, ""), 1.852),
+          power(numberOf(quantity("inside", inside / 1000, "m")), 4.8704),
+        ),
+      ),
+      "m",
+    ),
+    `Water runs at ${Math.round(speedMPerS * 10) / 10} m/s; over 1.5 to 2 m/s a wider pipe pays.`,
+  );
+  return ok({ headM: headM.value, speedMPerS }, { headM });
 }
 
 /**

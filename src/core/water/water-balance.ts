@@ -1,5 +1,6 @@
 import { readNumber } from "../args";
-import { computed } from "../figure";
+import { rule } from "../figure/expression";
+import { computed, quantity } from "../figure/figure";
 import { type FieldError, failed, fieldError, ok, type Result } from "../result";
 import { type Trace, traceOf, walkWater } from "./walk";
 
@@ -64,15 +65,15 @@ export function waterBalance(input: {
   return ok(
     { days: daysOf(trace), etcMm, etaMm, drainageMm },
     {
-      etcMm: computed("Crop water use without stress (ETc)", etcMm, "mm", "sum of kc x reference evapotranspiration", [
-        { label: "days", value: days.count, unit: "" },
-      ]),
+      etcMm: computed(
+        "Crop water use without stress (ETc)",
+        "mm",
+        rule("sum of kc x reference evapotranspiration", [quantity("days", days.count, "")], etcMm, "mm"),
+      ),
       drainageMm: computed(
         "Drained below the roots",
-        drainageMm,
         "mm",
-        "rain and irrigations over capacity, day by day",
-        [],
+        rule("rain and irrigations over capacity, day by day", [], drainageMm, "mm"),
       ),
     },
   );

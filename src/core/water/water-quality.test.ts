@@ -12,7 +12,7 @@ describe("what comes with water", () => {
   });
   it("nitrate is nitrogen", () => {
     // 200 mm = 2000 m3/ha; x 50 g/m3 = 100 kg of nitrate; x 14.007 / 62.004 = 22.6
-    expect(nitrogenInWater(200, 50)).toBeCloseTo(22.6, 1);
+    expect(nitrogenInWater(200, 50).value).toBeCloseTo(22.6, 1);
   });
   it("sodium closes the soil, the more the less salt there is", () => {
     expect(sealing(8, 0.4)).toBe("severe");

@@ -1,5 +1,8 @@
 /** Salt, sodium, chloride and nitrate that come with water. */
 
+import { times } from "../figure/expression";
+import { computed, type Figure, quantity } from "../figure/figure";
+
 export interface WaterAnalysis {
   /** conductivity [dS/m] */
   ecDsM?: number | null | undefined;
@@ -30,10 +33,20 @@ export function blendWater(one: WaterAnalysis, other: WaterAnalysis, otherPct: n
   );
 }
 
-/** Nitrogen that water brings [kg/ha]: mm x 10 m3/ha x mg/L. Example: 200 mm with 50 mg/L of nitrate: 22.6 kg. */
-export function nitrogenInWater(grossMm: number, nitrateMgL: number): number {
-  return (grossMm * 10 * nitrateMgL * N_IN_NITRATE) / 1000;
-}
+/**
+ * Nitrogen that water brings [kg/ha]: depth [mm] x nitrate [mg/L] x the nitrogen in it. Example: 200 mm with 50 mg/L of nitrate:
+ * 2,000 m3/ha bring 100 kg of nitrate, of it 22.6 kg of nitrogen.
+ */
+export const nitrogenInWater = (grossMm: number, nitrateMgL: number): Figure =>
+  computed(
+    "Nitrogen in the water",
+    "kg/ha",
+    times(
+      quantity("water", grossMm, "mm"),
+      quantity("nitrate", nitrateMgL, "mg/L"),
+      quantity("nitrogen of nitrate", N_IN_NITRATE, "", { basis: { kind: "source", text: "ratio of molar masses" } }),
+    ),
+  );
 
 export const ANALYSIS_LIMITS: Record<keyof WaterAnalysis, { max: number; unit: string }> = {
   ecDsM: { max: 60, unit: "dS/m" },

@@ -1,5 +1,6 @@
 import { readChoice, readNumber } from "../args";
-import { computed } from "../figure";
+import { type Expression, rule } from "../figure/expression";
+import { computed, quantity } from "../figure/figure";
 import { type FieldError, failed, fieldError, ok, type Result } from "../result";
 
 /**
@@ -26,20 +27,26 @@ export function yieldFromWater(input: {
   for (const [i, { etaMm, etcMm }] of stages.entries())
     if (etaMm > etcMm * (1 + 1e-9)) errors.push(fieldError(`stages.${i}.etaMm`, etaMm, `up to etcMm, ${etcMm} mm`));
   if (errors.length > 0) return failed(errors);
-  const relativeYieldPct = 100 * relativeYield(stages);
-  return ok(
-    { relativeYieldPct },
-    {
-      relativeYieldPct: computed(
-        "Relative yield, stage by stage",
-        relativeYieldPct,
-        "%",
-        "product of 1 - ky x (1 - eta / etc)",
-        stages.map((s, i) => ({ label: `stage ${i + 1}: ky ${s.ky}`, value: (100 * s.etaMm) / s.etcMm, unit: "%" })),
-      ),
-    },
+  const relativeYieldPct = computed(
+    "Relative yield, stage by stage",
+    "%",
+    yieldOfStages(stages.map((s, i) => ({ ...s, stage: `stage ${i + 1}` }))),
   );
+  return ok({ relativeYieldPct: relativeYieldPct.value }, { relativeYieldPct });
 }
+
+/** The share of the yield that water leaves, with what each stage used and needed. */
+export const yieldOfStages = (stages: { stage: string; ky: number; etaMm: number; etcMm: number }[]): Expression =>
+  rule(
+    "product over the stages of 1 - ky x (1 - use / need)",
+    stages.flatMap(({ stage, ky, etaMm, etcMm }) => [
+      quantity(`${stage}, ky`, ky, ""),
+      quantity("its use", etaMm, "mm"),
+      quantity("its need", etcMm, "mm"),
+    ]),
+    100 * relativeYield(stages),
+    "%",
+  );
 
 /** The share itself, of figures that were checked. */
 export const relativeYield = (stages: { ky: number; etaMm: number; etcMm: number }[]): number =>

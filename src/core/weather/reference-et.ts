@@ -1,5 +1,6 @@
 import { readNumber } from "../args";
-import { computed, type Figure } from "../figure";
+import { rule } from "../figure/expression";
+import { computed, quantity } from "../figure/figure";
 import { type FieldError, failed, fieldError, ok, type Result } from "../result";
 import { clearSkyShare, daylightH, extraterrestrialRadiation } from "./sun";
 
@@ -144,20 +145,23 @@ export function referenceEt(input: ReferenceEtInput): Result<{
   const rn = netRadiation(tmaxC, tminC, vapour, solar, clearSkyShare(altitudeM) * ra);
   const gamma = psychrometricConstant(altitudeM);
   const eto = penmanMonteith(tmaxC, tminC, vapour, windAt2mMs, rn - soilHeatMj, gamma);
-  const figure: Figure = computed(
+  const figure = computed(
     "Reference evapotranspiration",
-    eto,
     "mm/day",
-    "(0.408 slope (Rn - G) + gamma 900 / (T + 273) u2 (es - ea)) / (slope + gamma (1 + 0.34 u2))",
-    [
-      { label: "net radiation Rn", value: rn, unit: "MJ/m²" },
-      { label: "soil heat G", value: soilHeatMj, unit: "MJ/m²" },
-      { label: "mean temperature T", value: (tmaxC + tminC) / 2, unit: "C" },
-      { label: "wind at 2 m u2", value: windAt2mMs, unit: "m/s" },
-      { label: "saturation vapour pressure es", value: saturation, unit: "kPa" },
-      { label: "actual vapour pressure ea", value: vapour, unit: "kPa" },
-      { label: "psychrometric constant gamma", value: gamma, unit: "kPa/°C" },
-    ],
+    rule(
+      "(0.408 slope (Rn - G) + gamma 900 / (T + 273) u2 (es - ea)) / (slope + gamma (1 + 0.34 u2))",
+      [
+        quantity("net radiation Rn", rn, "MJ/m²"),
+        quantity("soil heat G", soilHeatMj, "MJ/m²"),
+        quantity("mean temperature T", (tmaxC + tminC) / 2, "C"),
+        quantity("wind at 2 m u2", windAt2mMs, "m/s"),
+        quantity("saturation vapour pressure es", saturation, "kPa"),
+        quantity("actual vapour pressure ea", vapour, "kPa"),
+        quantity("psychrometric constant gamma", gamma, "kPa/°C"),
+      ],
+      eto,
+      "mm/day",
+    ),
     "FAO Irrigation and Drainage Paper 56, equation 6, for a well-watered short grass",
   );
   return ok({ etoMmPerDay: eto, raMjPerM2: ra, rnMjPerM2: rn }, { etoMmPerDay: figure });
@@ -192,15 +196,18 @@ export function hargreavesEt(input: {
     {
       etoMmPerDay: computed(
         "Reference evapotranspiration, from temperature",
-        eto,
         "mm/day",
-        "0.0023 (T + 17.8) sqrt(Tmax - Tmin) 0.408 Ra",
-        [
-          { label: "mean temperature T", value: mean, unit: "C" },
-          { label: "Tmax", value: tmaxC, unit: "C" },
-          { label: "Tmin", value: tminC, unit: "C" },
-          { label: "radiation above the air Ra", value: ra, unit: "MJ/m²" },
-        ],
+        rule(
+          "0.0023 (T + 17.8) sqrt(Tmax - Tmin) 0.408 Ra",
+          [
+            quantity("mean temperature T", mean, "C"),
+            quantity("Tmax", tmaxC, "C"),
+            quantity("Tmin", tminC, "C"),
+            quantity("radiation above the air Ra", ra, "MJ/m²"),
+          ],
+          eto,
+          "mm/day",
+        ),
         "Hargreaves and Samani 1985; needs no humidity, wind or sun, and is the rougher for it",
       ),
     },

@@ -1,7 +1,7 @@
 "use client";
 
 import { type RefObject, useState } from "react";
-import type { Basis, Figure } from "@/core/figure";
+import type { Basis, Figure } from "@/core/figure/figure";
 import { Button } from "@/ui/button";
 import { AnchoredPopover } from "@/ui/popover";
 import { WrittenValue } from "@/ui/written-value";

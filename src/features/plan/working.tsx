@@ -12,7 +12,7 @@ import {
   useRef,
   useState,
 } from "react";
-import type { Figure } from "@/core/figure";
+import type { Figure } from "@/core/figure/figure";
 import type { AsideId, FigureId } from "@/core/plan/figure-ids";
 import type { Plan } from "@/core/sheets/plan";
 import { joined } from "@/core/units/words";

@@ -1,6 +1,6 @@
 /** The main figures of a plan against what is usual of its crop: outside of it the plan says what makes it so. */
 
-import type { Figure } from "../../figure";
+import type { Figure } from "../../figure/figure";
 import type { Ranged } from "../../guides/schema";
 import { NUTRIENTS } from "../../nutrients";
 import type { PlanFacts } from "../../plan/facts";
@@ -178,9 +178,9 @@ function offtakeTerms(plan: Plan, id: string): Term[] {
   const removal = (product.removalKgPerT as Record<string, number | string | undefined>)[id];
   const perT = typeof removal === "number" ? removal : 0;
   const figure = plan.figures[`feed.${id}` as FigureId];
-  const input = (start: string) => figure?.inputs.find((i) => i.label.startsWith(start));
-  const factor = input("class factor");
-  const buildUp = input("build-up");
+  const input = (id: string) => figure?.inputs.find((i) => i.id === id);
+  const factor = input("classFactor");
+  const buildUp = input("buildUp");
   const manure = plan.feed.manure[id as keyof Plan["feed"]["manure"]];
   return [
     {

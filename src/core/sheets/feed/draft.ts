@@ -1,6 +1,7 @@
 import { doseFertilisers, type FertiliserDose } from "../../feed/dose-fertilisers";
 import { splitNutrient } from "../../feed/split-nutrient";
-import { computed } from "../../figure";
+import { minus, over, sum, times } from "../../figure/expression";
+import { computed, quantity } from "../../figure/figure";
 import { NUTRIENTS, type NutrientId, nutrientOf, sumAmounts } from "../../nutrients";
 import { OWN } from "../../plan/own-operations";
 import type { Fertiliser } from "../../records/inputs/fertiliser";
@@ -68,10 +69,14 @@ export function draftFeed(draft: Draft): void {
     const name = planned?.name ?? line.at;
     const nKgPerHa = context.use(
       `feed.split.${line.at}`,
-      computed(`N, ${name.toLowerCase()}`, line.kgPerHa, "kg N/ha", "nitrogen to apply x share", [
-        { label: "nitrogen to apply", value: need.n, unit: "kg/ha" },
-        { label: "share", value: line.sharePct, unit: "%" },
-      ]),
+      computed(
+        `N, ${name.toLowerCase()}`,
+        "kg N/ha",
+        times(
+          quantity("nitrogen to apply", need.n, "kg/ha", context.known("feed.n")),
+          quantity("share", line.sharePct, "%"),
+        ),
+      ),
     );
     const conditional = colour
       ? `where the youngest full leaf is paler than step ${colour.below} of the chart`
@@ -167,24 +172,25 @@ function putDose({ context, facts }: Draft, dose: FertiliserDose, where: string)
   const main = nutrientOf(dose.by);
   context.show(
     `feed.dose.${dose.at}.${dose.id}`,
-    computed(`${product.name}, ${where}`, dose.kgPerHa, "kg/ha", `${main.label} to bring / content`, [
-      { label: `${main.label} to bring`, value: dose.brings[main.id] ?? 0, unit: "kg/ha" },
-      { label: "content", value: product.contents[main.id] ?? 0, unit: "%" },
-    ]),
+    computed(
+      `${product.name}, ${where}`,
+      "kg/ha",
+      over(
+        quantity(`${main.label} to bring`, dose.brings[main.id] ?? 0, "kg/ha"),
+        quantity("content", product.contents[main.id] ?? 0, "%"),
+      ),
+    ),
   );
   if (product.bagKg !== null)
     context.aside(
       `feed.bags.${dose.at}.${dose.id}`,
       computed(
         `Bags, ${product.name}, ${where}`,
-        (dose.kgPerHa * areaHa) / product.bagKg,
         "bags",
-        "rate x area / bag",
-        [
-          { label: "rate", value: dose.kgPerHa, unit: "kg/ha" },
-          { label: "area", value: areaHa, unit: "ha" },
-          { label: "bag", value: product.bagKg, unit: "kg" },
-        ],
+        over(
+          times(quantity("rate", dose.kgPerHa, "kg/ha"), quantity("area", areaHa, "ha")),
+          quantity("bag", product.bagKg, "kg"),
+        ),
         "To carry out for this job; the order counts whole bags over all jobs.",
       ),
     );
@@ -197,6 +203,8 @@ function putDose({ context, facts }: Draft, dose: FertiliserDose, where: string)
   };
 }
 
+const rateOf = (dose: PlannedDose): string => `${dose.name}, ${dose.kgPerHa.toFixed(0)} kg/ha`;
+
 /** What is given of each nutrient, how far over the need, and what fertiliser costs. */
 function putBalance({ context }: Draft, { need, supplied, doses }: FeedPart): void {
   for (const { id, label, need: by } of NUTRIENTS) {
@@ -206,32 +214,25 @@ function putBalance({ context }: Draft, { need, supplied, doses }: FeedPart): vo
       `feed.supplied.${id}`,
       computed(
         `${label} given`,
-        supplied[id],
         "kg/ha",
-        "sum over the products of rate x content",
-        doses
-          .filter((d) => (d.brings[id] ?? 0) > 0)
-          .map((d) => ({ label: `${d.name}, ${d.kgPerHa.toFixed(0)} kg/ha`, value: d.brings[id] ?? 0, unit: "kg/ha" })),
+        sum(doses.filter((d) => (d.brings[id] ?? 0) > 0).map((d) => quantity(rateOf(d), d.brings[id] ?? 0, "kg/ha"))),
       ),
     );
     context.aside(
       `feed.over.${id}`,
-      computed(`${label} over the need`, supplied[id] - need[id], "kg/ha", "given - needed", [
-        { label: "given", value: supplied[id], unit: "kg/ha" },
-        { label: "needed", value: need[id], unit: "kg/ha" },
-      ]),
+      computed(
+        `${label} over the need`,
+        "kg/ha",
+        minus(
+          quantity("given", supplied[id], "kg/ha"),
+          quantity("needed", need[id], "kg/ha", context.known(`feed.${id}`)),
+        ),
+      ),
     );
   }
-  const money = "money/ha";
   context.show(
     "feed.cost",
-    computed(
-      "Fertiliser",
-      doses.reduce((sum, d) => sum + d.cost, 0) / 100,
-      money,
-      "sum over the products of rate x price",
-      doses.map((d) => ({ label: `${d.name}, ${d.kgPerHa.toFixed(0)} kg/ha`, value: d.cost / 100, unit: money })),
-    ),
+    computed("Fertiliser", "money/ha", sum(doses.map((d) => quantity(rateOf(d), d.cost / 100, "money/ha")))),
   );
 }
 

@@ -1,7 +1,8 @@
 import { addDays } from "../../dates";
 import { type ManureId, manureCredit } from "../../feed/manure";
 import { type PkNutrient, type PkSchool, phosphatePotashNeed } from "../../feed/phosphate-potash-need";
-import { computed, type Figure, withBases } from "../../figure";
+import { atLeast, minus, rule, times } from "../../figure/expression";
+import { computed, type Figure, quantity, workingOf } from "../../figure/figure";
 import { NUTRIENT_IDS, NUTRIENTS, type Nutrient, type NutrientId, nutrientOf } from "../../nutrients";
 import { windowOfPlan } from "../../plan/dates";
 import { OWN } from "../../plan/own-operations";
@@ -64,36 +65,29 @@ export function nutrientNeeds(draft: Draft, manure: NutrientTable, mineralN: Min
   return need;
 }
 
-/** Less what the season's water brings: it comes as nitrate, a little at a time, and counts as fertiliser (assumption). */
-function lessWater(figure: Figure | null, waterN: number): Figure | null {
-  if (!figure || waterN <= 0) return figure;
-  return computed(
-    figure.label,
-    Math.max(0, figure.value - waterN),
-    figure.unit,
-    "nitrogen without it - nitrogen in the water",
-    [
-      { label: "nitrogen without it", value: figure.value, unit: "kg/ha", basis: figure.basis },
-      { label: "nitrogen in the water", value: waterN, unit: "kg/ha" },
-      ...figure.inputs,
-    ],
-    figure.formula ? `Without it: ${figure.formula}.` : undefined,
-  );
+/** A need less what comes by itself. Water brings its nitrogen as nitrate: it counts as fertiliser (assumption). */
+function less(figure: Figure | null, by: string, kgPerHa: number): Figure | null {
+  if (!figure || kgPerHa <= 0) return figure;
+  const left = atLeast(minus(workingOf(figure), quantity(by, kgPerHa, "kg/ha")), 0);
+  return computed(figure.label, figure.unit, left, figure.note);
 }
+const IN_THE_WATER = "nitrogen in the water";
+const FROM_MANURE = "from manure";
 
 function needFigure(draft: Draft, nutrient: Nutrient, fromManure: number, mineralN: MineralN): Figure | null {
   switch (nutrient.need) {
     case "balance":
-      return lessWater(nitrogenFigure(draft, fromManure, mineralN), draft.waterN);
+      return less(nitrogenFigure(draft, fromManure, mineralN), IN_THE_WATER, draft.waterN);
     case "offtake":
-      return lessManure(
+      return less(
         offtakeFigure(draft, nutrient.id as PkNutrient, classOf(draft, nutrient) ?? "target"),
+        FROM_MANURE,
         fromManure,
       );
     case "perTonne":
       return sulphurFigure(draft);
     case "whenLow":
-      return lessManure(whenLowFigure(draft, nutrient), fromManure);
+      return less(whenLowFigure(draft, nutrient), FROM_MANURE, fromManure);
     default:
       return null;
   }
@@ -113,32 +107,37 @@ function offtakeFigure(
   const equation = decisions.feed?.pkEquation?.[nutrient];
   const tested = facts.soilTest?.levels[nutrientOf(nutrient).soilTestKey ?? "p"];
   const bySchool = (school: PkSchool) =>
-    phosphatePotashNeed({
-      nutrient,
-      school,
-      targetYieldTPerHa: targetTPerHa,
-      offtakeKgPerT: removal[nutrient] ?? 0,
-      soilClass,
-      responds: context.crop.guide.feed.responds[nutrient],
-      ...(equation && tested !== undefined && tested !== null ? { equation: { ...equation, soilTest: tested } } : {}),
-    });
+    phosphatePotashNeed(
+      {
+        nutrient,
+        school,
+        targetYieldTPerHa: targetTPerHa,
+        offtakeKgPerT: removal[nutrient] ?? 0,
+        soilClass,
+        responds: context.crop.guide.feed.responds[nutrient],
+        ...(equation && tested !== undefined && tested !== null ? { equation: { ...equation, soilTest: tested } } : {}),
+      },
+      {
+        targetYieldTPerHa: context.known("target"),
+        offtakeKgPerT: { basis: { kind: "source", text: context.source(removal.source) } },
+      },
+    );
   const need =
     context.take("feed", bySchool(decisions.feed?.pkSchool ?? "replaceAndBuildUp")) ??
     context.take("feed", bySchool("replaceAndBuildUp"));
-  return need?.figures.kgPerHa
-    ? withBases(need.figures.kgPerHa, {
-        target: context.figures.target?.basis,
-        offtake: { kind: "source", text: context.source(removal.source) },
-      })
-    : null;
+  return need?.figures.kgPerHa ?? null;
 }
 
-function sulphurFigure({ context, targetTPerHa }: Draft): Figure {
+function sulphurFigure({ context }: Draft): Figure {
   const { value, source } = context.crop.guide.feed.sulphurKgPerT;
-  return computed("Sulphur to apply", targetTPerHa * value, "kg S/ha", "target x sulphur per tonne", [
-    { label: "target", value: targetTPerHa, unit: "t/ha" },
-    { label: "sulphur", value, unit: "kg/t", basis: { kind: "source", text: context.source(source) } },
-  ]);
+  return computed(
+    "Sulphur to apply",
+    "kg S/ha",
+    times(
+      context.input("target", "target"),
+      quantity("sulphur", value, "kg/t", { basis: { kind: "source", text: context.source(source) } }),
+    ),
+  );
 }
 
 /** A dose by class, where the test is low and this crop answers; of the main nutrients, where it is very low, for any crop. */
@@ -149,32 +148,20 @@ function whenLowFigure(draft: Draft, nutrient: Nutrient): Figure | null {
   const answers = draft.context.crop.guide.feed.answersTo.includes(nutrient.id);
   const due = soilClass === "very low" ? answers || !nutrient.trace : soilClass === "low" && answers;
   const kgPerHa = due ? (soilClass === "very low" ? dose.veryLow : dose.low) : 0;
-  return {
-    ...computed(
-      `${nutrient.label} to apply`,
-      kgPerHa,
-      "kg/ha",
+  return computed(
+    `${nutrient.label} to apply`,
+    "kg/ha",
+    rule(
       "by soil class, where the crop answers; none in target",
       [
         { label: "soil class", value: soilClass, basis: { kind: "measured", text: "soil test" } },
         { label: "this crop answers", value: answers ? "yes" : "no", basis: { kind: "source", text: "crop guide" } },
-        {
-          label: `dose when ${soilClass}`,
-          value: kgPerHa,
-          unit: "kg/ha",
+        quantity(`dose when ${soilClass}`, kgPerHa, "kg/ha", {
           basis: { kind: "source", text: "unverified: usual rates of advisory tables" },
-        },
+        }),
       ],
+      kgPerHa,
+      "kg/ha",
     ),
-  };
-}
-
-function lessManure(figure: Figure | null, fromManure: number): Figure | null {
-  if (!figure || fromManure <= 0) return figure;
-  return {
-    ...figure,
-    value: Math.max(0, figure.value - fromManure),
-    formula: `${figure.formula} - from manure`,
-    inputs: [...figure.inputs, { label: "from manure", value: fromManure, unit: "kg/ha" }],
-  };
+  );
 }

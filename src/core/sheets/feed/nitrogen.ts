@@ -3,7 +3,8 @@
 import { addDays, daysBetween } from "../../dates";
 import { nitrogenNeed } from "../../feed/nitrogen-need";
 import { leachedNitrogen, mineralisedNitrogen } from "../../feed/soil-nitrogen";
-import { type Basis, computed, type Figure, given, withBases } from "../../figure";
+import { asMeasure, atLeast, minus, numberOf, times } from "../../figure/expression";
+import { type Basis, computed, type Figure, given, type Known, quantity } from "../../figure/figure";
 import { windowOfPlan } from "../../plan/dates";
 import { OWN } from "../../plan/own-operations";
 import { failed, fieldError } from "../../result";
@@ -32,7 +33,7 @@ export function nitrogenFigure(draft: Draft, manureN: number, mineralN: MineralN
   const school = decisions.feed?.nSchool ?? "balance";
   const bySchool: Record<NitrogenSchool, Figure | null> = {
     balance: byBalance(draft, supply, manureN),
-    fixedRate: byFixedRate(draft, supply, manureN),
+    fixedRate: byFixedRate(draft, manureN),
     targetYieldEquation: byEquation(draft, manureN),
     leafColour: byLeafColour(draft),
   };
@@ -94,24 +95,18 @@ function soilSupply(draft: Draft, mineralN: MineralN): Supply {
       // straw that ties nitrogen up does so whatever the winter
       computed(
         "N from the previous crop",
-        left > 0 ? left * feed.residueKept.value : left,
         "kg/ha",
-        "in fertiliser equivalents x share that is still there",
-        [
-          {
-            label: before ? `typical after ${before.name}` : "no previous crop known",
-            value: left,
-            unit: "kg/ha",
+        times(
+          quantity(before ? `typical after ${before.name}` : "no previous crop known", left, "kg/ha", {
             basis: before?.leaves
               ? { kind: "source", text: good ? `handbooks; ${good}` : "handbooks" }
               : { kind: "assumption", text: before ? `not known what ${before.name} leaves` : "nothing counted" },
-          },
-          {
-            label: "share that is still there",
-            value: left > 0 ? feed.residueKept.value : 1,
+          }),
+          quantity("share that is still there", left > 0 ? feed.residueKept.value : 1, "", {
             basis: { kind: "assumption", text: context.source(feed.residueKept.source) },
-          },
-        ],
+          }),
+        ),
+        "In fertiliser equivalents.",
       ),
     ),
   };
@@ -187,18 +182,19 @@ function mineralisationFigure(draft: Draft): Figure {
     const until = addDays(planting, Math.round(context.crop.kind.maturityDays.typical));
     const figure = context.take(
       "feed",
-      mineralisedNitrogen({
-        organicMatterPct: soilTest.organicMatterPct,
-        meanTemperatureC: meanTemperatureC(climate, planting, until),
-      }),
-    )?.figures.kgPerHa;
-    if (figure)
-      return withBases(figure, {
-        "mean temperature of the season": {
-          kind: "source",
-          text: `normals of ${climate.station}, planting to maturity`,
+      mineralisedNitrogen(
+        {
+          organicMatterPct: soilTest.organicMatterPct,
+          meanTemperatureC: meanTemperatureC(climate, planting, until),
         },
-      });
+        {
+          meanTemperatureC: {
+            basis: { kind: "source", text: `normals of ${climate.station}, planting to maturity` },
+          },
+        },
+      ),
+    )?.figures.kgPerHa;
+    if (figure) return figure;
   }
   return given(label, feed.mineralisationKgPerHa.typical, "kg/ha", {
     kind: "source",
@@ -210,67 +206,70 @@ function byBalance({ context, targetTPerHa }: Draft, supply: Supply, manureN: nu
   const { guide, product } = context.crop;
   const need = context.take(
     "feed",
-    nitrogenNeed({
-      targetYieldTPerHa: targetTPerHa,
-      uptakeKgPerT: product.nUptakeKgPerT.typical * (1 - guide.feed.fixedFromAirPct / 100),
-      soilMineralNKgPerHa: supply.soilMineralN,
-      mineralisationKgPerHa: supply.mineralisation,
-      residueCreditKgPerHa: 0,
-      recovery: supply.recovery,
-      manureNKgPerHa: manureN,
-      legumeNKgPerHa: supply.residue,
-    }),
+    nitrogenNeed(
+      {
+        targetYieldTPerHa: targetTPerHa,
+        uptakeKgPerT: product.nUptakeKgPerT.typical * (1 - guide.feed.fixedFromAirPct / 100),
+        soilMineralNKgPerHa: supply.soilMineralN,
+        mineralisationKgPerHa: supply.mineralisation,
+        residueCreditKgPerHa: 0,
+        recovery: supply.recovery,
+        manureNKgPerHa: manureN,
+        legumeNKgPerHa: supply.residue,
+      },
+      {
+        targetYieldTPerHa: context.known("target"),
+        uptakeKgPerT: { basis: { kind: "source", text: context.source(product.nUptakeKgPerT.source) } },
+        soilMineralNKgPerHa: context.known("feed.mineralN"),
+        mineralisationKgPerHa: context.known("feed.mineralisation"),
+        recovery: context.known("feed.recovery"),
+        manureNKgPerHa: context.known("feed.manure.n"),
+        legumeNKgPerHa: context.known("feed.residueN"),
+      },
+    ),
   );
-  if (!need?.figures.nKgPerHa) return null;
-  const { figures } = context;
-  return withBases(need.figures.nKgPerHa, {
-    target: figures.target?.basis,
-    uptake: { kind: "source", text: context.source(product.nUptakeKgPerT.source) },
-    "soil mineral N": figures["feed.mineralN"]?.basis,
-    mineralisation: figures["feed.mineralisation"]?.basis,
-    "previous crop N, fertiliser equivalent": figures["feed.residueN"]?.basis,
-    recovery: figures["feed.recovery"]?.basis,
-  });
+  return need?.figures.nKgPerHa ?? null;
 }
 
 /** The crop's usual rate, less what the previous crop and manure give. */
-function byFixedRate({ context }: Draft, supply: Supply, manureN: number): Figure {
+function byFixedRate({ context }: Draft, manureN: number): Figure {
   const usual = context.crop.guide.usual.n;
   return computed(
     "Nitrogen to apply",
-    Math.max(0, usual.typical - supply.residue - manureN),
     "kg N/ha",
-    "usual rate - left by the previous crop - from manure",
-    [
-      {
-        label: "usual rate",
-        value: usual.typical,
-        unit: "kg/ha",
-        basis: { kind: "source", text: context.source(usual.source) },
-      },
-      { label: "left by the previous crop", value: supply.residue, unit: "kg/ha" },
-      { label: "from manure", value: manureN, unit: "kg/ha" },
-    ],
+    atLeast(
+      minus(
+        quantity("usual rate", usual.typical, "kg/ha", {
+          basis: { kind: "source", text: context.source(usual.source) },
+        }),
+        context.input("feed.residueN", "left by the previous crop"),
+        quantity("from manure", manureN, "kg/ha", context.known("feed.manure.n")),
+      ),
+      0,
+    ),
     "A region's rate knows neither this target nor this soil: put your region's own in its place.",
   );
 }
 
 /** a x target - b x soil test, with coefficients of a local calibration. */
-function byEquation({ decisions, targetTPerHa }: Draft, manureN: number): Figure | null {
+function byEquation({ context, decisions }: Draft, manureN: number): Figure | null {
   const equation = decisions.feed?.nEquation;
   if (!equation) return null;
+  const entered: Known = { basis: { kind: "decided", text: "entered" } };
   return computed(
     "Nitrogen to apply",
-    Math.max(0, equation.a * targetTPerHa - equation.b * equation.soilTest - manureN),
     "kg N/ha",
-    "a x target - b x soil test - from manure",
-    [
-      { label: "a", value: equation.a, basis: { kind: "decided", text: "entered" } },
-      { label: "target", value: targetTPerHa, unit: "t/ha" },
-      { label: "b", value: equation.b, basis: { kind: "decided", text: "entered" } },
-      { label: "soil test", value: equation.soilTest, basis: { kind: "decided", text: "entered" } },
-      { label: "from manure", value: manureN, unit: "kg/ha" },
-    ],
+    asMeasure(
+      atLeast(
+        minus(
+          times(quantity("a", equation.a, "", entered), numberOf(context.input("target", "target"))),
+          times(quantity("b", equation.b, "", entered), quantity("soil test", equation.soilTest, "", entered)),
+          numberOf(quantity("from manure", manureN, "kg/ha", context.known("feed.manure.n"))),
+        ),
+        0,
+      ),
+      "kg N/ha",
+    ),
     "Holds only where its coefficients were fitted.",
   );
 }
@@ -281,18 +280,11 @@ function byLeafColour({ context }: Draft): Figure | null {
   if (!chart) return null;
   return computed(
     "Nitrogen to apply",
-    chart.doseKgPerHa * chart.usualDoses,
     "kg N/ha",
-    "dose x doses of a usual season",
-    [
-      {
-        label: "dose",
-        value: chart.doseKgPerHa,
-        unit: "kg/ha",
-        basis: { kind: "source", text: context.source(chart.source) },
-      },
-      { label: "doses of a usual season", value: chart.usualDoses },
-    ],
+    times(
+      quantity("dose", chart.doseKgPerHa, "kg/ha", { basis: { kind: "source", text: context.source(chart.source) } }),
+      quantity("doses of a usual season", chart.usualDoses, ""),
+    ),
     `Each is given only where the youngest full leaf is paler than step ${chart.below} of the chart.`,
   );
 }

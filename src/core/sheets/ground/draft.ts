@@ -1,5 +1,6 @@
 import { daysBetween } from "../../dates";
-import { computed, given, type Input } from "../../figure";
+import { sum } from "../../figure/expression";
+import { computed, given, quantity } from "../../figure/figure";
 import { combinedPass } from "../../ground/combined-pass";
 import type { ImplementId } from "../../ground/implements";
 import { residueCover, weatheredShare } from "../../ground/residue-cover";
@@ -92,8 +93,6 @@ function summarise(
       cost: plantingCost,
     },
   ];
-  const sum = (key: "fuel" | "hours" | "cost") => summed.reduce((total, pass) => total + pass[key], 0);
-
   const tools = passes.filter((p) => !p.afterPlanting).flatMap((p) => p.tools.map((t) => t.implement));
   const cover = context.take(
     "ground",
@@ -107,26 +106,14 @@ function summarise(
 
   const name = system.name.toLowerCase();
   const of = <K extends "fuel" | "hours" | "cost" | "cover">(what: K) => `system.${system.id}.${what}` as const;
-  const inputs = (key: "fuel" | "hours" | "cost", unit: MeasureId, scale = 1): Input[] =>
-    summed.map((p) => ({ label: p.label, value: p[key] / scale, unit }));
-  context.aside(
-    of("fuel"),
-    computed(`Diesel, ${name}`, sum("fuel"), "L/ha", "sum of the passes, planting included", inputs("fuel", "L/ha")),
-  );
-  context.aside(
-    of("hours"),
-    computed(`Hours, ${name}`, sum("hours"), "h/ha", "sum of 1 / work rate", inputs("hours", "h/ha")),
-  );
-  context.aside(
-    of("cost"),
-    computed(
-      `Cost, ${name}`,
-      sum("cost") / 100,
-      "money/ha",
-      "sum of diesel, driver and machine (or contractor, or hands) over the passes",
-      inputs("cost", "money/ha", 100),
-    ),
-  );
+  const summedUp = (what: "fuel" | "hours" | "cost", label: string, unit: MeasureId, minor = 1) => {
+    const figure = computed(label, unit, sum(summed.map((p) => quantity(p.label, p[what] / minor, unit))));
+    context.aside(of(what), figure);
+    return figure.value * minor;
+  };
+  const fuelLPerHa = summedUp("fuel", `Diesel, ${name}`, "L/ha");
+  const hoursPerHa = summedUp("hours", `Hours, ${name}`, "h/ha");
+  const costPerHa = summedUp("cost", `Cost, ${name}`, "money/ha", 100);
   if (cover?.figures.coverPct) context.aside(of("cover"), cover.figures.coverPct);
   return {
     id: system.id,
@@ -134,9 +121,9 @@ function summarise(
     fit,
     why,
     plantsUnworked: system.plantsUnworked ?? false,
-    fuelLPerHa: sum("fuel"),
-    hoursPerHa: sum("hours"),
-    costPerHa: sum("cost"),
+    fuelLPerHa,
+    hoursPerHa,
+    costPerHa,
     coverPct: cover?.value.coverPct ?? 0,
     deepestCm: Math.max(0, ...passes.flatMap((p) => p.tools.map((t) => t.depthCm))),
     passes,
@@ -161,12 +148,12 @@ function changed({ decisions }: Draft, pass: SystemPass): SystemPass {
   };
 }
 
-const worked = perObject<SystemPass, TextureClass, Result<TillagePass>>();
+const workings = perObject<SystemPass, TextureClass, Result<TillagePass>>();
 
 /** Draft, fuel and work rate of a pass; kept with it, for it is a system's own unless the plan has changed it. */
 function workedOf(pass: SystemPass, texture: TextureClass): Result<TillagePass> {
   const { tools, speedKmH, widthM, fieldEfficiencyPct } = pass;
-  return worked(pass, texture, () => combinedPass({ tools, speedKmH, widthM, texture, fieldEfficiencyPct }));
+  return workings(pass, texture, () => combinedPass({ tools, speedKmH, widthM, texture, fieldEfficiencyPct }));
 }
 
 /** One pass with fuel, hours and cost; none when its figures cannot be used. */

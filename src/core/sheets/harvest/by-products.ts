@@ -1,4 +1,5 @@
-import { computed, given } from "../../figure";
+import { times } from "../../figure/expression";
+import { computed, given, quantity } from "../../figure/figure";
 import type { Draft } from "../sheet";
 import type { HarvestPart } from "./part";
 
@@ -16,15 +17,14 @@ export function byProductsOf({ context, decisions }: Draft): HarvestPart["byProd
     if (worthPerHa > 0)
       context.show(
         `harvest.byProduct.${id}.worth`,
-        computed(`${label}, sold`, worthPerHa / 100, "money/ha", "mass x its price", [
-          { label: name, value: tPerHa.typical, unit: "t/ha of mass", basis },
-          {
-            label: "its price",
-            value: pricePerT / 100,
-            unit: "money/t",
-            basis: { kind: "decided", text: "entered" },
-          },
-        ]),
+        computed(
+          `${label}, sold`,
+          "money/ha",
+          times(
+            quantity(name, tPerHa.typical, "t/ha of mass", { basis }),
+            quantity("its price", pricePerT / 100, "money/t", { basis: { kind: "decided", text: "entered" } }),
+          ),
+        ),
       );
     return { id, name, tPerHa: tPerHa.typical, worthPerHa };
   });

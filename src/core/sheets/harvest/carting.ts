@@ -1,4 +1,5 @@
-import { computed } from "../../figure";
+import { plus, times } from "../../figure/expression";
+import { computed, quantity } from "../../figure/figure";
 import { type Haulage, haulage } from "../../harvest/haulage";
 import type { Draft } from "../sheet";
 import { harvestWay } from "./chosen-way";
@@ -36,14 +37,14 @@ export function cartingCost({ context, facts, parts }: Draft): number {
   const { carting } = parts.harvest;
   if (!carting) return 0;
   const { labourPerH, otherMachinePerH } = facts.prices;
-  const cost = carting.hoursPerHa * (labourPerH + otherMachinePerH);
-  context.show(
-    "harvest.carting",
-    computed("Haulage cost", cost / 100, "money/ha", "hours on the road x (driver + tractor)", [
-      { label: "hours on the road", value: carting.hoursPerHa, unit: "h/ha" },
-      { label: "driver", value: labourPerH / 100, unit: "money/h" },
-      { label: "tractor", value: otherMachinePerH / 100, unit: "money/h" },
-    ]),
+  const cost = computed(
+    "Haulage cost",
+    "money/ha",
+    times(
+      quantity("hours on the road", carting.hoursPerHa, "h/ha"),
+      plus(quantity("driver", labourPerH / 100, "money/h"), quantity("tractor", otherMachinePerH / 100, "money/h")),
+    ),
   );
-  return cost;
+  context.show("harvest.carting", cost);
+  return cost.value * 100;
 }

@@ -1,4 +1,5 @@
-import { computed, given } from "../../figure";
+import { asMeasure, minus, numberOf, over, rounded } from "../../figure/expression";
+import { computed, given, quantity } from "../../figure/figure";
 import { keepsToPct, keepWay } from "../keep-way";
 import type { Draft } from "../sheet";
 import { byProductsOf, soldBesides } from "./by-products";
@@ -50,18 +51,21 @@ export function draftHarvest(draft: Draft): void {
       "harvest.shift",
       computed(
         "Days after the guide's date",
-        parts.harvest.shiftDays,
         "days",
-        "(moisture of the guide - moisture entered) / points a day",
-        [
-          { label: "moisture of the guide", value: moisture.cut, unit: "%", basis: source },
-          { label: "moisture entered", value: cutPct, unit: "%" },
-          {
-            label: "points a day",
-            value: dryDown.pctPerDay.typical,
-            basis: { kind: "source", text: context.source(dryDown.pctPerDay.source) },
-          },
-        ],
+        asMeasure(
+          rounded(
+            over(
+              minus(
+                numberOf(quantity("moisture of the guide", moisture.cut, "%", { basis: source })),
+                numberOf(quantity("moisture entered", cutPct, "%")),
+              ),
+              quantity("points a day", dryDown.pctPerDay.typical, "", {
+                basis: { kind: "source", text: context.source(dryDown.pctPerDay.source) },
+              }),
+            ),
+          ),
+          "days",
+        ),
         "In whole days; how moisture falls in the seasons of this station stands on the sheet.",
       ),
     );

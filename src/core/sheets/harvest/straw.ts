@@ -1,4 +1,5 @@
-import { computed } from "../../figure";
+import { minus, over, times } from "../../figure/expression";
+import { computed, quantity, resultOf } from "../../figure/figure";
 import type { Draft } from "../sheet";
 import type { HarvestPart } from "./part";
 import { USUAL_BALE_KG } from "./usual-figures";
@@ -7,47 +8,44 @@ import { USUAL_BALE_KG } from "./usual-figures";
 const STRAW_MOISTURE_PCT = 15;
 
 /** What of the straw leaves the field with the product that was chosen. */
-export function strawTaken({ context, decisions, targetTPerHa }: Draft): HarvestPart["straw"] {
+export function strawTaken({ context, decisions }: Draft): HarvestPart["straw"] {
   const { guide, product } = context.crop;
   const { residueTakenPct } = product;
   if (!residueTakenPct) return null;
   const index = guide.growth.harvestIndex;
-  const dryT = targetTPerHa * (1 - product.moisturePct / 100);
-  const tPerHa =
-    (dryT * ((1 - index.typical) / index.typical) * residueTakenPct.typical) / 100 / (1 - STRAW_MOISTURE_PCT / 100);
-  const { baleKg = USUAL_BALE_KG, strawPerT = 0 } = decisions.harvest ?? {};
-  context.show(
-    "harvest.straw",
-    computed(
-      "Straw, baled",
-      tPerHa,
-      "t/ha of mass",
-      "dry matter of the target x (1 - harvest index) / harvest index x share taken / (100 - 15)",
-      [
-        { label: "dry matter of the target", value: dryT, unit: "t/ha of mass" },
-        {
-          label: "harvest index",
-          value: index.typical,
-          basis: { kind: "source", text: context.source(index.source) },
-        },
-        {
-          label: "share taken",
-          value: residueTakenPct.typical,
-          unit: "%",
+  const harvestIndex = quantity("harvest index", index.typical, "", {
+    basis: { kind: "source", text: context.source(index.source) },
+  });
+  const straw = computed(
+    "Straw, baled",
+    "t/ha of mass",
+    over(
+      times(
+        context.input("target", "target"),
+        minus(1, quantity("moisture of the target", product.moisturePct, "%")),
+        over(minus(1, harvestIndex), harvestIndex),
+        quantity("share taken", residueTakenPct.typical, "%", {
           basis: { kind: "source", text: context.source(residueTakenPct.source) },
-        },
-      ],
-      "What is left are stubble, chaff and what the baler drops.",
+        }),
+      ),
+      minus(
+        1,
+        quantity("moisture of the straw", STRAW_MOISTURE_PCT, "%", {
+          basis: { kind: "assumption", text: "baled dry" },
+        }),
+      ),
     ),
+    "What is left are stubble, chaff and what the baler drops.",
   );
-  const worthPerHa = tPerHa * strawPerT;
-  if (worthPerHa > 0)
-    context.show(
-      "harvest.strawWorth",
-      computed("Straw, sold", worthPerHa / 100, "money/ha", "straw x its price", [
-        { label: "straw", value: tPerHa, unit: "t/ha of mass" },
-        { label: "its price", value: strawPerT / 100, unit: "money/t" },
-      ]),
-    );
+  context.show("harvest.straw", straw);
+  const tPerHa = straw.value;
+  const { baleKg = USUAL_BALE_KG, strawPerT = 0 } = decisions.harvest ?? {};
+  const worth = computed(
+    "Straw, sold",
+    "money/ha",
+    times(resultOf("straw", straw), quantity("its price", strawPerT / 100, "money/t")),
+  );
+  if (worth.value > 0) context.show("harvest.strawWorth", worth);
+  const worthPerHa = worth.value * 100;
   return { tPerHa, balesPerHa: (1000 * tPerHa) / baleKg, worthPerHa };
 }

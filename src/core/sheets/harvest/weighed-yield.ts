@@ -1,4 +1,5 @@
-import { computed, type Input } from "../../figure";
+import { minus, over } from "../../figure/expression";
+import { computed, quantity } from "../../figure/figure";
 import { fieldYield } from "../../keep/store-ledger";
 import type { Draft } from "../sheet";
 
@@ -14,21 +15,23 @@ export function harvestedYield({ context, facts }: Draft): number | null {
     facts.field.areaHa,
     product.moisturePct,
   );
-  const area: Input = { label: "area", value: facts.field.areaHa, unit: "ha" };
+  const area = quantity("area", facts.field.areaHa, "ha");
   context.show(
     "harvest.yield",
     harvested.dryT !== null && dried
-      ? computed("Yield, by its loads", tPerHa, "t/ha", "dry matter of the loads / (100 - standard moisture) / area", [
-          { label: "dry matter of the loads", value: harvested.dryT, unit: "t" },
-          { label: "standard moisture", value: product.moisturePct, unit: "%" },
-          area,
-        ])
+      ? computed(
+          "Yield, by its loads",
+          "t/ha",
+          over(
+            quantity("dry matter of the loads", harvested.dryT, "t"),
+            minus(1, quantity("standard moisture", product.moisturePct, "%")),
+            area,
+          ),
+        )
       : computed(
           "Yield, by its loads",
-          tPerHa,
           "t/ha",
-          "mass of the loads / area",
-          [{ label: "mass of the loads", value: harvested.massT, unit: "t" }, area],
+          over(quantity("mass of the loads", harvested.massT, "t"), area),
           asWeighed && dried ? "As weighed: not every load has a moisture." : "Fresh, as weighed.",
         ),
   );

@@ -1,5 +1,6 @@
 import { WAY_CAUTIONS } from "../../cautions";
-import { computed } from "../../figure";
+import { times } from "../../figure/expression";
+import { computed, quantity } from "../../figure/figure";
 import type { KeepWay } from "../../guides/schema-keep";
 import { handWork } from "../../money/field-work";
 import type { PlannedOperation } from "../../plan/operation";
@@ -62,15 +63,15 @@ function dryingCost({ context, facts, parts }: Draft): number {
   const { pointsToDry } = parts.harvest;
   const { asCutTPerHa } = parts.keep;
   const { dryingPerTPoint } = facts.prices;
-  const cost = asCutTPerHa * pointsToDry * dryingPerTPoint;
-  if (pointsToDry > 0)
-    context.show(
-      "keep.drying",
-      computed("Drying", cost / 100, "money/ha", "mass as cut x points of moisture x price of a point", [
-        { label: "mass as cut", value: asCutTPerHa, unit: "t/ha of mass" },
-        { label: "points of moisture", value: pointsToDry },
-        { label: "drying charge per point", value: dryingPerTPoint / 100, unit: "money/t" },
-      ]),
-    );
-  return cost;
+  const cost = computed(
+    "Drying",
+    "money/ha",
+    times(
+      quantity("mass as cut", asCutTPerHa, "t/ha of mass"),
+      quantity("points of moisture", pointsToDry, ""),
+      quantity("drying charge per point", dryingPerTPoint / 100, "money/t"),
+    ),
+  );
+  if (pointsToDry > 0) context.show("keep.drying", cost);
+  return cost.value * 100;
 }

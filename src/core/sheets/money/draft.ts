@@ -1,34 +1,33 @@
-import { computed, type Input } from "../../figure";
+import { atLeast, type Expression, minus, over, plus, sum, times } from "../../figure/expression";
+import { computed, type Input, quantity } from "../../figure/figure";
 import { goodsOf } from "../../guides/fitting";
+import type { FigureId } from "../../plan/figure-ids";
 import { listedPrice } from "../../plan/listed-price";
 import { type InputLine, listInputs, type Operation } from "../../plan/operation";
 import { SHEET_NAMES, SHEETS, type SheetId } from "../../sheet-ids";
 import type { MeasureId } from "../../units/measure-ids";
 import type { Draft } from "../sheet";
 import { joinNames } from "../words";
-import { besidesPerHa, broughtBesides } from "./besides";
+import { broughtBesides } from "./besides";
 import type { MoneyPart } from "./part";
 
 /** Cost by sheet, output at the target, margin, and the yield and price at which the crop breaks even. */
 export function costedMoney(draft: Draft, operations: Operation[], inputs: InputLine[]): void {
   const { context, facts, decisions, parts, targetTPerHa } = draft;
   const missing = notPlanned(draft, inputs);
-  const unit: MeasureId = "money/ha";
   const costBySheet = costsBySheet(draft, operations);
-  const lines = SHEETS.filter((sheet) => (costBySheet[sheet] ?? 0) > 0);
-  const costPerHa =
-    100 *
-    context.use(
-      "money.cost",
-      computed(
-        "Cost",
-        lines.reduce((sum, s) => sum + (costBySheet[s] ?? 0), 0) / 100,
-        unit,
-        "sum of the sheets",
-        lines.map((s) => ({ label: costName(s), value: (costBySheet[s] ?? 0) / 100, unit })),
-        `Variable costs and field work; not planned yet: ${joinNames(missing)}.`,
+  const total = computed(
+    "Cost",
+    "money/ha",
+    sum(
+      SHEETS.filter((sheet) => (costBySheet[sheet] ?? 0) > 0).map((sheet) =>
+        context.input(`money.${sheet}`, costName(sheet)),
       ),
-    );
+    ),
+    `Variable costs and field work; not planned yet: ${joinNames(missing)}.`,
+  );
+  context.show("money.cost", total);
+  const costPerHa = 100 * total.value;
 
   const { guide, product } = context.crop;
   const entered = decisions.money?.pricePerT;
@@ -52,79 +51,52 @@ export function costedMoney(draft: Draft, operations: Operation[], inputs: Input
   };
   // what is sold besides and what is paid need not be earned by the product
   const besides = broughtBesides(parts.harvest, parts.money.paymentPerHa);
-  const besidesWorth = besidesPerHa(parts);
-  const owed = Math.max(0, costPerHa - besidesWorth);
-  const breakEvenPricePerT = targetTPerHa > 0 ? owed / targetTPerHa : null;
-  parts.money.breakEvenPricePerT = breakEvenPricePerT;
+  const sums = besides.map((b) => quantity(b.name, b.worthPerHa / 100, "money/ha"));
+  const cost = context.input("money.cost", "cost");
+  const target = context.input("target", "target");
+  const owed = sums.length > 0 ? atLeast(minus(cost, ...sums), 0) : cost;
+  const show = (id: FigureId, label: string, unit: MeasureId, expression: Expression): number => {
+    const figure = computed(label, unit, expression);
+    context.show(id, figure);
+    return figure.value;
+  };
+  // minor units of money, as costs are
+  const inMinor = (id: FigureId, label: string, expression: Expression): number =>
+    100 * show(id, label, "money/ha", expression);
+  const breakEvenPrice = targetTPerHa > 0 ? computed("Break-even price", "money/t", over(owed, target)) : null;
+  parts.money.breakEvenPricePerT = breakEvenPrice && 100 * breakEvenPrice.value;
   if (pricePerT === null || pricePerT === 0) return;
-  const price: Input = {
-    label: "price",
-    value: pricePerT / 100,
-    unit: "money/t",
+  const price = quantity("price", pricePerT / 100, "money/t", {
     basis:
       entered === undefined
-        ? { kind: "source" as const, text: "the practice's price list" }
-        : { kind: "decided" as const, text: "entered" },
-  };
-  const target: Input = { label: "target", value: targetTPerHa, unit: "t/ha" };
-  const cost: Input = { label: "cost", value: costPerHa / 100, unit };
-  const sums: Input[] = besides.map((b) => ({ label: b.name, value: b.worthPerHa / 100, unit }));
-  const plus = besides.map((b) => ` + ${b.name}`).join("");
-  const outputPerHa = targetTPerHa * pricePerT + besidesWorth;
-  const marginPerHa = outputPerHa - costPerHa;
-  const breakEvenTPerHa = owed / pricePerT;
-  const left = besides.length > 0 ? `(cost${besides.map((b) => ` - ${b.name}`).join("")})` : "cost";
-  context.show(
-    "money.output",
-    computed("Output at target", outputPerHa / 100, unit, `target x price${plus}`, [target, price, ...sums]),
-  );
-  context.show(
-    "money.margin",
-    computed("Margin at target", marginPerHa / 100, unit, `target x price${plus} - cost`, [
-      target,
-      price,
-      ...sums,
-      cost,
-    ]),
-  );
-  const expected = parts.site.expectedTPerHa;
-  const marginExpectedPerHa = expected * pricePerT + besidesWorth - costPerHa;
-  context.show(
-    "money.marginExpected",
-    computed("Margin at expected yield", marginExpectedPerHa / 100, unit, `expected yield x price${plus} - cost`, [
-      { label: "expected yield", value: expected, unit: "t/ha" },
-      price,
-      ...sums,
-      cost,
-    ]),
-  );
+        ? { kind: "source", text: "the practice's price list" }
+        : { kind: "decided", text: "entered" },
+  });
+  const output = (of: Input) => plus(times(of, price), ...sums);
+  const margin = (of: Input) => minus(output(of), cost);
   const { yieldTPerHa } = parts.harvest;
+  const money = {
+    outputPerHa: inMinor("money.output", "Output at target", output(target)),
+    marginPerHa: inMinor("money.margin", "Margin at target", margin(target)),
+    marginExpectedPerHa: inMinor(
+      "money.marginExpected",
+      "Margin at expected yield",
+      margin(context.input("yield.expect", "expected yield")),
+    ),
+    breakEvenTPerHa: show("money.breakEvenYield", "Break-even yield", "t/ha", over(owed, price)),
+  };
   if (yieldTPerHa !== null)
-    context.show(
+    inMinor(
       "money.marginHarvested",
-      computed(
-        "Margin at what was harvested",
-        (yieldTPerHa * pricePerT + besidesWorth - costPerHa) / 100,
-        unit,
-        `yield by its loads x price${plus} - cost`,
-        [{ label: "yield by its loads", value: yieldTPerHa, unit: "t/ha" }, price, ...sums, cost],
-      ),
+      "Margin at what was harvested",
+      margin(context.input("harvest.yield", "yield by its loads")),
     );
-  context.show(
-    "money.breakEvenYield",
-    computed("Break-even yield", breakEvenTPerHa, "t/ha", `${left} / price`, [cost, ...sums, price]),
-  );
-  if (breakEvenPricePerT !== null)
-    context.show(
-      "money.breakEvenPrice",
-      computed("Break-even price", breakEvenPricePerT / 100, "money/t", `${left} / target`, [cost, ...sums, target]),
-    );
-  Object.assign(parts.money, { outputPerHa, marginPerHa, marginExpectedPerHa, breakEvenTPerHa });
+  if (breakEvenPrice) context.show("money.breakEvenPrice", breakEvenPrice);
+  Object.assign(parts.money, money);
 }
 
 /** Work and what is bought, by sheet, each with its working. */
 function costsBySheet({ context, facts, decisions }: Draft, operations: Operation[]): MoneyPart["costBySheet"] {
-  const unit: MeasureId = "money/ha";
   const { areaHa } = facts.field;
   const costBySheet: MoneyPart["costBySheet"] = {};
   for (const sheet of SHEETS) {
@@ -132,24 +104,20 @@ function costsBySheet({ context, facts, decisions }: Draft, operations: Operatio
     const own = all.filter((o) => o.costPerHa > 0);
     const bought = listInputs(all, areaHa);
     const other = sheet === "money" ? (decisions.money?.otherCostPerHa ?? 0) : 0;
-    const cost =
-      own.reduce((sum, o) => sum + o.costPerHa, 0) + bought.reduce((sum, i) => sum + i.cost / areaHa, 0) + other;
-    if (cost <= 0) continue;
-    costBySheet[sheet] = cost;
-    context.show(
-      `money.${sheet}`,
-      computed(
-        `Cost, ${costName(sheet).toLowerCase()}`,
-        cost / 100,
-        unit,
-        "work (diesel, driver, machine or contractor; hand work) + what is bought",
-        [
-          ...own.map((o) => ({ label: o.name, value: o.costPerHa / 100, unit })),
-          ...bought.map((i) => ({ label: i.name, value: i.cost / areaHa / 100, unit })),
-          ...(other > 0 ? [{ label: "other, entered", value: other / 100, unit }] : []),
-        ],
-      ),
+    const lines = [
+      ...own.map((o) => quantity(o.name, o.costPerHa / 100, "money/ha")),
+      ...bought.map((i) => quantity(i.name, i.cost / areaHa / 100, "money/ha")),
+      ...(other > 0 ? [quantity("other, entered", other / 100, "money/ha")] : []),
+    ];
+    const cost = computed(
+      `Cost, ${costName(sheet).toLowerCase()}`,
+      "money/ha",
+      sum(lines),
+      "Work (diesel, driver, machine or contractor; hand work) and what is bought.",
     );
+    if (cost.value <= 0) continue;
+    costBySheet[sheet] = 100 * cost.value;
+    context.show(`money.${sheet}`, cost);
   }
   return costBySheet;
 }

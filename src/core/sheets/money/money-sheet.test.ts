@@ -50,7 +50,7 @@ describe("money", () => {
     // (cost - 180.00) / 200.00 a tonne, and / 8 t
     expect(paid.money.breakEvenTPerHa! * 20_000).toBeCloseTo(plain.costPerHa - 18_000, 6);
     expect(paid.money.breakEvenPricePerT! * 8).toBeCloseTo(plain.costPerHa - 18_000, 6);
-    expect(paid.plan.figures["money.breakEvenYield"]?.formula).toBe("(cost - payments) / price");
+    expect(paid.plan.figures["money.breakEvenYield"]?.formula).toBe("(cost - payments, at least 0) / price");
     expect(counted({ pricePerT: 20_000, paymentPerHa: 10_000_000 }).money.breakEvenTPerHa).toBe(0);
   });
 

@@ -1,5 +1,6 @@
 import { daysBetween, type IsoDate } from "../../dates";
-import { computed, given, type Input } from "../../figure";
+import { plus, times } from "../../figure/expression";
+import { computed, given, quantity } from "../../figure/figure";
 import { type SolvedDates, windowOfPlan } from "../../plan/dates";
 import { OWN } from "../../plan/own-operations";
 import type { Draft } from "../sheet";
@@ -77,33 +78,27 @@ function targetPlants({ context, decisions }: Draft, planting: IsoDate | null, b
       on: decided?.on ?? a.perDaysLate !== undefined,
     };
   });
-  const inputs: Input[] = [
-    {
-      label: "guide target",
-      value: usual.typical,
-      unit: "/m²",
+  const moved = times(
+    quantity("guide target", usual.typical, "/m²", {
       basis: { kind: "source", text: [context.source(usual.source), usual.varies].filter(Boolean).join("; ") },
-    },
-  ];
-  let value = usual.typical;
-  for (const a of adjustments) {
-    if (!a.on || a.changePct === 0) continue;
-    value *= 1 + a.changePct / 100;
-    inputs.push({ label: a.situation, value: a.changePct, unit: "%", basis: { kind: "assumption", text: a.why } });
-  }
+    }),
+    ...adjustments.flatMap(({ on, changePct, situation, why }) =>
+      on && changePct !== 0
+        ? [plus(1, quantity(situation, changePct, "%", { basis: { kind: "assumption", text: why } }))]
+        : [],
+    ),
+  );
   const decided = decisions.seed?.targetPlantsPerM2;
   const figure =
     decided !== undefined
       ? given("Target plants", decided, "/m²", {
           kind: "decided",
-          text: `your target; the guide's would be ${Math.round(value)}`,
+          text: `your target; the guide's would be ${Math.round(moved.value)}`,
         })
       : computed(
           "Target plants",
-          value,
           "/m²",
-          "guide target x (1 + each change)",
-          inputs,
+          moved,
           `usual range ${usual.low} to ${usual.high}; schools differ on whether poor or dry ground wants more or less`,
         );
   return { value: context.use("seed.targetPlants", figure), adjustments };

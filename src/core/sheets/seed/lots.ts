@@ -1,6 +1,7 @@
 import { shareLots } from "../../establish/share-lots";
 import { wholeBags } from "../../feed/dose-fertilisers";
-import { computed } from "../../figure";
+import { plus, times } from "../../figure/expression";
+import { computed, quantity } from "../../figure/figure";
 import type { PlanLot } from "../../plan/facts";
 import type { Draft } from "../sheet";
 import type { LotOnField, StockPlan } from "./part";
@@ -30,13 +31,13 @@ export function lotsOnField(draft: Draft, first: PlanLot | null, stock: StockPla
         a.id.localeCompare(b.id),
     );
   const inHand = (lot: PlanLot) => (lot === first ? haveKg : moreLots[lot.id]?.haveKg) ?? null;
-  const times = (lot: PlanLot) => (lot === first ? 1 : rateAgainst(draft, lot, first));
+  const against = (lot: PlanLot) => (lot === first ? 1 : rateAgainst(draft, lot, first));
   const all = [first, ...others];
   const shared = context.take(
     "seed",
     shareLots({
       areaHa: facts.field.areaHa,
-      lots: all.map((lot) => ({ id: lot.id, kgPerHa: stock.boughtKgPerHa * times(lot), inHandKg: inHand(lot) })),
+      lots: all.map((lot) => ({ id: lot.id, kgPerHa: stock.boughtKgPerHa * against(lot), inHandKg: inHand(lot) })),
     }),
   );
   if (!shared) return null;
@@ -45,8 +46,8 @@ export function lotsOnField(draft: Draft, first: PlanLot | null, stock: StockPla
     return {
       id: lot.id,
       variety: lot.variety,
-      sownKgPerHa: (stock.sownKgPerHa ?? stock.plantedKgPerHa ?? 0) * times(lot),
-      kgPerHa: stock.boughtKgPerHa * times(lot),
+      sownKgPerHa: (stock.sownKgPerHa ?? stock.plantedKgPerHa ?? 0) * against(lot),
+      kgPerHa: stock.boughtKgPerHa * against(lot),
       areaHa: part.areaHa,
       orderKg: part.kg,
       bags: lot.bagKg ? wholeBags(part.kg, lot.bagKg) : null,
@@ -59,13 +60,16 @@ export function lotsOnField(draft: Draft, first: PlanLot | null, stock: StockPla
     "seed.order",
     computed(
       "Seed to order",
-      lots.reduce((sum, l) => sum + l.orderKg, 0),
       "kg",
-      "sum over the lots of rate x area, each as far as it goes",
-      lots.flatMap((l) => [
-        { label: `${l.variety}, for a hectare`, value: l.kgPerHa, unit: "kg/ha" },
-        { label: `${l.variety}, area`, value: l.areaHa, unit: "ha" },
-      ]),
+      plus(
+        ...lots.map((l) =>
+          times(
+            quantity(`${l.variety}, for a hectare`, l.kgPerHa, "kg/ha"),
+            quantity(`${l.variety}, area`, l.areaHa, "ha"),
+          ),
+        ),
+      ),
+      "Each lot as far as it goes.",
     ),
   );
   return { lots, shortHa: shared.value.shortHa };

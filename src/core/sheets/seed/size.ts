@@ -1,5 +1,6 @@
 import { gradeShare, productSize } from "../../establish/product-size";
-import { computed, type Input } from "../../figure";
+import { over, power, rule, times } from "../../figure/expression";
+import { computed, quantity, resultOf } from "../../figure/figure";
 import type { Draft } from "../sheet";
 import type { SizePart } from "./part";
 
@@ -20,54 +21,54 @@ export function sizeOfProduct(draft: Draft, plantsPerM2: number): SizePart | nul
     productSize({ yieldTPerHa: targetTPerHa, plantsPerM2, unitsPerPlant, gPerCm3: size.gPerCm3 }),
   );
   if (!made) return null;
-  const { unitG, diameterMm } = made.value;
-  const times = closer ** -size.massBySpacing * heavier ** (size.massByStock ?? 0);
-  const stockInput: Input = { label: "stock, against the usual", value: heavier, unit: "" };
-  context.show(
-    "seed.unitHarvested",
-    computed(
-      `Mass per ${size.unit}, for the target`,
-      unitG,
-      "g",
-      size.numberByStock
-        ? "target yield / (plants x usual units a plant x (stock / usual stock)^c)"
-        : "target yield / (plants x units a plant)",
-      [
-        { label: "target yield", value: targetTPerHa, unit: "t/ha" },
-        { label: "plants", value: plantsPerM2, unit: "/m²" },
-        { label: "units a plant", value: size.unitsPerPlant.typical, basis: source(size.unitsPerPlant.source) },
-        ...(size.numberByStock
-          ? [stockInput, { label: "c", value: size.numberByStock, basis: source(size.source) }]
-          : []),
-      ],
+  const { diameterMm } = made.value;
+  const spread = closer ** -size.massBySpacing * heavier ** (size.massByStock ?? 0);
+  const stockOf = quantity("stock, against the usual", heavier, "");
+  const units = quantity("units a plant", size.unitsPerPlant.typical, "", { basis: source(size.unitsPerPlant.source) });
+  const exponent = (label: string, value: number) => quantity(label, value, "", { basis: source(size.source) });
+  const harvested = computed(
+    `Mass per ${size.unit}, for the target`,
+    "g",
+    over(
+      context.input("target", "target yield"),
+      times(
+        context.input("seed.targetPlants", "plants"),
+        units,
+        ...(size.numberByStock ? [power(stockOf, exponent("c", size.numberByStock))] : []),
+      ),
     ),
   );
+  context.show("seed.unitHarvested", harvested);
   context.show(
     "seed.unitUsual",
     computed(
       `Usual mass of one ${size.unit} here`,
-      size.unitG.typical * times,
       "g",
-      "usual mass x (usual plants / plants)^a x (stock / usual stock)^b",
-      [
-        { label: "usual mass", value: size.unitG.typical, unit: "g", basis: source(size.unitG.source) },
-        { label: "plants, against the usual", value: closer },
-        { label: "a", value: size.massBySpacing, basis: source(size.source) },
-        ...(size.massByStock ? [stockInput, { label: "b", value: size.massByStock, basis: source(size.source) }] : []),
-      ],
+      times(
+        over(
+          quantity("usual mass", size.unitG.typical, "g", { basis: source(size.unitG.source) }),
+          power(quantity("plants, against the usual", closer, ""), exponent("a", size.massBySpacing)),
+        ),
+        ...(size.massByStock ? [power(stockOf, exponent("b", size.massByStock))] : []),
+      ),
     ),
   );
+  // a ball of its volume: mass / density = pi / 6 x diameter^3
   context.show(
     "seed.diameter",
     computed(
       `Diameter of one ${size.unit}`,
-      diameterMm,
       "mm across",
-      "10 x (6 x mass / (pi x mass over the ball))^(1/3)",
-      [
-        { label: "mass", value: unitG, unit: "g" },
-        { label: "mass over the ball", value: size.gPerCm3, unit: "g/cm³", basis: source(size.source) },
-      ],
+      power(
+        over(
+          times(6, resultOf("mass", harvested)),
+          times(
+            quantity("pi", Math.PI, ""),
+            quantity("mass over the ball", size.gPerCm3, "g/cm³", { basis: source(size.source) }),
+          ),
+        ),
+        over(1, 3),
+      ),
     ),
   );
   const endUse = kind.endUses.find((use) => use === decisions.harvest?.endUse) ?? kind.endUses[0];
@@ -83,25 +84,24 @@ export function sizeOfProduct(draft: Draft, plantsPerM2: number): SizePart | nul
       "seed.grade",
       computed(
         `In grade for ${grade.endUse}`,
-        share.value.sharePct,
         "%",
-        "share of a normal spread within the buyer's limits, by number",
-        [
-          { label: "mean diameter", value: diameterMm, unit: "mm across" },
-          { label: "spread", value: size.spreadPct, unit: "%", basis: source(size.source) },
-          ...(grade.atLeast === undefined
-            ? []
-            : [{ label: "at least", value: grade.atLeast, unit: "mm across" } as const]),
-          ...(grade.atMost === undefined
-            ? []
-            : [{ label: "at most", value: grade.atMost, unit: "mm across" } as const]),
-        ],
+        rule(
+          "share of a normal spread within the buyer's limits, by number",
+          [
+            quantity("mean diameter", diameterMm, "mm across"),
+            quantity("spread", size.spreadPct, "%", { basis: source(size.source) }),
+            ...(grade.atLeast === undefined ? [] : [quantity("at least", grade.atLeast, "mm across")]),
+            ...(grade.atMost === undefined ? [] : [quantity("at most", grade.atMost, "mm across")]),
+          ],
+          share.value.sharePct,
+          "%",
+        ),
       ),
     );
   return {
     unit: size.unit,
-    unitG,
-    usualG: [size.unitG.low * times, size.unitG.high * times],
+    unitG: harvested.value,
+    usualG: [size.unitG.low * spread, size.unitG.high * spread],
     gradePct: share?.value.sharePct ?? null,
   };
 }

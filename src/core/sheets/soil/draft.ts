@@ -1,5 +1,6 @@
 import { daysBetween } from "../../dates";
-import { computed, given, withBases } from "../../figure";
+import { times } from "../../figure/expression";
+import { computed, given, type Known, quantity } from "../../figure/figure";
 import { failed, fieldError } from "../../result";
 import { limeLeadDays, mostInOneDressing } from "../../soil/lime";
 import { limeMethod } from "../../soil/lime-methods";
@@ -58,35 +59,37 @@ export function draftSoil(draft: Draft): void {
   parts.soil.testAgeDays = daysBetween(soilTest.takenOn, facts.today);
   if (!product) return;
 
-  const material = {
-    depthCm,
-    neutralisingValuePct: product.neutralisingValuePct,
-    finenessPct: product.finenessPct,
-    material: product.material,
-  };
   const method = limeMethod(chosen?.method);
+  const declared: Known = { basis: { kind: "measured", text: `declared for ${product.name.toLowerCase()}` } };
   const lime = context.take(
     "soil",
-    method.need({
-      ph: soilTest.ph,
-      targetPh,
-      textureClass: field.textureClass,
-      organicMatterPct: soilTest.organicMatterPct,
-      laboratoryTPerHa: chosen?.bufferTPerHa,
-      ...material,
-    }),
+    method.need(
+      {
+        ph: soilTest.ph,
+        targetPh,
+        textureClass: field.textureClass,
+        organicMatterPct: soilTest.organicMatterPct,
+        laboratoryTPerHa: chosen?.bufferTPerHa,
+        depthCm,
+        neutralisingValuePct: product.neutralisingValuePct,
+        finenessPct: product.finenessPct,
+        material: product.material,
+      },
+      {
+        targetPh: context.known("soil.targetPh"),
+        depthCm: {
+          basis:
+            chosen?.depthCm === undefined
+              ? { kind: "assumption", text: "as deep as the sample" }
+              : { kind: "decided", text: "entered" },
+        },
+        neutralisingValuePct: declared,
+        finenessPct: declared,
+      },
+    ),
   );
-  if (!lime?.figures.productTPerHa) return;
-  const declared = { kind: "measured" as const, text: `declared for ${product.name.toLowerCase()}` };
-  const figure = withBases(lime.figures.productTPerHa, {
-    "target pH": context.figures["soil.targetPh"]?.basis,
-    "depth mixed":
-      chosen?.depthCm === undefined
-        ? { kind: "assumption", text: "as deep as the sample" }
-        : { kind: "decided", text: "entered" },
-    "neutralising value": declared,
-    fineness: declared,
-  });
+  const figure = lime?.figures.productTPerHa;
+  if (!figure) return;
   // 6.5 - 6.4 is a hair less than 0.1 to a computer
   const worthwhile = method.asks !== null || targetPh - soilTest.ph >= LEAST_LIFT - 1e-9;
   const limeTPerHa = context.use(
@@ -94,19 +97,16 @@ export function draftSoil(draft: Draft): void {
     worthwhile ? figure : { ...figure, value: 0, note: "A lift of less than 0.1 is within the error of sampling." },
   );
   const limeThisSeasonTPerHa = Math.min(limeTPerHa, mostInOneDressing(product.neutralisingValuePct));
-  const money = "money/ha";
   if (limeTPerHa > 0)
     context.show(
       "soil.limeCost",
       computed(
         "Lime cost, spread",
-        (limeThisSeasonTPerHa * product.pricePerT) / 100,
-        money,
-        "this season's dressing x price spread",
-        [
-          { label: "dressing", value: limeThisSeasonTPerHa, unit: "t lime/ha" },
-          { label: product.name, value: product.pricePerT / 100, unit: "money/t" },
-        ],
+        "money/ha",
+        times(
+          quantity("this season's dressing", limeThisSeasonTPerHa, "t lime/ha"),
+          quantity(product.name, product.pricePerT / 100, "money/t"),
+        ),
       ),
     );
   Object.assign(parts.soil, {

@@ -1,6 +1,7 @@
 /** Salt and sodium of a plan: what the crop keeps, water that leaches, gypsum that takes sodium's place. */
 
-import { type Basis, computed, withBases } from "../../figure";
+import { atMost } from "../../figure/expression";
+import { computed, type Known, quantity } from "../../figure/figure";
 import { gypsumRequirement } from "../../soil/gypsum";
 import { espFromSar, leachingWater } from "../../soil/reclaim";
 import { salinityYield } from "../../soil/salinity";
@@ -40,23 +41,26 @@ export function draftSalt({ context, facts, decisions }: Draft): SaltPart {
     test.ecE !== null && test.ecE > salinity.thresholdDsM
       ? context.take(
           "soil",
-          leachingWater({
-            ecE: test.ecE,
-            wantedEcE: salinity.thresholdDsM,
-            depthCm: rootingDepthCm.typical,
-            textureClass: field.textureClass,
-            organicMatterPct: test.organicMatterPct,
-          }),
+          leachingWater(
+            {
+              ecE: test.ecE,
+              wantedEcE: salinity.thresholdDsM,
+              depthCm: rootingDepthCm.typical,
+              textureClass: field.textureClass,
+              organicMatterPct: test.organicMatterPct,
+            },
+            {
+              wantedEcE: {
+                basis: { kind: "source", text: `what the crop bears; ${context.source(salinity.source)}` },
+              },
+              depthCm: {
+                basis: { kind: "source", text: `its rooted depth; ${context.source(rootingDepthCm.source)}` },
+              },
+            },
+          ),
         )
       : null;
-  if (leaching?.figures.mm)
-    context.show(
-      "soil.leaching",
-      withBases(leaching.figures.mm, {
-        "salt wanted": { kind: "source", text: `what the crop bears; ${context.source(salinity.source)}` },
-        depth: { kind: "source", text: `its rooted depth; ${context.source(rootingDepthCm.source)}` },
-      }),
-    );
+  if (leaching?.figures.mm) context.show("soil.leaching", leaching.figures.mm);
   const espPct = test.espPct ?? (test.sar === null ? null : espFromSar(test.sar));
   const part: SaltPart = {
     ...none,
@@ -68,43 +72,47 @@ export function draftSalt({ context, facts, decisions }: Draft): SaltPart {
   const target = chosen.targetEspPct ?? TARGET_ESP_PCT;
   if (espPct === null || espPct < SODIC_ESP_PCT || espPct <= target) return part;
   if (test.cecCmolPerKg === null) return { ...part, gypsumTPerHa: null };
+  const known = (entered: number | undefined, assumed: string): Known => ({
+    basis: entered === undefined ? { kind: "assumption", text: assumed } : { kind: "decided", text: "entered" },
+  });
+  const measured = (text: string): Known => ({ basis: { kind: "measured", text } });
   const need = context.take(
     "soil",
-    gypsumRequirement({
-      espPct,
-      targetEspPct: target,
-      cecCmolPerKg: test.cecCmolPerKg,
-      depthCm: chosen.depthCm ?? GYPSUM_DEPTH_CM,
-      bulkDensityTPerM3: DENSITY[draftTexture(field.textureClass)],
-      purityPct: chosen.purityPct ?? GYPSUM_PURITY_PCT,
-    }),
+    gypsumRequirement(
+      {
+        espPct,
+        targetEspPct: target,
+        cecCmolPerKg: test.cecCmolPerKg,
+        depthCm: chosen.depthCm ?? GYPSUM_DEPTH_CM,
+        bulkDensityTPerM3: DENSITY[draftTexture(field.textureClass)],
+        purityPct: chosen.purityPct ?? GYPSUM_PURITY_PCT,
+      },
+      {
+        espPct: measured(test.espPct === null ? `soil test, from its SAR of ${test.sar}` : "soil test"),
+        cecCmolPerKg: measured("soil test"),
+        targetEspPct: known(chosen.targetEspPct, "usual; well under the 15 % from which a soil is sodic"),
+        depthCm: known(chosen.depthCm, "the layer that roots and water pass first"),
+        bulkDensityTPerM3: { basis: { kind: "assumption", text: "by texture; not measured" } },
+        purityPct: known(chosen.purityPct, "usual of mined gypsum; the supplier declares it"),
+      },
+    ),
   );
   if (!need?.figures.productTPerHa) return part;
-  const basis = (entered: number | undefined, assumed: string): Basis =>
-    entered === undefined ? { kind: "assumption", text: assumed } : { kind: "decided", text: "entered" };
-  const gypsumTPerHa = context.use(
-    "soil.gypsum",
-    withBases(need.figures.productTPerHa, {
-      sodium: { kind: "measured", text: test.espPct === null ? `soil test, from its SAR of ${test.sar}` : "soil test" },
-      "exchange capacity": { kind: "measured", text: "soil test" },
-      "sodium wanted": basis(chosen.targetEspPct, "usual; well under the 15 % from which a soil is sodic"),
-      depth: basis(chosen.depthCm, "the layer that roots and water pass first"),
-      "bulk density": { kind: "assumption", text: "by texture; not measured" },
-      purity: basis(chosen.purityPct, "usual of mined gypsum; the supplier declares it"),
-    }),
-  );
+  const gypsumTPerHa = context.use("soil.gypsum", need.figures.productTPerHa);
   const gypsumThisSeasonTPerHa = Math.min(gypsumTPerHa, MOST_GYPSUM_T_PER_HA);
   if (gypsumThisSeasonTPerHa < gypsumTPerHa)
     context.show(
       "soil.gypsumNow",
-      computed("Gypsum this season", gypsumThisSeasonTPerHa, "t gypsum/ha", "the most in one dressing", [
-        {
-          label: "most in one dressing",
-          value: MOST_GYPSUM_T_PER_HA,
-          unit: "t gypsum/ha",
-          basis: { kind: "assumption", text: "usual" },
-        },
-      ]),
+      computed(
+        "Gypsum this season",
+        "t gypsum/ha",
+        atMost(
+          context.input("soil.gypsum", "gypsum needed"),
+          quantity("most in one dressing", MOST_GYPSUM_T_PER_HA, "t gypsum/ha", {
+            basis: { kind: "assumption", text: "usual" },
+          }),
+        ),
+      ),
     );
   return { ...part, gypsumTPerHa, gypsumThisSeasonTPerHa };
 }

@@ -1,8 +1,8 @@
 /** What water is brought with: the system, its flow and pump, as figures that others can be put in the place of. */
 
-import { computed, given } from "../../figure";
+import { given } from "../../figure/figure";
 import { PIPES } from "../../water/pipes";
-import { pipeLoss, powersOf } from "../../water/pump";
+import { pipeLoss, powerFigure } from "../../water/pump";
 import { EFFICIENCY_SOURCE, FALLS_BY_ITSELF, type WaterSystem } from "../../water/systems";
 import type { Draft } from "../sheet";
 
@@ -53,25 +53,13 @@ function lostInPipe({ context, decisions, facts }: Draft, flow: number): number 
   const { roughness } = PIPES[pipeKind];
   const lost = context.take(
     "water",
-    pipeLoss({ flowM3PerH: flow, lengthM: length, insideDiameterMm: pipeInsideMm, roughness }),
-  );
-  if (!lost) return 0;
-  context.show(
-    "water.pipe",
-    computed(
-      "Head lost in the pipe",
-      lost.value.headM,
-      "m",
-      "10.67 x length x (flow / 3600)^1.852 / (roughness^1.852 x inside^4.8704)",
-      [
-        { label: "length", value: length, unit: "m" },
-        { label: "flow", value: flow, unit: "m³/h" },
-        { label: "roughness", value: roughness },
-        { label: "inside", value: pipeInsideMm / 1000, unit: "m" },
-      ],
-      `Water runs at ${Math.round(lost.value.speedMPerS * 10) / 10} m/s; over 1.5 to 2 m/s a wider pipe pays.`,
+    pipeLoss(
+      { flowM3PerH: flow, lengthM: length, insideDiameterMm: pipeInsideMm, roughness },
+      { flowM3PerH: context.known("water.flow") },
     ),
   );
+  if (!lost?.figures.headM) return 0;
+  context.show("water.pipe", lost.figures.headM);
   return lost.value.headM;
 }
 
@@ -91,15 +79,10 @@ function power(draft: Draft, system: WaterSystem, flow: number): number {
   );
   const pumpPct = pump?.pumpEfficiencyPct ?? USUAL_PUMP_PCT;
   const motorPct = pump?.motorEfficiencyPct ?? USUAL_MOTOR_PCT;
-  const kw = powersOf(flow, head, pumpPct, motorPct).inputKw;
-  context.show(
-    "water.power",
-    computed("Pump power", kw, "kW", "9.81 x flow x head / 3600 / pump / motor", [
-      { label: "flow", value: flow, unit: "m³/h" },
-      { label: "head", value: head, unit: "m" },
-      { label: "pump", value: pumpPct, unit: "%" },
-      { label: "motor", value: motorPct, unit: "%" },
-    ]),
-  );
-  return kw;
+  const figure = powerFigure(flow, head, pumpPct, motorPct, {
+    flow: context.known("water.flow"),
+    head: context.known("water.head"),
+  });
+  context.show("water.power", { ...figure, label: "Pump power" });
+  return figure.value;
 }

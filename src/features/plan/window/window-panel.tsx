@@ -3,7 +3,7 @@
 import { X } from "lucide-react";
 import { useMemo, useState } from "react";
 import { addDays, formatDay, type IsoDate } from "@/core/dates";
-import type { Input } from "@/core/figure";
+import type { Input } from "@/core/figure/figure";
 import { sowingWindows } from "@/core/plan/sowing-windows";
 import { CAUSE_NAMES } from "@/core/season/growth";
 import type { WindowAnswer, WindowDate } from "@/core/season/sowing-window";

@@ -1,6 +1,7 @@
 import { mixtureRates } from "../../../establish/mixture-rates";
 import { populationFromRate, sowingRate } from "../../../establish/sowing-rate";
-import { computed } from "../../../figure";
+import { sum, times } from "../../../figure/expression";
+import { computed, quantity } from "../../../figure/figure";
 import type { MixtureComponent } from "../../../guides/schema";
 import type { Draft } from "../../sheet";
 import type { MixturePart, StockPlan } from "../part";
@@ -31,13 +32,14 @@ function mixtureStock(draft: Draft, { reservePct }: StandWanted): StockPlan {
     "seed",
     mixtureRates(components.map((c) => ({ crop: c.id, straightRateKgPerHa: c.straight, sharePct: c.sharePct }))),
   );
-  const lines = components.map((c, i): MixturePart["components"][number] => {
+  const lines = components.map((c): MixturePart["components"][number] => {
     const kgPerHa = context.use(
       `seed.mix.${c.id}`,
-      computed(c.name, rates?.value.components[i]?.kgPerHa ?? 0, "kg/ha", "straight rate x share", [
-        { label: "straight rate", value: c.straight, unit: "kg/ha" },
-        { label: "share", value: c.sharePct, unit: "%" },
-      ]),
+      computed(
+        c.name,
+        "kg/ha",
+        times(quantity("straight rate", c.straight, "kg/ha"), quantity("share", c.sharePct, "%")),
+      ),
     );
     const stand = populationFromRate({
       kgPerHa,
@@ -58,24 +60,16 @@ function mixtureStock(draft: Draft, { reservePct }: StandWanted): StockPlan {
       seedMg: c.thousandGrainWeightG.typical,
     };
   });
-  const kgPerHa = lines.reduce((sum, l) => sum + l.kgPerHa, 0);
-  context.show(
-    "seed.rate",
-    computed(
-      "Seed rate",
-      kgPerHa,
-      "kg/ha",
-      "sum of the components",
-      lines.map((l) => ({ label: l.name, value: l.kgPerHa, unit: "kg/ha" })),
-    ),
-  );
+  const rate = computed("Seed rate", "kg/ha", sum(lines.map((l) => context.input(`seed.mix.${l.id}`, l.name))));
+  context.show("seed.rate", rate);
+  const kgPerHa = rate.value;
   return {
     by: "seed",
     plantedKgPerHa: kgPerHa,
     sownKgPerHa: kgPerHa,
     unitsPerM2: null,
     plantsFromHandbook: null,
-    ...orderWithReserve(draft, kgPerHa, reservePct, null),
+    ...orderWithReserve(draft, reservePct, null),
     inRowSpacingCm: null,
     mixture: {
       components: lines,

@@ -1,9 +1,10 @@
 import { nurserySeed } from "../../../establish/planting-stock";
 import { reconcilePlanting } from "../../../establish/reconcile-planting";
-import { type Basis, computed, given } from "../../../figure";
+import { over, plus, times, wholeOnes } from "../../../figure/expression";
+import { type Basis, computed, quantity, resultOf } from "../../../figure/figure";
 import type { Draft } from "../../sheet";
 import type { StockPlan } from "../part";
-import { agreement, lotFigures, order, type StandWanted, type Way } from "./way";
+import { agreement, inRowOf, lotFigures, order, type StandWanted, toBuy, type Way } from "./way";
 
 /** Seedlings raised in a nursery and set by the hill: what is sown lies in the nursery. */
 export const byNursery: Way = {
@@ -20,21 +21,24 @@ function nurseryStock(draft: Draft, { lot, targetPlantsPerM2, rowSpacingCm: row,
   if (!nursery) throw new Error("raising seedlings needs a nursery");
   const figures = lotFigures(draft, lot);
   const perStation = seed.unitsPerStation ?? geometry.unitsPerStation ?? 1;
-  const spacing = seed.inRowSpacingCm ?? (row === null ? null : (perStation * 10_000) / (targetPlantsPerM2 * row));
-  const inRow =
-    spacing === null
-      ? null
-      : context.use(
-          "seed.inRowSpacing",
-          seed.inRowSpacingCm !== undefined
-            ? given("In the row", spacing, "cm", { kind: "decided", text: "entered" })
-            : computed("In the row", spacing, "cm", "seedlings per hill / (seedlings per m² x row spacing)", [
-                { label: "seedlings per hill", value: perStation },
-                { label: "seedlings", value: targetPlantsPerM2, unit: "/m²" },
-                { label: "row spacing", value: row ?? 0, unit: "cm" },
-              ]),
-        );
-  const plantsPerHa = row !== null && inRow !== null ? (1e8 / (row * inRow)) * perStation : targetPlantsPerM2 * 10_000;
+  const perHill = quantity("seedlings per hill", perStation, "");
+  const target = context.input("seed.targetPlants", "seedlings");
+  const inRow = inRowOf(
+    draft,
+    row,
+    row === null ? times(1) : over(perHill, times(target, context.input("seed.rowSpacing", "row spacing"))),
+  );
+  const seedlings = computed(
+    "Seedlings",
+    "/ha",
+    row !== null && inRow !== null
+      ? over(
+          perHill,
+          times(context.input("seed.rowSpacing", "row spacing"), context.input("seed.inRowSpacing", "in the row")),
+        )
+      : times(target),
+  );
+  const plantsPerHa = seedlings.value;
   const need = context.take(
     "seed",
     nurserySeed({
@@ -49,36 +53,39 @@ function nurseryStock(draft: Draft, { lot, targetPlantsPerM2, rowSpacingCm: row,
     "seed.rate",
     computed(
       "Nursery seed",
-      (need?.value.seedG ?? 0) / 1000,
       "kg/ha",
-      "seedlings / field survival / nursery survival / germination x thousand-grain weight",
-      [
-        { label: "seedlings", value: plantsPerHa, unit: "/ha" },
-        { label: "field survival", value: nursery.fieldSurvivalPct.typical, unit: "%" },
-        { label: "nursery survival", value: nursery.survivalPct.typical, unit: "%" },
-        { label: "germination", value: figures.germinationPct, unit: "%" },
-        { label: "thousand-grain weight", value: figures.thousandGrainWeightG, unit: "g" },
-      ],
+      over(
+        times(
+          over(
+            resultOf("seedlings", seedlings),
+            quantity("field survival", nursery.fieldSurvivalPct.typical, "%"),
+            quantity("nursery survival", nursery.survivalPct.typical, "%"),
+            context.input("seed.germination", "germination"),
+          ),
+          context.input("seed.tgw", "thousand-grain weight"),
+        ),
+        1000,
+      ),
     ),
   );
   const trays =
     seed.raisedIn === "trays" && nursery.trays
       ? inTrays(draft, nursery.trays, need?.value.seeds ?? 0, reservePct)
       : null;
-  const nurseryM2 = trays ? null : (kgPerHa * 1000) / nursery.seedGPerM2;
-  if (nurseryM2 !== null)
-    context.show(
-      "seed.nurseryArea",
-      computed("Nursery", nurseryM2, "m² per ha", "nursery seed / seed per m² of bed", [
-        { label: "nursery seed", value: kgPerHa, unit: "kg/ha" },
-        {
-          label: "seed on the bed",
-          value: nursery.seedGPerM2,
-          unit: "g/m²",
-          basis: { kind: "source", text: context.source(nursery.source) },
-        },
-      ]),
-    );
+  const nurserySeedOf = context.input("seed.rate", "nursery seed");
+  const bed = trays
+    ? null
+    : computed(
+        "Nursery",
+        "m² per ha",
+        over(
+          nurserySeedOf,
+          quantity("seed on the bed", nursery.seedGPerM2, "g/m²", {
+            basis: { kind: "source", text: context.source(nursery.source) },
+          }),
+        ),
+      );
+  if (bed) context.show("seed.nurseryArea", bed);
   const reconciled = context.take(
     "seed",
     reconcilePlanting({
@@ -95,18 +102,13 @@ function nurseryStock(draft: Draft, { lot, targetPlantsPerM2, rowSpacingCm: row,
     unitsPerM2: plantsPerHa / 10_000,
     plantsFromHandbook: null,
     ...order(draft, {
-      perHa: kgPerHa * (1 + reservePct / 100),
-      formula: "nursery seed x (1 + reserve)",
-      inputs: [
-        { label: "nursery seed", value: kgPerHa, unit: "kg/ha" },
-        { label: "reserve", value: reservePct, unit: "%" },
-      ],
+      perHa: toBuy(times(nurserySeedOf, plus(1, quantity("reserve", reservePct, "%")))),
       lot,
     }),
     inRowSpacingCm: inRow,
     drillCheck: null,
     reconciliation: reconciled && agreement(reconciled.value),
-    nurseryM2PerHa: nurseryM2,
+    nurseryM2PerHa: bed?.value ?? null,
     trays,
   };
 }
@@ -124,33 +126,31 @@ function inTrays(
     decisions.seed?.cellsPerTray === undefined
       ? { kind: "source", text: context.source(usual.source) }
       : { kind: "decided", text: "your trays" };
-  const needed = seedsPerHa * areaHa * (1 + reservePct / 100);
-  const count = Math.ceil(needed / cells - SLACK);
-  context.show(
-    "seed.trays",
-    computed("Trays for the field", count, "", "seeds x area x (1 + reserve) / cells of a tray, whole ones", [
-      { label: "seeds, one to a cell", value: seedsPerHa, unit: "/ha" },
-      { label: "area", value: areaHa, unit: "ha" },
-      { label: "reserve", value: reservePct, unit: "%" },
-      { label: "cells of a tray", value: cells, basis },
-    ]),
+  const cellsOf = quantity("cells of a tray", cells, "", { basis });
+  const trays = computed(
+    "Trays for the field",
+    "",
+    wholeOnes(
+      over(
+        times(
+          quantity("seeds, one to a cell", seedsPerHa, "/ha"),
+          quantity("area", areaHa, "ha"),
+          plus(1, quantity("reserve", reservePct, "%")),
+        ),
+        cellsOf,
+      ),
+    ),
   );
-  const substrateL = (count * cells * usual.cellMl) / 1000;
-  context.show(
-    "seed.substrate",
-    computed("Substrate for the trays", substrateL, "L", "trays x cells x what fills one", [
-      { label: "trays", value: count },
-      { label: "cells of a tray", value: cells, basis },
-      {
-        label: "fills one",
-        value: usual.cellMl,
-        unit: "mL",
-        basis: { kind: "source", text: context.source(usual.source) },
-      },
-    ]),
+  const substrate = computed(
+    "Substrate for the trays",
+    "L",
+    times(
+      resultOf("trays", trays),
+      cellsOf,
+      quantity("fills one", usual.cellMl, "mL", { basis: { kind: "source", text: context.source(usual.source) } }),
+    ),
   );
-  return { count, cells, substrateL };
+  context.show("seed.trays", trays);
+  context.show("seed.substrate", substrate);
+  return { count: trays.value, cells, substrateL: substrate.value };
 }
-
-/** What rounding adds fills no tray. */
-const SLACK = 1e-9;

@@ -1,8 +1,8 @@
 import { stationSowing } from "../../../establish/station-sowing";
-import { given, withBases } from "../../../figure";
+import { given } from "../../../figure/figure";
 import type { Draft } from "../../sheet";
 import type { StockPlan } from "../part";
-import { emergenceFigure, lotFigures, orderWithReserve, type StandWanted, type Way } from "./way";
+import { emergenceFigure, knownOfSeed, lotFigures, orderWithReserve, type StandWanted, type Way } from "./way";
 
 /** Seed set in stations, by hand or by a planter that counts: so many to one, the best of them left when they are thinned. */
 export const byStation: Way = {
@@ -26,38 +26,35 @@ function stationStock(draft: Draft, { lot, targetPlantsPerM2, rowSpacingCm, rese
     rowSpacingCm: rowSpacingCm ?? 0,
     ...figures,
   };
-  const wanted = context.take("seed", stationSowing({ ...inputs, inRowSpacingCm: seed.inRowSpacingCm }));
+  const known = knownOfSeed(draft);
+  const wanted = context.take("seed", stationSowing({ ...inputs, inRowSpacingCm: seed.inRowSpacingCm }, known));
   const inRow = wanted?.figures.inRowSpacingCm
-    ? context.use(
-        "seed.inRowSpacing",
-        seed.inRowSpacingCm === undefined
-          ? wanted.figures.inRowSpacingCm
-          : given("In the row", seed.inRowSpacingCm, "cm", { kind: "decided", text: "entered" }),
-      )
+    ? context.use("seed.inRowSpacing", wanted.figures.inRowSpacingCm)
     : undefined;
   // with another spacing put in its place the stations follow that one
   const sown =
-    inRow === undefined || inRow === wanted?.value.inRowSpacingCm
+    inRow === undefined
       ? wanted
-      : context.take("seed", stationSowing({ ...inputs, inRowSpacingCm: inRow }));
-  const bases = {
-    germination: context.figures["seed.germination"]?.basis,
-    "field emergence": context.figures["seed.emergence"]?.basis,
-    "thousand-grain weight": context.figures["seed.tgw"]?.basis,
-  };
+      : context.take(
+          "seed",
+          stationSowing(
+            { ...inputs, inRowSpacingCm: inRow },
+            { ...known, inRowSpacingCm: context.known("seed.inRowSpacing") },
+          ),
+        );
   const of = sown?.figures;
-  if (of?.plantsPerStation) context.show("seed.plantsPerStation", withBases(of.plantsPerStation, bases));
+  if (of?.plantsPerStation) context.show("seed.plantsPerStation", of.plantsPerStation);
   if (of?.stationsPerHa) context.show("seed.stations", of.stationsPerHa);
-  if (of?.gapsPct) context.show("seed.gaps", withBases(of.gapsPct, bases));
+  if (of?.gapsPct) context.show("seed.gaps", of.gapsPct);
   if (of?.seedsPerM2) context.show("seed.seedsPerM2", of.seedsPerM2);
-  const kgPerHa = of?.kgPerHa ? context.use("seed.rate", withBases(of.kgPerHa, bases)) : 0;
+  const kgPerHa = context.use("seed.rate", of?.kgPerHa ?? given("Seed rate", 0, "kg/ha", { kind: "computed" }));
   return {
     by: "seed",
     plantedKgPerHa: kgPerHa,
     sownKgPerHa: kgPerHa,
     unitsPerM2: sown?.value.seedsPerM2 ?? null,
     plantsFromHandbook: null,
-    ...orderWithReserve(draft, kgPerHa, reservePct, lot),
+    ...orderWithReserve(draft, reservePct, lot),
     inRowSpacingCm: sown?.value.inRowSpacingCm ?? null,
     stations: sown
       ? {

@@ -1,9 +1,11 @@
 import { plantingStock } from "../../../establish/planting-stock";
 import { reconcilePlanting } from "../../../establish/reconcile-planting";
-import { computed, given } from "../../../figure";
+import { over, plus, times } from "../../../figure/expression";
+import { computed, given, quantity } from "../../../figure/figure";
+import type { FigureId } from "../../../plan/figure-ids";
 import type { Draft } from "../../sheet";
 import type { StockPlan } from "../part";
-import { agreement, emergenceFigure, order, type StandWanted, type Way } from "./way";
+import { agreement, emergenceFigure, inRowOf, order, type StandWanted, toBuy, type Way } from "./way";
 
 /**
  * Units planted one by one: cloves, tubers, sets. What lies in the ground is units x their mass; what is bought is more, by
@@ -17,7 +19,7 @@ export const byUnit: Way = {
   stock: unitStock,
 };
 
-function unitStock(draft: Draft, { lot, targetPlantsPerM2, rowSpacingCm: row, reservePct }: StandWanted): StockPlan {
+function unitStock(draft: Draft, { lot, rowSpacingCm: row, reservePct }: StandWanted): StockPlan {
   const { context, decisions } = draft;
   const seed = decisions.seed ?? {};
   const { stock, geometry } = context.crop.method;
@@ -40,38 +42,29 @@ function unitStock(draft: Draft, { lot, targetPlantsPerM2, rowSpacingCm: row, re
   const emergencePct = emergenceFigure(draft);
   const grown = (sproutingPct / 100) * (emergencePct / 100);
   // the spacing that gives the target, unless a spacing was decided
-  const wanted = (targetPlantsPerM2 * 10_000) / grown;
-  const spacing = seed.inRowSpacingCm ?? (row === null ? null : (perStation * 1e8) / (wanted * row));
-  const inRow =
-    spacing === null
-      ? null
-      : context.use(
-          "seed.inRowSpacing",
-          seed.inRowSpacingCm !== undefined
-            ? given("In the row", spacing, "cm", { kind: "decided", text: "entered" })
-            : computed("In the row", spacing, "cm", "units per station / (units per m² x row spacing)", [
-                { label: "target plants", value: targetPlantsPerM2, unit: "/m²" },
-                { label: "sprouting", value: sproutingPct, unit: "%" },
-                { label: "field emergence", value: emergencePct, unit: "%" },
-                { label: "row spacing", value: row ?? 0, unit: "cm" },
-              ]),
-        );
-  const bySpacing = row !== null && inRow !== null ? (1e8 / (row * inRow)) * perStation : wanted;
+  const target = context.input("seed.targetPlants", "target plants");
+  const wanted = over(
+    target,
+    quantity("sprouting", sproutingPct, "%"),
+    context.input("seed.emergence", "field emergence"),
+  );
+  const perStationOf = quantity("units per station", perStation, "");
+  const inRow = inRowOf(draft, row, over(perStationOf, times(wanted, context.input("seed.rowSpacing", "row spacing"))));
   const units = context.use(
     "seed.units",
-    computed("Units planted", bySpacing, "/ha", "10,000 / (row x in-row) x units per station", [
-      { label: "row", value: row ?? 0, unit: "cm" },
-      { label: "in the row", value: inRow ?? 0, unit: "cm" },
-      { label: "units per station", value: perStation },
-    ]),
+    computed(
+      "Units planted",
+      "/ha",
+      row !== null && inRow !== null
+        ? over(
+            perStationOf,
+            times(context.input("seed.rowSpacing", "row spacing"), context.input("seed.inRowSpacing", "in the row")),
+          )
+        : wanted,
+    ),
   );
-  const plantedKgPerHa = context.use(
-    "seed.planted",
-    computed("Planted", (units * unitMassG) / 1000, "kg/ha", "units x unit mass", [
-      { label: "units planted", value: units, unit: "/ha" },
-      { label: "unit mass", value: unitMassG, unit: "g" },
-    ]),
-  );
+  const planted = times(context.input("seed.units", "units planted"), context.input("seed.unitMass", "unit mass"));
+  const plantedKgPerHa = context.use("seed.planted", computed("Planted", "kg/ha", planted));
   const usablePct = stock.usablePct.typical;
   const need = context.take(
     "seed",
@@ -83,20 +76,18 @@ function unitStock(draft: Draft, { lot, targetPlantsPerM2, rowSpacingCm: row, re
       ...(stock.unitsPerSource > 1 ? { unitsPerSource: stock.unitsPerSource } : {}),
     }),
   );
+  const bought = (label: string, id: FigureId) =>
+    over(
+      times(context.input(id, label), plus(1, quantity("reserve", reservePct, "%"))),
+      quantity("usable", usablePct, "%"),
+    );
   if (stock.unitsPerSource > 1 && need?.value.sources)
     context.show(
       "seed.sources",
       computed(
         "Bulbs to split",
-        need.value.sources,
         "/ha",
-        "units planted x (1 + reserve) / usable share / units from one",
-        [
-          { label: "units planted", value: units, unit: "/ha" },
-          { label: "reserve", value: reservePct, unit: "%" },
-          { label: "usable", value: usablePct, unit: "%" },
-          { label: `${stock.unit}s from one`, value: stock.unitsPerSource },
-        ],
+        over(bought("units planted", "seed.units"), quantity(`${stock.unit}s from one`, stock.unitsPerSource, "")),
       ),
     );
   const typed = seed.stockKgPerHa;
@@ -118,13 +109,10 @@ function unitStock(draft: Draft, { lot, targetPlantsPerM2, rowSpacingCm: row, re
     unitsPerM2: units / 10_000,
     plantsFromHandbook: (stock.handbookRateKgPerHa.typical / unitMassG / 10) * grown,
     ...order(draft, {
-      perHa: typed ?? need?.value.massKg ?? 0,
-      formula: typed === undefined ? "planted x (1 + reserve) / usable share" : "entered",
-      inputs: [
-        { label: "planted", value: plantedKgPerHa, unit: "kg/ha" },
-        { label: "reserve", value: reservePct, unit: "%" },
-        { label: "usable", value: usablePct, unit: "%" },
-      ],
+      perHa:
+        typed === undefined
+          ? toBuy(bought("planted", "seed.planted"))
+          : given("Seed to buy", typed, "kg/ha", { kind: "decided", text: "entered" }),
       lot,
     }),
     inRowSpacingCm: inRow,

@@ -1,7 +1,8 @@
-import { computed } from "../../../figure";
+import { times } from "../../../figure/expression";
+import { computed, quantity } from "../../../figure/figure";
 import type { Draft } from "../../sheet";
 import type { StockPlan } from "../part";
-import type { StandWanted, Way } from "./way";
+import type { Way } from "./way";
 
 /** Plants of a planting of years ago that grow again: nothing is planted, ordered or drilled; so many of them still stand. */
 export const standing: Way = {
@@ -11,27 +12,20 @@ export const standing: Way = {
   stock: whatStands,
 };
 
-function whatStands({ context }: Draft, { targetPlantsPerM2 }: StandWanted): StockPlan {
+function whatStands({ context }: Draft): StockPlan {
   const { stock, geometry } = context.crop.method;
   if (stock.by !== "standing") throw new Error("only what was planted years ago stands already");
-  context.show(
-    "seed.stands",
-    computed(
-      "Plants that still stand",
-      (targetPlantsPerM2 * stock.standsPct.typical) / 100,
-      "/m²",
-      "full stand x share",
-      [
-        { label: "full stand", value: targetPlantsPerM2, unit: "/m²" },
-        {
-          label: `share in year ${stock.year}`,
-          value: stock.standsPct.typical,
-          unit: "%",
-          basis: { kind: "source", text: context.source(stock.standsPct.source) },
-        },
-      ],
+  const stands = computed(
+    "Plants that still stand",
+    "/m²",
+    times(
+      context.input("seed.targetPlants", "full stand"),
+      quantity(`share in year ${stock.year}`, stock.standsPct.typical, "%", {
+        basis: { kind: "source", text: context.source(stock.standsPct.source) },
+      }),
     ),
   );
+  context.show("seed.stands", stands);
   return {
     by: "standing",
     plantedKgPerHa: null,
@@ -39,7 +33,7 @@ function whatStands({ context }: Draft, { targetPlantsPerM2 }: StandWanted): Sto
     boughtKgPerHa: 0,
     orderKg: 0,
     bags: null,
-    unitsPerM2: (targetPlantsPerM2 * stock.standsPct.typical) / 100,
+    unitsPerM2: stands.value,
     inRowSpacingCm: geometry.inRowSpacingCm?.typical ?? null,
     plantsFromHandbook: null,
     drillCheck: null,

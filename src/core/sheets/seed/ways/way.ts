@@ -1,5 +1,6 @@
 import { wholeBags } from "../../../feed/dose-fertilisers";
-import { type Basis, computed, given, type Input } from "../../../figure";
+import { type Expression, plus, times } from "../../../figure/expression";
+import { type Basis, computed, type Figure, given, quantity } from "../../../figure/figure";
 import type { OperationRole } from "../../../guides/roles";
 import type { PlantingMethod, Ranged } from "../../../guides/schema";
 import type { PlanLot } from "../../../plan/facts";
@@ -55,6 +56,15 @@ export function lotFigures(draft: Draft, lot: PlanLot | null) {
   };
 }
 
+/** On what the figures of a lot rest, for the formulas that they go into. */
+export const knownOfSeed = ({ context }: Draft) => ({
+  targetPlantsPerM2: context.known("seed.targetPlants"),
+  thousandGrainWeightG: context.known("seed.tgw"),
+  germinationPct: context.known("seed.germination"),
+  fieldEmergencePct: context.known("seed.emergence"),
+  rowSpacingCm: context.known("seed.rowSpacing"),
+});
+
 /** Share of the viable seed or units that become plants. */
 export function emergenceFigure(draft: Draft): number {
   const { method } = draft.context.crop;
@@ -91,41 +101,48 @@ export const agreement = (found: {
   figures: found.disagreements.flatMap((d) => d.figures),
 });
 
+/** Distance in the row [cm]: entered, or what the expression gives; none without rows. */
+export function inRowOf({ context, decisions }: Draft, row: number | null, bySpacing: Expression): number | null {
+  const entered = decisions.seed?.inRowSpacingCm;
+  if (entered === undefined && row === null) return null;
+  return context.use(
+    "seed.inRowSpacing",
+    entered === undefined
+      ? computed("In the row", "cm", bySpacing)
+      : given("In the row", entered, "cm", { kind: "decided", text: "entered" }),
+  );
+}
+
 /** What is bought for a hectare, and for the field in whole bags. */
 export function order(
   draft: Draft,
   {
     perHa,
-    formula,
-    inputs,
     lot,
   }: {
-    perHa: number;
-    formula: string;
-    inputs: Input[];
+    perHa: Figure;
     lot: PlanLot | null;
   },
 ): Pick<StockPlan, "boughtKgPerHa" | "orderKg" | "bags"> {
   const { context, facts } = draft;
-  const boughtKgPerHa = context.use("seed.bought", computed("Seed to buy", perHa, "kg/ha", formula, inputs));
+  const boughtKgPerHa = context.use("seed.bought", perHa);
   const orderKg = context.use(
     "seed.order",
-    computed("Seed to order", boughtKgPerHa * facts.field.areaHa, "kg", "bought for a hectare x area", [
-      { label: "bought for a hectare", value: boughtKgPerHa, unit: "kg/ha" },
-      { label: "area", value: facts.field.areaHa, unit: "ha" },
-    ]),
+    computed(
+      "Seed to order",
+      "kg",
+      times(context.input("seed.bought", "bought for a hectare"), quantity("area", facts.field.areaHa, "ha")),
+    ),
   );
   return { boughtKgPerHa, orderKg, bags: lot?.bagKg ? wholeBags(orderKg, lot.bagKg) : null };
 }
 
 /** What is ordered where the rate is sown as it is and the reserve is bought on top: 180 kg/ha with 5 % make 189 kg/ha. */
-export const orderWithReserve = (draft: Draft, kgPerHa: number, reservePct: number, lot: PlanLot | null) =>
+export const orderWithReserve = (draft: Draft, reservePct: number, lot: PlanLot | null) =>
   order(draft, {
-    perHa: kgPerHa * (1 + reservePct / 100),
-    formula: "rate x (1 + reserve)",
-    inputs: [
-      { label: "rate", value: kgPerHa, unit: "kg/ha" },
-      { label: "reserve", value: reservePct, unit: "%" },
-    ],
+    perHa: toBuy(times(draft.context.input("seed.rate", "rate"), plus(1, quantity("reserve", reservePct, "%")))),
     lot,
   });
+
+/** What is bought for a hectare. */
+export const toBuy = (expression: Expression): Figure => computed("Seed to buy", "kg/ha", expression);
