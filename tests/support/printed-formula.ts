@@ -8,7 +8,7 @@
 import type { Figure, Input } from "../../src/core/figure/figure";
 import { MEASURE_IDS, type MeasureId } from "../../src/core/units/measure-ids";
 import { type BaseUnit, MEASURE_SIZES } from "../../src/core/units/measure-sizes";
-import { printedUnit } from "../../src/core/units/measures";
+import { printedUnit } from "../../src/core/units/printed-units";
 
 type Of = Partial<Record<BaseUnit, number>>;
 interface Quantity {

@@ -9,7 +9,7 @@
 
 import type { MeasureId } from "../units/measure-ids";
 import { MEASURE_SIZES } from "../units/measure-sizes";
-import { printedUnit } from "../units/measures";
+import { printedUnit } from "../units/printed-units";
 import type { Input } from "./input";
 
 /** A number with the powers of ten by which it is larger, what it prints as, and what went into it. */
@@ -190,15 +190,19 @@ export const exp = (term: Term): Expression => {
 /** A value as the bare number that it is in its own unit, for formulas that were fitted to numbers: "organic matter in %". */
 export function numberOf(input: Input): Expression {
   const of = asExpression(input);
-  return { ...of, ten: 0, text: input.unit ? `${input.label} in ${unitText(input.unit)}` : input.label };
+  return { ...of, ten: 0, text: input.unit ? `${input.label} in ${printedUnit(input.unit)}` : input.label };
 }
 /** What such a formula gives, in its unit: "(20 x organic matter in %) kg/ha". */
 export function asMeasure(term: Term, unit: MeasureId): Expression {
   const of = asExpression(term);
-  return { value: plain(of), ten: tenOf(unit), text: `(${of.text}) ${unitText(unit)}`, binds: ATOM, inputs: of.inputs };
+  return {
+    value: plain(of),
+    ten: tenOf(unit),
+    text: `(${of.text}) ${printedUnit(unit)}`,
+    binds: ATOM,
+    inputs: of.inputs,
+  };
 }
-export const unitText = (unit: MeasureId): string => printedUnit(unit);
-
 /**
  * What is no sum over a few values but a rule with a name: a table, a walk through the days, a share of a spread. "clause" for a name that
  * is a formula itself, and stands in brackets where it goes into another.

@@ -32,7 +32,9 @@ export const commonDecisions = {
       price: z.record(id, z.number().min(0).max(1e9)).optional(),
     })
     .optional(),
-  /** by figure */
+  /** why a value was decided, by figure; with the value that it is the reason of, since another may be typed after it */
+  reasons: z.record(id, z.strictObject({ value: overridden, reason })).optional(),
+  /** values of figures that have no place of their own among the decisions, by figure */
   overrides: z.record(id, z.strictObject({ value: overridden, reason })).optional(),
 };
 

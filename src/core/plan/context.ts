@@ -5,6 +5,7 @@ import type { ResolvedGuide } from "../guides/resolve-guide";
 import type { FieldError, Result } from "../result";
 import type { SheetId } from "../sheet-ids";
 import type { CommonDecisions } from "./common-decisions";
+import { decidedValue } from "./decided-at";
 import type { PlanFacts } from "./facts";
 import type { AsideId, FigureId } from "./figure-ids";
 
@@ -26,8 +27,8 @@ export class PlanContext {
    * value to compute with.
    */
   use(id: FigureId, figure: Figure): number {
-    const override = this.common.overrides?.[id];
-    const kept = override ? overridden(figure, override.value, override.reason) : figure;
+    const own = decidedValue(this.common, id);
+    const kept = own ? overridden(figure, own.value, own.reason) : figure;
     this.figures[id] = { ...kept, open: true };
     return kept.value;
   }
@@ -37,7 +38,7 @@ export class PlanContext {
     const figure = this.figures[id];
     if (!figure) return {};
     const { override, basis } = figure;
-    return { basis: override ? { kind: "decided", text: override.reason } : basis, from: id };
+    return { basis: override ? { kind: "decided", text: override.reason || "entered" } : basis, from: id };
   }
 
   /** A figure as what goes into another, by the name that it has there. */

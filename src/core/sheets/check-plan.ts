@@ -29,7 +29,7 @@ export function checkPlan(plan: Plan, facts: PlanFacts, decisions: Decisions): F
   }
   findings.push(
     ...checkTargetAndRotation(plan, facts),
-    ...checkBands(plan, facts),
+    ...checkBands(plan, facts, decisions),
     ...checkSeason(plan, facts),
     ...checkTarget(plan, facts),
   );

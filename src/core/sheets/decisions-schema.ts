@@ -2,7 +2,8 @@
 
 import { z } from "zod";
 import { commonDecisions } from "../plan/common-decisions";
-import { DECISIONS_VERSION, type Decisions } from "./decisions";
+import { DECIDED_AT } from "../plan/decided-at";
+import { applyChanges, DECISIONS_VERSION, type Decisions } from "./decisions";
 import { feedDecisions } from "./feed/decisions";
 import { groundDecisions } from "./ground/decisions";
 import { harvestDecisions } from "./harvest/decisions";
@@ -31,7 +32,7 @@ export const decisionsSchema = z.strictObject({
 export const anyDecisionsSchema = z.preprocess((stored) => {
   const version = (stored as { version?: unknown } | null)?.version;
   const upgraded = version === 1 && (stored as VersionOne).crop ? fromVersion1(stored as VersionOne) : stored;
-  return limedByMethod(renamed(upgraded));
+  return decidedInOnePlace(limedByMethod(renamed(upgraded)));
 }, decisionsSchema);
 
 /** A laboratory's figure for lime was a choice of method by being there; the method is said since. */
@@ -39,6 +40,27 @@ function limedByMethod(stored: unknown): unknown {
   const { soil } = (stored ?? {}) as { soil?: { lime?: Record<string, unknown> } };
   if (soil?.lime?.bufferTPerHa === undefined || soil.lime.method !== undefined) return stored;
   return { ...(stored as object), soil: { ...soil, lime: { ...soil.lime, method: "buffer" } } };
+}
+
+/**
+ * A value that was put in the place of a figure stood beside the place that its sheet has for it, and went before that: it stands there
+ * now, with its reason. One that the sheet would not take stays where it is.
+ */
+function decidedInOnePlace(stored: unknown): unknown {
+  const { overrides } = (stored ?? {}) as { overrides?: Record<string, { value: number; reason: string } | undefined> };
+  if (!overrides || typeof overrides !== "object") return stored;
+  return Object.entries(DECIDED_AT).reduce<unknown>((decisions, [id, path]) => {
+    const own = overrides[id];
+    if (!own) return decisions;
+    const moved = applyChanges(decisions as Decisions, [
+      { path, value: own.value },
+      { path: `reasons/${id}`, value: own },
+      { path: `overrides/${id}`, value: undefined },
+    ]);
+    return decisionsSchema.safeParse(moved).success || !decisionsSchema.safeParse(decisions).success
+      ? moved
+      : decisions;
+  }, stored);
 }
 
 /** Names that keys of the water had before, and have now. */

@@ -139,6 +139,24 @@ describe("decisions of an older version", () => {
     expect(upgradeDecisions(before).water).toEqual({ irrigationMm: 20, irrigations: { "water-2": 12 }, leaveMm: 5 });
     expect(upgradeDecisions({ ...before, version: 1 }).water).toEqual(upgradeDecisions(before).water);
   });
+  it("have a value that stood beside its place in its place, with its reason", () => {
+    const own = (value: number) => ({ value, reason: "own trial" });
+    const stored = {
+      version: 2,
+      crop: { guideId: "wheat" },
+      seed: { targetPlantsPerM2: 300 },
+      overrides: { "seed.targetPlants": own(260), "feed.n": own(150), "seed.germination": own(140) },
+    };
+    expect(upgradeDecisions(stored)).toEqual({
+      version: 2,
+      crop: { guideId: "wheat" },
+      // it went before what the sheet held
+      seed: { targetPlantsPerM2: 260 },
+      reasons: { "seed.targetPlants": own(260) },
+      // a rate has no other place; 140 % of germination no sheet would take
+      overrides: { "feed.n": own(150), "seed.germination": own(140) },
+    });
+  });
   it("of today stay as they are; of no version are refused with the field", () => {
     expect(upgradeDecisions(fresh)).toEqual(fresh);
     expect(decisionsSchema.safeParse(old).success).toBe(false);

@@ -101,7 +101,7 @@ function* drafting(
     context,
     facts,
     decisions,
-    targetTPerHa: target(context, decisions),
+    targetTPerHa: target(context),
     waterN,
     // filled sheet by sheet in working order: each reads only what stands before it
     parts: {} as PlanParts,
@@ -151,19 +151,10 @@ function* drafting(
   });
 }
 
-function target(context: PlanContext, decisions: Decisions): number {
+function target(context: PlanContext): number {
   const usual = context.crop.product.targetTPerHa;
-  return context.use(
-    "target",
-    given(
-      "Target yield",
-      decisions.targetTPerHa ?? usual.typical,
-      "t/ha",
-      decisions.targetTPerHa !== undefined
-        ? { kind: "decided", text: "your target" }
-        : { kind: "source", text: `typical; ${context.source(usual.source)}` },
-    ),
-  );
+  const text = `typical; ${context.source(usual.source)}`;
+  return context.use("target", given("Target yield", usual.typical, "t/ha", { kind: "source", text }));
 }
 
 /** Without what was left out; what hung on that alone goes with it. Planting stays: all dates hang on it. */

@@ -30,10 +30,18 @@ const BY_ID: Record<SheetId, Face> = {
 export const SHEET_FACES: readonly Face[] = SHEETS.map((id) => BY_ID[id]);
 
 /** Decisions of no sheet that belong to one crop alone. */
-const OF_THE_CROP: DecisionPath[] = ["targetTPerHa", "dates", "relaxed", "skipped", "materials", "overrides"];
+const OF_THE_CROP: DecisionPath[] = [
+  "targetTPerHa",
+  "dates",
+  "relaxed",
+  "skipped",
+  "materials",
+  "reasons",
+  "overrides",
+];
 
 /** Those that another good of the same crop has in another measure. */
-const OF_THE_GOODS: DecisionPath[] = ["targetTPerHa", "overrides"];
+const OF_THE_GOODS: DecisionPath[] = ["targetTPerHa", "reasons", "overrides"];
 
 /** What goes back to the guide when the crop, the kind, the planting method or what is harvested becomes another. */
 export function fallBack(what: keyof FallsBack): Change[] {

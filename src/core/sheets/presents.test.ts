@@ -141,6 +141,7 @@ describe("what falls back", () => {
       "relaxed",
       "skipped",
       "materials",
+      "reasons",
       "overrides",
     ]);
     expect(fallBack("crop").every((c) => c.value === undefined)).toBe(true);
@@ -174,6 +175,7 @@ describe("another kind, method or product of the same crop", () => {
       "keep",
       "money/pricePerT",
       "targetTPerHa",
+      "reasons",
       "overrides",
       "crop/productId = wholeCrop",
     ]);

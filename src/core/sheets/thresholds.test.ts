@@ -256,4 +256,12 @@ describe("what is put in the place of a figure", () => {
     expect(rate(-5)?.repairs[0]?.changes).toEqual([{ path: "overrides/seed.rate", value: undefined }]);
     expect(rate(300)).toBeUndefined();
   });
+  it("is not used for a sum, and says so", () => {
+    const cost = found("unused.money.cost", with_(wheat, override("money.cost", 900)));
+    expect(cost?.title).toMatch(
+      /^Cost was set to 900 cr\/ha, but follows from other values: [\d\u202f]+ cr\/ha is used\.$/,
+    );
+    expect(cost?.repairs[0]?.changes).toEqual([{ path: "overrides/money.cost", value: undefined }]);
+    expect(found("unused.seed.rate", with_(wheat, override("seed.rate", 180)))).toBeUndefined();
+  });
 });

@@ -3,7 +3,8 @@
 import { formatDay } from "../dates";
 import { formatNumber, formatQuantity } from "./format-quantity";
 import type { MeasureId } from "./measure-ids";
-import { printedUnit, writeMeasure } from "./measures";
+import { writeMeasure } from "./measures";
+import { printedUnit } from "./printed-units";
 import { withQuantities } from "./told";
 import { type BushelCrop, type Dimension, MONEY, type UnitSet } from "./units";
 

@@ -4,8 +4,9 @@ import { SHEET_FACES } from "@/core/sheets/faces";
 import type { LedgerLine } from "@/core/sheets/sheet";
 import { useUnits } from "../shared/units";
 import { usePlanModel } from "./plan-context";
+import { shownFigure } from "./shown-figure";
 import { ReachTarget } from "./window/reach-target";
-import { FigureValue, shownFigure } from "./working";
+import { FigureValue } from "./working";
 
 /** Target, plants, balance and money, always in sight, with the change against the last issued version. */
 export function Ledger({ onWindow }: { onWindow: () => void }) {

@@ -14,11 +14,11 @@ import {
 } from "react";
 import type { Figure } from "@/core/figure/figure";
 import type { AsideId, FigureId } from "@/core/plan/figure-ids";
-import type { Plan } from "@/core/sheets/plan";
 import { joined } from "@/core/units/words";
 import { useUnits } from "../shared/units";
 import { useCommands } from "../shell/commands";
 import { usePlanModel } from "./plan-context";
+import { shownFigure } from "./shown-figure";
 
 export const workingPanel = () => import("./working-panel");
 const WorkingPanel = dynamic(() => workingPanel().then((m) => m.WorkingPanel), { ssr: false });
@@ -29,11 +29,6 @@ interface OpenWorking {
   open: (id: string, anchor: HTMLElement, given?: Figure) => void;
 }
 const Opened = createContext<OpenWorking | null>(null);
-
-/** A figure of a plan, or one that is shown beside it. */
-export function shownFigure(plan: Pick<Plan, "figures" | "asides">, id: string): Figure | undefined {
-  return plan.figures[id as FigureId] ?? plan.asides[id as AsideId];
-}
 
 /** Holds the one panel in which the working of whichever figure was pressed is shown. */
 export function WorkingProvider({ children }: { children: ReactNode }) {
@@ -106,7 +101,7 @@ export function FigureValue({
     >
       {shown.number}
       {unit && shown.unit && <span className="ml-1 text-[12px] font-normal text-soft no-underline">{shown.unit}</span>}
-      {figure.override && <span title="overridden"> *</span>}
+      {figure.override && <span title="set by you"> *</span>}
     </button>
   );
 }

@@ -120,7 +120,8 @@ const jobInBooklet = (o: IssuedPlan["operations"][number], words: Words): string
 function workingInWords(f: IssuedPlan["figures"][string], words: Words): string {
   const amount = (value: number | string, unit: typeof f.unit = "") =>
     typeof value === "number" ? joined(words.measure(value, unit)) : value;
-  if (f.override) return `set by hand (${f.override.reason}); calculated ${amount(f.override.computed, f.unit)}`;
+  if (f.override)
+    return `set by hand${f.override.reason ? ` (${f.override.reason})` : ""}; calculated ${amount(f.override.computed, f.unit)}`;
   if (f.formula) return `${f.formula}: ${f.inputs.map((i) => `${i.label} ${amount(i.value, i.unit)}`).join("; ")}`;
   return "text" in f.basis ? f.basis.text : "";
 }

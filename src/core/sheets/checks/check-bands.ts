@@ -3,11 +3,12 @@
 import type { Figure } from "../../figure/figure";
 import type { Ranged } from "../../guides/schema";
 import { NUTRIENTS } from "../../nutrients";
+import { decidedAt } from "../../plan/decided-at";
 import type { PlanFacts } from "../../plan/facts";
 import type { FigureId } from "../../plan/figure-ids";
 import { SHEETS, type SheetId } from "../../sheet-ids";
 import { cash, q, span } from "../../units/told";
-import { change } from "../decisions";
+import { change, type DecisionPath, type Decisions } from "../decisions";
 import type { Plan } from "../plan";
 import type { Finding, Repair } from "../sheet";
 
@@ -33,7 +34,7 @@ const USUAL_LIME = { low: 0, high: 10 };
 const USUAL_OUTPUT_OVER_COST = { low: 0.25, high: 6 };
 
 /** Every main figure outside of its usual band, named with the main cause. */
-export function checkBands(plan: Plan, facts: PlanFacts): Finding[] {
+export function checkBands(plan: Plan, facts: PlanFacts, decisions: Decisions): Finding[] {
   const findings: Finding[] = [];
   for (const band of bandsOf(plan, facts)) {
     const figure = plan.figures[band.id];
@@ -49,7 +50,12 @@ export function checkBands(plan: Plan, facts: PlanFacts): Finding[] {
       repairs: strongest?.repair ? [strongest.repair] : [],
     });
   }
-  findings.push(...workOutsideUsual(plan, facts), ...moneyOutsideUsual(plan), ...pastSense(plan));
+  findings.push(
+    ...workOutsideUsual(plan, facts),
+    ...moneyOutsideUsual(plan),
+    ...pastSense(plan),
+    ...unused(plan, decisions),
+  );
   return findings;
 }
 
@@ -65,11 +71,36 @@ function pastSense({ figures }: Plan): Finding[] {
     return [
       {
         id: `sense.${id}`,
-        sheet: SHEETS.find((sheet) => id.startsWith(`${sheet}.`)) ?? "money",
+        sheet: sheetOf(id),
         severity: "stop",
         title: `${figure.label} was set to ${shown(own.value)}: ${own.value < 0 ? "below zero" : `more than ${SENSELESS_TIMES} times the calculated ${shown(own.computed)}`}.`,
         why: "Check the unit and the decimal point. If it is intended, change the figures that it follows from.",
-        repairs: [{ label: "Use the calculated value", changes: [change(`overrides/${id}`, undefined)] }],
+        repairs: [
+          {
+            label: "Use the calculated value",
+            changes: [change(decidedAt(id as FigureId) as DecisionPath, undefined)],
+          },
+        ],
+      },
+    ];
+  });
+}
+
+const sheetOf = (figure: string): SheetId => SHEETS.find((sheet) => figure.startsWith(`${sheet}.`)) ?? "money";
+
+/** What was put in the place of a sum or a balance, which could be set before: it is computed again, and that is said. */
+function unused({ figures }: Plan, { overrides = {} }: Decisions): Finding[] {
+  return Object.entries(overrides).flatMap(([id, own]): Finding[] => {
+    const figure = figures[id as FigureId];
+    if (!figure || figure.open) return [];
+    return [
+      {
+        id: `unused.${id}`,
+        sheet: sheetOf(id),
+        severity: "advise",
+        title: `${figure.label} was set to ${q(own.value, figure.unit)}, but follows from other values: ${q(figure.value, figure.unit)} is used.`,
+        why: `It was set because: ${own.reason}. Change one of the values that it is calculated from.`,
+        repairs: [{ label: "Remove the value", changes: [change(`overrides/${id}`, undefined)] }],
       },
     ];
   });

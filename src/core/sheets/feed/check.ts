@@ -64,9 +64,9 @@ function checkDrained({ plan, facts, add }: Check): void {
 }
 
 /** A sample counts only for the crop after it, and only as deep as it went. */
-function checkMineralN({ plan, decisions, add }: Check): void {
+function checkMineralN({ plan, add }: Check): void {
   const { mineralN } = plan.feed;
-  if (decisions.feed?.soilMineralNKgPerHa !== undefined) return;
+  if (plan.figures["feed.mineralN"]?.override) return;
   const assumed = plan.figures["feed.mineralN"]?.value ?? 0;
   const value = q(assumed, "kg/ha");
   if (mineralN.use === "not measured") {

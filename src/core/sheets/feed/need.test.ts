@@ -43,7 +43,9 @@ describe("nitrogen by balance", () => {
   it("goes by what was entered before what is assumed", () => {
     const entered = fed("wheat", { targetTPerHa: 8.5, feed: { soilMineralNKgPerHa: 20 } });
     expect(entered.need.n).toBeCloseTo((204 - 20 - M) / 0.65 - 35, 6);
-    expect(basis(entered.plan, "feed.mineralN")).toBe("decided");
+    // what is usual stays to be seen beside it
+    expect(entered.plan.figures["feed.mineralN"]?.override).toMatchObject({ value: 20, reason: "" });
+    expect(entered.plan.figures["feed.n"]?.inputs.find((i) => i.from === "feed.mineralN")?.basis?.kind).toBe("decided");
     const assumed = fed("wheat", { targetTPerHa: 8.5 }, tested({ soilMineralNKgPerHa: null }));
     expect(assumed.need.n).toBeCloseTo((204 - 35 - M) / 0.65 - 35, 6);
     expect(basis(assumed.plan, "feed.mineralN")).toBe("assumption");

@@ -70,9 +70,8 @@ interface Supply {
 }
 
 function soilSupply(draft: Draft, mineralN: MineralN): Supply {
-  const { context, facts, decisions } = draft;
+  const { context, facts } = draft;
   const { feed, rotation } = context.crop.guide;
-  const chosen = decisions.feed ?? {};
   const before = facts.previousCrop;
   const good = rotation.good.find((g) => g.crop === before?.crop)?.why;
   const left = before?.leaves?.nitrogenLeftKgPerHa ?? 0;
@@ -81,14 +80,10 @@ function soilSupply(draft: Draft, mineralN: MineralN): Supply {
     mineralisation: context.use("feed.mineralisation", mineralisationFigure(draft)),
     recovery: context.use(
       "feed.recovery",
-      given(
-        "Fertiliser N recovery",
-        chosen.recovery ?? feed.recovery.typical,
-        "share",
-        chosen.recovery !== undefined
-          ? { kind: "decided", text: "entered" }
-          : { kind: "source", text: context.source(feed.recovery.source) },
-      ),
+      given("Fertiliser N recovery", feed.recovery.typical, "share", {
+        kind: "source",
+        text: context.source(feed.recovery.source),
+      }),
     ),
     residue: context.use(
       "feed.residueN",
@@ -141,11 +136,9 @@ export function mineralNOf({ context, facts }: Pick<Draft, "context" | "facts">)
   return { ...sampled, use: "measured", until, drainageMm, heldMm };
 }
 
-function mineralNFigure({ context, decisions }: Draft, mineralN: MineralN): Figure {
+function mineralNFigure({ context }: Draft, mineralN: MineralN): Figure {
   const { feed } = context.crop.guide;
-  const entered = decisions.feed?.soilMineralNKgPerHa;
   const label = "Soil mineral N";
-  if (entered !== undefined) return given(label, entered, "kg/ha", { kind: "decided", text: "entered" });
   if (mineralN.use === "measured") {
     const left = context.take(
       "feed",
@@ -173,8 +166,6 @@ function mineralisationFigure(draft: Draft): Figure {
   const { context, facts, decisions } = draft;
   const { feed } = context.crop.guide;
   const label = "N mineralised in season";
-  const entered = decisions.feed?.mineralisationKgPerHa;
-  if (entered !== undefined) return given(label, entered, "kg/ha", { kind: "decided", text: "entered" });
   const by = decisions.feed?.mineralisationBy ?? feed.mineralisationBy;
   const { soilTest, climate } = facts;
   if (by === "organicMatter" && soilTest && climate) {

@@ -60,7 +60,7 @@ export function checkSeed(check: Check): void {
       [
         {
           label: "Use the calculated target",
-          changes: [change("seed/targetPlantsPerM2", undefined), change("overrides/seed.targetPlants", undefined)],
+          changes: [change("seed/targetPlantsPerM2", undefined)],
         },
       ],
     );
@@ -130,7 +130,7 @@ export function checkSeed(check: Check): void {
         [
           {
             label: "Calculate spacing from the target",
-            changes: [change("seed/inRowSpacingCm", undefined), change("overrides/seed.inRowSpacing", undefined)],
+            changes: [change("seed/inRowSpacingCm", undefined)],
           },
         ],
       );

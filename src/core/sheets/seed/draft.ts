@@ -25,19 +25,12 @@ export function datedSeed(draft: Draft, solved: SolvedDates): void {
   const target = targetPlants(draft, planting, windowOfPlan(context, OWN.plant).best);
   const reservePct = seed.reservePct ?? way.usualReservePct;
   const { rowSpacingCm } = method.geometry;
-  const row = seed.rowSpacingCm ?? rowSpacingCm?.typical ?? null;
-  const rowFigure =
-    row === null
-      ? null
-      : given(
-          "Row spacing",
-          row,
-          "cm",
-          seed.rowSpacingCm === undefined
-            ? { kind: "source", text: context.source(rowSpacingCm?.source) }
-            : { kind: "decided", text: "your drill or planter" },
-        );
-  const rowUsed = rowFigure ? context.use("seed.rowSpacing", rowFigure) : null;
+  const rowUsed = rowSpacingCm
+    ? context.use(
+        "seed.rowSpacing",
+        given("Row spacing", rowSpacingCm.typical, "cm", { kind: "source", text: context.source(rowSpacingCm.source) }),
+      )
+    : (seed.rowSpacingCm ?? null);
   if (way.usedAt !== null)
     context.show(
       "seed.depth",
@@ -88,18 +81,11 @@ function targetPlants({ context, decisions }: Draft, planting: IsoDate | null, b
         : [],
     ),
   );
-  const decided = decisions.seed?.targetPlantsPerM2;
-  const figure =
-    decided !== undefined
-      ? given("Target plants", decided, "/m²", {
-          kind: "decided",
-          text: `your target; the guide's would be ${Math.round(moved.value)}`,
-        })
-      : computed(
-          "Target plants",
-          "/m²",
-          moved,
-          `usual range ${usual.low} to ${usual.high}; schools differ on whether poor or dry ground wants more or less`,
-        );
+  const figure = computed(
+    "Target plants",
+    "/m²",
+    moved,
+    `usual range ${usual.low} to ${usual.high}; schools differ on whether poor or dry ground wants more or less`,
+  );
   return { value: context.use("seed.targetPlants", figure), adjustments };
 }

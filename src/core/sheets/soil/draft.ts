@@ -24,14 +24,10 @@ export function draftSoil(draft: Draft): void {
   const product = facts.limes.find((l) => l.id === chosen?.productId) ?? facts.limes[0] ?? null;
   const targetPh = context.use(
     "soil.targetPh",
-    given(
-      "Target pH",
-      chosen?.targetPh ?? soil.limeTargetPh.value,
-      "pH",
-      chosen?.targetPh === undefined
-        ? { kind: "source", text: context.source(soil.limeTargetPh.source) }
-        : { kind: "decided", text: "your target" },
-    ),
+    given("Target pH", soil.limeTargetPh.value, "pH", {
+      kind: "source",
+      text: context.source(soil.limeTargetPh.source),
+    }),
   );
   const depthCm = chosen?.depthCm ?? soilTest?.depthCm ?? USUAL_DEPTH_CM;
   parts.soil = {

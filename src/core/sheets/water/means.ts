@@ -19,9 +19,8 @@ export interface Means {
 }
 
 export function means(draft: Draft, system: WaterSystem, assumed: boolean): Means {
-  const { context, facts, decisions } = draft;
+  const { context, facts } = draft;
   const { field } = facts;
-  const own = decisions.water ?? {};
   const efficiency = context.use(
     "water.efficiency",
     given("Application efficiency", system.efficiencyPct, "%", {
@@ -33,13 +32,11 @@ export function means(draft: Draft, system: WaterSystem, assumed: boolean): Mean
     "water.flow",
     given(
       "Flow",
-      own.pump?.flowM3PerH ?? field.waterFlowM3PerH ?? system.flowM3PerH,
+      field.waterFlowM3PerH ?? system.flowM3PerH,
       "m³/h",
-      own.pump?.flowM3PerH
-        ? { kind: "decided", text: "as you typed it" }
-        : field.waterFlowM3PerH
-          ? { kind: "measured", text: "of the field's source" }
-          : { kind: "assumption", text: `usual of ${system.name}; type what you have` },
+      field.waterFlowM3PerH
+        ? { kind: "measured", text: "of the field's source" }
+        : { kind: "assumption", text: `usual of ${system.name}; enter your own` },
     ),
   );
   return { efficiency, flow, pumpKw: power(draft, system, flow) };

@@ -23,19 +23,13 @@ function nurseryStock(draft: Draft, { lot, targetPlantsPerM2, rowSpacingCm: row,
   const perStation = seed.unitsPerStation ?? geometry.unitsPerStation ?? 1;
   const perHill = quantity("seedlings per hill", perStation, "");
   const target = context.input("seed.targetPlants", "seedlings");
-  const inRow = inRowOf(
-    draft,
-    row,
-    row === null ? times(1) : over(perHill, times(target, context.input("seed.rowSpacing", "row spacing"))),
-  );
+  const rows = row === null ? null : context.input("seed.rowSpacing", "row spacing");
+  const inRow = inRowOf(draft, rows && over(perHill, times(target, rows)));
   const seedlings = computed(
     "Seedlings",
     "/ha",
-    row !== null && inRow !== null
-      ? over(
-          perHill,
-          times(context.input("seed.rowSpacing", "row spacing"), context.input("seed.inRowSpacing", "in the row")),
-        )
+    rows && inRow !== null
+      ? over(perHill, times(rows, context.input("seed.inRowSpacing", "in the row")))
       : times(target),
   );
   const plantsPerHa = seedlings.value;

@@ -27,7 +27,7 @@ function stationStock(draft: Draft, { lot, targetPlantsPerM2, rowSpacingCm, rese
     ...figures,
   };
   const known = knownOfSeed(draft);
-  const wanted = context.take("seed", stationSowing({ ...inputs, inRowSpacingCm: seed.inRowSpacingCm }, known));
+  const wanted = context.take("seed", stationSowing(inputs, known));
   const inRow = wanted?.figures.inRowSpacingCm
     ? context.use("seed.inRowSpacing", wanted.figures.inRowSpacingCm)
     : undefined;

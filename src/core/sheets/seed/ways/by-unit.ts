@@ -28,13 +28,11 @@ function unitStock(draft: Draft, { lot, rowSpacingCm: row, reservePct }: StandWa
     "seed.unitMass",
     given(
       `Mass of a ${stock.unit}`,
-      seed.unitMassG ?? lot?.unitMassG ?? stock.unitMassG.typical,
+      lot?.unitMassG ?? stock.unitMassG.typical,
       "g",
-      seed.unitMassG !== undefined
-        ? { kind: "decided", text: "entered" }
-        : lot?.unitMassG
-          ? { kind: "measured", text: `stock lot ${lot.variety}` }
-          : { kind: "assumption", text: `typical; ${context.source(stock.unitMassG.source)}` },
+      lot?.unitMassG
+        ? { kind: "measured", text: `stock lot ${lot.variety}` }
+        : { kind: "assumption", text: `typical; ${context.source(stock.unitMassG.source)}` },
     ),
   );
   const perStation = seed.unitsPerStation ?? geometry.unitsPerStation ?? 1;
@@ -49,17 +47,15 @@ function unitStock(draft: Draft, { lot, rowSpacingCm: row, reservePct }: StandWa
     context.input("seed.emergence", "field emergence"),
   );
   const perStationOf = quantity("units per station", perStation, "");
-  const inRow = inRowOf(draft, row, over(perStationOf, times(wanted, context.input("seed.rowSpacing", "row spacing"))));
+  const rows = row === null ? null : context.input("seed.rowSpacing", "row spacing");
+  const inRow = inRowOf(draft, rows && over(perStationOf, times(wanted, rows)));
   const units = context.use(
     "seed.units",
     computed(
       "Units planted",
       "/ha",
-      row !== null && inRow !== null
-        ? over(
-            perStationOf,
-            times(context.input("seed.rowSpacing", "row spacing"), context.input("seed.inRowSpacing", "in the row")),
-          )
+      rows && inRow !== null
+        ? over(perStationOf, times(rows, context.input("seed.inRowSpacing", "in the row")))
         : wanted,
     ),
   );

@@ -27,31 +27,29 @@ export interface Way {
   stock: (draft: Draft, wanted: StandWanted) => StockPlan;
 }
 
-/** Thousand-grain weight and germination of a lot: decided, from the lot, or typical of the guide. */
+/** Thousand-grain weight and germination of a lot, or typical of the guide. */
 export function lotFigures(draft: Draft, lot: PlanLot | null) {
-  const { seed } = draft.decisions;
   const { stock } = draft.context.crop.method;
   const typical = stock.by === "seed" ? stock : null;
+  const { thousandGrainWeightG, germinationPct } = lot ?? {};
   return {
     thousandGrainWeightG: lotFigure(
       draft,
       "seed.tgw",
       "Thousand-grain weight",
       "g",
-      seed?.thousandGrainWeightG,
-      lot?.thousandGrainWeightG,
       typical?.thousandGrainWeightG,
       lot,
+      thousandGrainWeightG,
     ),
     germinationPct: lotFigure(
       draft,
       "seed.germination",
       "Germination",
       "%",
-      seed?.germinationPct,
-      lot?.germinationPct,
       typical?.germinationPct,
       lot,
+      germinationPct,
     ),
   };
 }
@@ -66,29 +64,22 @@ export const knownOfSeed = ({ context }: Draft) => ({
 });
 
 /** Share of the viable seed or units that become plants. */
-export function emergenceFigure(draft: Draft): number {
-  const { method } = draft.context.crop;
-  const decided = draft.decisions.seed?.fieldEmergencePct;
-  return lotFigure(draft, "seed.emergence", "Field emergence", "%", decided, null, method.fieldEmergencePct, null);
-}
+export const emergenceFigure = (draft: Draft): number =>
+  lotFigure(draft, "seed.emergence", "Field emergence", "%", draft.context.crop.method.fieldEmergencePct, null, null);
 
 function lotFigure(
   { context }: Draft,
   id: FigureId,
   label: string,
   unit: MeasureId,
-  decided: number | undefined,
-  fromLot: number | null | undefined,
   usual: Ranged | undefined,
   lot: PlanLot | null,
+  ofLot: number | null | undefined,
 ): number {
-  const basis: Basis =
-    decided !== undefined
-      ? { kind: "decided", text: "entered" }
-      : fromLot
-        ? { kind: "measured", text: `seed lot ${lot?.variety}` }
-        : { kind: "assumption", text: `typical; ${context.source(usual?.source)}` };
-  return context.use(id, given(label, decided ?? fromLot ?? usual?.typical ?? 0, unit, basis));
+  const basis: Basis = ofLot
+    ? { kind: "measured", text: `seed lot ${lot?.variety}` }
+    : { kind: "assumption", text: `typical; ${context.source(usual?.source)}` };
+  return context.use(id, given(label, ofLot ?? usual?.typical ?? 0, unit, basis));
 }
 
 /** Whether spacing, count and mass agree, and what to say where they do not. */
@@ -101,16 +92,13 @@ export const agreement = (found: {
   figures: found.disagreements.flatMap((d) => d.figures),
 });
 
-/** Distance in the row [cm]: entered, or what the expression gives; none without rows. */
-export function inRowOf({ context, decisions }: Draft, row: number | null, bySpacing: Expression): number | null {
-  const entered = decisions.seed?.inRowSpacingCm;
-  if (entered === undefined && row === null) return null;
-  return context.use(
-    "seed.inRowSpacing",
-    entered === undefined
-      ? computed("In the row", "cm", bySpacing)
-      : given("In the row", entered, "cm", { kind: "decided", text: "entered" }),
-  );
+/** Distance in the row [cm], by what the expression gives; what was typed where there are no rows to compute it from. */
+export function inRowOf({ context, decisions }: Draft, bySpacing: Expression | null): number | null {
+  if (bySpacing) return context.use("seed.inRowSpacing", computed("In the row", "cm", bySpacing));
+  const typed = decisions.seed?.inRowSpacingCm ?? null;
+  return typed === null
+    ? null
+    : context.use("seed.inRowSpacing", given("In the row", typed, "cm", { kind: "computed" }));
 }
 
 /** What is bought for a hectare, and for the field in whole bags. */
