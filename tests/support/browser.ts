@@ -19,10 +19,14 @@ export async function signedIn(
   return page;
 }
 
-/** What axe finds, in short; empty when nothing. `colours` asks for contrast alone: in another theme nothing else differs. */
-export async function axeFindings(page: Page, colours = false): Promise<string[]> {
+/**
+ * What axe finds, in short; empty when nothing. `colours` asks for contrast alone: in another theme nothing else differs; `within` looks at
+ * parts of a page whose rest was looked at already.
+ */
+export async function axeFindings(page: Page, colours = false, within: string[] = []): Promise<string[]> {
   const tags = ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"];
   const axe = new AxeBuilder({ page });
+  for (const part of within) axe.include(part);
   const { violations } = await (colours ? axe.withRules("color-contrast") : axe.withTags(tags)).analyze();
   return violations.map((v) => {
     const nodes = v.nodes.slice(0, 3).map((n) => `${n.target.join(" ")} ${n.failureSummary?.split("\n")[1] ?? ""}`);
