@@ -9,10 +9,9 @@ import { finishOperations, listInputs, type PlannedOperation } from "../plan/ope
 import { PREVIOUS_OFF } from "../plan/own-operations";
 import { type FieldError, failed, fieldError, ok, type Result } from "../result";
 import type { Decisions } from "./decisions";
-import { SHEET_MODULES } from "./index";
-import type { Plan, PlanParts } from "./plan";
-import type { Draft } from "./sheet";
-import { draftSite } from "./site";
+import { costedPart, datedParts, followingWork, plannedWork, undatedParts } from "./index";
+import type { Plan } from "./plan";
+import type { Dated, Draft } from "./sheet";
 
 /**
  * A whole plan from the field's facts and the agronomist's decisions: figures, operations with dates, inputs and money.
@@ -97,37 +96,24 @@ function* drafting(
   const crop = resolveGuide(guide, fitting(guide, { kind: kindId, method, product: productId, schools }));
   if (!crop.ok) return crop;
   const context = new PlanContext(facts, decisions, crop.value, season);
-  const draft: Draft = {
-    context,
-    facts,
-    decisions,
-    targetTPerHa: target(context),
-    waterN,
-    // filled sheet by sheet in working order: each reads only what stands before it
-    parts: {} as PlanParts,
-  };
+  const draft = { context, facts, decisions, targetTPerHa: target(context), waterN, parts: {} };
 
-  for (const sheet of SHEET_MODULES) {
-    sheet.draft?.(draft);
-    yield;
-  }
-  draftSite(draft);
+  const undated = { ...draft, parts: yield* undatedParts(draft) };
   yield;
-  const planned = kept(
-    draft,
-    SHEET_MODULES.flatMap((sheet) => sheet.operations?.(draft) ?? []),
-  );
+  let withDates: Draft<Dated> | null = null;
+  const dated = (): Draft<Dated> => {
+    if (!withDates) throw new Error("asked for what needs dates before there are any");
+    return withDates;
+  };
+  const planned = kept(draft, plannedWork({ ...undated, dated }));
   yield;
   const solved = solveDates(context, planned);
   yield;
-  for (const sheet of SHEET_MODULES) {
-    sheet.dated?.(draft, solved);
-    yield;
-  }
-  const following = SHEET_MODULES.flatMap((sheet) => sheet.follows?.(draft, solved) ?? []);
-  const operations = finishOperations(context, [...planned, ...following], solved);
+  const whole = { ...undated, parts: yield* datedParts(undated, solved) };
+  withDates = whole;
+  const operations = finishOperations(context, [...planned, ...followingWork(whole, solved)], solved);
   const inputs = listInputs(operations, facts.field.areaHa);
-  for (const sheet of SHEET_MODULES) sheet.costed?.(draft, operations, inputs);
+  const money = costedPart(whole, operations, inputs);
 
   const dateOf = (role: PlannedOperation["role"]) => operations.find((o) => o.role === role)?.date ?? null;
   return ok({
@@ -137,7 +123,8 @@ function* drafting(
     targetTPerHa: draft.targetTPerHa,
     figures: context.figures,
     asides: context.asides,
-    ...draft.parts,
+    ...whole.parts,
+    money,
     stages: stagesOf(solved),
     plantingDate: dateOf("plant"),
     harvestDate: dateOf("harvest"),

@@ -6,11 +6,11 @@ import type { NutrientId } from "../nutrients";
 import type { OperationInput, PlannedOperation } from "../plan/operation";
 import { formatNumber } from "../units/format-quantity";
 import type { Plan } from "./plan";
-import type { Draft } from "./sheet";
+import type { Dated, Draft, Planning } from "./sheet";
 import { mulchOf } from "./water/coefficients";
 
 /** What a hectare of this plan has of what an amount is counted by, and how that reads. */
-const COUNTED_BY: Record<Material["per"], { of: (draft: Draft) => number; each: string; unit: string }> = {
+const COUNTED_BY: Record<Material["per"], { of: (draft: Draft<Dated>) => number; each: string; unit: string }> = {
   ha: { of: () => 1, each: "a hectare", unit: "" },
   kgSeed: { of: ({ parts }) => sownKg(parts.seed), each: "1 kg of seed", unit: "kg/ha" },
   kgLegumeSeed: {
@@ -31,7 +31,7 @@ const COUNTED_BY: Record<Material["per"], { of: (draft: Draft) => number; each: 
   cmMulch: { of: (draft) => mulchOf(draft).depthCm ?? 0, each: "1 cm of mulch", unit: "cm" },
 };
 
-const sownKg = (seed: Draft["parts"]["seed"]): number => seed.sownKgPerHa ?? seed.plantedKgPerHa ?? 0;
+const sownKg = (seed: Dated["seed"]): number => seed.sownKgPerHa ?? seed.plantedKgPerHa ?? 0;
 
 /**
  * The materials of a job as inputs, as the guide counts them or as decided; what comes to nothing here is left out.
@@ -39,7 +39,7 @@ const sownKg = (seed: Draft["parts"]["seed"]): number => seed.sownKgPerHa ?? see
  * Example: 5 g of inoculant for 1 kg of seed, 80 kg/ha of seed, 2.4 ha: 0.4 kg/ha, 0.96 kg for the field.
  */
 export function materialsOf(
-  draft: Draft,
+  draft: Planning,
   at: string,
   materials: Record<string, Material> | undefined,
 ): Pick<PlannedOperation, "inputs"> {
@@ -47,14 +47,14 @@ export function materialsOf(
   return {
     inputs: (logged) =>
       Object.entries(materials).flatMap(([id, material], _, all) => {
-        const input = materialInput(draft, at, id, material, all.length === 1 ? logged : null);
+        const input = materialInput(draft.dated(), at, id, material, all.length === 1 ? logged : null);
         return input.perHa > 0 ? [input] : [];
       }),
   };
 }
 
 function materialInput(
-  draft: Draft,
+  draft: Draft<Dated>,
   at: string,
   id: string,
   { name, unit, amount, per }: Material,

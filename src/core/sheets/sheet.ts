@@ -1,33 +1,37 @@
-/**
- * The face of a sheet: all that the rest of the program knows of one. A sheet reads what the sheets before it put on the
- * draft and never imports another.
- *
- * Phases: (1) `draft`, without dates; (2) `operations`; (3) dates are solved; (4) `dated`, what needs them, and
- * `follows`, operations on days that follow from them; (5) work and cost
- * are put to the operations, then `costed`.
- */
+/** What the rest of the program knows of a sheet, and what a plan is while it is drafted. A sheet never imports another. */
 
 import type { Figure } from "../figure/figure";
 import type { PlanContext } from "../plan/context";
-import type { SolvedDates } from "../plan/dates";
 import type { PlanFacts } from "../plan/facts";
 import type { FigureId } from "../plan/figure-ids";
-import type { InputLine, Operation, PlannedOperation } from "../plan/operation";
 import type { SheetId } from "../sheet-ids";
 import type { Words } from "../units/words";
 import type { Change, DecisionPath, Decisions } from "./decisions";
 import type { Plan, PlanParts } from "./plan";
+import type { ProtectPart } from "./protect/part";
 
-/** A plan that is being drafted. */
-export interface Draft {
+/** What is known of a plan before it has dates: each sheet finds there what those before it drafted. */
+export interface Undated extends Pick<PlanParts, "ground" | "soil" | "site" | "feed" | "harvest" | "keep"> {
+  /** threats come with the dates of the stages */
+  protect: Omit<ProtectPart, "threats">;
+}
+/** What is known once it has dates: all but its money. */
+export type Dated = Omit<PlanParts, "money">;
+
+/** A plan that is being drafted, with the parts that a step of it stands on. */
+export interface Draft<Parts = unknown> {
   context: PlanContext;
   facts: PlanFacts;
   decisions: Decisions;
   targetTPerHa: number;
   /** nitrogen that the season's water brings, known once a plan was drafted without it [kg/ha] */
   waterN: number;
-  /** what the sheets before have put there, in working order */
-  parts: PlanParts;
+  parts: Parts;
+}
+
+/** A plan whose work is being planned: what goes out with a job is asked for when the plan has dates. */
+export interface Planning extends Draft<Undated> {
+  dated: () => Draft<Dated>;
 }
 
 export type Severity = "stop" | "advise" | "hint";
@@ -85,15 +89,6 @@ export interface Face {
   id: SheetId;
   fallsBack: FallsBack;
   present: Presentation;
-}
-
-export interface Sheet extends Face {
-  draft?: (draft: Draft) => void;
-  operations?: (draft: Draft) => PlannedOperation[];
-  dated?: (draft: Draft, solved: SolvedDates) => void;
-  /** work that follows from dates, on days of its own that it puts to them */
-  follows?: (draft: Draft, solved: SolvedDates) => PlannedOperation[];
-  costed?: (draft: Draft, operations: Operation[], inputs: InputLine[]) => void;
 }
 
 /** A figure of a plan by id; undefined where the plan has none. */

@@ -3,14 +3,16 @@
 import type { Suitability } from "../plan/site-criteria";
 import { siteSuitability, yieldShare } from "../plan/site-suitability";
 import { expectedYield } from "../season/sowing-window";
+import type { PlanParts } from "./plan";
 import type { Draft } from "./sheet";
+import type { SitePart } from "./site-part";
 
 /** Own yields of the crop on this field [t/ha]. */
 export const ownYields = (history: { crop: string; yieldTPerHa: number | null }[], crop: string): number[] =>
   history.flatMap((h) => (h.crop === crop && h.yieldTPerHa !== null ? [h.yieldTPerHa] : []));
 
 /** Judges the site as it will be with this plan's lime, and the yield that it lets expect. */
-export function draftSite(draft: Draft): void {
+export function draftSite(draft: Draft<Pick<PlanParts, "soil">>): SitePart {
   const { context, facts, parts } = draft;
   const { soilTest: test } = facts;
   const { limeTPerHa, limeThisSeasonTPerHa, targetPh } = parts.soil;
@@ -28,5 +30,5 @@ export function draftSite(draft: Draft): void {
   const typical = product.targetTPerHa.typical;
   const own = ownYields(facts.history, guide.id);
   const expectedTPerHa = context.use("yield.expect", expectedYield(typical, own, share).figure);
-  parts.site = { ...site, limedPh, yieldShare: share, expectedTPerHa };
+  return { ...site, limedPh, yieldShare: share, expectedTPerHa };
 }

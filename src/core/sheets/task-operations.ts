@@ -3,13 +3,13 @@ import { guideWork } from "../money/field-work";
 import type { PlannedOperation } from "../plan/operation";
 import type { SheetId } from "../sheet-ids";
 import { materialsOf } from "./materials";
-import type { Draft } from "./sheet";
+import type { Planning } from "./sheet";
 
 /** How much the usual date of a task counts when dates compete. */
 const TASK_WEIGHT = 10;
 
 /** The guide's tasks of a sheet as operations. */
-export function taskOperations(draft: Draft, sheet: SheetId): PlannedOperation[] {
+export function taskOperations(draft: Planning, sheet: SheetId): PlannedOperation[] {
   return draft.context.crop.guide.tasks
     .filter((t) => t.sheet === sheet && (t.needs !== "irrigation" || draft.facts.field.irrigated))
     .filter((t) => !grewBefore(draft, t.notAfter))
@@ -17,13 +17,13 @@ export function taskOperations(draft: Draft, sheet: SheetId): PlannedOperation[]
 }
 
 /** Whether what a task is left out after grew here lately. */
-function grewBefore({ facts, context: { season } }: Draft, notAfter: Task["notAfter"]): boolean {
+function grewBefore({ facts, context: { season } }: Planning, notAfter: Task["notAfter"]): boolean {
   if (!notAfter) return false;
   const { crops, seasons } = notAfter;
   return facts.history.some((h) => crops.includes(h.crop) && h.season < season && h.season >= season - seasons);
 }
 
-export function taskOperation(draft: Draft, task: Task): PlannedOperation {
+export function taskOperation(draft: Planning, task: Task): PlannedOperation {
   return {
     id: task.id,
     role: task.role,

@@ -6,7 +6,7 @@ import { NUTRIENTS, type NutrientId, nutrientOf, sumAmounts } from "../../nutrie
 import { OWN } from "../../plan/own-operations";
 import type { Fertiliser } from "../../records/inputs/fertiliser";
 import type { Draft } from "../sheet";
-import { manureGiven, nutrientNeeds, nutrientTable } from "./need";
+import { type BeforeFeed, manureGiven, nutrientNeeds, nutrientTable } from "./need";
 import { mineralNOf } from "./nitrogen";
 import type { FeedPart, PlannedDose } from "./part";
 
@@ -43,8 +43,8 @@ function mergeSmall(
 }
 
 /** Needs by balance and school, the splits that make up the nitrogen, and what to buy for it. */
-export function draftFeed(draft: Draft): void {
-  const { context, decisions, parts } = draft;
+export function draftFeed(draft: Draft<BeforeFeed>): FeedPart {
+  const { context, decisions } = draft;
   const { feed } = context.crop.guide;
   const manure = manureGiven(draft);
   const mineralN = mineralNOf(draft);
@@ -109,7 +109,7 @@ export function draftFeed(draft: Draft): void {
   );
   const nameOf = (at: string) => (pattern.splits.find((p) => p.id === at)?.name ?? feed.base.name).toLowerCase();
   const doses = (dosed?.value.doses ?? []).map((dose) => putDose(draft, dose, nameOf(dose.at)));
-  parts.feed = {
+  const part: FeedPart = {
     need,
     supplied: nutrientTable(dosed?.value.supplied),
     manure,
@@ -120,7 +120,8 @@ export function draftFeed(draft: Draft): void {
     mineralN,
     small: { merged, leftOut },
   };
-  putBalance(draft, parts.feed);
+  putBalance(draft, part);
+  return part;
 }
 
 /** A product for each base nutrient with a need and for each split: the chosen one, else the cheapest that suits. */

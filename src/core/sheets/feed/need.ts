@@ -8,6 +8,7 @@ import { windowOfPlan } from "../../plan/dates";
 import { OWN } from "../../plan/own-operations";
 import type { NutrientClass } from "../../soil/read-levels";
 import { startOfSpring } from "../../weather/climate-days";
+import type { PlanParts } from "../plan";
 import type { Draft } from "../sheet";
 import { nitrogenFigure } from "./nitrogen";
 import type { MineralN, NutrientTable } from "./part";
@@ -22,12 +23,15 @@ const DOSE_WHEN_LOW: Partial<Record<NutrientId, { low: number; veryLow: number }
   mo: { low: 0.1, veryLow: 0.2 },
 };
 
+/** What the needs stand on: passes decide when manure goes in, the soil test what is there. */
+export type BeforeFeed = Pick<PlanParts, "ground" | "soil">;
+
 /** A table of all nutrients, nothing where nothing is given. */
 export const nutrientTable = (amounts: Partial<Record<NutrientId, number>> = {}): NutrientTable =>
   Object.fromEntries(NUTRIENT_IDS.map((id) => [id, amounts[id] ?? 0])) as NutrientTable;
 
 /** What manure gives this season, nutrient by nutrient. */
-export function manureGiven(draft: Draft): NutrientTable {
+export function manureGiven(draft: Draft<BeforeFeed>): NutrientTable {
   const { context, decisions } = draft;
   const manure = decisions.feed?.manure;
   if (!manure) return nutrientTable();
@@ -43,7 +47,7 @@ export function manureGiven(draft: Draft): NutrientTable {
 }
 
 /** Whether manure is spread before a winter: ahead of an autumn planting, or of ground that is opened in autumn. */
-function winterFollows({ context, facts, parts }: Draft): boolean {
+function winterFollows({ context, facts, parts }: Draft<BeforeFeed>): boolean {
   if (!facts.climate) return false;
   const planting = context.common.dates?.[OWN.plant]?.date ?? windowOfPlan(context, OWN.plant).best;
   const off = facts.previousCrop?.harvest;
@@ -56,7 +60,7 @@ function winterFollows({ context, facts, parts }: Draft): boolean {
 }
 
 /** What is to be applied of each nutrient, manure taken off. */
-export function nutrientNeeds(draft: Draft, manure: NutrientTable, mineralN: MineralN): NutrientTable {
+export function nutrientNeeds(draft: Draft<BeforeFeed>, manure: NutrientTable, mineralN: MineralN): NutrientTable {
   const need = nutrientTable();
   for (const nutrient of NUTRIENTS) {
     const figure = needFigure(draft, nutrient, manure[nutrient.id], mineralN);
@@ -74,7 +78,12 @@ function less(figure: Figure | null, by: string, kgPerHa: number): Figure | null
 const IN_THE_WATER = "nitrogen in the water";
 const FROM_MANURE = "from manure";
 
-function needFigure(draft: Draft, nutrient: Nutrient, fromManure: number, mineralN: MineralN): Figure | null {
+function needFigure(
+  draft: Draft<BeforeFeed>,
+  nutrient: Nutrient,
+  fromManure: number,
+  mineralN: MineralN,
+): Figure | null {
   switch (nutrient.need) {
     case "balance":
       return less(nitrogenFigure(draft, fromManure, mineralN), IN_THE_WATER, draft.waterN);
@@ -94,7 +103,7 @@ function needFigure(draft: Draft, nutrient: Nutrient, fromManure: number, minera
 }
 
 /** The class of a nutrient in the soil; null where it was not tested. */
-export function classOf({ parts }: Draft, { soilTestKey }: Nutrient): NutrientClass | null {
+export function classOf({ parts }: Draft<BeforeFeed>, { soilTestKey }: Nutrient): NutrientClass | null {
   return parts.soil.readings.find((r) => r.nutrient === soilTestKey)?.class ?? null;
 }
 
@@ -141,7 +150,7 @@ function sulphurFigure({ context }: Draft): Figure {
 }
 
 /** A dose by class, where the test is low and this crop answers; of the main nutrients, where it is very low, for any crop. */
-function whenLowFigure(draft: Draft, nutrient: Nutrient): Figure | null {
+function whenLowFigure(draft: Draft<BeforeFeed>, nutrient: Nutrient): Figure | null {
   const soilClass = classOf(draft, nutrient);
   const dose = DOSE_WHEN_LOW[nutrient.id];
   if (soilClass === null || !dose) return null;

@@ -3,7 +3,7 @@ import type { Trigger } from "../../guides/schema";
 import { handWork, machineWork } from "../../money/field-work";
 import { bagged, type PlannedOperation } from "../../plan/operation";
 import { OWN, PREVIOUS_OFF } from "../../plan/own-operations";
-import type { Draft } from "../sheet";
+import type { Planning } from "../sheet";
 import { taskOperations } from "../task-operations";
 import { sentence } from "../words";
 
@@ -11,7 +11,7 @@ import { sentence } from "../words";
 const HAND_SPREADING_H_PER_HA = 5;
 
 /** Manure, the base dressing and the nitrogen splits, as far as there is something to spread. */
-export function feedOperations(draft: Draft): PlannedOperation[] {
+export function feedOperations(draft: Planning): PlannedOperation[] {
   const { context, parts } = draft;
   const { feed: guide } = context.crop.guide;
   const { feed } = parts;
@@ -80,7 +80,7 @@ export function feedOperations(draft: Draft): PlannedOperation[] {
 }
 
 /** The doses of an operation as inputs, one trip of the spreader each. */
-function spreading({ facts, parts }: Draft, at: string): Pick<PlannedOperation, "inputs" | "work"> {
+function spreading({ facts, parts }: Planning, at: string): Pick<PlannedOperation, "inputs" | "work"> {
   const { areaHa, handWork: byHand } = facts.field;
   const doses = parts.feed.doses.filter((d) => d.at === at);
   return {
@@ -104,7 +104,7 @@ function spreading({ facts, parts }: Draft, at: string): Pick<PlannedOperation, 
   };
 }
 
-function manureOperation({ context, facts, decisions, parts }: Draft): PlannedOperation[] {
+function manureOperation({ context, facts, decisions, parts }: Planning): PlannedOperation[] {
   const manure = decisions.feed?.manure;
   if (!manure || manure.tPerHa <= 0) return [];
   const [first] = parts.ground.chosen.passes.filter((p) => !p.afterPlanting);

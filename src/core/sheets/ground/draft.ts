@@ -15,14 +15,14 @@ import type { TextureClass } from "../../soil/texture";
 import type { MeasureId } from "../../units/measure-ids";
 import { plantingWork } from "../planting-work";
 import type { Draft } from "../sheet";
-import type { PlannedPass, SystemSummary } from "./part";
+import type { GroundPart, PlannedPass, SystemSummary } from "./part";
 
 /** Cover at the start where no previous crop is known, and the share of it that baling leaves; assumptions. */
 const UNKNOWN_COVER_PCT = 30;
 const LEFT_BY_BALING = 0.45;
 
 /** The tillage systems that the guide knows for this way of planting, each summed over its passes, and the one chosen. */
-export function draftGround(draft: Draft): void {
+export function draftGround(draft: Draft): GroundPart {
   const { context, decisions } = draft;
   const { guide, method } = context.crop;
   const lain = daysLain(draft);
@@ -50,11 +50,11 @@ export function draftGround(draft: Draft): void {
     all.find((s) => s.id === decisions.ground?.compareWith && s.id !== chosen.id) ??
     all.find((s) => s.id !== chosen.id) ??
     chosen;
-  draft.parts.ground = { chosen, compared, all };
   for (const what of ["fuel", "hours", "cost", "cover"] as const) {
     const figure = context.asides[`system.${chosen.id}.${what}`];
     if (figure) context.show(`ground.${what}`, figure);
   }
+  return { chosen, compared, all };
 }
 
 /** Days that the residue of the crop before lies in the open until planting; none where nobody knows when it came off. */

@@ -2,13 +2,13 @@ import type { PlannedOperation } from "../../plan/operation";
 import { ANY_TIME_BEFORE, OWN, PREVIOUS_OFF } from "../../plan/own-operations";
 import { settings } from "../../plan/settings";
 import { draftTexture } from "../../soil/texture";
-import type { Draft } from "../sheet";
+import type { Planning } from "../sheet";
 import { winterBetween } from "../winter-between";
 import { workOfPass } from "./draft";
 import type { PlannedPass } from "./part";
 
 /** The passes of the chosen system, dated back from planting, each kept from the next by its wait. */
-export function groundOperations(draft: Draft): PlannedOperation[] {
+export function groundOperations(draft: Planning): PlannedOperation[] {
   const { passes } = draft.parts.ground.chosen;
   const before = passes.filter((p) => !p.afterPlanting);
   // frost crumbles what was opened before it; light ground slumps again and is opened in spring

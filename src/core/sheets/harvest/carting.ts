@@ -1,6 +1,7 @@
 import { plus, times } from "../../figure/expression";
 import { computed, quantity } from "../../figure/figure";
 import { type Haulage, haulage } from "../../harvest/haulage";
+import type { PlanParts } from "../plan";
 import type { Draft } from "../sheet";
 import { harvestWay } from "./chosen-way";
 import { USUAL_HAUL, USUAL_HAUL_BY_HAND } from "./usual-figures";
@@ -33,7 +34,7 @@ export function carting({ context, decisions, facts, targetTPerHa }: Draft, cutP
 }
 
 /** Minor money units a hectare: hours on the road x driver and tractor. */
-export function cartingCost({ context, facts, parts }: Draft): number {
+export function cartingCost({ context, facts, parts }: Draft<Pick<PlanParts, "harvest">>): number {
   const { carting } = parts.harvest;
   if (!carting) return 0;
   const { labourPerH, otherMachinePerH } = facts.prices;

@@ -5,12 +5,13 @@ import type { Draft } from "../sheet";
 import { byProductsOf, soldBesides } from "./by-products";
 import { carting } from "./carting";
 import { harvestWay } from "./chosen-way";
+import type { HarvestPart } from "./part";
 import { strawTaken } from "./straw";
 import { harvestedYield } from "./weighed-yield";
 
 /** The way, the end use and the moisture at cutting; where nobody chose, what suits the farm and the guide says. */
-export function draftHarvest(draft: Draft): void {
-  const { context, decisions, parts } = draft;
+export function draftHarvest(draft: Draft): HarvestPart {
+  const { context, decisions } = draft;
   const { guide, kind } = context.crop;
   const { moisturePct: moisture, dryDown } = guide.harvest;
   const own = decisions.harvest ?? {};
@@ -21,7 +22,36 @@ export function draftHarvest(draft: Draft): void {
   const safePct = keepsToPct(guide.harvest, endUse, keepWay(draft));
   const straw = strawTaken(draft);
   const byProducts = byProductsOf(draft);
-  parts.harvest = {
+  const source = { kind: "source" as const, text: context.source(moisture?.source) };
+  if (cutPct !== null)
+    context.show(
+      "harvest.moisture",
+      given("Moisture at harvest", cutPct, "%", typed === undefined ? source : { kind: "decided", text: "entered" }),
+    );
+  const shift =
+    moisture && dryDown && typed !== undefined
+      ? computed(
+          "Days after the guide's date",
+          "days",
+          asMeasure(
+            rounded(
+              over(
+                minus(
+                  numberOf(quantity("moisture of the guide", moisture.cut, "%", { basis: source })),
+                  numberOf(quantity("moisture entered", typed, "%")),
+                ),
+                quantity("points a day", dryDown.pctPerDay.typical, "", {
+                  basis: { kind: "source", text: context.source(dryDown.pctPerDay.source) },
+                }),
+              ),
+            ),
+            "days",
+          ),
+          "In whole days; how moisture falls in the seasons of this station stands on the sheet.",
+        )
+      : null;
+  if (shift && shift.value !== 0) context.show("harvest.shift", shift);
+  return {
     methodId: way.id,
     methodName: way.name,
     lossPct: way.lossPct,
@@ -35,38 +65,6 @@ export function draftHarvest(draft: Draft): void {
     yieldTPerHa: harvestedYield(draft),
     pointsToDry: safePct !== null && cutPct !== null ? Math.max(0, cutPct - safePct) : 0,
     // it falls in a straight line as far as a date needs it; the simulated seasons say more
-    shiftDays:
-      moisture && dryDown && typed !== undefined ? Math.round((moisture.cut - typed) / dryDown.pctPerDay.typical) : 0,
+    shiftDays: shift?.value ?? 0,
   };
-  if (!moisture || cutPct === null) return;
-  const source = { kind: "source" as const, text: context.source(moisture.source) };
-  context.show(
-    "harvest.moisture",
-    typed === undefined
-      ? given("Moisture at harvest", cutPct, "%", source)
-      : given("Moisture at harvest", cutPct, "%", { kind: "decided", text: "entered" }),
-  );
-  if (dryDown && parts.harvest.shiftDays !== 0)
-    context.show(
-      "harvest.shift",
-      computed(
-        "Days after the guide's date",
-        "days",
-        asMeasure(
-          rounded(
-            over(
-              minus(
-                numberOf(quantity("moisture of the guide", moisture.cut, "%", { basis: source })),
-                numberOf(quantity("moisture entered", cutPct, "%")),
-              ),
-              quantity("points a day", dryDown.pctPerDay.typical, "", {
-                basis: { kind: "source", text: context.source(dryDown.pctPerDay.source) },
-              }),
-            ),
-          ),
-          "days",
-        ),
-        "In whole days; how moisture falls in the seasons of this station stands on the sheet.",
-      ),
-    );
 }

@@ -1,7 +1,7 @@
 import { guideWork, NO_WORK } from "../../money/field-work";
 import type { PlannedOperation } from "../../plan/operation";
 import { OWN } from "../../plan/own-operations";
-import type { Draft } from "../sheet";
+import type { Planning } from "../sheet";
 import { taskOperations } from "../task-operations";
 import { round, sentence } from "../words";
 import { cartingCost } from "./carting";
@@ -11,8 +11,8 @@ const HARVEST_WEIGHT = 15;
 
 /** The end of a harvest that goes on: so many times after the first as there are. Its hours and costs stand with the first. */
 function lastPicking(
-  draft: Draft,
-  { everyDays, times }: NonNullable<Draft["context"]["crop"]["product"]["picking"]>,
+  draft: Planning,
+  { everyDays, times }: NonNullable<Planning["context"]["crop"]["product"]["picking"]>,
 ): PlannedOperation {
   const after = (days: number, number: number) => Math.max(1, Math.round(days * (number - 1)));
   return {
@@ -39,7 +39,7 @@ function lastPicking(
 }
 
 /** The guide's tasks up to the harvest, and the harvest itself. */
-export function harvestOperations(draft: Draft): PlannedOperation[] {
+export function harvestOperations(draft: Planning): PlannedOperation[] {
   const { context, facts, parts } = draft;
   const { harvest } = context.crop.guide;
   const { picking } = context.crop.product;

@@ -1,10 +1,12 @@
 import { minus, over, times } from "../../figure/expression";
 import { computed, quantity, resultOf } from "../../figure/figure";
 import { keepWay } from "../keep-way";
+import type { PlanParts } from "../plan";
 import type { Draft } from "../sheet";
+import type { KeepPart } from "./part";
 
 /** The way to dry or cure, and the masses that a hectare's harvest goes through: dry matter stays, water goes. */
-export function draftKeep(draft: Draft): void {
+export function draftKeep(draft: Draft<Pick<PlanParts, "harvest">>): KeepPart {
   const { context, decisions, facts, parts } = draft;
   const { guide, product } = context.crop;
   const { keep } = guide;
@@ -37,7 +39,12 @@ export function draftKeep(draft: Draft): void {
     ),
     "For the whole field at its target; with room to walk and for air besides.",
   );
-  parts.keep = {
+  if (dried) {
+    context.show("keep.asCut", asCut);
+    context.show("keep.water", water);
+  }
+  context.show("keep.room", room);
+  return {
     wayId: way?.id ?? null,
     wayName: way?.name ?? "",
     chosen: way !== null && decisions.keep?.wayId === way.id,
@@ -48,9 +55,4 @@ export function draftKeep(draft: Draft): void {
     silage: null,
     airToC: way?.airToCByUse?.[endUse] ?? way?.airToC ?? null,
   };
-  if (dried) {
-    context.show("keep.asCut", asCut);
-    context.show("keep.water", water);
-  }
-  context.show("keep.room", room);
 }

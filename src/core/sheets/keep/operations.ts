@@ -7,7 +7,7 @@ import type { PlannedOperation } from "../../plan/operation";
 import { formatNumber } from "../../units/format-quantity";
 import { keepWay, moistDose } from "../keep-way";
 import { materialAt } from "../materials";
-import type { Draft } from "../sheet";
+import type { Planning } from "../sheet";
 import { taskOperations } from "../task-operations";
 import { sentence } from "../words";
 
@@ -15,7 +15,7 @@ import { sentence } from "../words";
  * The guide's tasks after the harvest. Drying and curing are done by the way of this plan: paid by the point of moisture where it takes a dryer,
  * by hours of hands where these are known.
  */
-export function keepOperations(draft: Draft): PlannedOperation[] {
+export function keepOperations(draft: Planning): PlannedOperation[] {
   const way = keepWay(draft);
   const { storedTPerHa, asCutTPerHa } = draft.parts.keep;
   const dried = way?.paidByPoint ? dryingCost(draft) : 0;
@@ -44,7 +44,7 @@ export function keepOperations(draft: Draft): PlannedOperation[] {
 }
 
 /** What is mixed into grain that is kept moist: so much a tonne as it is cut, by its moisture. */
-function moistInputs(draft: Draft, at: string, way: KeepWay | null): Pick<PlannedOperation, "inputs"> {
+function moistInputs(draft: Planning, at: string, way: KeepWay | null): Pick<PlannedOperation, "inputs"> {
   const dose = way?.moist?.dose;
   const { cutPct } = draft.parts.harvest;
   if (!way || !dose || cutPct === null) return {};
@@ -53,13 +53,18 @@ function moistInputs(draft: Draft, at: string, way: KeepWay | null): Pick<Planne
   const how = `${formatNumber(perT)} ${dose.unit} for a tonne at ${formatNumber(cutPct)} % x ${formatNumber(asCutTPerHa)} t/ha; ${draft.context.source(dose.source)}; the label's figure goes before it`;
   return {
     inputs: (logged) => [
-      materialAt(draft, at, { id: way.id, name: dose.name, unit: dose.unit, perHa: perT * asCutTPerHa, how }, logged),
+      materialAt(
+        draft.dated(),
+        at,
+        { id: way.id, name: dose.name, unit: dose.unit, perHa: perT * asCutTPerHa, how },
+        logged,
+      ),
     ],
   };
 }
 
 /** Minor money units a hectare: the mass as it is cut x the points that are dried off x the price of a point. */
-function dryingCost({ context, facts, parts }: Draft): number {
+function dryingCost({ context, facts, parts }: Planning): number {
   const { pointsToDry } = parts.harvest;
   const { asCutTPerHa } = parts.keep;
   const { dryingPerTPoint } = facts.prices;

@@ -3,7 +3,9 @@
 import type { Known } from "../../figure/figure";
 import { silage } from "../../keep/silage";
 import { SILAGE_FIGURES } from "../../plan/figure-ids";
+import type { PlanParts } from "../plan";
 import type { Draft } from "../sheet";
+import type { KeepPart } from "./part";
 
 /** A pit filled by machines, and one by hand, where nobody says; and what is brought in an hour [t]. All assumptions. */
 const PIT = { widthM: 6, heightM: 1.8, tPerHour: 30 };
@@ -13,10 +15,15 @@ const PIT_BY_HAND = { widthM: 2, heightM: 1.2, tPerHour: 2 };
 const BALE_DRY_KG = 250;
 
 /** Room, roller, sap and what is fed of a field's silage; nothing where the product is not kept so. */
-export function datedSilage({ context, decisions, facts, parts }: Draft): void {
+export function datedSilage({
+  context,
+  decisions,
+  facts,
+  parts,
+}: Draft<Pick<PlanParts, "harvest" | "keep" | "seed">>): KeepPart {
   const { guide, product } = context.crop;
   const kept = guide.keep.silage;
-  if (!kept) return;
+  if (!kept) return parts.keep;
   const own = decisions.keep?.silage ?? {};
   const usual = facts.field.handWork ? PIT_BY_HAND : PIT;
   const widthM = own.widthM ?? usual.widthM;
@@ -68,14 +75,17 @@ export function datedSilage({ context, decisions, facts, parts }: Draft): void {
       },
     ),
   );
-  if (!found) return;
-  parts.keep.silage = { ...found.value, widthM, heightM, tPerHour, cutDryPct, baleDryKg };
+  if (!found) return parts.keep;
   for (const id of SILAGE_FIGURES) {
     const figure = found.figures[id];
     if (figure) context.show(`silage.${id}`, figure);
   }
-  // rolled it takes another room than as it lies
-  parts.keep.roomM3 = found.value.volumeM3;
   const { volume } = found.figures;
   if (volume) context.show("keep.room", { ...volume, label: "Storage volume needed" });
+  return {
+    ...parts.keep,
+    // rolled it takes another room than as it lies
+    roomM3: found.value.volumeM3,
+    silage: { ...found.value, widthM, heightM, tPerHour, cutDryPct, baleDryKg },
+  };
 }

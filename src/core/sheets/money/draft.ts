@@ -6,13 +6,13 @@ import { listedPrice } from "../../plan/listed-price";
 import { type InputLine, listInputs, type Operation } from "../../plan/operation";
 import { SHEET_NAMES, SHEETS, type SheetId } from "../../sheet-ids";
 import type { MeasureId } from "../../units/measure-ids";
-import type { Draft } from "../sheet";
+import type { Dated, Draft } from "../sheet";
 import { joinNames } from "../words";
 import { broughtBesides } from "./besides";
 import type { MoneyPart } from "./part";
 
 /** Cost by sheet, output at the target, margin, and the yield and price at which the crop breaks even. */
-export function costedMoney(draft: Draft, operations: Operation[], inputs: InputLine[]): void {
+export function costedMoney(draft: Draft<Dated>, operations: Operation[], inputs: InputLine[]): MoneyPart {
   const { context, facts, decisions, parts, targetTPerHa } = draft;
   const missing = notPlanned(draft, inputs);
   const costBySheet = costsBySheet(draft, operations);
@@ -37,7 +37,7 @@ export function costedMoney(draft: Draft, operations: Operation[], inputs: Input
       ? guide.products.find((p) => p.id === goodsOf(product))
       : product;
   const pricePerT = entered ?? listedPrice(facts.prices, guide, sold) ?? null;
-  parts.money = {
+  const part: MoneyPart = {
     notPlanned: missing,
     costBySheet,
     costPerHa,
@@ -50,7 +50,7 @@ export function costedMoney(draft: Draft, operations: Operation[], inputs: Input
     breakEvenPricePerT: null,
   };
   // what is sold besides and what is paid need not be earned by the product
-  const besides = broughtBesides(parts.harvest, parts.money.paymentPerHa);
+  const besides = broughtBesides(parts.harvest, part.paymentPerHa);
   const sums = besides.map((b) => quantity(b.name, b.worthPerHa / 100, "money/ha"));
   const cost = context.input("money.cost", "cost");
   const target = context.input("target", "target");
@@ -64,8 +64,8 @@ export function costedMoney(draft: Draft, operations: Operation[], inputs: Input
   const inMinor = (id: FigureId, label: string, expression: Expression): number =>
     100 * show(id, label, "money/ha", expression);
   const breakEvenPrice = targetTPerHa > 0 ? computed("Break-even price", "money/t", over(owed, target)) : null;
-  parts.money.breakEvenPricePerT = breakEvenPrice && 100 * breakEvenPrice.value;
-  if (pricePerT === null || pricePerT === 0) return;
+  part.breakEvenPricePerT = breakEvenPrice && 100 * breakEvenPrice.value;
+  if (pricePerT === null || pricePerT === 0) return part;
   const price = quantity("price", pricePerT / 100, "money/t", {
     basis:
       entered === undefined
@@ -92,7 +92,7 @@ export function costedMoney(draft: Draft, operations: Operation[], inputs: Input
       margin(context.input("harvest.yield", "yield by its loads")),
     );
   if (breakEvenPrice) context.show("money.breakEvenPrice", breakEvenPrice);
-  Object.assign(parts.money, money);
+  return { ...part, ...money };
 }
 
 /** Work and what is bought, by sheet, each with its working. */
@@ -123,7 +123,7 @@ function costsBySheet({ context, facts, decisions }: Draft, operations: Operatio
 }
 
 /** What the crop will cost and this plan does not know yet: named, not counted as nothing. */
-function notPlanned({ context, facts, decisions, parts }: Draft, inputs: InputLine[]): string[] {
+function notPlanned({ context, facts, decisions, parts }: Draft<Dated>, inputs: InputLine[]): string[] {
   const { guide, method } = context.crop;
   // manure is the farm's own where it has no price; whatever else has none is bought at a price that is not known
   const unpriced = inputs.filter((i) => i.pricePerUnit <= 0 && i.quantity > 0 && i.kind !== "manure");

@@ -2,7 +2,7 @@ import type { Guide } from "../../guides/schema";
 import type { SolvedDates } from "../../plan/dates";
 import { isSpreadDry, unitOf } from "../../records/inputs/product-forms";
 import type { LabelUse, ProtectionProduct } from "../../records/inputs/protection-product";
-import type { Draft } from "../sheet";
+import type { Draft, Undated } from "../sheet";
 import type { TreatmentDecision } from "./decisions";
 import { type LabelCrop, labelCropOf, labelledUses } from "./label-crop";
 import type { PlannedMeasure, PlannedTreatment } from "./part";
@@ -12,13 +12,11 @@ import { whyUnsigned, wordsToSign } from "./signature";
 const USUAL_WATER_L_PER_HA = 200;
 
 /** The treatments that were decided, each with its product and the use on its label. */
-export function draftProtect({ context, decisions, facts, parts }: Draft): void {
+export function draftProtect({ context, decisions, facts }: Draft): Undated["protect"] {
   const { guide, method } = context.crop;
   const crop = labelCropOf(guide, method, decisions);
-  parts.protect = {
+  return {
     crop,
-    // their days are known once those of the stages are
-    threats: [],
     measures: Object.entries(decisions.protect?.measures ?? {}).flatMap(([id, own]): PlannedMeasure[] => {
       const option = guide.threats.find((t) => t.id === own.threat)?.options.find((o) => o.id === own.option);
       return option?.when ? [{ id, threatId: own.threat, option }] : [];
@@ -82,21 +80,17 @@ function fittingUse(
 const middle = (low: number | null | undefined, high: number | null | undefined): number | null =>
   low == null && high == null ? null : ((low ?? high ?? 0) + (high ?? low ?? 0)) / 2;
 
-/** Who stands for the treatments, once their days are known. */
-export function signProtect({ facts, parts }: Draft, { dates }: SolvedDates): void {
-  for (const t of parts.protect.treatments) {
-    const own = facts.signOffs?.find((s) => s.treatmentId === t.id);
+/** The treatments with who stands for them, once their days are known. */
+export const signedTreatments = ({ facts, parts }: Draft<Undated>, { dates }: SolvedDates): PlannedTreatment[] =>
+  parts.protect.treatments.map((t) => {
+    const own = facts.signOffs?.find((s) => s.treatmentId === t.id) ?? null;
     // who stood for what is done stood for it then, whatever became of label and licence since
-    if (facts.log.some((entry) => entry.operationId === t.id)) {
-      t.signed = own ?? null;
-      continue;
-    }
-    t.unsigned = whyUnsigned(own, {
+    if (facts.log.some((entry) => entry.operationId === t.id)) return { ...t, signed: own };
+    const unsigned = whyUnsigned(own ?? undefined, {
       toSign: t.toSign,
       use: t.use,
       day: dates[t.id]?.planned ?? null,
       today: facts.today,
     });
-    t.signed = t.unsigned === null ? (own ?? null) : null;
-  }
-}
+    return { ...t, unsigned, signed: unsigned === null ? own : null };
+  });

@@ -7,7 +7,7 @@ import { isSpreadDry } from "../../records/inputs/product-forms";
 import type { ProtectionProduct } from "../../records/inputs/protection-product";
 import { q, span } from "../../units/told";
 import { materialsOf } from "../materials";
-import type { Draft } from "../sheet";
+import type { Planning } from "../sheet";
 import { taskOperations } from "../task-operations";
 import { sentence } from "../words";
 
@@ -27,7 +27,7 @@ export const workOfTreatment = (product: Pick<ProtectionProduct, "formulation"> 
   product && isSpreadDry(product) ? SPREADING : SPRAYING;
 
 /** The guide's looks and work, and the treatments that were decided. */
-export function protectOperations(draft: Draft): PlannedOperation[] {
+export function protectOperations(draft: Planning): PlannedOperation[] {
   return [
     ...taskOperations(draft, "protect"),
     ...hives(draft),
@@ -41,7 +41,7 @@ export function protectOperations(draft: Draft): PlannedOperation[] {
 const STRIP_LONG_M = 50;
 const KNAPSACK_STRIP_M = 3;
 /** Where diseases are treated, a strip is left out and read while leaves are still there: it says what the treatments brought. */
-function strip({ context, facts, parts }: Draft): PlannedOperation[] {
+function strip({ context, facts, parts }: Planning): PlannedOperation[] {
   const { guide } = context.crop;
   const treated = parts.protect.treatments.flatMap((t) => {
     const threat = guide.threats.find((x) => x.id === t.threatId);
@@ -77,7 +77,7 @@ const HIVES_BEFORE_DAYS = 2;
 const HIVES_H_PER_HA = 0.3;
 
 /** Hives in as bloom begins, and out before anything is sprayed after it. */
-function hives({ context, facts }: Draft): PlannedOperation[] {
+function hives({ context, facts }: Planning): PlannedOperation[] {
   const { pollination } = context.crop.guide;
   const { hivesPerHa, bloom } = pollination;
   if (!hivesPerHa || !bloom) return [];
@@ -124,7 +124,7 @@ function hives({ context, facts }: Draft): PlannedOperation[] {
 }
 
 /** What was chosen of the options without a product. */
-function measures(draft: Draft): PlannedOperation[] {
+function measures(draft: Planning): PlannedOperation[] {
   const { context, facts, parts } = draft;
   const { guide } = context.crop;
   return parts.protect.measures.flatMap(({ id, threatId, option }): PlannedOperation[] => {
@@ -156,7 +156,7 @@ function measures(draft: Draft): PlannedOperation[] {
 const atWord = (text: string, most: number) =>
   text.length <= most ? text : text.slice(0, Math.max(text.lastIndexOf(" ", most), 1)).trim();
 
-function treatments({ context, facts, parts }: Draft): PlannedOperation[] {
+function treatments({ context, facts, parts }: Planning): PlannedOperation[] {
   const { guide } = context.crop;
   const stages = new Set(guide.stages.map((s) => s.id));
   return parts.protect.treatments.map((t): PlannedOperation => {

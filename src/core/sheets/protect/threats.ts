@@ -9,6 +9,7 @@ import { likelihoodAfter } from "../../protect/likelihood";
 import { scoutDecision } from "../../protect/scout-decision";
 import { spellDays, warmthReached } from "../../protect/threat-weather";
 import { seasonWeather } from "../../weather/season-weather";
+import type { PlanParts } from "../plan";
 import type { Draft } from "../sheet";
 import { round } from "../words";
 import type { PlannedThreat, ThreatReason } from "./part";
@@ -24,8 +25,11 @@ const WEATHER = 1;
 
 type Threat = Guide["threats"][number];
 
+/** What threats depend on besides the guide and the weather. */
+type BeforeThreats = Pick<PlanParts, "ground" | "seed" | "water">;
+
 /** The threats of a plan in the order in which their time comes; those without a date last. */
-export function threatsOf(draft: Draft, solved: SolvedDates): PlannedThreat[] {
+export function threatsOf(draft: Draft<BeforeThreats>, solved: SolvedDates): PlannedThreat[] {
   const here = fieldOf(draft, solved);
   const stageDate = (id: string): IsoDate | null =>
     solved.dates[id]?.planned ?? solved.stages.find((s) => s.stage.id === id)?.date ?? null;
@@ -67,7 +71,7 @@ interface Here {
   cropId: string;
 }
 
-function fieldOf({ context, facts, parts }: Draft, solved: SolvedDates): Here {
+function fieldOf({ context, facts, parts }: Draft<BeforeThreats>, solved: SolvedDates): Here {
   const { guide, kind, method } = context.crop;
   const plant = Object.keys(solved.roles).find((id) => solved.roles[id] === "plant");
   const planting = (plant && solved.dates[plant]?.planned) || null;

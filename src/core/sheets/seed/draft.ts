@@ -15,8 +15,8 @@ import { wayOf } from "./ways";
 const MOST_BY_LATENESS_PCT = 50;
 
 /** Once the planting date stands: the target population moved by the situation, the stock that gives it, what to order. */
-export function datedSeed(draft: Draft, solved: SolvedDates): void {
-  const { context, decisions, parts } = draft;
+export function datedSeed(draft: Draft, solved: SolvedDates): SeedPart {
+  const { context, decisions } = draft;
   const { method } = context.crop;
   const seed = decisions.seed ?? {};
   const way = wayOf(method);
@@ -51,7 +51,7 @@ export function datedSeed(draft: Draft, solved: SolvedDates): void {
     depthCm: method.depthCm.typical,
   };
   const stand = countedStand(draft.facts, part, planting);
-  parts.seed = stand ? { ...part, stand } : part;
+  return stand ? { ...part, stand } : part;
 }
 
 /** The guide's target, moved by lateness and by the situations that are switched on; each step a line of the working. */

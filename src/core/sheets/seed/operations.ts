@@ -6,7 +6,7 @@ import { settings } from "../../plan/settings";
 import { q } from "../../units/told";
 import { materialAt } from "../materials";
 import { plantingWork } from "../planting-work";
-import type { Draft } from "../sheet";
+import type { Dated, Draft, Planning } from "../sheet";
 import { taskOperations } from "../task-operations";
 import { round } from "../words";
 import { lotOf } from "./pick-lot";
@@ -28,7 +28,7 @@ const PLANTING: Record<PlantingMethod["how"], [name: string, mark: string]> = {
 };
 
 /** The nursery where there is one, planting itself, and the guide's tasks round the stand. */
-export function seedOperations(draft: Draft): PlannedOperation[] {
+export function seedOperations(draft: Planning): PlannedOperation[] {
   const { context } = draft;
   const { method } = context.crop;
   const way = wayOf(method);
@@ -46,7 +46,7 @@ export function seedOperations(draft: Draft): PlannedOperation[] {
       detail:
         method.stock.by === "standing" ? `Year ${method.stock.year} of a perennial stand: nothing is planted.` : "",
       settings: () => {
-        const { depthCm, rowSpacingCm, inRowSpacingCm, stations } = draft.parts.seed;
+        const { depthCm, rowSpacingCm, inRowSpacingCm, stations } = draft.dated().parts.seed;
         const perHill = stations?.seedsPerStation ?? method.geometry.unitsPerStation;
         return method.stock.by === "standing"
           ? []
@@ -89,11 +89,11 @@ export function seedOperations(draft: Draft): PlannedOperation[] {
 }
 
 /** The stock: what goes into the ground of a hectare, and what is bought for the field. */
-function stockInputs(draft: Draft): NonNullable<PlannedOperation["inputs"]> {
-  const { facts, parts } = draft;
+function stockInputs(draft: Planning): NonNullable<PlannedOperation["inputs"]> {
+  const { facts } = draft;
   return (logged) => {
     const lot = lotOf(draft);
-    const { seed } = parts;
+    const { seed } = draft.dated().parts;
     if (seed.mixture && logged === null)
       return seed.mixture.components.map((c) =>
         bagged(
@@ -108,7 +108,7 @@ function stockInputs(draft: Draft): NonNullable<PlannedOperation["inputs"]> {
           null,
         ),
       );
-    const trays = trayInputs(draft);
+    const trays = trayInputs(draft.dated());
     if (seed.lots && logged === null)
       return [
         ...seed.lots
@@ -147,7 +147,7 @@ function stockInputs(draft: Draft): NonNullable<PlannedOperation["inputs"]> {
 }
 
 /** Trays and what fills them, where seedlings are raised in some. */
-function trayInputs(draft: Draft): OperationInput[] {
+function trayInputs(draft: Draft<Dated>): OperationInput[] {
   const { trays } = draft.parts.seed;
   if (!trays) return [];
   const { areaHa } = draft.facts.field;

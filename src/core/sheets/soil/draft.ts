@@ -7,6 +7,7 @@ import { limeMethod } from "../../soil/lime-methods";
 import { readLevels } from "../../soil/read-levels";
 import { INDEX_LIMITS } from "../../soil/soil-limits";
 import type { Draft } from "../sheet";
+import type { SoilPart } from "./part";
 import { draftSalt } from "./salt";
 
 /** A lift of the pH under this is within the error of sampling. */
@@ -16,8 +17,8 @@ const LEAST_LIFT = 0.1;
 const USUAL_DEPTH_CM = 15;
 
 /** What the soil test says, and the lime that the crop asks for. */
-export function draftSoil(draft: Draft): void {
-  const { context, facts, decisions, parts } = draft;
+export function draftSoil(draft: Draft): SoilPart {
+  const { context, facts, decisions } = draft;
   const { soilTest, field } = facts;
   const { soil } = context.crop.guide;
   const chosen = decisions.soil?.lime;
@@ -30,7 +31,7 @@ export function draftSoil(draft: Draft): void {
     }),
   );
   const depthCm = chosen?.depthCm ?? soilTest?.depthCm ?? USUAL_DEPTH_CM;
-  parts.soil = {
+  const untested: SoilPart = {
     readings: [],
     testAgeDays: null,
     limeTPerHa: 0,
@@ -42,7 +43,7 @@ export function draftSoil(draft: Draft): void {
     targetPh,
     salt: draftSalt(draft),
   };
-  if (!soilTest) return;
+  if (!soilTest) return untested;
 
   const scheme = [facts.soilLimits, INDEX_LIMITS].find((own) => own?.id === soilTest.scheme);
   const read = context.take(
@@ -51,9 +52,12 @@ export function draftSoil(draft: Draft): void {
       ? readLevels(soilTest.levels, scheme)
       : failed([fieldError("scheme", soilTest.scheme, "a scheme whose limits are known")]),
   );
-  parts.soil.readings = read?.value.readings ?? [];
-  parts.soil.testAgeDays = daysBetween(soilTest.takenOn, facts.today);
-  if (!product) return;
+  const part: SoilPart = {
+    ...untested,
+    readings: read?.value.readings ?? [],
+    testAgeDays: daysBetween(soilTest.takenOn, facts.today),
+  };
+  if (!product) return part;
 
   const method = limeMethod(chosen?.method);
   const declared: Known = { basis: { kind: "measured", text: `declared for ${product.name.toLowerCase()}` } };
@@ -85,7 +89,7 @@ export function draftSoil(draft: Draft): void {
     ),
   );
   const figure = lime?.figures.productTPerHa;
-  if (!figure) return;
+  if (!figure) return part;
   // 6.5 - 6.4 is a hair less than 0.1 to a computer
   const worthwhile = method.asks !== null || targetPh - soilTest.ph >= LEAST_LIFT - 1e-9;
   const limeTPerHa = context.use(
@@ -105,11 +109,12 @@ export function draftSoil(draft: Draft): void {
         ),
       ),
     );
-  Object.assign(parts.soil, {
+  return {
+    ...part,
     limeTPerHa,
     limeThisSeasonTPerHa,
     // of what is spread, computed or typed
     limeLeadDays: limeLeadDays(product.material, limeTPerHa),
     limeDressings: limeTPerHa > 0 ? Math.ceil(limeTPerHa / limeThisSeasonTPerHa - 1e-9) : 0,
-  });
+  };
 }

@@ -3,15 +3,15 @@ import { machineWork } from "../../money/field-work";
 import type { PlanWait } from "../../plan/dates";
 import type { PlannedOperation } from "../../plan/operation";
 import { ANY_TIME_BEFORE, OWN, PREVIOUS_OFF } from "../../plan/own-operations";
-import type { Draft } from "../sheet";
+import type { Planning, Undated } from "../sheet";
 import { winterBetween } from "../winter-between";
 import { days } from "../words";
 
 /** What the test asks for: lime and gypsum. */
-export const soilOperations = (draft: Draft): PlannedOperation[] => [...liming(draft), ...gypsum(draft)];
+export const soilOperations = (draft: Planning): PlannedOperation[] => [...liming(draft), ...gypsum(draft)];
 
 /** After the previous crop where a winter follows, which carries it down; else so long before planting. */
-function spreadAhead(draft: Draft, usualBeforePlanting: number, latest: number): Trigger[] {
+function spreadAhead(draft: Planning, usualBeforePlanting: number, latest: number): Trigger[] {
   const ahead = { from: "planting", min: ANY_TIME_BEFORE, usual: -usualBeforePlanting, max: latest };
   const off = { from: PREVIOUS_OFF, min: 1, usual: 7, max: null };
   return winterBetween(draft) ? [off, ahead] : [ahead, off];
@@ -21,7 +21,7 @@ function spreadAhead(draft: Draft, usualBeforePlanting: number, latest: number):
 const MIXED_FROM = 0.5;
 
 /** The last pass before planting that still mixes lime through its depth; undefined where none goes that deep. */
-export function passThatMixes({ parts }: Pick<Draft, "parts">) {
+export function passThatMixes({ parts }: { parts: Pick<Undated, "ground" | "soil"> }) {
   return parts.ground.chosen.passes
     .filter(
       (p) => !p.afterPlanting && Math.max(...p.tools.map((t) => t.depthCm)) >= parts.soil.limeDepthCm * MIXED_FROM,
@@ -30,7 +30,7 @@ export function passThatMixes({ parts }: Pick<Draft, "parts">) {
 }
 
 /** Liming: before the pass that mixes it in, and its wait before sowing. */
-function liming(draft: Draft): PlannedOperation[] {
+function liming(draft: Planning): PlannedOperation[] {
   const { parts, facts } = draft;
   const { limeThisSeasonTPerHa, limeLeadDays, limeProductId } = parts.soil;
   if (limeThisSeasonTPerHa <= 0) return [];
@@ -97,7 +97,7 @@ function liming(draft: Draft): PlannedOperation[] {
 }
 
 /** Gypsum, where sodium asks for it: spread in time for rain or water to take it down. */
-function gypsum(draft: Draft): PlannedOperation[] {
+function gypsum(draft: Planning): PlannedOperation[] {
   const { parts, facts, decisions } = draft;
   const { gypsumThisSeasonTPerHa: tPerHa } = parts.soil.salt;
   if (tPerHa <= 0) return [];

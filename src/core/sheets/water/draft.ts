@@ -37,7 +37,7 @@ export function waterDecided({ decisions, facts, context }: Draft) {
 }
 
 /** Puts the part on the draft, once dates are known. */
-export function draftWater(draft: Draft, solved: SolvedDates): void {
+export function draftWater(draft: Draft, solved: SolvedDates): WaterPart {
   const { context, facts } = draft;
   const { own, standing, system, school, assumed } = waterDecided(draft);
   const { field } = facts;
@@ -84,8 +84,7 @@ export function draftWater(draft: Draft, solved: SolvedDates): void {
     intervals: null,
     mulch: mulchOf(draft),
   };
-  draft.parts.water = part;
-  if (!year) return;
+  if (!year) return part;
   const stopDay = stopAfter(draft, year);
   part.stopOn = stopDay === null ? null : addDays(year.from, stopDay);
   const openings = openDays(draft, year);
@@ -179,6 +178,7 @@ export function draftWater(draft: Draft, solved: SolvedDates): void {
   }
   showFigures(draft, part, { ...brought, efficiency }, ranked.medianNetMm);
   if (field.irrigated) showQuality(draft, part);
+  return part;
 }
 
 const sum = (list: number[]) => list.reduce((a, b) => a + b, 0);

@@ -5,13 +5,13 @@ import type { SolvedDates } from "../../plan/dates";
 import type { PlannedOperation } from "../../plan/operation";
 import { settings } from "../../plan/settings";
 import { q } from "../../units/told";
-import type { Draft } from "../sheet";
+import type { Dated, Draft } from "../sheet";
 
 /** An irrigation may come so many days earlier or later than on its day without being late. */
 const PLAY_DAYS = 2;
 
 /** The irrigations of the plan as operations; they come on days of their own, after all other dates are known. */
-export function irrigationOperations(draft: Draft, solved: SolvedDates): PlannedOperation[] {
+export function irrigationOperations(draft: Draft<Dated>, solved: SolvedDates): PlannedOperation[] {
   const { water } = draft.parts;
   const { prices, field } = draft.facts;
   return water.irrigations.map((irrigation): PlannedOperation => {
@@ -59,7 +59,7 @@ export function irrigationOperations(draft: Draft, solved: SolvedDates): Planned
 }
 
 /** Why water is given in a time that the guide keeps moister than the crop needs; null at other times and by other schools. */
-function moistReason({ context, decisions, parts }: Draft, solved: SolvedDates, date: string): string | null {
+function moistReason({ context, decisions, parts }: Draft<Dated>, solved: SolvedDates, date: string): string | null {
   if (parts.water.pond || parts.water.school !== "balance" || decisions.water?.atRawPct !== undefined) return null;
   const kept = context.crop.guide.water.moist?.find(({ fromStage, days }) => {
     const stage = solved.stages.find((s) => s.stage.id === fromStage);
@@ -74,7 +74,7 @@ const WINDY_MS = 3;
 const HOT_C = 28;
 
 /** The time of day that suits the way of watering, by the month's heat and wind and by what wet leaves bring. */
-function hourOfDay({ parts, facts }: Draft, date: string): string {
+function hourOfDay({ parts, facts }: Draft<Dated>, date: string): string {
   const { system, hoursADay } = parts.water;
   const normal = facts.climate?.months[Number(date.slice(5, 7)) - 1];
   const hot = (normal?.tmaxC ?? (normal?.meanC ?? 0) + 5) >= HOT_C;
