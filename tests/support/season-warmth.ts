@@ -1,30 +1,26 @@
 import { EXAMPLE_CLIMATE } from "../../src/core/plan/example-facts";
 
-/** Mean of the example station's normals over a list of months (1 to 12) and days in them, as a hand would add them up. */
-export function warmth(...stretch: [month: number, days: number][]): number {
-  const sum = stretch.reduce(
-    (total, [month, days]) => total + (EXAMPLE_CLIMATE.months[month - 1]?.meanC ?? 0) * days,
+/** Days of the example station as of 10 C over a list of months (1 to 12) and days in them, as a hand would add them up: twice as fast at 20 C. */
+const as10C = (...stretch: [month: number, days: number][]): number =>
+  stretch.reduce(
+    (total, [month, days]) => total + days * 2 ** (((EXAMPLE_CLIMATE.months[month - 1]?.meanC ?? 0) - 10) / 10),
     0,
   );
-  return sum / stretch.reduce((total, [, days]) => total + days, 0);
-}
 
-/** N that the example's 3.1 % of organic matter sets free [kg/ha]: 20 x 3.1 x mean temperature / 15, by crop. */
+/**
+ * N that the example's 3.1 % of organic matter sets free [kg/ha], by crop, from spring or planting until the crop needs no more (by the
+ * median of the simulated seasons). Clay loam: 0.25 m x 10,000 x 1.42 t x 3.1 % x 0.58 / 12 = 5,319 kg of organic N; 1.5 % x 400 / (200 + 340)
+ * = 1.111 % in a year of 10 C.
+ */
+const ORGANIC_N = (2500 * 1.42 * 1000 * 0.031 * 0.58) / 12;
+const setFree = (days: number) => (ORGANIC_N * ((1.5 * 400) / 540 / 100) * days) / 365;
 export const MINERALISED = {
-  // 2 October, 290 days: to 18 July
-  wheat:
-    (20 * 3.1 * warmth([10, 30], [11, 30], [12, 31], [1, 31], [2, 28], [3, 31], [4, 30], [5, 31], [6, 30], [7, 18])) /
-    15,
-  // 25 September, 285 days: to 6 July
-  barley:
-    (20 *
-      3.1 *
-      warmth([9, 6], [10, 31], [11, 30], [12, 31], [1, 31], [2, 28], [3, 31], [4, 30], [5, 31], [6, 30], [7, 6])) /
-    15,
-  // 20 April, 140 days: to 6 September
-  potato: (20 * 3.1 * warmth([4, 11], [5, 31], [6, 30], [7, 31], [8, 31], [9, 6])) / 15,
-  // 10 October, 275 days: to 11 July
-  garlic:
-    (20 * 3.1 * warmth([10, 22], [11, 30], [12, 31], [1, 31], [2, 28], [3, 31], [4, 30], [5, 31], [6, 30], [7, 11])) /
-    15,
+  // 1 March to flowering, 29 May
+  wheat: setFree(as10C([3, 31], [4, 30], [5, 28])),
+  // 1 March to flowering, 17 May
+  barley: setFree(as10C([3, 31], [4, 30], [5, 16])),
+  // 20 April to the last stage, 24 September
+  potato: setFree(as10C([4, 11], [5, 31], [6, 30], [7, 31], [8, 31], [9, 23])),
+  // 1 March to the last stage, 12 July
+  garlic: setFree(as10C([3, 31], [4, 30], [5, 31], [6, 30], [7, 11])),
 };

@@ -103,6 +103,9 @@ function lawsOf(resolved: ResolvedGuide, around: Surroundings): string[] {
       const sum = p.splits.reduce((total, s) => total + s.sharePct, 0);
       return sum === 100 ? [] : [`feed.patterns.${p.id}: splits make ${sum} %, not 100`];
     }),
+    ...(guide.growth.nNeedUntil === "last" || guide.stages.some((s) => s.id === guide.growth.nNeedUntil)
+      ? []
+      : [`growth.nNeedUntil: no stage "${guide.growth.nNeedUntil}"`]),
     ...sulphurFitsTheTonne(resolved),
     ...sizeFitsTheTarget(resolved),
     ...((product.removalKgPerT.n ?? 0) > product.nUptakeKgPerT.typical

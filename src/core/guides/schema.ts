@@ -372,6 +372,8 @@ export const guideSchema = z.strictObject({
     harvestIndex: ranged,
     /** what half of the full stand yields of what it yields [%]: 50 where no plant makes up for another */
     halfStandYieldPct: ranged,
+    /** the stage from which it needs no more nitrogen, or "last" */
+    nNeedUntil: z.string(),
     components: z.array(z.strictObject({ name: z.string(), typical: z.number(), unit: z.string() })),
   }),
   /** what a site must be like, each with where it fails and where it is good or enough */

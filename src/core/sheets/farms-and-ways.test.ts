@@ -293,15 +293,20 @@ describe("prices", () => {
 
 describe("nitrogen of the soil", () => {
   const n = (d: Decisions, f?: PlanFacts) => figure(draft(d, f), "feed.n")!;
-  it("counts as decided, else 35 kg/ha", () => {
+  it("counts as decided, else by what the crop before leaves", () => {
     const test = (soilMineralNKgPerHa: number | null) =>
       facts({ soilTest: { ...EXAMPLE_FACTS.soilTest!, soilMineralNKgPerHa } });
-    // (7.5 x 24 - mineral - mineralised) / 0.65 - 35 after beans
+    // (7.5 x 24 - mineral - mineralised) / 0.65 - what beans left
     const m = MINERALISED.wheat;
-    expect(n(wheat, test(null))).toBeCloseTo((180 - 35 - m) / 0.65 - 35, 6);
-    expect(n(put(wheat, ["feed/soilMineralNKgPerHa", 10]), test(60))).toBeCloseTo((180 - 10 - m) / 0.65 - 35, 6);
+    const fromBeans = (d: Decisions) => figure(draft(d, test(null)), "feed.residueN")!;
+    const mineral = figure(draft(wheat, test(null)), "feed.mineralN")!;
+    expect(n(wheat, test(null))).toBeCloseTo((180 - mineral - m) / 0.65 - fromBeans(wheat), 6);
+    expect(n(put(wheat, ["feed/soilMineralNKgPerHa", 10]), test(60))).toBeCloseTo(
+      (180 - 10 - m) / 0.65 - fromBeans(wheat),
+      6,
+    );
     expect(n(put(wheat, ["feed/recovery", 0.5], ["feed/mineralisationKgPerHa", 50]), test(60))).toBeCloseTo(
-      (180 - 35 - 50) / 0.5 - 35,
+      (180 - mineral - 50) / 0.5 - fromBeans(wheat),
       6,
     );
   });

@@ -12,7 +12,7 @@ import type { Plan } from "./plan";
 /** A poor soil after a crop that leaves little, so that every crop needs nitrogen. */
 const POOR: PlanFacts = {
   ...EXAMPLE_FACTS,
-  soilTest: { ...EXAMPLE_FACTS.soilTest!, soilMineralNKgPerHa: 10 },
+  soilTest: { ...EXAMPLE_FACTS.soilTest!, organicMatterPct: 0.5, takenOn: "2026-09-20", soilMineralNKgPerHa: 10 },
   previousCrop: {
     ...EXAMPLE_FACTS.previousCrop!,
     leaves: { ...EXAMPLE_FACTS.previousCrop!.leaves!, nitrogenLeftKgPerHa: 5 },

@@ -49,9 +49,18 @@ export function overDays(
   return as === "mean" ? total / Math.max(1, all) : total;
 }
 
-/** Mean temperature from one day up to another, by the normals of their months [C]. Example: 1 to 31 May is May's mean. */
-export const meanTemperatureC = (climate: Pick<Climate, "months">, from: IsoDate, to: IsoDate): number =>
-  overDays(climate, from, to, (m) => m.meanC, "mean");
+/**
+ * Mean temperature of each day from one up to another within a year, by the normals of their months [C]. Example: 1 to 4 May: May's mean,
+ * three times.
+ */
+export function meanTemperatures({ months }: Pick<Climate, "months">, from: IsoDate, to: IsoDate): number[] {
+  const days = daysByMonth(from, to);
+  const first = monthOf(from);
+  return days.flatMap((_, i) => {
+    const month = (first + i) % 12;
+    return new Array<number>(days[month] ?? 0).fill(months[month]?.meanC ?? 0);
+  });
+}
 
 /**
  * The start of growth after a winter that comes after planting: the first of the first month after the cold ones (under

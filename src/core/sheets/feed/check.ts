@@ -95,12 +95,13 @@ function checkMineralN({ plan, add }: Check): void {
         `Soil mineral N was sampled to ${q(mineralN.depthCm, "cm")} only.`,
         `The ${q(mineralN.measured, "kg/ha")} are used as measured, but roots go deeper: the true value is likely to be higher. Sample ${DEEP}.`,
       );
-    if (mineralN.measured - assumed >= 5)
+    const { leachedKgPerHa, until, drainedMm } = mineralN.since;
+    if (leachedKgPerHa >= 5)
       add(
         "hint",
         "feed.mineralNLeached",
-        `Of ${q(mineralN.measured, "kg/ha")} of soil mineral N, ${value} are expected to be left on ${formatDay(mineralN.until)}.`,
-        `About ${q(mineralN.drainageMm, "mm")} are expected to drain through a root zone that holds ${q(mineralN.heldMm, "mm")}. A wet winter leaves less.`,
+        `${q(leachedKgPerHa, "kg/ha")} of mineral N are expected to leach before ${formatDay(until)}: ${value} of the ${q(mineralN.measured, "kg/ha")} sampled are left.`,
+        `About ${q(drainedMm, "mm")} are expected to drain through the root zone. A wet winter leaves less.`,
       );
   }
 }

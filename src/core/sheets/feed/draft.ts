@@ -21,7 +21,9 @@ const tooLittle = ({ facts }: Draft, kgPerHa: number, product: Fertiliser, id: N
   kgPerHa > 0 &&
   (kgPerHa / (product.contents[id] ?? 100)) * 100 < LEAST_PRODUCT[facts.field.handWork ? "hand" : "machine"];
 
-/** Puts splits that are too small for a trip to the one after them, the last to the one before; says which. */
+/**
+ * Puts splits that are too small for a trip to the one before them, so that the crop waits for none; the first to the one after. Says which.
+ */
 function mergeSmall(
   splits: { at: string; sharePct: number; kgPerHa: number }[],
   least: number,
@@ -32,7 +34,7 @@ function mergeSmall(
     const small = given.reduce<(typeof given)[number] | null>((a, b) => (a && a.kgPerHa <= b.kgPerHa ? a : b), null);
     if (!small || given.length < 2 || small.kgPerHa >= least) return;
     const at = given.indexOf(small);
-    const other = given[at + 1] ?? given[at - 1];
+    const other = given[at - 1] ?? given[at + 1];
     if (!other) return;
     merged.push({ from: small.at, to: other.at, kgPerHa: small.kgPerHa });
     other.kgPerHa += small.kgPerHa;

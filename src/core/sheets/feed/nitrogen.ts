@@ -1,19 +1,23 @@
 /** Nitrogen of a plan: what the soil gives of it, and the schools by which a rate is found. */
 
-import { addDays, daysBetween } from "../../dates";
+import { daysBetween, type IsoDate } from "../../dates";
 import { nitrogenNeed } from "../../feed/nitrogen-need";
-import { leachedNitrogen, mineralisedNitrogen } from "../../feed/soil-nitrogen";
-import { asMeasure, atLeast, minus, numberOf, times } from "../../figure/expression";
+import { soilNitrate } from "../../feed/soil-nitrate";
+import { mineralisedNitrogen, ratePctOf } from "../../feed/soil-nitrogen";
+import { asMeasure, atLeast, minus, numberOf, plus, times } from "../../figure/expression";
 import { type Basis, computed, type Figure, given, type Known, quantity } from "../../figure/figure";
+import { stageDates } from "../../phenology/stage-dates";
 import { windowOfPlan } from "../../plan/dates";
 import { OWN } from "../../plan/own-operations";
 import { failed, fieldError } from "../../result";
 import { availableWaterMmPerM, heldAtCapacityMmPerM } from "../../soil/available-water";
-import { meanTemperatureC, startOfSpring } from "../../weather/climate-days";
-import { meanDrainageMm } from "../../weather/drained-water";
+import { bulkDensityTPerM3 } from "../../soil/texture";
+import { q } from "../../units/told";
+import type { Climate } from "../../weather/climate";
+import { meanTemperatures, startOfSpring } from "../../weather/climate-days";
 import { seasonWeather } from "../../weather/season-weather";
 import type { Draft } from "../sheet";
-import type { MineralN } from "./part";
+import type { MineralN, SinceThen } from "./part";
 import { NITROGEN_SCHOOLS, type NitrogenSchool } from "./schools";
 
 /** Shallower than this a sample misses much of the mineral nitrogen that roots find [cm]. */
@@ -75,6 +79,9 @@ function soilSupply(draft: Draft, mineralN: MineralN): Supply {
   const before = facts.previousCrop;
   const good = rotation.good.find((g) => g.crop === before?.crop)?.why;
   const left = before?.leaves?.nitrogenLeftKgPerHa ?? 0;
+  // what residues set free goes the way of what stood there
+  const since = "since" in mineralN ? mineralN.since : null;
+  const washed = since ? since.leachedKgPerHa / Math.max(1, since.startKgPerHa + since.setFreeKgPerHa) : 0;
   return {
     soilMineralN: context.use("feed.mineralN", mineralNFigure(draft, mineralN)),
     mineralisation: context.use("feed.mineralisation", mineralisationFigure(draft)),
@@ -100,6 +107,9 @@ function soilSupply(draft: Draft, mineralN: MineralN): Supply {
           quantity("share that is still there", left > 0 ? feed.residueKept.value : 1, "", {
             basis: { kind: "assumption", text: context.source(feed.residueKept.source) },
           }),
+          ...(left > 0 && washed > 0
+            ? [minus(1, quantity("share leached by then, as of the mineral N", 100 * washed, "%"))]
+            : []),
         ),
         "In fertiliser equivalents.",
       ),
@@ -107,80 +117,179 @@ function soilSupply(draft: Draft, mineralN: MineralN): Supply {
   };
 }
 
+/** Mineral nitrogen that a crop leaves where nobody sampled [kg/ha], and to what depth [cm]; assumptions. */
+const LEFT_BY_A_CROP_KG = 40;
+const LEFT_TO_CM = 90;
+
 /**
- * What is known of the mineral nitrogen that this crop finds: a sample counts only for the crop after it, and rain washes
- * out of it until spring, or planting.
+ * What is known of the mineral nitrogen that this crop finds: a sample counts only for the crop after it. From the sample, or from what the
+ * crop before is assumed to have left, the soil sets nitrogen free and rain washes it down until the crop grows.
  */
-export function mineralNOf({ context, facts }: Pick<Draft, "context" | "facts">): MineralN {
-  const { soilTest: test, previousCrop, climate, field, today } = facts;
-  const { guide, method } = context.crop;
-  const measured = test?.soilMineralNKgPerHa ?? null;
-  if (!test || measured === null) return { use: "not measured" };
-  const sampled = { takenOn: test.takenOn, measured, depthCm: test.soilMineralNDepthCm ?? test.depthCm };
-  const off = previousCrop?.harvest ?? null;
+export function mineralNOf(draft: Draft): MineralN {
+  const { context, facts } = draft;
+  const { soilTest: test, previousCrop } = facts;
+  const { method } = context.crop;
   const planting = context.common.dates?.[OWN.plant]?.date ?? windowOfPlan(context, OWN.plant).best;
-  const longBefore = off === null ? daysBetween(test.takenOn, planting) > 365 : test.takenOn < off;
-  if (longBefore) return { ...sampled, use: "before another crop" };
-  if (method.waterAtPlanting === "standing") return { ...sampled, use: "lost when flooded" };
-  const until = climate ? startOfSpring(climate, planting) : planting;
-  const roots = guide.soil.rootingDepthCm.typical / 100;
-  const heldMm = heldAtCapacityMmPerM(field.textureClass) * roots;
-  const drainageMm = climate
-    ? meanDrainageMm(
-        seasonWeather(climate, context.season, { today, observed: facts.observedWeather }),
-        test.takenOn,
-        until,
-        { availableMm: availableWaterMmPerM(field.textureClass) * roots, kc: guide.water.kc.initial },
-      )
-    : 0;
-  return { ...sampled, use: "measured", until, drainageMm, heldMm };
+  const measured = test?.soilMineralNKgPerHa ?? null;
+  const off = previousCrop?.harvest ?? null;
+  const sampled =
+    test && measured !== null
+      ? { takenOn: test.takenOn, measured, depthCm: test.soilMineralNDepthCm ?? test.depthCm }
+      : null;
+  const flooded = method.waterAtPlanting === "standing";
+  // a guide whose soils set nitrogen free by its own figures knows what stands there, too
+  const byGuide = mineralisationBy(draft) === "guide";
+  const assumed = flooded || byGuide || off === null ? null : sinceThen(draft, off, LEFT_BY_A_CROP_KG, LEFT_TO_CM);
+  if (!sampled) return { use: "not measured", since: assumed };
+  const longBefore = off === null ? daysBetween(sampled.takenOn, planting) > 365 : sampled.takenOn < off;
+  if (longBefore) return { ...sampled, use: "before another crop", since: assumed };
+  if (flooded) return { ...sampled, use: "lost when flooded" };
+  const since = sinceThen(draft, sampled.takenOn, sampled.measured, sampled.depthCm);
+  return since
+    ? { ...sampled, use: "measured", since }
+    : {
+        ...sampled,
+        use: "measured",
+        // without a climate nothing is known of rain and warmth: as it was measured
+        since: {
+          from: sampled.takenOn,
+          until: planting,
+          startKgPerHa: sampled.measured,
+          leftKgPerHa: sampled.measured,
+          backgroundKgPerHa: 0,
+          setFreeKgPerHa: 0,
+          leachedKgPerHa: 0,
+          drainedMm: 0,
+        },
+      };
 }
+
+/** What is left of an amount of mineral nitrogen when the crop begins to grow; null without a climate. */
+function sinceThen(
+  draft: Pick<Draft, "context" | "facts">,
+  from: IsoDate,
+  startKgPerHa: number,
+  startDepthCm: number,
+): SinceThen | null {
+  const { context, facts } = draft;
+  const { climate, field } = facts;
+  if (!climate) return null;
+  const { guide } = context.crop;
+  const until = needsNitrogen(draft, climate).from;
+  const rootsCm = Math.min(guide.soil.rootingDepthCm.typical, field.soilDepthCm ?? Number.POSITIVE_INFINITY);
+  const weather = seasonWeather(climate, context.season, { today: facts.today, observed: facts.observedWeather });
+  const found = soilNitrate(weather, from, until, {
+    startKgPerHa,
+    startDepthCm: Math.min(startDepthCm, field.soilDepthCm ?? Number.POSITIVE_INFINITY),
+    rootsCm,
+    heldMmPerM: heldAtCapacityMmPerM(field.textureClass),
+    availableMm: (availableWaterMmPerM(field.textureClass) * rootsCm) / 100,
+    kc: guide.water.kc.initial,
+    setFreeKgAt10C: setFreeOnADay(draft, 10),
+  });
+  return { ...found, from, until, startKgPerHa };
+}
+
+/** What organic matter sets free on a day of so many degrees [kg/ha]; nothing is known of it without a soil test. */
+function setFreeOnADay({ facts }: Pick<Draft, "facts">, soilTempC: number): number {
+  const free =
+    facts.soilTest && mineralisedNitrogen({ ...organicGround(facts, facts.soilTest), soilTempC: [soilTempC] });
+  return free?.ok ? free.value.kgPerHa : 0;
+}
+
+/** The organic matter of a field and how fast it is set free. */
+const organicGround = ({ field }: Draft["facts"], test: NonNullable<Draft["facts"]["soilTest"]>) => ({
+  organicMatterPct: test.organicMatterPct,
+  depthCm: TOPSOIL_CM * (1 - (field.stonesPct ?? 0) / 100),
+  bulkDensityTPerM3: bulkDensityTPerM3(field.textureClass),
+  pctPerYearAt10C: ratePctOf(field.textureClass),
+});
 
 function mineralNFigure({ context }: Draft, mineralN: MineralN): Figure {
   const { feed } = context.crop.guide;
   const label = "Soil mineral N";
-  if (mineralN.use === "measured") {
-    const left = context.take(
-      "feed",
-      leachedNitrogen({
-        measuredKgPerHa: mineralN.measured,
-        drainageMm: mineralN.drainageMm,
-        heldMm: mineralN.heldMm,
-      }),
+  const since = "since" in mineralN ? mineralN.since : null;
+  if (since)
+    return computed(
+      label,
+      "kg/ha",
+      minus(
+        plus(
+          mineralN.use === "measured"
+            ? quantity("measured", since.startKgPerHa, "kg/ha", { basis: { kind: "measured", text: "soil test" } })
+            : quantity("left by the crop before", since.startKgPerHa, "kg/ha", {
+                basis: {
+                  kind: "assumption",
+                  text:
+                    mineralN.use === "not measured"
+                      ? "not measured; usual"
+                      : "the sample is from before another crop; usual",
+                },
+              }),
+          quantity("set free since", since.setFreeKgPerHa, "kg/ha"),
+        ),
+        quantity("leached since, or below the roots", belowRoots(since), "kg/ha"),
+        quantity("what no root takes", since.backgroundKgPerHa, "kg/ha", {
+          basis: { kind: "assumption", text: "2 kg in every 10 cm" },
+        }),
+      ),
+      `Mean of the simulated seasons; ${q(since.drainedMm, "mm")} drain until the crop grows. A wet winter leaves less. The guide's figure is ${q(feed.soilMineralNKgPerHa.typical, "kg/ha")}.`,
     );
-    if (left?.figures.leftKgPerHa) return left.figures.leftKgPerHa;
-  }
   const basis: Basis = {
     kind: "assumption",
     text:
-      mineralN.use === "not measured"
-        ? "not measured; what is usual"
-        : mineralN.use === "lost when flooded"
-          ? "measured, but nitrate is lost when the ground is flooded"
-          : "the sample is from before another crop; what is usual",
+      mineralN.use === "lost when flooded"
+        ? "measured, but nitrate is lost when the ground is flooded"
+        : "not measured; what is usual",
   };
   return given(label, feed.soilMineralNKgPerHa.typical, "kg/ha", basis);
 }
+const belowRoots = ({ startKgPerHa, setFreeKgPerHa, leftKgPerHa, backgroundKgPerHa }: SinceThen): number =>
+  startKgPerHa + setFreeKgPerHa - leftKgPerHa - backgroundKgPerHa;
+
+/** Soil that is worked, and gives most of what organic matter sets free [cm]; assumption. */
+const TOPSOIL_CM = 25;
+
+/**
+ * From when what is set free counts beside the mineral N that is there, until the crop needs no more: from spring, or from planting where the
+ * crop needs nothing any more by then.
+ */
+function needsNitrogen(
+  { context, facts }: Pick<Draft, "context" | "facts">,
+  climate: Climate,
+): { planting: IsoDate; from: IsoDate; until: IsoDate } {
+  const { guide, kind } = context.crop;
+  const planting = context.common.dates?.[OWN.plant]?.date ?? windowOfPlan(context, OWN.plant).best;
+  const weather = seasonWeather(climate, context.season, { today: facts.today, observed: facts.observedWeather });
+  const stages = stageDates(guide, planting, climate, { kind, weather });
+  const until = (stages.find(({ stage }) => stage.id === guide.growth.nNeedUntil) ?? stages.at(-1))?.date ?? planting;
+  const spring = startOfSpring(climate, planting);
+  return { planting, from: spring < until ? spring : planting, until };
+}
+
+const mineralisationBy = ({ context, decisions }: Draft): "organicMatter" | "guide" =>
+  decisions.feed?.mineralisationBy ?? context.crop.guide.feed.mineralisationBy;
 
 function mineralisationFigure(draft: Draft): Figure {
-  const { context, facts, decisions } = draft;
+  const { context, facts } = draft;
   const { feed } = context.crop.guide;
   const label = "N mineralised in season";
-  const by = decisions.feed?.mineralisationBy ?? feed.mineralisationBy;
   const { soilTest, climate } = facts;
-  if (by === "organicMatter" && soilTest && climate) {
-    const planting = context.common.dates?.[OWN.plant]?.date ?? windowOfPlan(context, OWN.plant).best;
-    const until = addDays(planting, Math.round(context.crop.kind.maturityDays.typical));
+  if (mineralisationBy(draft) === "organicMatter" && soilTest && climate) {
+    const { from, until, planting } = needsNitrogen(draft, climate);
     const figure = context.take(
       "feed",
       mineralisedNitrogen(
+        { ...organicGround(facts, soilTest), soilTempC: meanTemperatures(climate, from, until) },
         {
-          organicMatterPct: soilTest.organicMatterPct,
-          meanTemperatureC: meanTemperatureC(climate, planting, until),
-        },
-        {
-          meanTemperatureC: {
-            basis: { kind: "source", text: `normals of ${climate.station}, planting to maturity` },
+          depthCm: { basis: { kind: "assumption", text: `topsoil of ${TOPSOIL_CM} cm, less stones` } },
+          bulkDensityTPerM3: { basis: { kind: "assumption", text: "by texture; not measured" } },
+          pctPerYearAt10C: { basis: { kind: "assumption", text: "by the clay of the texture" } },
+          soilTempC: {
+            basis: {
+              kind: "source",
+              text: `normals of ${climate.station}, from ${from === planting ? "planting" : "spring"} until the crop needs no more nitrogen`,
+            },
           },
         },
       ),

@@ -1,5 +1,6 @@
 import type { IsoDate } from "../../dates";
 import type { FertiliserDose } from "../../feed/dose-fertilisers";
+import type { NitrateFound } from "../../feed/soil-nitrate";
 import type { NutrientId } from "../../nutrients";
 
 export type NutrientTable = Record<NutrientId, number>;
@@ -11,9 +12,17 @@ interface Sampled {
 }
 /** What is known of the mineral nitrogen that the crop finds, and what became of it since it was sampled. */
 export type MineralN =
-  | { use: "not measured" }
-  | (Sampled & { use: "before another crop" | "lost when flooded" })
-  | (Sampled & { use: "measured"; until: IsoDate; drainageMm: number; heldMm: number });
+  | { use: "not measured"; since: SinceThen | null }
+  | (Sampled & { use: "before another crop"; since: SinceThen | null })
+  | (Sampled & { use: "lost when flooded" })
+  | (Sampled & { use: "measured"; since: SinceThen });
+
+/** What became of what stood in the soil, from a sample or from the crop before on until the crop grows. */
+export interface SinceThen extends NitrateFound {
+  from: IsoDate;
+  until: IsoDate;
+  startKgPerHa: number;
+}
 
 export interface SplitLine {
   id: string;

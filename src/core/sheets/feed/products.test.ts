@@ -58,11 +58,11 @@ describe("the product of a split", () => {
       draft(decisions, facts)
         .feed.doses.filter((d) => d.at === "n1")
         .map((d) => [d.id, Math.round(d.kgPerHa)]);
-    // wheat: 7.5 t x 2.5 = 18.75 kg S / 0.24 = 78 kg with 16.4 N; 41.9 N less those by urea. Ammonium sulphate for the whole split
+    // wheat: 7.5 t x 2.5 = 18.75 kg S / 0.24 = 78 kg with 16.4 N; 49.5 N less those by urea. Ammonium sulphate for the whole split
     // brought 48 kg S for 19
     expect(first(shop(tsp, mop, urea, as))).toEqual([
       ["as", 78],
-      ["urea", 56],
+      ["urea", 72],
     ]);
     // where the rest would be under 10 kg N the sulphur's product takes it: 25 N, 16.4 with the sulphur
     expect(first(shop(tsp, mop, urea, as), put("wheat", ["overrides/feed.n", { value: 84, reason: "x" }]))).toEqual([
@@ -74,7 +74,7 @@ describe("the product of a split", () => {
     expect(first(shop(tsp, mop, urea, { ...as, contents: { n: 21, s: 5 } }))[0]?.[0]).toBe("urea");
     // sulphate of potash has brought it already
     expect(first(shop(tsp, { ...mop, pricePerT: 90_000 }, { ...sop, contents: { k2o: 50, s: 40 } }, urea, as))).toEqual(
-      [["urea", 91]],
+      [["urea", 108]],
     );
   });
   it("is the chosen one, whatever it costs; none where the shop has none", () => {
@@ -113,7 +113,7 @@ describe("what is said of products", () => {
       "The requirement is 274 kg/ha, 0 kg/ha are applied. No product in your list supplies it alone. Add one under Records, or choose another.",
     );
     const [n] = findings(freshDecisions("wheat"), shop(tsp, mop)).filter((f) => f.id === "feed.short.n");
-    expect(n?.title).toBe("Nitrogen is 140 kg/ha short.");
+    expect(n?.title).toBe("Nitrogen is 165 kg/ha short.");
   });
   it("offers the same nutrient without chloride", () => {
     const facts = shop(tsp, mop, sop, urea);

@@ -45,8 +45,8 @@ describe("a threat of a field", () => {
         why: plan.protect.threats.find((t) => t.id === "yellow-rust")?.reasons.map((r) => r.why),
       };
     };
-    expect(at(8.5)).toEqual({ n: 177, why: [] });
-    expect(at(9)).toEqual({ n: 195, why: ["much nitrogen"] });
+    expect(at(7.9)).toEqual({ n: 180, why: [] });
+    expect(at(8.3)).toEqual({ n: 194, why: ["much nitrogen"] });
   });
 
   it("is likelier by soil, crops before and date, and says why", () => {

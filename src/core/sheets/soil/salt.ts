@@ -5,7 +5,7 @@ import { computed, type Known, quantity } from "../../figure/figure";
 import { gypsumRequirement } from "../../soil/gypsum";
 import { espFromSar, leachingWater } from "../../soil/reclaim";
 import { salinityYield } from "../../soil/salinity";
-import { draftTexture } from "../../soil/texture";
+import { bulkDensityTPerM3 } from "../../soil/texture";
 import type { Draft } from "../sheet";
 import type { SaltPart } from "./part";
 
@@ -16,8 +16,6 @@ const TARGET_ESP_PCT = 8;
 const GYPSUM_DEPTH_CM = 30;
 const MOST_GYPSUM_T_PER_HA = 5;
 const GYPSUM_PURITY_PCT = 85;
-/** Bulk density where none was measured [t/m3]; assumption. */
-const DENSITY = { coarse: 1.55, medium: 1.42, fine: 1.35 };
 
 export function draftSalt({ context, facts, decisions }: Draft): SaltPart {
   const { soilTest: test, field } = facts;
@@ -84,7 +82,7 @@ export function draftSalt({ context, facts, decisions }: Draft): SaltPart {
         targetEspPct: target,
         cecCmolPerKg: test.cecCmolPerKg,
         depthCm: chosen.depthCm ?? GYPSUM_DEPTH_CM,
-        bulkDensityTPerM3: DENSITY[draftTexture(field.textureClass)],
+        bulkDensityTPerM3: bulkDensityTPerM3(field.textureClass),
         purityPct: chosen.purityPct ?? GYPSUM_PURITY_PCT,
       },
       {
