@@ -101,6 +101,8 @@ export type AsideId =
   /** by tillage system and pass */
   | `pass.${string}.${string}.${"fuel" | "rate"}`
   | `feed.over.${NutrientId}`
+  /** nitrogen before it was held at the crop's limit */
+  | "feed.asked"
   /** by school of the nitrogen rate */
   | `feed.school.${string}`
   | `feed.bags.${string}.${string}`;

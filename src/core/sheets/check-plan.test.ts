@@ -80,12 +80,19 @@ const cases: [id: string, severity: string, says: string, decisions: Decisions, 
     set(wheat, "overrides/feed.n", { value: 250, reason: "try" }),
     EXAMPLE_FACTS,
   ],
-  // 250 x 25 % = 62.5 in the last split
+  // 250 x 25 % = 62.5 in the last split; shares that are typed stay as they were typed
   [
     "feed.lastCap",
     "advise",
     "last dressing of 63 kg N/ha",
-    set(wheat, "overrides/feed.n", { value: 250, reason: "try" }),
+    set(set(wheat, "overrides/feed.n", { value: 250, reason: "try" }), "feed/shares", { n1: 30, n2: 45, n3: 25 }),
+    EXAMPLE_FACTS,
+  ],
+  [
+    "feed.heldAtLimit",
+    "advise",
+    "Nitrogen is held at the crop's limit of 220 kg N/ha; the target would need",
+    set(wheat, "targetTPerHa", 11),
     EXAMPLE_FACTS,
   ],
   ["feed.chloride.mop", "advise", "contains chloride", set(potato, "feed/products", { k2o: "mop" }), EXAMPLE_FACTS],

@@ -5,7 +5,7 @@ import { ALL_GUIDES } from "../../../tests/support/guides";
 import { EXAMPLE_FACTS } from "../plan/example-facts";
 import type { PlanFacts } from "../plan/facts";
 import { unwrap } from "../result";
-import { applyChanges, type Change, freshDecisions } from "./decisions";
+import { applyChanges, type Change, type Decisions, freshDecisions } from "./decisions";
 import { draftPlan } from "./draft-plan";
 import type { Plan } from "./plan";
 
@@ -34,8 +34,14 @@ const besides = (plan: Plan, id: string) =>
   ]);
 
 describe.each(ALL_GUIDES.map((g) => [g.id, g] as const))("figures of %s", (id, guide) => {
-  // a target high enough for a crop that feeds itself to ask for something
-  const decisions = { ...freshDecisions(id), targetTPerHa: 3 * (guide.products[0]?.targetTPerHa.high ?? 0) };
+  // a target high enough for a crop that feeds itself to ask for something, and not for more than it bears
+  const high = guide.products[0]?.targetTPerHa.high ?? 0;
+  const decisions = Array.from({ length: 56 }, (_, i): Decisions => {
+    return { ...freshDecisions(id), targetTPerHa: (3 - i / 20) * high };
+  }).find((d) => {
+    const { feed, asides } = unwrap(draftPlan(POOR, d, 2027, guide));
+    return feed.need.n > 0 && !asides["feed.asked"];
+  }) as Decisions;
   const plan = unwrap(draftPlan(POOR, decisions, 2027, guide));
   const put = (figure: string, value: number) =>
     unwrap(

@@ -39,10 +39,12 @@ describe("rice", () => {
     );
     expect(guide.tasks.every((t) => t.needs === undefined)).toBe(true);
   });
-  it("hybrid that needs more nitrogen than its cap says so with a repair: 183 kg stood over 150 without one", () => {
+  it("hybrid is held at its cap where the target asks for more: 183 kg stood over 150 without a word", () => {
     const { findings } = drafted({ ...of("rice", "hybrid"), targetTPerHa: 8.5 });
-    const over = findings.find((f) => f.id === "feed.totalCap");
-    expect(over?.repairs[0]?.label).toBe("Apply 180 kg N/ha and expect a lower yield");
+    const held = findings.find((f) => f.id === "feed.heldAtLimit");
+    expect(held?.title).toMatch(
+      /^Nitrogen is held at the crop's limit of 180 kg N\/ha; the target would need 2\d\d kg N\/ha\.$/,
+    );
   });
   it("knows planthopper, sheath blight and bacterial blight; garlic onion fly and thrips", () => {
     const threats = (id: string) => testGuide(id).threats.map((t) => t.id);

@@ -33,10 +33,30 @@ describe("limits of nitrogen", () => {
     );
   });
   it("in the last split is 60 kg/ha: a quarter of 240", () => {
-    expect(found("feed.lastCap", with_(wheat, override("feed.n", 240)))).toBeUndefined();
-    expect(found("feed.lastCap", with_(wheat, override("feed.n", 244)))?.title).toContain(
+    const typed: [string, unknown] = ["feed/shares", { n1: 30, n2: 45, n3: 25 }];
+    expect(found("feed.lastCap", with_(wheat, override("feed.n", 240), typed))).toBeUndefined();
+    expect(found("feed.lastCap", with_(wheat, override("feed.n", 244), typed))?.title).toContain(
       "last dressing of 61 kg N/ha",
     );
+  });
+  it("are held where nobody typed otherwise: in all, and in the last split, whose rest goes with the one before", () => {
+    // 10 t x 24 = 240 less 35 and 14.6: 190.4 / 0.65 = 293, less 35 after beans: 258
+    const high = with_(wheat, ["targetTPerHa", 10], ["feed/soilMineralNKgPerHa", 35], override("feed.residueN", 35));
+    const plan = unwrap(draftPlan(EXAMPLE_FACTS, high, 2027, testGuide("wheat")));
+    expect(plan.asides["feed.asked"]?.value).toBeCloseTo(257.9, 1);
+    expect(plan.feed.need.n).toBe(220);
+    expect(found("feed.heldAtLimit", high)?.title).toBe(
+      "Nitrogen is held at the crop's limit of 220 kg N/ha; the target would need 258 kg N/ha.",
+    );
+    expect(found("feed.totalCap", high)).toBeUndefined();
+    // and what was put in its place stands
+    expect(found("feed.heldAtLimit", with_(high, override("feed.n", 240)))).toBeUndefined();
+    // 30, 45 and 25 % of 244: 61 in the last are 60, and 110.8 before
+    const late = unwrap(
+      draftPlan(EXAMPLE_FACTS, with_(wheat, override("feed.n", 244)), 2027, testGuide("wheat")),
+    ).feed.splits.map((s) => s.nKgPerHa);
+    expect(late.map((n) => Number(n.toFixed(1)))).toEqual([73.2, 110.8, 60]);
+    expect(found("feed.lastCap", with_(wheat, override("feed.n", 244)))).toBeUndefined();
   });
 });
 

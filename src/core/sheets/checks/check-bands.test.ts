@@ -29,10 +29,10 @@ describe("figures outside of what is usual", () => {
     expect(none?.title).toBe("Nitrogen to apply of 0 kg N/ha is below the usual 80 to 220 kg N/ha.");
     // (35 - 200) / 0.65 = -253.8
     expect(none?.why).toContain("soil mineral N of 200 kg/ha (254 kg N/ha less than at the usual value)");
-    const [high] = usual("wheat", [["targetTPerHa", 10]]);
-    // 10 x 24 = 240 - 35 - 31.4; / 0.65 - 35 = 232; the target 2.5 t over the typical: 2.5 x 24 / 0.65 = 92.3
-    expect(high?.title).toContain("is above the usual 80 to 220 kg N/ha");
-    expect(high?.why).toContain("the target of 10 t/ha (92 kg N/ha more");
+    // wheat is held at its limit of 220; maize has none: (13 - 9) x 22 / 0.6 = 146.7 more
+    const high = usual("maize", [["targetTPerHa", 13]]).find((f) => f.id === "usual.feed.n");
+    expect(high?.title).toContain("is above the usual 70 to 220 kg N/ha");
+    expect(high?.why).toContain("the target of 13 t/ha (147 kg N/ha more");
   });
   it("name the soil's class, manure, plants, or one's own value", () => {
     const dressed = usual("potato", [["feed/manure", { kind: "cattleFarmyard", tPerHa: 28, hoursToIncorporation: 4 }]]);

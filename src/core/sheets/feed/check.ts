@@ -9,6 +9,7 @@ import { broughtByMaterials } from "../materials";
 import type { Check } from "../sheet";
 import { pastLimit, round, sentence } from "../words";
 import { fromBase } from "./draft";
+import { capOf } from "./need";
 import { DEEP_ENOUGH_CM } from "./nitrogen";
 
 /** From this pH on ammonia is lost from urea and ammonium that lie on the ground; usual figure. */
@@ -95,13 +96,13 @@ function checkMineralN({ plan, add }: Check): void {
         `Soil mineral N was sampled to ${q(mineralN.depthCm, "cm")} only.`,
         `The ${q(mineralN.measured, "kg/ha")} are used as measured, but roots go deeper: the true value is likely to be higher. Sample ${DEEP}.`,
       );
-    const { leachedKgPerHa, until, drainedMm } = mineralN.since;
+    const { leachedKgPerHa, setFreeKgPerHa, until, drainedMm } = mineralN.since;
     if (leachedKgPerHa >= 5)
       add(
         "hint",
         "feed.mineralNLeached",
-        `${q(leachedKgPerHa, "kg/ha")} of mineral N are expected to leach before ${formatDay(until)}: ${value} of the ${q(mineralN.measured, "kg/ha")} sampled are left.`,
-        `About ${q(drainedMm, "mm")} are expected to drain through the root zone. A wet winter leaves less.`,
+        `Of the mineral N sampled and set free since, ${q(leachedKgPerHa, "kg/ha")} are expected to leach before ${formatDay(until)}.`,
+        `${q(mineralN.measured, "kg/ha")} were sampled and ${q(setFreeKgPerHa, "kg/ha")} are set free; about ${q(drainedMm, "mm")} drain through the root zone. ${value} can be used. A wet winter leaves less.`,
       );
   }
 }
@@ -180,9 +181,22 @@ function checkAmmonia({ plan, facts, add }: Check): void {
 
 function checkCaps({ plan, add }: Check): void {
   const { feed } = plan;
-  const { caps } = plan.crop.guide.feed;
-  const cap = (id: (typeof caps)[number]["id"]) => caps.find((c) => c.id === id);
-  const total = cap("total");
+  const { guide } = plan.crop;
+  const total = capOf(guide, "total");
+  const asked = plan.figures["feed.n"]?.override ? undefined : plan.asides["feed.asked"]?.value;
+  if (total && asked !== undefined)
+    add(
+      "advise",
+      "feed.heldAtLimit",
+      `Nitrogen is held at the crop's limit of ${q(total.kgNPerHa, "kg N/ha")}; the target would need ${q(asked, "kg N/ha")}.`,
+      `${sentence(total.why)} Local law may set a lower limit. Lower the target, or expect a lower yield.`,
+      [
+        {
+          label: `Apply ${q(asked, "kg N/ha")}`,
+          changes: [change("overrides/feed.n", { value: Math.round(asked), reason: "the target asks for it" })],
+        },
+      ],
+    );
   const inAll = total ? pastLimit(feed.supplied.n, total.kgNPerHa) : null;
   if (total && inAll !== null)
     add(
@@ -199,7 +213,7 @@ function checkCaps({ plan, add }: Check): void {
           ]
         : [],
     );
-  const last = cap("lastSplit");
+  const last = capOf(guide, "lastSplit");
   const lastLine = feed.splits.at(-1);
   const inLast = last && lastLine && feed.splits.length > 1 ? pastLimit(lastLine.nKgPerHa, last.kgNPerHa) : null;
   if (last && inLast !== null)
@@ -209,7 +223,7 @@ function checkCaps({ plan, add }: Check): void {
       `The last dressing of ${q(inLast, "kg N/ha", 1)} is above its limit of ${q(last.kgNPerHa, "kg N/ha")}.`,
       sentence(last.why),
     );
-  const seedbed = cap("seedbed");
+  const seedbed = capOf(guide, "seedbed");
   const inSeedbed = seedbed ? pastLimit(fromBase(feed, "n"), seedbed.kgNPerHa) : null;
   if (seedbed && inSeedbed !== null)
     add(

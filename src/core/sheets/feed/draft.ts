@@ -2,11 +2,12 @@ import { doseFertilisers, type FertiliserDose } from "../../feed/dose-fertiliser
 import { splitNutrient } from "../../feed/split-nutrient";
 import { minus, over, sum, times } from "../../figure/expression";
 import { computed, quantity } from "../../figure/figure";
+import type { Guide } from "../../guides/schema";
 import { NUTRIENTS, type NutrientId, nutrientOf, sumAmounts } from "../../nutrients";
 import { OWN } from "../../plan/own-operations";
 import type { Fertiliser } from "../../records/inputs/fertiliser";
 import type { Draft } from "../sheet";
-import { type BeforeFeed, manureGiven, nutrientNeeds, nutrientTable } from "./need";
+import { type BeforeFeed, capOf, manureGiven, nutrientNeeds, nutrientTable } from "./need";
 import { mineralNOf } from "./nitrogen";
 import type { FeedPart, PlannedDose } from "./part";
 
@@ -44,6 +45,19 @@ function mergeSmall(
   }
 }
 
+/** What is over the limit of the last split goes to the one before it, as far as that is not the seedbed's and full. */
+function holdLast(splits: { sharePct: number; kgPerHa: number }[], total: number, { feed }: Guide): void {
+  const [limit, seedbed] = [capOf({ feed }, "lastSplit")?.kgNPerHa, capOf({ feed }, "seedbed")?.kgNPerHa];
+  const [before, last] = splits.filter((s) => s.kgPerHa > 0).slice(-2);
+  if (limit === undefined || !before || !last || last !== splits.at(-1)) return;
+  const room = before === splits[0] && seedbed !== undefined ? seedbed - before.kgPerHa : Number.POSITIVE_INFINITY;
+  const over = Math.min(last.kgPerHa - limit, room);
+  if (over <= 0) return;
+  before.kgPerHa += over;
+  last.kgPerHa -= over;
+  for (const split of [before, last]) split.sharePct = (100 * split.kgPerHa) / total;
+}
+
 /** Needs by balance and school, the splits that make up the nitrogen, and what to buy for it. */
 export function draftFeed(draft: Draft<BeforeFeed>): FeedPart {
   const { context, decisions } = draft;
@@ -64,7 +78,10 @@ export function draftFeed(draft: Draft<BeforeFeed>): FeedPart {
   const shares = split.ok ? split.value.splits : asked.map((a) => ({ ...a, kgPerHa: (need.n * a.sharePct) / 100 }));
   // shares that were typed stay as they were typed
   const merged: FeedPart["small"]["merged"] = [];
-  if (!decisions.feed?.shares) mergeSmall(shares, leastN(draft), merged);
+  if (!decisions.feed?.shares) {
+    mergeSmall(shares, leastN(draft), merged);
+    holdLast(shares, need.n, context.crop.guide);
+  }
   const colour = decisions.feed?.nSchool === "leafColour" ? feed.leafColour : undefined;
   const splits = shares.map((line) => {
     const planned = pattern.splits.find((p) => p.id === line.at);

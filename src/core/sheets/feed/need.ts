@@ -1,12 +1,14 @@
 import { addDays } from "../../dates";
 import { type ManureId, manureCredit } from "../../feed/manure";
 import { type PkNutrient, type PkSchool, phosphatePotashNeed } from "../../feed/phosphate-potash-need";
-import { atLeast, minus, rule, times } from "../../figure/expression";
+import { atLeast, atMost, minus, rule, times } from "../../figure/expression";
 import { computed, type Figure, quantity, workingOf } from "../../figure/figure";
+import type { Guide } from "../../guides/schema";
 import { NUTRIENT_IDS, NUTRIENTS, type Nutrient, type NutrientId, nutrientOf } from "../../nutrients";
 import { windowOfPlan } from "../../plan/dates";
 import { OWN } from "../../plan/own-operations";
 import type { NutrientClass } from "../../soil/read-levels";
+import { q } from "../../units/told";
 import { startOfSpring } from "../../weather/climate-days";
 import type { PlanParts } from "../plan";
 import type { Draft } from "../sheet";
@@ -75,6 +77,27 @@ function less(figure: Figure | null, by: string, kgPerHa: number): Figure | null
   const left = atLeast(minus(workingOf(figure), quantity(by, kgPerHa, "kg/ha")), 0);
   return computed(figure.label, figure.unit, left, figure.note);
 }
+/** No more than the crop bears, whatever the target asks for: what is over lodges it, or feeds something else. */
+function withinLimit({ context }: Draft, figure: Figure | null): Figure | null {
+  const limit = capOf(context.crop.guide, "total");
+  if (!figure || !limit || figure.value <= limit.kgNPerHa) return figure;
+  context.aside("feed.asked", { ...figure, label: "Nitrogen that the target asks for" });
+  return computed(
+    figure.label,
+    figure.unit,
+    atMost(
+      workingOf(figure),
+      quantity("the crop's limit", limit.kgNPerHa, "kg/ha", {
+        basis: { kind: "source", text: context.source(limit.source) },
+      }),
+    ),
+    `${figure.note ? `${figure.note} ` : ""}The target would ask for ${q(figure.value, "kg N/ha")}.`,
+  );
+}
+/** A limit of a guide's nitrogen; undefined where it has none. */
+export const capOf = ({ feed }: Pick<Guide, "feed">, id: Guide["feed"]["caps"][number]["id"]) =>
+  feed.caps.find((c) => c.id === id);
+
 const IN_THE_WATER = "nitrogen in the water";
 const FROM_MANURE = "from manure";
 
@@ -86,7 +109,7 @@ function needFigure(
 ): Figure | null {
   switch (nutrient.need) {
     case "balance":
-      return less(nitrogenFigure(draft, fromManure, mineralN), IN_THE_WATER, draft.waterN);
+      return withinLimit(draft, less(nitrogenFigure(draft, fromManure, mineralN), IN_THE_WATER, draft.waterN));
     case "offtake":
       return less(
         offtakeFigure(draft, nutrient.id as PkNutrient, classOf(draft, nutrient) ?? "target"),
