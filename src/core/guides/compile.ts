@@ -78,6 +78,10 @@ function compileCrop(
 ): CompiledGuide {
   const own = new Set<string>();
   const tree = merge(archetype.tree, crop, (leaf) => own.add(leaf)) as Tree;
+  // what is sold by the tonne of another product yields that one's tonnes
+  const products = (tree.products ?? {}) as Record<string, Tree>;
+  for (const product of Object.values(products))
+    if (typeof product.soldAs === "string") product.targetTPerHa ??= products[product.soldAs]?.targetTPerHa;
   for (const part of ["kinds", "methods", "products"] as const)
     for (const own of Object.values((tree[part] ?? {}) as Record<string, Tree>)) {
       const typical = part === "kinds" ? archetype.byType[own.type as string] : undefined;

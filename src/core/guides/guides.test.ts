@@ -59,6 +59,24 @@ describe("resolveGuide", () => {
     expect(tasks("spring")).toContain("stand-count");
     expect(unwrap(resolveGuide(wheat, { kind: "spring" })).origins["tasks.roll-spring"]).toBe("kind");
   });
+  it("gives no kind another kind's figures: straw sold besides, maize cut whole, seed thrown by hand", () => {
+    const target = (id: string, kind: string, product: string) =>
+      unwrap(resolveGuide(testGuide(id), { kind, product })).product.targetTPerHa.typical;
+    // 7.5 t of winter wheat stood for spring and facultative wheat whose straw is baled
+    for (const kind of testGuide("wheat").kinds)
+      expect(target("wheat", kind.id, "grainAndStraw"), kind.id).toBe(target("wheat", kind.id, "grain"));
+    expect([target("wheat", "spring", "grainAndStraw"), target("barley", "organicFood", "grainAndStraw")]).toEqual([
+      5.5, 3.4,
+    ]);
+    // 43 t and 302 kg N stood for warm maize, whose grain is 5 t: its dry matter is some 2.2 times that of the grain, not 3.4
+    const warm = [target("maize", "warm", "wholeCrop"), target("maize", "warm", "grain")] as const;
+    expect((warm[0] * 0.34) / (warm[1] * 0.86)).toBeCloseTo(2.21, 2);
+    const stand = (kind: string, method: string) =>
+      unwrap(resolveGuide(testGuide("barley"), { kind, method })).method.targetPlantsPerM2.typical;
+    // 290 plants stood for all that was broadcast
+    for (const kind of testGuide("barley").kinds)
+      expect(stand(kind.id, "broadcast"), kind.id).toBe(stand(kind.id, "drilled"));
+  });
   it("takes from rice that is drilled dry what asks for standing water, seedlings and bunds", () => {
     const rice = unwrap(resolveGuide(testGuide("rice"), { method: "drySeeded" }));
     const ids = rice.guide.tasks.map((t) => t.id);

@@ -80,6 +80,10 @@ function resolve(guide: Guide, selection: GuideSelection): Result<ResolvedGuide>
   lay("kind", kind.patch);
   lay("method", again(whole.methods, method.id).patch);
   lay("product", again(whole.products, product.id).patch);
+  // grain with its straw yields what this kind's grain does
+  const { soldAs } = again(whole.products, product.id);
+  const goods = whole.products.find((p) => p.id === soldAs);
+  if (goods) lay("kind", { products: { [product.id]: { targetTPerHa: goods.targetTPerHa } } });
   for (const school of schoolsOf(whole, method.id)) {
     const chosen = selection.schools?.[school.id];
     // a way that this kind or method has not, though the guide knows it, is passed over as another kind's method is
