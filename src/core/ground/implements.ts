@@ -19,6 +19,8 @@ export interface Implement {
   inWater?: boolean;
   /** can be set deeper to break a compacted layer */
   loosens?: boolean;
+  /** what of the site it takes away for this season */
+  mends?: "stones";
   /** what does the same in ground that was not worked */
   unworked?: string;
   /** share of the residue cover left by one pass over cereal straw, and over fragile residue */
@@ -133,6 +135,7 @@ export const IMPLEMENTS = {
   },
   destoner: {
     name: "stone separator",
+    mends: "stones",
     power: "tractor",
     usual: { widthM: 1.8, speedKmH: 3.5, fieldEfficiencyPct: 70 },
     draft: null,

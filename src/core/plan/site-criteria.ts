@@ -74,6 +74,8 @@ export interface SiteFacts {
   prices?: Partial<PlanFacts["prices"]>;
   limes?: PlanFacts["limes"];
   previousCrop?: PlanFacts["previousCrop"];
+  /** what this plan's own work takes away before planting */
+  mended?: readonly CriterionId[];
   /** harvest year, for the rotation; the year after the newest of the history where absent */
   season?: number;
 }

@@ -120,7 +120,7 @@ function leach(ecE: number, field: SiteFacts["field"], guide: ResolvedGuide["gui
   };
 }
 
-export function ofTheGround({ field }: SiteFacts, { guide }: ResolvedGuide): Criterion[] {
+export function ofTheGround({ field, mended }: SiteFacts, { guide }: ResolvedGuide): Criterion[] {
   const { site } = guide;
   const unknown = (id: CriterionId, what: string): Criterion => ({ id, score: null, reason: `${what} not recorded` });
   const drains = site.drainage[field.drainage];
@@ -154,13 +154,19 @@ export function ofTheGround({ field }: SiteFacts, { guide }: ResolvedGuide): Cri
         },
     field.stonesPct == null
       ? unknown("stones", "stone content")
-      : {
-          id: "stones",
-          score: between(field.stonesPct, site.stonesPct.failsAbove, site.stonesPct.goodTo),
-          reason: `stones ${round(field.stonesPct)} %; up to ${site.stonesPct.goodTo} % does little harm`,
-          ...(field.stonesPct > site.stonesPct.goodTo
-            ? { lift: { what: "stone separation or picking before planting", costPerHa: null, leadDays: 30 } }
-            : {}),
-        },
+      : mended?.includes("stones")
+        ? {
+            id: "stones",
+            score: 1,
+            reason: `stones ${round(field.stonesPct)} %, separated before planting`,
+          }
+        : {
+            id: "stones",
+            score: between(field.stonesPct, site.stonesPct.failsAbove, site.stonesPct.goodTo),
+            reason: `stones ${round(field.stonesPct)} %; up to ${site.stonesPct.goodTo} % does little harm`,
+            ...(field.stonesPct > site.stonesPct.goodTo
+              ? { lift: { what: "stone separation or picking before planting", costPerHa: null, leadDays: 30 } }
+              : {}),
+          },
   ];
 }

@@ -63,6 +63,11 @@ describe("the ground", () => {
     expect(criterion("depth", field({ soilDepthCm: 35 }), potato).score).toBeCloseTo(0.5, 9);
     expect(criterion("slope", field({ slopePct: 13 }), potato).score).toBeCloseTo(0.5, 9);
     expect(criterion("stones", field({ stonesPct: 12 }), potato).score).toBeCloseTo(23 / 29, 9);
+    // what the plan itself takes away counts no more
+    expect(criterion("stones", { ...field({ stonesPct: 12 }), mended: ["stones"] }, potato)).toMatchObject({
+      score: 1,
+      reason: "stones 12 %, separated before planting",
+    });
   });
   it("names the lowest as the limit, and what would lift it", () => {
     const wet = judge(

@@ -37,7 +37,7 @@ export function* undatedParts(draft: Draft): Steps<Undated> {
   const ground = draftGround(draft);
   yield;
   const soil = draftSoil(draft);
-  const site = draftSite({ ...draft, parts: { soil } });
+  const site = draftSite({ ...draft, parts: { ground, soil } });
   yield;
   const feed = draftFeed({ ...draft, parts: { ground, soil } });
   yield;

@@ -1,6 +1,7 @@
 /** The site of a plan: what it lets expect, and what limits it. It is no sheet: every sheet stands on it. */
 
-import type { Suitability } from "../plan/site-criteria";
+import { implementOf } from "../ground/implements";
+import type { CriterionId, Suitability } from "../plan/site-criteria";
 import { siteSuitability, yieldShare } from "../plan/site-suitability";
 import { expectedYield } from "../season/sowing-window";
 import type { PlanParts } from "./plan";
@@ -12,7 +13,7 @@ export const ownYields = (history: { crop: string; yieldTPerHa: number | null }[
   history.flatMap((h) => (h.crop === crop && h.yieldTPerHa !== null ? [h.yieldTPerHa] : []));
 
 /** Judges the site as it will be with this plan's lime, and the yield that it lets expect. */
-export function draftSite(draft: Draft<Pick<PlanParts, "soil">>): SitePart {
+export function draftSite(draft: Draft<Pick<PlanParts, "ground" | "soil">>): SitePart {
   const { context, facts, parts } = draft;
   const { soilTest: test } = facts;
   const { limeTPerHa, limeThisSeasonTPerHa, targetPh } = parts.soil;
@@ -21,7 +22,12 @@ export function draftSite(draft: Draft<Pick<PlanParts, "soil">>): SitePart {
       ? test.ph + ((targetPh - test.ph) * limeThisSeasonTPerHa) / Math.max(limeTPerHa, limeThisSeasonTPerHa)
       : null;
   const judged = siteSuitability(
-    { ...facts, season: context.season, soilTest: test && limedPh !== null ? { ...test, ph: limedPh } : test },
+    {
+      ...facts,
+      mended: mendedBy(parts.ground),
+      season: context.season,
+      soilTest: test && limedPh !== null ? { ...test, ph: limedPh } : test,
+    },
     context.crop,
   );
   const site: Suitability = judged.ok ? judged.value : { score: 1, limiting: null, criteria: [] };
@@ -32,3 +38,9 @@ export function draftSite(draft: Draft<Pick<PlanParts, "soil">>): SitePart {
   const expectedTPerHa = context.use("yield.expect", expectedYield(typical, own, share).figure);
   return { ...site, limedPh, yieldShare: share, expectedTPerHa };
 }
+
+/** What the passes before planting take away of what limits the site. */
+const mendedBy = ({ chosen }: PlanParts["ground"]): CriterionId[] =>
+  chosen.passes
+    .filter((p) => !p.afterPlanting)
+    .flatMap((p) => p.tools.flatMap(({ implement }) => implementOf(implement).mends ?? []));

@@ -54,6 +54,16 @@ describe("rice", () => {
 });
 
 describe("potato", () => {
+  it("is not charged for stones that its own passes separate: 240 cr/ha were paid and the yield was cut all the same", () => {
+    const stony = { ...EXAMPLE_FACTS, field: { ...EXAMPLE_FACTS.field, stonesPct: 12 } };
+    const { plan } = drafted(freshDecisions("potato"), stony);
+    const stones = (p: typeof plan) => p.site.criteria.find((c) => c.id === "stones")?.score;
+    expect(plan.operations.some((o) => o.id === "destone")).toBe(true);
+    expect(stones(plan)).toBe(1);
+    const light = drafted({ ...freshDecisions("potato"), ground: { systemId: "ridgeLight" } }, stony).plan;
+    expect(light.operations.some((o) => o.id === "destone")).toBe(false);
+    expect(stones(light)).toBeCloseTo(23 / 29, 9);
+  });
   it("states the weather rules of late blight by their names, and calls no school's belief a fact", () => {
     const blight = testGuide("potato").threats.find((t) => t.id === "late-blight")!;
     expect(blight.favoured).toContain("11 h each day by the Smith period, 6 h by the Hutton criteria");
