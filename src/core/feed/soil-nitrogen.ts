@@ -77,14 +77,10 @@ export function mineralisedNitrogen(
       quantity("C:N", cToN, "", known.cnRatio ?? { basis: { kind: "assumption", text: "usual of arable soil" } }),
     ),
   );
-  const perDay = temperatures.map((t, d) =>
-    t <= 0 ? 0 : ((organicN.value * rate) / 100 / 365) * q10 ** ((t - RATE_AT_C) / 10) * (wetness?.[d] ?? 1),
-  );
   // days as they would be at 10 C: what is shown is worked by them
-  const daysAt10 = temperatures.reduce(
-    (sum, t, d) => sum + (t <= 0 ? 0 : q10 ** ((t - RATE_AT_C) / 10) * (wetness?.[d] ?? 1)),
-    0,
-  );
+  const asOf10C = temperatures.map((t, d) => (t <= 0 ? 0 : q10 ** ((t - RATE_AT_C) / 10) * (wetness?.[d] ?? 1)));
+  const perDay = asOf10C.map((days) => (organicN.value * rate * days) / 36_500);
+  const daysAt10 = asOf10C.reduce((sum, days) => sum + days, 0);
   const kgPerHa = computed(
     "N mineralised in season",
     "kg/ha",

@@ -12,14 +12,17 @@ import { MEASURE_SIZES } from "../units/measure-sizes";
 import { printedUnit } from "../units/printed-units";
 import type { Input } from "./input";
 
-/** A number with the powers of ten by which it is larger, what it prints as, and what went into it. */
+/**
+ * A number with the powers of ten by which it is larger, and what it is made of. It computes at once and prints when somebody looks: a draft has
+ * two hundred figures, and nobody opens more than a few.
+ */
 export interface Expression {
-  value: number;
-  ten: number;
-  text: string;
+  readonly value: number;
+  readonly ten: number;
   /** how firmly its parts hold together */
-  binds: 0 | 1 | 2 | 3 | 4;
-  inputs: readonly Input[];
+  readonly binds: 0 | 1 | 2 | 3 | 4;
+  readonly parts: readonly Term[];
+  readonly print: (parts: readonly Term[]) => string;
 }
 
 /** What an expression is made from: another, a value that goes in, a plain number. */
@@ -27,126 +30,117 @@ export type Term = Expression | Input | number;
 
 const [CLAUSE, SUM, PRODUCT, POWER, ATOM] = [0, 1, 2, 3, 4] as const;
 
+/** The formula of a term. Example: of times(target, uptake) "target x uptake". */
+export const textOf = (term: Term): string =>
+  typeof term === "number" ? written(term) : "print" in term ? term.print(term.parts) : term.label;
+
+/** All that went into a term, in the order of its formula. */
+export function inputsOf(term: Term): Input[] {
+  if (typeof term === "number") return [];
+  return "print" in term ? term.parts.flatMap(inputsOf) : [term];
+}
+
+/** A plain number as it is printed: "10,000". */
+const written = (value: number): string =>
+  Math.abs(value) < 1000 ? String(value) : String(value).replace(/\B(?=(\d{3})+(?!\d))(?<!\.\d*)/g, ",");
+
 /** A number times ten to a whole power, with the least that a computer loses on the way. */
 const shifted = (value: number, ten: number): number => (ten >= 0 ? value * 10 ** ten : value / 10 ** -ten);
 
-/** The powers of ten of a unit. */
+/** The powers of ten of a unit, and of a term. */
 const tenOf = (unit: MeasureId | undefined): number => MEASURE_SIZES[unit ?? ""][0];
+const tens = (term: Term): number => (typeof term === "number" ? 0 : "print" in term ? term.ten : tenOf(term.unit));
 
-function asExpression(term: Term): Expression {
-  if (typeof term === "number")
-    return {
-      value: term,
-      ten: 0,
-      text: term.toLocaleString("en-GB", { maximumFractionDigits: 12 }),
-      binds: ATOM,
-      inputs: [],
-    };
-  if (!("label" in term)) return term;
-  if (typeof term.value !== "number") throw new Error(`"${term.label}" is no number: ${term.value}`);
-  return { value: term.value, ten: tenOf(term.unit), text: term.label, binds: ATOM, inputs: [term] };
+function numberIn(term: Term): number {
+  if (typeof term === "number") return term;
+  const { value } = term;
+  if (typeof value !== "number") throw new Error(`"${textOf(term)}" is no number: ${value}`);
+  return value;
 }
 
-/** An expression's value in a unit. Example: times of 8.5 t/ha and 24 kg/t in "kg/ha" is 204. */
-export const valueIn = ({ value, ten }: Expression, unit: MeasureId): number => shifted(value, ten - tenOf(unit));
+/** A term's value in a unit. Example: times of 8.5 t/ha and 24 kg/t in "kg/ha" is 204. */
+export const valueIn = (term: Term, unit: MeasureId): number => shifted(numberIn(term), tens(term) - tenOf(unit));
+const plain = (term: Term): number => shifted(numberIn(term), tens(term));
 
 /** As an operand of something that holds its parts so firmly. */
-const held = ({ text, binds }: Expression, by: number): string => (binds < by ? `(${text})` : text);
+const held = (part: Term, by: number): string =>
+  typeof part !== "number" && "print" in part && part.binds < by ? `(${textOf(part)})` : textOf(part);
 
-function joined(
-  terms: readonly Term[],
-  sign: string,
-  binds: Expression["binds"],
-  holds: (at: number) => number,
-  combine: (parts: Expression[]) => { value: number; ten: number },
-): Expression {
-  const parts = terms.map(asExpression);
-  return {
-    ...combine(parts),
-    text: parts.map((part, i) => held(part, holds(i))).join(sign),
-    binds,
-    inputs: parts.flatMap((part) => part.inputs),
-  };
+/** Parts joined by a sign, each held so firmly; the first may be held otherwise. */
+const joinedBy =
+  (sign: string, by: number, first = by) =>
+  (parts: readonly Term[]): string =>
+    parts.map((part, i) => held(part, i === 0 ? first : by)).join(sign);
+
+/** The first value and the rest of them added, so many times each, in the powers of ten of the first that is not zero. */
+function added(terms: readonly Term[], sign: 1 | -1, print: Expression["print"]): Expression {
+  let ten = tens(terms[0] as Term);
+  let value = numberIn(terms[0] as Term);
+  for (let i = 1; i < terms.length; i++) {
+    const term = terms[i] as Term;
+    const more = numberIn(term);
+    if (more === 0) continue;
+    if (value === 0) ten = tens(term);
+    value += sign * shifted(more, tens(term) - ten);
+  }
+  return { value, ten, binds: SUM, parts: terms, print };
 }
 
-/** All in the powers of ten of the first that is not zero. */
-function levelled(parts: Expression[]): { values: number[]; ten: number } {
-  const ten = parts.find((part) => part.value !== 0)?.ten ?? parts[0]?.ten ?? 0;
-  return { values: parts.map((part) => shifted(part.value, part.value === 0 ? 0 : part.ten - ten)), ten };
-}
+const ADDED = joinedBy(" + ", SUM);
+const TAKEN = joinedBy(" - ", PRODUCT, SUM);
+const MULTIPLIED = joinedBy(" x ", PRODUCT);
+const DIVIDED = joinedBy(" / ", POWER, PRODUCT);
+const RAISED = joinedBy("^", ATOM);
+
+/** A term by itself. */
+const only = (term: Term): Expression =>
+  typeof term !== "number" && "print" in term
+    ? term
+    : { value: numberIn(term), ten: tens(term), binds: ATOM, parts: [term], print: ([one]) => textOf(one as Term) };
 
 /** a + b + ... */
 export const plus = (...terms: Term[]): Expression =>
-  terms.length === 1
-    ? asExpression(terms[0] as Term)
-    : joined(
-        terms,
-        " + ",
-        SUM,
-        () => SUM,
-        (parts) => {
-          const { values, ten } = levelled(parts);
-          return { value: values.reduce((a, b) => a + b, 0), ten };
-        },
-      );
+  terms.length === 1 ? only(terms[0] as Term) : added(terms, 1, ADDED);
 
 /** a - b - ... */
 export const minus = (...terms: Term[]): Expression =>
-  terms.length === 1
-    ? asExpression(terms[0] as Term)
-    : joined(
-        terms,
-        " - ",
-        SUM,
-        (at) => (at === 0 ? SUM : PRODUCT),
-        (parts) => {
-          const { values, ten } = levelled(parts);
-          return { value: values.reduce((a, b) => a - b), ten };
-        },
-      );
+  terms.length === 1 ? only(terms[0] as Term) : added(terms, -1, TAKEN);
 
 /** a x b x ... */
-export const times = (...terms: Term[]): Expression =>
-  terms.length === 1
-    ? asExpression(terms[0] as Term)
-    : joined(
-        terms,
-        " x ",
-        PRODUCT,
-        () => PRODUCT,
-        (parts) => ({
-          value: parts.reduce((product, part) => product * part.value, 1),
-          ten: parts.reduce((sum, part) => sum + part.ten, 0),
-        }),
-      );
+export function times(...terms: Term[]): Expression {
+  if (terms.length === 1) return only(terms[0] as Term);
+  let [value, ten] = [1, 0];
+  for (const term of terms) {
+    value *= numberIn(term);
+    ten += tens(term);
+  }
+  return { value, ten, binds: PRODUCT, parts: terms, print: MULTIPLIED };
+}
 
 /** a / b / ... */
-export const over = (...terms: Term[]): Expression =>
-  joined(
-    terms,
-    " / ",
-    PRODUCT,
-    (at) => (at === 0 ? PRODUCT : POWER),
-    (parts) => ({
-      value: parts.map((part) => part.value).reduce((a, b) => a / b),
-      ten: parts.map((part) => part.ten).reduce((a, b) => a - b),
-    }),
-  );
+export function over(...terms: Term[]): Expression {
+  let value = numberIn(terms[0] as Term);
+  let ten = tens(terms[0] as Term);
+  for (let i = 1; i < terms.length; i++) {
+    value /= numberIn(terms[i] as Term);
+    ten -= tens(terms[i] as Term);
+  }
+  return { value, ten, binds: PRODUCT, parts: terms, print: DIVIDED };
+}
 
 /** base^exponent; the exponent is a plain number or share. */
-export const power = (base: Term, exponent: Term): Expression =>
-  joined(
-    [base, exponent],
-    "^",
-    POWER,
-    () => ATOM,
-    ([b, e]) => ({ value: plain(b as Expression) ** plain(e as Expression), ten: 0 }),
-  );
+export const power = (base: Term, exponent: Term): Expression => ({
+  value: plain(base) ** plain(exponent),
+  ten: 0,
+  binds: POWER,
+  parts: [base, exponent],
+  print: RAISED,
+});
 
 /** So many are printed one by one. */
 const FEW = 4;
 const unlessMany = (whole: Expression, name: string, { length }: readonly Input[]): Expression =>
-  length > FEW ? { ...whole, text: `${name} of the ${length} lines`, binds: ATOM } : whole;
+  length > FEW ? { ...whole, print: () => `${name} of the ${length} lines`, binds: ATOM } : whole;
 
 /** A sum, and a product, of lines that are not printed one by one where they are more than a few. */
 export const sum = (lines: readonly Input[]): Expression =>
@@ -154,20 +148,22 @@ export const sum = (lines: readonly Input[]): Expression =>
 export const product = (lines: readonly Input[]): Expression =>
   unlessMany(times(...(lines.length > 0 ? lines : [1])), "product", lines);
 
-const plain = ({ value, ten }: Expression): number => shifted(value, ten);
-
-/** A clause behind an expression: "..., at least 0". */
-function clause(term: Term, words: string, limit: Term | null, change: (value: number, limit: number) => number) {
-  const of = asExpression(term);
-  const by = limit === null ? null : asExpression(limit);
-  const level = by === null || by.value === 0 ? (by?.value ?? 0) : shifted(by.value, by.ten - of.ten);
+/** A clause behind a term: "..., at least 0". */
+function clause(
+  term: Term,
+  words: string,
+  limit: Term | null,
+  change: (value: number, limit: number) => number,
+): Expression {
+  const ten = tens(term);
+  const by = limit === null ? 0 : numberIn(limit);
   return {
-    value: change(of.value, level),
-    ten: of.ten,
-    text: `${of.text}, ${words}${by ? ` ${held(by, PRODUCT)}` : ""}`,
+    value: change(numberIn(term), limit === null || by === 0 ? by : shifted(by, tens(limit) - ten)),
+    ten,
     binds: CLAUSE,
-    inputs: [...of.inputs, ...(by?.inputs ?? [])],
-  } satisfies Expression;
+    parts: limit === null ? [term] : [term, limit],
+    print: ([of, most]) => `${textOf(of as Term)}, ${words}${most === undefined ? "" : ` ${held(most, PRODUCT)}`}`,
+  };
 }
 export const atLeast = (term: Term, floor: Term): Expression => clause(term, "at least", floor, Math.max);
 export const atMost = (term: Term, ceiling: Term): Expression => clause(term, "at most", ceiling, Math.min);
@@ -175,34 +171,39 @@ export const atMost = (term: Term, ceiling: Term): Expression => clause(term, "a
 /** A hair over a whole number is that number to whoever counts bags. */
 const HAIR = 1e-9;
 /** Whole ones: bags, trays, bales. */
-export const wholeOnes = (term: Term): Expression => {
-  const of = asExpression(term);
-  return clause({ ...of, value: plain(of), ten: 0 }, "whole ones", null, (value) => Math.ceil(value - HAIR));
-};
+export const wholeOnes = (term: Term): Expression => ({
+  ...clause(term, "whole ones", null, (value) => value),
+  value: Math.ceil(plain(term) - HAIR),
+  ten: 0,
+});
 export const rounded = (term: Term): Expression => clause(term, "rounded", null, Math.round);
 
 /** e to a power. */
-export const exp = (term: Term): Expression => {
-  const of = asExpression(term);
-  return { value: Math.exp(plain(of)), ten: 0, text: `exp(${of.text})`, binds: ATOM, inputs: of.inputs };
-};
+export const exp = (term: Term): Expression => ({
+  value: Math.exp(plain(term)),
+  ten: 0,
+  binds: ATOM,
+  parts: [term],
+  print: ([of]) => `exp(${textOf(of as Term)})`,
+});
 
 /** A value as the bare number that it is in its own unit, for formulas that were fitted to numbers: "organic matter in %". */
-export function numberOf(input: Input): Expression {
-  const of = asExpression(input);
-  return { ...of, ten: 0, text: input.unit ? `${input.label} in ${printedUnit(input.unit)}` : input.label };
-}
+export const numberOf = (input: Input): Expression => ({
+  value: numberIn(input),
+  ten: 0,
+  binds: ATOM,
+  parts: [input],
+  print: () => (input.unit ? `${input.label} in ${printedUnit(input.unit)}` : input.label),
+});
 /** What such a formula gives, in its unit: "(20 x organic matter in %) kg/ha". */
-export function asMeasure(term: Term, unit: MeasureId): Expression {
-  const of = asExpression(term);
-  return {
-    value: plain(of),
-    ten: tenOf(unit),
-    text: `(${of.text}) ${printedUnit(unit)}`,
-    binds: ATOM,
-    inputs: of.inputs,
-  };
-}
+export const asMeasure = (term: Term, unit: MeasureId): Expression => ({
+  value: plain(term),
+  ten: tenOf(unit),
+  binds: ATOM,
+  parts: [term],
+  print: ([of]) => `(${textOf(of as Term)}) ${printedUnit(unit)}`,
+});
+
 /**
  * What is no sum over a few values but a rule with a name: a table, a walk through the days, a share of a spread. "clause" for a name that
  * is a formula itself, and stands in brackets where it goes into another.
@@ -213,4 +214,10 @@ export const rule = (
   value: number,
   unit: MeasureId,
   kind: "name" | "clause" = "name",
-): Expression => ({ value, ten: tenOf(unit), text: name, binds: kind === "name" ? ATOM : CLAUSE, inputs });
+): Expression => ({
+  value,
+  ten: tenOf(unit),
+  binds: kind === "name" ? ATOM : CLAUSE,
+  parts: inputs,
+  print: () => name,
+});

@@ -4,7 +4,7 @@
  */
 
 import type { MeasureId } from "../units/measure-ids";
-import { type Expression, plus, rule, valueIn } from "./expression";
+import { type Expression, inputsOf, plus, rule, textOf, valueIn } from "./expression";
 import type { Basis, Input } from "./input";
 
 export { type Basis, type Input, type Known, type KnownOf, quantity } from "./input";
@@ -26,18 +26,30 @@ export interface Figure {
   override?: { value: number; reason: string; computed: number };
 }
 
-/** A Figure of what an expression gives, in a unit: its formula and what went into it are the expression's own. */
+/**
+ * A Figure of what an expression gives, in a unit: its formula and what went into it are the expression's own, and are made when somebody
+ * looks.
+ */
 export function computed(label: string, unit: MeasureId, expression: Expression, note?: string): Figure {
+  let formula: string | undefined;
+  let inputs: Input[] | undefined;
   return {
     value: valueIn(expression, unit),
     unit,
     label,
-    formula: expression.text,
-    inputs: [...new Set(expression.inputs)],
-    basis: { kind: "computed" },
+    get formula() {
+      formula ??= textOf(expression);
+      return formula;
+    },
+    get inputs() {
+      inputs ??= [...new Set(inputsOf(expression))];
+      return inputs;
+    },
+    basis: COMPUTED,
     ...(note ? { note } : {}),
   };
 }
+const COMPUTED: Basis = { kind: "computed" };
 
 /** A Figure of a number that was not computed: measured, decided, from a source or assumed. */
 export function given(label: string, value: number, unit: MeasureId, basis: Basis): Figure {

@@ -29,7 +29,9 @@ export class PlanContext {
   use(id: FigureId, figure: Figure): number {
     const own = decidedValue(this.common, id);
     const kept = own ? overridden(figure, own.value, own.reason) : figure;
-    this.figures[id] = { ...kept, open: true };
+    // not copied: a copy would print what nobody has looked at
+    kept.open = true;
+    this.figures[id] = kept;
     return kept.value;
   }
 

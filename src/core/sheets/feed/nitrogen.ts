@@ -6,6 +6,7 @@ import { soilNitrate } from "../../feed/soil-nitrate";
 import { mineralisedNitrogen, ratePctOf } from "../../feed/soil-nitrogen";
 import { asMeasure, atLeast, minus, numberOf, plus, times } from "../../figure/expression";
 import { type Basis, computed, type Figure, given, type Known, quantity } from "../../figure/figure";
+import { numbered, perObject } from "../../memo";
 import { stageDates } from "../../phenology/stage-dates";
 import { windowOfPlan } from "../../plan/dates";
 import { OWN } from "../../plan/own-operations";
@@ -15,6 +16,7 @@ import { bulkDensityTPerM3 } from "../../soil/texture";
 import { q } from "../../units/told";
 import type { Climate } from "../../weather/climate";
 import { meanTemperatures, startOfSpring } from "../../weather/climate-days";
+import type { DailyWeather } from "../../weather/generator";
 import { seasonWeather } from "../../weather/season-weather";
 import type { Draft } from "../sheet";
 import type { MineralN, SinceThen } from "./part";
@@ -250,21 +252,28 @@ const belowRoots = ({ startKgPerHa, setFreeKgPerHa, leftKgPerHa, backgroundKgPer
 /** Soil that is worked, and gives most of what organic matter sets free [cm]; assumption. */
 const TOPSOIL_CM = 25;
 
+interface Needing {
+  planting: IsoDate;
+  from: IsoDate;
+  until: IsoDate;
+}
+const needing = perObject<DailyWeather, string, Needing>(60);
+const idOf = numbered();
+
 /**
  * From when what is set free counts beside the mineral N that is there, until the crop needs no more: from spring, or from planting where the
  * crop needs nothing any more by then.
  */
-function needsNitrogen(
-  { context, facts }: Pick<Draft, "context" | "facts">,
-  climate: Climate,
-): { planting: IsoDate; from: IsoDate; until: IsoDate } {
+function needsNitrogen({ context, facts }: Pick<Draft, "context" | "facts">, climate: Climate): Needing {
   const { guide, kind } = context.crop;
   const planting = context.common.dates?.[OWN.plant]?.date ?? windowOfPlan(context, OWN.plant).best;
   const weather = seasonWeather(climate, context.season, { today: facts.today, observed: facts.observedWeather });
-  const stages = stageDates(guide, planting, climate, { kind, weather });
-  const until = (stages.find(({ stage }) => stage.id === guide.growth.nNeedUntil) ?? stages.at(-1))?.date ?? planting;
-  const spring = startOfSpring(climate, planting);
-  return { planting, from: spring < until ? spring : planting, until };
+  return needing(weather, `${idOf(guide.stages)} ${idOf(guide.climate)} ${kind.id} ${planting}`, () => {
+    const stages = stageDates(guide, planting, climate, { kind, weather });
+    const until = (stages.find(({ stage }) => stage.id === guide.growth.nNeedUntil) ?? stages.at(-1))?.date ?? planting;
+    const spring = startOfSpring(climate, planting);
+    return { planting, from: spring < until ? spring : planting, until };
+  });
 }
 
 const mineralisationBy = ({ context, decisions }: Draft): "organicMatter" | "guide" =>
