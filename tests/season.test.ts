@@ -120,6 +120,11 @@ describe("from a soil test to an issued season package", () => {
       .click();
     const working = page.getByRole("dialog", { name: /Working of Nitrogen/ });
     await working.getByText("(target x uptake - soil mineral N").waitFor();
+    // what went into it opens in turn, and leads back
+    await working.getByRole("button", { name: /^soil mineral N/ }).click();
+    await working.getByText("left by the crop before + set free since").waitFor();
+    await working.getByLabel("Soil mineral N, your value").waitFor();
+    await working.getByRole("button", { name: "Back to Nitrogen to apply" }).click();
     await working.getByLabel("Nitrogen to apply, your value").fill("150");
     await working.getByRole("button", { name: "Override" }).click();
     await working.getByText("An override needs a value and a reason").waitFor();
