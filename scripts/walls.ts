@@ -170,3 +170,30 @@ if (process.argv[1]?.endsWith("walls.ts")) {
   for (const circle of files) console.log(`circle: ${circle.join(" > ")}`);
   for (const circle of folders) console.log(`folders: ${circle.join(" > ")}`);
 }
+
+/**
+ * What files under src/ export and no other file of the project names: left over. Names are looked for as words, so one that another file
+ * uses for something else is let pass; files that the framework reads by their place are left out.
+ */
+export function deadExports(root: string): string[] {
+  const files = ["src", "scripts", "tests"].flatMap((room) =>
+    fs
+      .readdirSync(path.join(root, room), { recursive: true, encoding: "utf8" })
+      .map((f) => path.posix.join(room, f.split(path.sep).join("/")))
+      .filter((f) => /\.(ts|tsx|mjs)$/.test(f)),
+  );
+  const named = new Map<string, number>();
+  const texts = files.map((file) => [file, fs.readFileSync(path.join(root, file), "utf8")] as const);
+  for (const [, text] of texts)
+    for (const word of new Set(text.match(/[A-Za-z_$][\w$]*/g))) named.set(word, (named.get(word) ?? 0) + 1);
+  return texts.flatMap(([file, text]) =>
+    !file.startsWith("src/") || file.startsWith("src/app/") || BY_PLACE.includes(file) || file.includes(".test.")
+      ? []
+      : [...text.matchAll(EXPORTED)].flatMap(([, name]) =>
+          named.get(name as string) === 1 ? [`${file}: ${name}`] : [],
+        ),
+  );
+}
+const EXPORTED = /^export (?:async )?(?:const|function\*?|class|interface|type) ([A-Za-z_$][\w$]*)/gm;
+/** Read by the framework. */
+const BY_PLACE = ["src/proxy.ts", "src/middleware.ts", "src/instrumentation.ts", "src/instrumentation-client.ts"];

@@ -2,7 +2,14 @@
 
 import path from "node:path";
 import { describe, expect, it } from "vitest";
-import { brokenWalls, circles, importCircles, readImports, sheetsThatImportSheets } from "../scripts/walls";
+import {
+  brokenWalls,
+  circles,
+  deadExports,
+  importCircles,
+  readImports,
+  sheetsThatImportSheets,
+} from "../scripts/walls";
 
 const imports = readImports(path.resolve(import.meta.dirname, ".."));
 
@@ -16,6 +23,12 @@ describe("rooms", () => {
   });
   it("import in no circle, neither files nor the folders of core", () => {
     expect(importCircles(imports)).toEqual({ files: [], folders: [] });
+  });
+});
+
+describe("exports", () => {
+  it("are all taken by somebody", () => {
+    expect(deadExports(path.resolve(import.meta.dirname, ".."))).toEqual([]);
   });
 });
 

@@ -78,15 +78,15 @@ describe("gypsum", () => {
     const line = page.getByText("calcium replaces sodium").locator("xpath=ancestor::*[contains(., '7.9')][1]");
     await line.getByText("7.9").first().waitFor();
     const margin = page.getByText(/ cost, .*margin cr/);
-    await margin.getByText("809 cost, 481 margin cr").waitFor();
+    await margin.getByText("827 cost, 463 margin cr").waitFor();
     const price = page.getByLabel("Price of gypsum per tonne, delivered");
     await price.fill("40");
     await price.press("Enter");
     // 5 t x 40; 6.07 t as cut / 12 t x 1 h there, back and tipped x 69.00 of driver and tractor are 34.90 of carting
-    await margin.getByText("1009 cost, 281 margin cr").waitFor();
+    await margin.getByText("1027 cost, 263 margin cr").waitFor();
     await price.fill("");
     await price.press("Enter");
-    await margin.getByText("809 cost, 481 margin cr").waitFor();
+    await margin.getByText("827 cost, 463 margin cr").waitFor();
     await saved();
   });
 });

@@ -10,7 +10,7 @@ export interface FieldError {
   message: string;
 }
 
-export type Ok<T> = { ok: true; value: T; figures?: Record<string, Figure> };
+type Ok<T> = { ok: true; value: T; figures?: Record<string, Figure> };
 export type Failed = { ok: false; errors: FieldError[] };
 export type Result<T> = Ok<T> | Failed;
 

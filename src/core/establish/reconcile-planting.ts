@@ -20,9 +20,9 @@ type Name = keyof typeof RULES;
 /** Figures that the others can imply; what is never inferred is left out. */
 const INFERABLE = ["rowSpacingCm", "inRowSpacingCm", "unitMassG", "massKgPerHa", "unitsPerHa"] as const;
 
-export type PlantingInput = { [K in Name]?: Spread | undefined } & { tolerancePct?: number };
+type PlantingInput = { [K in Name]?: Spread | undefined } & { tolerancePct?: number };
 
-export interface PlantingReconciliation {
+interface PlantingReconciliation {
   unitsPerHaFromSpacing: Spread | null;
   unitsPerHaFromMass: Spread | null;
   /** each figure that was not given, as the others imply it */

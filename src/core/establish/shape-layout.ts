@@ -16,7 +16,7 @@ export type ShapePoint = [xM: number, yM: number];
 export type FieldShape = ShapePoint[][];
 type Interval = [from: number, to: number];
 
-export interface ShapeLayout {
+interface ShapeLayout {
   beds: number;
   rows: number | null;
   rowMetres: number | null;

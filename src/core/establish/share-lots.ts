@@ -1,7 +1,7 @@
 import { readNumber } from "../args";
 import { type FieldError, failed, fieldError, ok, type Result } from "../result";
 
-export interface LotInHand {
+interface LotInHand {
   id: string;
   /** bought or taken from the heap for a hectare, reserve and what is not usable with it */
   kgPerHa: number;

@@ -23,7 +23,7 @@ export interface FertiliserDose {
 }
 
 /** A need that a split meets along with nitrogen: sulphur by a product of both. */
-export interface AlongNeed {
+interface AlongNeed {
   nutrient: NutrientId;
   kgPerHa: number;
   product: DosedProduct;
@@ -31,7 +31,7 @@ export interface AlongNeed {
   worthFrom?: number;
 }
 
-export interface BaseNeed {
+interface BaseNeed {
   nutrient: NutrientId;
   kgPerHa: number;
   product: DosedProduct | null;

@@ -1,7 +1,7 @@
 import { readNumber } from "../args";
 import { type FieldError, failed, fieldError, ok, type Result } from "../result";
 
-export interface NitrateLayer {
+interface NitrateLayer {
   /** all water held at field capacity, bound water too [mm] */
   waterAtCapacityMm: number;
   nitrateKgPerHa: number;

@@ -4,7 +4,7 @@ import { computed, type Figure, type Known, quantity } from "../figure/figure";
 import { type Amounts, NUTRIENT_IDS, nutrientOf } from "../nutrients";
 import { type FieldError, failed, ok, type Result } from "../result";
 
-export interface ManureKind {
+interface ManureKind {
   name: string;
   /** total content of the fresh material [kg/t] */
   contentsKgPerT: Amounts;

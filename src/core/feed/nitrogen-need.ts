@@ -3,7 +3,7 @@ import { atLeast, minus, over, times } from "../figure/expression";
 import { computed, type KnownOf, quantity } from "../figure/figure";
 import { type FieldError, failed, ok, type Result } from "../result";
 
-export interface NitrogenNeedInput {
+interface NitrogenNeedInput {
   targetYieldTPerHa: number;
   /** N that the crop takes up for each tonne of product at its usual moisture [kg/t] */
   uptakeKgPerT: number;

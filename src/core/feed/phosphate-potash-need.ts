@@ -5,11 +5,11 @@ import { type FieldError, failed, fieldError, ok, type Result } from "../result"
 import { NUTRIENT_CLASSES, type NutrientClass } from "../soil/read-levels";
 import type { MeasureId } from "../units/measure-ids";
 
-export const PK_SCHOOLS = ["replaceAndBuildUp", "criticalLevel", "targetYieldEquation"] as const;
+const PK_SCHOOLS = ["replaceAndBuildUp", "criticalLevel", "targetYieldEquation"] as const;
 export type PkSchool = (typeof PK_SCHOOLS)[number];
 export type PkNutrient = "p2o5" | "k2o";
 
-export const RESPONSES = ["usual", "strong"] as const;
+const RESPONSES = ["usual", "strong"] as const;
 /** How strongly a crop answers: potatoes, onions and the like are counted apart by index tables. */
 export type Response = (typeof RESPONSES)[number];
 
@@ -19,7 +19,7 @@ export type Response = (typeof RESPONSES)[number];
  * tables.
  */
 const UNIT = { p2o5: "kg P₂O₅/ha", k2o: "kg K₂O/ha" } as const satisfies Record<PkNutrient, MeasureId>;
-export const OFFTAKE_FACTOR: Record<Response, Record<NutrientClass, number>> = {
+const OFFTAKE_FACTOR: Record<Response, Record<NutrientClass, number>> = {
   usual: { "very low": 1, low: 1, target: 1, high: 0.5, "very high": 0 },
   strong: { "very low": 1, low: 1, target: 1, high: 1, "very high": 0.5 },
 };
@@ -29,13 +29,13 @@ export const OFFTAKE_FACTOR: Record<Response, Record<NutrientClass, number>> = {
  * answer strongly more of it, and some in target too, for a root that finds little. Assumption in the form of published
  * index tables.
  */
-export const BUILD_UP_KG_PER_HA: Record<Response, Record<NutrientClass, number>> = {
+const BUILD_UP_KG_PER_HA: Record<Response, Record<NutrientClass, number>> = {
   usual: { "very low": 60, low: 30, target: 0, high: 0, "very high": 0 },
   strong: { "very low": 100, low: 60, target: 30, high: 0, "very high": 0 },
 };
 
 /** Rate by class in the critical-level school; none above the level [kg/ha]. Assumption, practice varies by a third. */
-export const CRITICAL_RATE_KG_PER_HA: Record<PkNutrient, Record<Response, Record<NutrientClass, number>>> = {
+const CRITICAL_RATE_KG_PER_HA: Record<PkNutrient, Record<Response, Record<NutrientClass, number>>> = {
   p2o5: {
     usual: { "very low": 90, low: 50, target: 0, high: 0, "very high": 0 },
     strong: { "very low": 170, low: 120, target: 60, high: 0, "very high": 0 },
@@ -46,7 +46,7 @@ export const CRITICAL_RATE_KG_PER_HA: Record<PkNutrient, Record<Response, Record
   },
 };
 
-export interface PkNeedInput {
+interface PkNeedInput {
   nutrient: PkNutrient;
   school: PkSchool;
   targetYieldTPerHa: number;
@@ -100,7 +100,10 @@ export function phosphatePotashNeed(
   if (errors.length > 0) return failed(errors);
 
   const targetYield = quantity("target", target, "t/ha", known.targetYieldTPerHa);
-  const tables: Basis = { kind: "assumption", text: "in the form of published index tables" };
+  const tables: Basis = {
+    kind: "assumption",
+    text: "recalled, in the form of index tables; check against the one that holds for you",
+  };
   const group = responds === "strong" ? ", crop that answers strongly" : "";
   const bySchool: Record<PkSchool, () => Expression> = {
     replaceAndBuildUp: () =>

@@ -11,7 +11,7 @@ import { readDays } from "./leach-layers";
 const CARBON_OF_ORGANIC = 0.58;
 const USUAL_C_TO_N = 12;
 /** Share of the organic nitrogen set free in a year of 10 C [%], and how much faster at 10 C more; assumptions, higher after leys and yearly manure. */
-export const USUAL_RATE_PCT = 1.5;
+const USUAL_RATE_PCT = 1.5;
 export const USUAL_Q10 = 2;
 const RATE_AT_C = 10;
 

@@ -1,14 +1,14 @@
 import { readNumber } from "../args";
 import { type FieldError, failed, fieldError, ok, type Result } from "../result";
 
-export interface SplitInput {
+interface SplitInput {
   at: string;
   sharePct?: number;
   kgPerHa?: number;
 }
 
 /** How far shares may miss 100 % before they are refused [percentage points]. */
-export const SHARE_TOLERANCE_PCT = 0.5;
+const SHARE_TOLERANCE_PCT = 0.5;
 
 /**
  * Splits of a nutrient's total, each as a share of the total or in kg/ha. Together they must make 100 % within 0.5, or

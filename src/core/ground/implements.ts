@@ -5,7 +5,7 @@
 
 import type { DraftTexture } from "../soil/texture";
 
-export interface Implement {
+interface Implement {
   name: string;
   /** D497: force = F (A + B S + C S^2) T, per metre of width or per tool; null where the standard has none */
   draft: { a: number; b: number; c: number; f: Record<DraftTexture, number>; perTool: boolean } | null;

@@ -15,7 +15,7 @@ const OF_WEATHER: Known = {
 /** Cover after sowing that is usually called conservation tillage [%]. */
 export const CONSERVATION_COVER_PCT = 30;
 
-export interface ResiduePass {
+interface ResiduePass {
   implement: ImplementId;
   /** share of the cover that this pass leaves, 0 to 1, in place of the table's */
   retention?: number;

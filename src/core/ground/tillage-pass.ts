@@ -6,9 +6,9 @@ import { DRAFT_TEXTURES, type DraftTexture, draftTexture, TEXTURE_CLASSES, type 
 import { IMPLEMENT_IDS, type ImplementId, implementOf } from "./implements";
 
 /** Diesel per kWh of draft work at part load [L/kWh]; assumption, editable. */
-export const FUEL_L_PER_KWH = 0.36;
+const FUEL_L_PER_KWH = 0.36;
 
-export interface TillagePassInput {
+interface TillagePassInput {
   implement: ImplementId;
   depthCm: number;
   speedKmH: number;

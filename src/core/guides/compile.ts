@@ -11,7 +11,7 @@ import { registeredThreat } from "./schema-threats";
 type Tree = Record<string, unknown>;
 
 /** The files of data/guides/, parsed; archetypes and crops by the name of their file; threats, schools and cautions that many crops share once. */
-export interface GuideFiles {
+interface GuideFiles {
   sources: unknown;
   threats: unknown;
   schools: unknown;

@@ -31,7 +31,7 @@ export function limitInWords({ what, atLeast, atMost }: QualityLimit): string {
   return `${label} ${bounds.join(", ")} ${unit}`;
 }
 
-export interface QualityLimit {
+interface QualityLimit {
   what: QualityMeasure;
   atLeast?: number | undefined;
   atMost?: number | undefined;

@@ -9,7 +9,7 @@ import { schoolsOf } from "./schools";
 export const ORIGINS = ["archetype", "crop", "kind", "method", "product", "school", "practice"] as const;
 export type Origin = (typeof ORIGINS)[number];
 
-export interface GuideSelection {
+interface GuideSelection {
   kind?: string | undefined;
   method?: string | undefined;
   product?: string | undefined;

@@ -55,7 +55,7 @@ const spoil = z.strictObject({
 });
 export type Spoil = z.infer<typeof spoil>;
 
-export const LODGED_FITS = ["well", "slowly", "badly"] as const;
+const LODGED_FITS = ["well", "slowly", "badly"] as const;
 
 const harvestMethod = z.strictObject({
   id,

@@ -48,7 +48,7 @@ export type GuideWork = z.infer<typeof work>;
 export const needs = z.enum(["standingWater", "nursery", "irrigation"]);
 
 /** What an amount of material is counted by. */
-export const MATERIAL_PER = ["ha", "kgSeed", "kgLegumeSeed", "plant", "rowM", "cmMulch", "tStored"] as const;
+const MATERIAL_PER = ["ha", "kgSeed", "kgLegumeSeed", "plant", "rowM", "cmMulch", "tStored"] as const;
 
 /** Material that a job takes, by hectare, seed, plant, metre of row or centimetre of mulch. */
 export const material = z.strictObject({

@@ -39,7 +39,7 @@ const mixtureComponent = z.strictObject({
 });
 export type MixtureComponent = z.infer<typeof mixtureComponent>;
 
-export const plantingMethod = z.strictObject({
+const plantingMethod = z.strictObject({
   id,
   name: z.string(),
   how: z.enum([

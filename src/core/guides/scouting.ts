@@ -1,6 +1,6 @@
 /** What is counted at a look, in words and by the square metre where each place is of a known size. */
 
-export interface Counting {
+interface Counting {
   /** places, or what is looked at */
   number: number;
   unit: string;

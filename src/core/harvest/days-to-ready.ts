@@ -2,7 +2,7 @@
 
 import { type Ripeness, ripenessFromSigns } from "./signs";
 
-export interface RipenessQuestion {
+interface RipenessQuestion {
   signs: { id: string; weight: number; showsBefore: number }[];
   seen: Readonly<Record<string, boolean>>;
   /** of a sample; null where none was measured */
@@ -14,7 +14,7 @@ export interface RipenessQuestion {
   expectedDays: number | null;
 }
 
-export interface DaysToReady {
+interface DaysToReady {
   days: number | null;
   by: "moisture" | "signs" | "plan";
   signs: Ripeness | null;

@@ -10,7 +10,7 @@ export interface GradeLimit {
   /** from here on, on the wrong side, nobody takes it */
   refuseBeyond?: number;
 }
-export interface GradeLine {
+interface GradeLine {
   what: string;
   /** null where it was not measured */
   ok: boolean | null;

@@ -15,7 +15,7 @@ export interface QueueField {
   atMostHaPerDay?: number | undefined;
 }
 /** Days on which the machine is there, both counted in. */
-export interface MachineSpan {
+interface MachineSpan {
   from: number;
   to: number;
 }

@@ -42,7 +42,7 @@ export interface WindowDay {
 }
 
 /** What comes of cutting on the first day on which grain is not over some moisture. */
-export interface MoistureLine {
+interface MoistureLine {
   atMostPct: number;
   /** days after ripeness, mean of the seasons in which it comes within the days */
   meanDay: number;

@@ -1,7 +1,7 @@
 import { readNumber } from "../args";
 import { type FieldError, failed, ok, type Result } from "../result";
 
-export interface HarvestDay {
+interface HarvestDay {
   day: number;
   moisturePct: number;
   lossPct: number;

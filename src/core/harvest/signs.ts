@@ -3,7 +3,7 @@
 import { readNumber } from "../args";
 import { type FieldError, failed, fieldError, ok, type Result } from "../result";
 
-export interface SignSeen {
+interface SignSeen {
   id: string;
   weight: number;
   /** days before the crop is ready on which it usually shows */

@@ -9,7 +9,7 @@ export interface Contract {
   amountT: number | null;
   deliverBy: IsoDate | null;
 }
-export interface SoldLoad {
+interface SoldLoad {
   to: string;
   buyer: string;
   crop: string;

@@ -9,7 +9,7 @@ export interface RoomOf {
   /** what leaves it by a day, because it was sold for delivery by then: room, and the crop where nothing of it stays */
   leaves?: { on: IsoDate; roomM3: number; last: string | null }[] | undefined;
 }
-export interface ComingCrop {
+interface ComingCrop {
   id: string;
   farm: string;
   crop: string;
@@ -18,7 +18,7 @@ export interface ComingCrop {
   /** mass of a cubic metre as it lies [kg] */
   bulkKgPerM3: number;
 }
-export interface PlacedCrop {
+interface PlacedCrop {
   id: string;
   parts: { storeId: string; massT: number; roomM3: number }[];
   /** what finds no room [t] */

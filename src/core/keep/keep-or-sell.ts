@@ -1,7 +1,7 @@
 import { readNumber } from "../args";
 import { type FieldError, failed, ok, type Result } from "../result";
 
-export interface MonthOfKeeping {
+interface MonthOfKeeping {
   month: number;
   /** of what was stored [%] */
   keptPct: number;

@@ -27,7 +27,7 @@ export interface LedgerLoad {
   measured: Partial<Record<QualityMeasure, number>>;
 }
 export const LOAD_ENDS = ["store", "sold", "home", "feed", "seed", "lost"] as const;
-export type LoadEnd = (typeof LOAD_ENDS)[number];
+type LoadEnd = (typeof LOAD_ENDS)[number];
 
 /** A lot where it stands. */
 export interface StoredLot {
@@ -45,7 +45,7 @@ export interface StoredLot {
   firstInOn: IsoDate;
 }
 
-export interface LedgerProblem {
+interface LedgerProblem {
   loadId: string;
   message: string;
 }

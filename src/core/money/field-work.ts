@@ -20,7 +20,7 @@ export interface FieldWork {
 }
 
 /** Prices of work, in minor units; machines that are not named cost `otherMachinePerH`. */
-export interface WorkPrices {
+interface WorkPrices {
   dieselPerL: number;
   labourPerH: number;
   machinePerH: Partial<Record<string, number>>;
@@ -65,7 +65,7 @@ export function machineWork(
 }
 
 /** How a farm works, and the rates of the machines that it has [ha/h] where it says them. */
-export interface WorkingFarm {
+interface WorkingFarm {
   handWork: boolean;
   machines?: readonly { implement: string; haPerHour: number | null }[];
 }
@@ -130,4 +130,4 @@ function sumOrNothing(list: (number | undefined)[]): number | undefined {
 }
 
 /** What a machine is called in a sentence. */
-export const implementName = (id: ImplementId): string => IMPLEMENTS[id].name;
+const implementName = (id: ImplementId): string => IMPLEMENTS[id].name;

@@ -34,7 +34,7 @@ export interface PlanWindow extends SeasonWindow {
 }
 
 /** What dating needs of an operation. */
-export interface Datable {
+interface Datable {
   id: string;
   role: OperationRole;
   name: string;

@@ -81,7 +81,7 @@ export type Prices = Omit<PriceList, "energyPerKwh" | "waterPerM3" | "materialPe
 export type LoggedOperation = Pick<LogEntry, "operationId" | "doneOn" | "quantityPerHa" | "note">;
 
 /** A soil test as plans know it; its density is of use where levels are typed only. */
-export type KnownTest = Omit<SoilTest, "bulkDensity"> & Partial<Pick<SoilTest, "bulkDensity">>;
+type KnownTest = Omit<SoilTest, "bulkDensity"> & Partial<Pick<SoilTest, "bulkDensity">>;
 
 /** A lot as plans know it; when its germination was found need not be said. */
 export type PlanLot = Omit<SeedLot, "testedOn"> & Partial<Pick<SeedLot, "testedOn">>;

@@ -12,7 +12,7 @@ interface Shown {
   decimals?: number;
 }
 
-export const SETTINGS = {
+const SETTINGS = {
   depth: { name: "depth", dimension: "length" },
   rowSpacing: { name: "row spacing", dimension: "length" },
   inRowSpacing: { name: "in-row spacing", dimension: "length" },

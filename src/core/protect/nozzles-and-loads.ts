@@ -25,7 +25,7 @@ export function nozzleShould(input: { lPerHa: number; nozzleSpacingCm: number; s
   return ok({ flowLPerMin, mlIn30s: 500 * flowLPerMin });
 }
 
-export interface KnapsackLoads {
+interface KnapsackLoads {
   /** all of them, the last one part-filled where `lastLoadL` is less than the tank */
   loads: number;
   lastLoadL: number;
@@ -82,8 +82,8 @@ export function knapsackLoads(input: {
   });
 }
 
-export const DROPLETS = ["fine", "medium", "coarse", "very coarse"] as const;
-export type Droplet = (typeof DROPLETS)[number];
+const DROPLETS = ["fine", "medium", "coarse", "very coarse"] as const;
+type Droplet = (typeof DROPLETS)[number];
 
 /** Wind from which one takes a class coarser [m/s]; usual advice, assumption. */
 const COARSER_FROM_MS = 3;

@@ -2,7 +2,7 @@ import { readNumber } from "../args";
 import { type FieldError, failed, fieldError, ok, type Result } from "../result";
 import { studentT } from "../review/student-t";
 
-export type ScoutVerdict = "act" | "wait" | "count more";
+type ScoutVerdict = "act" | "wait" | "count more";
 
 /** More counts than these nobody makes: the mean lies too near to the threshold. */
 const MOST_COUNTS = 1000;

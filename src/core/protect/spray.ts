@@ -3,11 +3,11 @@
 import { readChoice, readNumber } from "../args";
 import { type FieldError, failed, fieldError, ok, type Result } from "../result";
 
-export const DOSE_UNITS = ["mL", "L", "g", "kg"] as const;
-export type DoseUnit = (typeof DOSE_UNITS)[number];
-export const DOSE_PER = ["ha", "L", "100L"] as const;
-export type DosePer = (typeof DOSE_PER)[number];
-export type Dose =
+const DOSE_UNITS = ["mL", "L", "g", "kg"] as const;
+type DoseUnit = (typeof DOSE_UNITS)[number];
+const DOSE_PER = ["ha", "L", "100L"] as const;
+type DosePer = (typeof DOSE_PER)[number];
+type Dose =
   | { amount: number; unit: DoseUnit; per: DosePer }
   /** of the water, by volume in litres or by mass in kilograms at 1 kg a litre */
   | { pct: number; of: "volume" | "mass" };

@@ -2,7 +2,7 @@ import { readNumber } from "../args";
 import { type FieldError, failed, ok, type Result } from "../result";
 import { weedLoss } from "./weed-loss";
 
-export interface WeedYear {
+interface WeedYear {
   /** that come up, and that are left after control [plants/m2] */
   cameUp: number;
   left: number;

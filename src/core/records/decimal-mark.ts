@@ -1,6 +1,6 @@
 /** Which decimal mark a file's numbers have, by the numbers themselves. */
 
-export interface DecimalSeen {
+interface DecimalSeen {
   mark: "point" | "comma";
   /** the cell that says it, and its line in the file */
   text: string;

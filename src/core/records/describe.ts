@@ -15,8 +15,8 @@ export interface Chosen {
 }
 
 /** Lists that the program or the practice has, rather than the record: crops, their kinds, zones, schemes. */
-export const LIST_IDS = ["crops", "grown", "kinds", "products", "zones", "schemes", "threats"] as const;
-export type ListId = (typeof LIST_IDS)[number];
+const LIST_IDS = ["crops", "grown", "kinds", "products", "zones", "schemes", "threats"] as const;
+type ListId = (typeof LIST_IDS)[number];
 /** Entries of a list; of one that depends on another value, with that value; of schemes, with the unit of each nutrient. */
 export type Lists = Record<ListId, (Chosen & { of?: string; units?: Record<string, string> })[]>;
 

@@ -115,7 +115,7 @@ export function guessColumns(kind: RecordKind, header: string[], unitSet: UnitSe
 }
 
 /** Whether a word is a unit of what a target holds. */
-export function isUnitOf({ field, path, amount }: Target, unit: string, unitSet: UnitSet): boolean {
+function isUnitOf({ field, path, amount }: Target, unit: string, unitSet: UnitSet): boolean {
   if (amount?.element?.symbol === unit) return true;
   if (path.startsWith("levels.")) return levelUnit(unit) !== null;
   if (field.input === "money") return perOf(field.per, unit, unitSet) !== null;

@@ -2,7 +2,7 @@ import { type FieldError, failed, fieldError, ok, type Result } from "../result"
 
 import { studentT } from "./student-t";
 
-export interface VarietyResult {
+interface VarietyResult {
   variety: string;
   /** what stood side by side: site and year */
   trial: string;

@@ -24,7 +24,7 @@ export interface DayWeather {
   workable: boolean;
 }
 
-export interface HourWeather {
+interface HourWeather {
   hour: number;
   temperatureC: number;
   humidityPct: number;

@@ -117,7 +117,7 @@ export function growthCrop(
 }
 
 /** A crop over given weather, with all that does not depend on the sowing date worked out. */
-export interface GrowthField {
+interface GrowthField {
   crop: GrowthCrop;
   clock: Clock;
   /** biomass that full cover makes in a day [t/ha] */

@@ -2,7 +2,7 @@ import { dayNumber, type IsoDate, isoDate } from "../dates";
 import { type FieldError, fieldError } from "../result";
 import { type Bounds, type Edge, Network, shortestNegativeCycle } from "./network";
 
-export type WaitSource = "agronomy" | "label" | "law" | "custom" | "weather" | "agronomist";
+type WaitSource = "agronomy" | "label" | "law" | "custom" | "weather" | "agronomist";
 
 export interface SeasonEvent {
   id: string;
@@ -61,7 +61,7 @@ export interface Conflict {
   relaxations: { id: string; byDays: number }[];
 }
 
-export type SeasonResult =
+type SeasonResult =
   | { ok: true; value: { events: Record<string, EventDates>; broken: { id: string; byDays: number }[] } }
   | { ok: false; conflict: Conflict; errors?: undefined }
   | { ok: false; errors: FieldError[]; conflict?: undefined };

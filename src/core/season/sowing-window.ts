@@ -15,7 +15,7 @@ import { type ObservedWeather, SEASONS_FOR_WINDOWS, seasonWeather } from "../wea
 import { CAUSES, type Cause, type GrowthCrop, growSeason, growthField, OUT } from "./growth";
 
 /** Spread of a field's yield from what the simulation does not see (pests, people, patches); assumption, one field's usual. */
-export const OTHER_CAUSES_CV = 0.08;
+const OTHER_CAUSES_CV = 0.08;
 /** How near the best a date must come to be recommended: chance within so many points, yield within so many per cent. */
 const RECOMMENDED_POINTS = 6;
 const RECOMMENDED_YIELD = 0.975;

@@ -15,7 +15,7 @@ export interface Component {
   expectedOfNeededPct: number;
 }
 
-export interface TargetCheck {
+interface TargetCheck {
   targetTPerHa: number;
   potentialTPerHa: number;
   waterLimitedTPerHa: number;

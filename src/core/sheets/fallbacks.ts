@@ -17,7 +17,7 @@ import type { Plan } from "./plan";
 import { ownYields } from "./site";
 import { question, windowsOf } from "./window-question";
 
-export interface Fallback {
+interface Fallback {
   id: string;
   kind: "later" | "other type" | "other crop";
   label: string;

@@ -35,7 +35,7 @@ export interface PlanParts {
   money: MoneyPart;
 }
 
-export interface PlanStage {
+interface PlanStage {
   id: string;
   name: string;
   bbch: number;

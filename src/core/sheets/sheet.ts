@@ -1,6 +1,5 @@
 /** What the rest of the program knows of a sheet, and what a plan is while it is drafted. A sheet never imports another. */
 
-import type { Figure } from "../figure/figure";
 import type { PlanContext } from "../plan/context";
 import type { PlanFacts } from "../plan/facts";
 import type { FigureId } from "../plan/figure-ids";
@@ -34,7 +33,7 @@ export interface Planning extends Draft<Undated> {
   dated: () => Draft<Dated>;
 }
 
-export type Severity = "stop" | "advise" | "hint";
+type Severity = "stop" | "advise" | "hint";
 export interface Repair {
   label: string;
   changes: Change[];
@@ -67,7 +66,7 @@ export interface LedgerLine {
 }
 
 /** What ladder and ledger take from a sheet. */
-export interface Presentation {
+interface Presentation {
   /** the sheet's one key result, in a few words */
   result: (plan: Plan, words: Words) => string;
   ledger?: (plan: Plan) => LedgerLine[];
@@ -90,6 +89,3 @@ export interface Face {
   fallsBack: FallsBack;
   present: Presentation;
 }
-
-/** A figure of a plan by id; undefined where the plan has none. */
-export const figureOf = (plan: Pick<Plan, "figures">, id: FigureId): Figure | undefined => plan.figures[id];

@@ -23,7 +23,7 @@ function grewBefore({ facts, context: { season } }: Planning, notAfter: Task["no
   return facts.history.some((h) => crops.includes(h.crop) && h.season < season && h.season >= season - seasons);
 }
 
-export function taskOperation(draft: Planning, task: Task): PlannedOperation {
+function taskOperation(draft: Planning, task: Task): PlannedOperation {
   return {
     id: task.id,
     role: task.role,

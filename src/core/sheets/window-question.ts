@@ -50,7 +50,7 @@ export function planWindows(facts: PlanFacts, plan: Plan): PlanWindows {
 }
 
 /** The first day on which the field can be sown: the previous crop off, the passes before planting done, lime waited for. */
-export function freeAndFit(facts: PlanFacts, plan: Pick<Plan, "ground" | "soil">): IsoDate {
+function freeAndFit(facts: PlanFacts, plan: Pick<Plan, "ground" | "soil">): IsoDate {
   const off = facts.previousCrop?.harvest;
   if (!off) return facts.today;
   const passes = plan.ground.chosen.passes.filter((p) => !p.afterPlanting).reduce((total, p) => total + p.gap.min, 0);

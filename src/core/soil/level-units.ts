@@ -34,7 +34,7 @@ export function levelUnit(word: string): { unit: LevelUnit; times: number } | nu
   return own ? { unit: own, times: TIMES[plain] ?? 1 } : null;
 }
 
-export interface LevelChange {
+interface LevelChange {
   value: number;
   nutrient: SoilTestKey;
   from: LevelUnit;

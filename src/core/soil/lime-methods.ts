@@ -8,9 +8,9 @@ import { failed, fieldError, type Result } from "../result";
 import { type LimeInput, type LimeRequirement, limeByBuffer, limeRequirement } from "./lime";
 
 /** What every method may ask for; of the laboratory's figure [t CaCO3/ha for 20 cm] it is not known whether there is one. */
-export type LimeQuestion = LimeInput & { laboratoryTPerHa: number | undefined };
+type LimeQuestion = LimeInput & { laboratoryTPerHa: number | undefined };
 
-export interface LimeMethod {
+interface LimeMethod {
   id: "table" | "buffer";
   name: string;
   why: string;

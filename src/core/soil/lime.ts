@@ -5,14 +5,14 @@ import { type FieldError, failed, ok, type Result } from "../result";
 import { limingGroup, TEXTURE_CLASSES, type TextureClass } from "./texture";
 
 export const LIME_MATERIALS = ["groundLimestone", "granulatedLime", "burntLime", "hydratedLime"] as const;
-export type LimeMaterial = (typeof LIME_MATERIALS)[number];
+type LimeMaterial = (typeof LIME_MATERIALS)[number];
 
 /**
  * Least days from spreading to sowing. Assumption: fine limestone needs moisture and mixing for about three weeks
  * before a seedling meets a changed pH and three months to act in full; burnt and hydrated lime react within days and
  * can scorch a seedling before that; granulated lime is for maintenance and may go on at sowing.
  */
-export const LIME_LEAD_DAYS: Record<LimeMaterial, number> = {
+const LIME_LEAD_DAYS: Record<LimeMaterial, number> = {
   groundLimestone: 21,
   granulatedLime: 0,
   burntLime: 7,

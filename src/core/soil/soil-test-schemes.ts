@@ -36,7 +36,7 @@ export const SOIL_LIMITS: SchemeLimits[] = [
 ];
 
 /** A nutrient in a scheme: the extraction that its limits belong to, the limits, and their source. */
-export interface TestedNutrient extends NutrientLimits {
+interface TestedNutrient extends NutrientLimits {
   method: string;
   source: string;
 }

@@ -6,7 +6,7 @@ import { printedUnit } from "./printed-units";
 import { MONEY } from "./units";
 
 /** How numbers and money are written for somebody. */
-export type Writer = FormatOptions & { currency: string };
+type Writer = FormatOptions & { currency: string };
 
 /**
  * A figure's value as its number and its unit, apart, for somebody: unit set, decimal mark, currency, the crop's bushel.

@@ -25,7 +25,7 @@ export const span = (from: number, to: number, unit: MeasureId, decimals?: numbe
 export const cash = (minor: number, unit: MeasureId & `money${string}` = "money"): string => q(minor / 100, unit, 0);
 
 /** A mark's quantities: one, or from one to the other. */
-export interface Marked {
+interface Marked {
   values: number[];
   unit: MeasureId;
   decimals: number | undefined;

@@ -110,12 +110,12 @@ export const INTERNAL_UNIT: Record<Dimension, string> = {
   haul: "km",
 };
 
-export const KG_PER_LB = 0.45359237;
-export const M2_PER_ACRE = 4046.8564224;
-export const HA_PER_ACRE = M2_PER_ACRE / 10_000;
-export const CM_PER_INCH = 2.54;
-export const L_PER_US_GAL = 3.785411784;
-export const L_PER_IMP_GAL = 4.54609;
+const KG_PER_LB = 0.45359237;
+const M2_PER_ACRE = 4046.8564224;
+const HA_PER_ACRE = M2_PER_ACRE / 10_000;
+const CM_PER_INCH = 2.54;
+const L_PER_US_GAL = 3.785411784;
+const L_PER_IMP_GAL = 4.54609;
 /** A depth of one inch on one acre, as irrigation is counted. */
 const M3_PER_ACRE_INCH = (M2_PER_ACRE * CM_PER_INCH) / 100;
 const M3_PER_FOOT3 = 0.3048 ** 3;
@@ -124,11 +124,8 @@ const LB_PER_1000_FT2 = (KG_PER_LB * 1000) / M2_PER_1000_FT2;
 const L_PER_US_BUSHEL = 35.23907016688;
 const L_PER_IMP_BUSHEL = 36.36872;
 
-/** Element from oxide: P = 0.4364 P2O5, K = 0.8301 K2O, Mg = 0.6030 MgO (ratios of molar masses). */
-export const ELEMENT_PER_OXIDE = { p: 0.4364, k: 0.8301, mg: 0.603 } as const;
-
 /** Trade bushels are a mass (lb), whatever the sample's test weight. */
-export const TRADE_BUSHEL_LB = { wheat: 60, barley: 48, oats: 32, maize: 56 } as const;
+const TRADE_BUSHEL_LB = { wheat: 60, barley: 48, oats: 32, maize: 56 } as const;
 /** What a crop's yield is counted by where bushels are: its bushel, or the short ton. */
 export type BushelCrop = keyof typeof TRADE_BUSHEL_LB | "byTon";
 
@@ -277,7 +274,7 @@ function inWater(unit: string, top: (numerator: string) => number | null, contex
   return numerator === null || litres === null ? null : numerator / litres;
 }
 
-export interface Conversion {
+interface Conversion {
   factor: number;
   offset: number;
 }

@@ -57,7 +57,7 @@ const caution = z.object({ topic: z.string(), text: z.string() });
 const condition = z.object({ by: z.enum(CONDITION_OF), only: z.string() });
 const setting = z.object({ id: z.enum(SETTING_IDS), value: z.number() });
 
-export const issuedPlanSchema = z.object({
+const issuedPlanSchema = z.object({
   version: z.literal(ISSUED_VERSION),
   /** the guide that it was drafted from; the revision is kept in the database by this hash, null for versions of before */
   guide: z.object({ id: z.string(), name: z.string(), revision: z.string().nullable() }),
@@ -143,7 +143,7 @@ export const issuedPlanSchema = z.object({
 export type IssuedPlan = z.infer<typeof issuedPlanSchema>;
 
 /** Who issues, for whom. */
-export interface Issuer {
+interface Issuer {
   name: string;
   licenceNo: string | null;
   practice: { name: string; currency: string };

@@ -21,7 +21,7 @@ const STORED_MONTHS = 1;
 export const RESOURCES = ["tractors", "harvesters", "hands", "contractor"] as const;
 export type Resource = (typeof RESOURCES)[number];
 
-export interface SeasonOperation {
+interface SeasonOperation {
   id: string;
   role: OperationRole;
   sheet: SheetId;
@@ -100,7 +100,7 @@ export interface RipenessSigns {
   readyOn: IsoDate | null;
 }
 
-export interface PlanOutline {
+interface PlanOutline {
   season: SeasonOutline;
   week: WeekOperation[];
 }

@@ -10,7 +10,7 @@ export interface WaterField {
   /** value of a hectare by the net water that it gets, from 0 mm up */
   response: { netMm: number; valuePerHa: number }[];
 }
-export interface Allocation {
+interface Allocation {
   fields: { id: string; netMm: number; volumeM3: number; value: number }[];
   value: number;
   /** what the next cubic metre would earn; 0 where every field has what it can use */

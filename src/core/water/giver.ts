@@ -19,7 +19,7 @@ export interface Settled {
   left?: true;
 }
 
-export interface GiveOptions {
+interface GiveOptions {
   /** of one irrigation, net; 0 and no limit where nothing is said */
   leastMm?: number;
   mostMm?: number;

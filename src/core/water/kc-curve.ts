@@ -30,7 +30,7 @@ export function kcCurve(input: {
 }
 
 /** The coefficient on a day by the days on which the stages end. */
-export function kcOn(
+function kcOn(
   day: number,
   initialEnd: number,
   developmentEnd: number,

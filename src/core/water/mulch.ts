@@ -14,8 +14,6 @@ export interface Mulch {
 const HIDES_CM = 5;
 /** Evaporation that full cover keeps back: half under straw (5 % for each 10 % covered), 65 % under film; FAO-56, chapter 10. */
 const KEPT_BACK: Record<MulchKind, number> = { none: 0, straw: 0.5, film: 0.65 };
-export const MULCH_SOURCE =
-  "FAO-56, chapter 10: evaporation falls by 5 % for each 10 % under straw, by 50 to 80 % under film";
 /** Part of a full crop's coefficient that is evaporation: the difference of FAO-56's single and basal coefficients. */
 export const EVAPORATION_AT_FULL = 0.05;
 

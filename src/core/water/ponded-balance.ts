@@ -1,14 +1,14 @@
 import { readNumber } from "../args";
 import { type FieldError, failed, fieldError, ok, type Result } from "../result";
 
-export interface PondedDay {
+interface PondedDay {
   etoMm: number;
   rainMm: number;
   kc: number;
   /** depth between which the water is kept; [0, 0] drains */
   targetMm: [low: number, high: number];
 }
-export interface PondedResult {
+interface PondedResult {
   /** at the end of the day, and what was given, spilled and let off on it [mm] */
   days: { depthMm: number; irrigationMm: number; spillMm: number; drainedMm: number }[];
   irrigationMm: number;

@@ -7,7 +7,7 @@ import { solarArray } from "./pump";
 /** A day's radiation as hours of full sun, 1 kW/m2. */
 const MJ_PER_HOUR = 3.6;
 
-export interface SunMonth {
+interface SunMonth {
   /** 0 to 11 */
   month: number;
   kwhPerDay: number;

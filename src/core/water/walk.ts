@@ -4,7 +4,7 @@
  */
 
 /** Rain under this share of the day's reference evapotranspiration is caught by leaves and lost (FAO-56). */
-export const CAUGHT_SHARE = 0.2;
+const CAUGHT_SHARE = 0.2;
 /** How the depletion fraction moves with the day's demand, and between which it stays (FAO-56, table 22). */
 const P_PER_MM = 0.04;
 const P_AT_MM = 5;

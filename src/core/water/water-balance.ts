@@ -12,7 +12,7 @@ export interface WaterDay {
   kc: number;
   rootDepthM: number;
 }
-export interface BalanceDay {
+interface BalanceDay {
   etcMm: number;
   ks: number;
   etaMm: number;

@@ -13,7 +13,7 @@ const monthLength = (year: number, month: number) =>
   month === 1 && ((year % 4 === 0 && year % 100 !== 0) || year % 400 === 0) ? 29 : (LENGTH[month] ?? 30);
 
 /** Days of each month (January first) from one day up to another. Example: from 20 April to 2 May: 11 and 1. */
-export function daysByMonth(from: IsoDate, to: IsoDate): number[] {
+function daysByMonth(from: IsoDate, to: IsoDate): number[] {
   const days = new Array<number>(12).fill(0);
   let left = Math.max(0, daysBetween(from, to));
   let year = Number(from.slice(0, 4));

@@ -7,7 +7,7 @@ import { dayOfYear, isoDate, monthOfDay } from "../dates";
 import { hargreavesEt, saturationKpa } from "./reference-et";
 import { extraterrestrialRadiation } from "./sun";
 
-export interface MonthNormal {
+interface MonthNormal {
   meanC: number;
   rainMm: number;
   /** reference evapotranspiration [mm in the month] */
@@ -36,7 +36,7 @@ export interface Climate {
 }
 
 /** Normals with nothing missing, and the names of those that had to be estimated. */
-export interface CompleteNormals {
+interface CompleteNormals {
   months: Required<{ [K in Exclude<keyof MonthNormal, "etoEstimated">]: number }>[];
   assumed: string[];
 }
@@ -121,7 +121,7 @@ export function meanPreservingNodes(normals: number[]): number[] {
 }
 
 /** Where a day number lies between the middles of the months. */
-export interface MonthPlace {
+interface MonthPlace {
   month: number;
   /** the month towards which the day leans, and how far it is on the way there (0 to 0.5) */
   next: number;

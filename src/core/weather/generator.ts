@@ -181,7 +181,7 @@ const shareOfWetDays = (normal: { wetDays: number }, month: number) =>
  * Simulated courses. Warmth and rain stand from the start; sun, moisture, wind and evapotranspiration are drawn with them
  * and worked out when one of them is first asked for: the stages of a crop never ask.
  */
-export class SimulatedWeather implements DailyWeather {
+class SimulatedWeather implements DailyWeather {
   readonly tminC: Float32Array;
   readonly tmaxC: Float32Array;
   readonly rainMm: Float32Array;

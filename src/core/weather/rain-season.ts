@@ -15,7 +15,7 @@ const DRY_MM = 1;
 /** The rains have ended when the next twenty days bring less than this [mm]. */
 const END_MM = 20;
 
-export interface RainSeason {
+interface RainSeason {
   /** by season, day numbers; null where there was none */
   onset: (number | null)[];
   end: (number | null)[];
@@ -80,7 +80,7 @@ export function rainSeason(weather: DailyWeather, year: number, startMonth: numb
   };
 }
 
-export interface DrySowing {
+interface DrySowing {
   date: string;
   /** seasons in which seed laid into dry ground on this day is lost [%], and why */
   failPct: number;

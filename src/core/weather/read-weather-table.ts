@@ -18,7 +18,7 @@ export interface WeatherRow {
 
 export const WEATHER_COLUMNS = ["date", "tmin", "tmax", "rain", "solar", "humidity", "wind"] as const;
 export type WeatherColumn = (typeof WEATHER_COLUMNS)[number];
-export type DateOrder = "yearMonthDay" | "dayMonthYear" | "monthDayYear";
+type DateOrder = "yearMonthDay" | "dayMonthYear" | "monthDayYear";
 
 export interface WeatherMapping {
   /** position of each column in the file, null where it is not there */

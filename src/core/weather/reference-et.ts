@@ -61,7 +61,7 @@ export function penmanMonteith(
   return Math.max(0, eto);
 }
 
-export interface ReferenceEtInput {
+interface ReferenceEtInput {
   latitudeDeg: number;
   altitudeM: number;
   dayOfYear: number;

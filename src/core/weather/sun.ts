@@ -4,12 +4,12 @@ const SOLAR_CONSTANT = 0.082;
 const RADIANS = Math.PI / 180;
 
 /** Declination of the sun [rad]; FAO-56 equation 24. */
-export function declination(dayOfYear: number): number {
+function declination(dayOfYear: number): number {
   return 0.409 * Math.sin(((2 * Math.PI) / 365) * dayOfYear - 1.39);
 }
 
 /** Sunset hour angle [rad], 0 in polar night and pi in polar day; FAO-56 equation 25. */
-export function sunsetAngle(latitudeDeg: number, dayOfYear: number): number {
+function sunsetAngle(latitudeDeg: number, dayOfYear: number): number {
   return Math.acos(clampCosine(-Math.tan(latitudeDeg * RADIANS) * Math.tan(declination(dayOfYear))));
 }
 

@@ -6,7 +6,7 @@ import { type DailyWeather, generateWeather } from "./generator";
 import { percentile } from "./percentile";
 import { rainSeason, rainSeasonStartMonth } from "./rain-season";
 
-export interface Dekad {
+interface Dekad {
   /** "03-21" is the third dekad of March */
   from: string;
   tminC: number;

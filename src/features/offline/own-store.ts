@@ -4,7 +4,7 @@ import { keptFor } from "./kept-for";
  * What is typed and not saved, of whoever is here and nobody else: lines of localStorage under a name and the mark of person and
  * practice. What an earlier version of the program left under the name alone is taken by whoever finds it first.
  */
-export const ownKey = (name: string): string => [name, keptFor()].filter(Boolean).join(".");
+const ownKey = (name: string): string => [name, keptFor()].filter(Boolean).join(".");
 
 /** What is kept under a name; null where nothing is. */
 export function readOwn(name: string): string | null {

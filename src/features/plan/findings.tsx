@@ -43,7 +43,7 @@ export function FindingsPanel({ onSheet }: { onSheet: (sheet: Finding["sheet"]) 
 }
 
 /** One finding, for the list or at its place on a sheet. */
-export function FindingLine({
+function FindingLine({
   finding,
   onSheet,
   keyOf,

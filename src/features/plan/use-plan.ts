@@ -146,12 +146,14 @@ function warmUp(steps: Iterator<unknown>): () => void {
 
 const guideOf = perObject<Guide, Pick<Words, "tell">, Guide>(1);
 
-/** The plan as its reader reads it; a guide is told once, not at every keystroke. */
-function told({ crop, ...plan }: Plan, words: Words): Plan {
+/** The plan as its reader reads it; a guide is told once, not at every keystroke, and a figure when its working is opened. */
+function told({ crop, figures, asides, ...plan }: Plan, words: Words): Plan {
   const own = (guide: Guide) => guideOf(guide, words, () => tellAll(guide, words));
   const { base, guide, kind, method, product } = crop;
   return {
     ...tellAll(plan, words),
+    figures,
+    asides,
     crop: {
       ...crop,
       base: own(base),

@@ -7,7 +7,7 @@ import { type Decisions, putOnTop } from "@/core/sheets/decisions";
 import { keepOwn, readOwn } from "../offline/own-store";
 import { send } from "../shared/send";
 
-export type SaveState =
+type SaveState =
   | { kind: "saved" }
   | { kind: "saving" }
   | { kind: "waiting"; reason: string }

@@ -9,7 +9,7 @@ import type { Change, DecisionPath } from "@/core/sheets/decisions";
 import { Button } from "@/ui/button";
 import { AnchoredPopover } from "@/ui/popover";
 import { WrittenValue } from "@/ui/written-value";
-import { useUnits } from "../shared/units";
+import { useTold, useUnits } from "../shared/units";
 import { usePlanModel } from "./plan-context";
 import { shownFigure } from "./shown-figure";
 
@@ -50,8 +50,9 @@ export function WorkingPanel({
   );
 }
 
-function Working({ id, figure, open }: { id: string; figure: Figure; open: (id: string) => void }) {
+function Working({ id, figure: whole, open }: { id: string; figure: Figure; open: (id: string) => void }) {
   const { plan } = usePlanModel();
+  const figure = useTold(whole);
   const { measured: amount } = useUnits();
   return (
     <div>

@@ -4,7 +4,7 @@ import { addDays, formatDay } from "@/core/dates";
 import { Button } from "@/ui/button";
 import { Link } from "../shared/link";
 
-export interface FieldSign {
+interface FieldSign {
   planId: string;
   farm: string;
   field: string;

@@ -12,7 +12,7 @@ interface Step {
 }
 
 /** What a new practice does in which order, from the first grower to the first issued plan. */
-export function stepsOf({ counts, priced, plans, issued, field }: PracticeSteps): Step[] {
+function stepsOf({ counts, priced, plans, issued, field }: PracticeSteps): Step[] {
   return [
     { done: counts.growers > 0, text: "Add a grower", href: "/records/growers?add", why: "whose farms you plan for" },
     {

@@ -19,7 +19,7 @@ import { RecordInput } from "./record-input";
 import type { FormOf } from "./record-parts";
 import { differences, useValueWords } from "./value-words";
 
-export interface Saved {
+interface Saved {
   id: string;
   /** what stood before; null where the record is new */
   before: RecordRow | null;

@@ -7,7 +7,7 @@ import type { Values } from "@/core/records/values";
 import type { RecordList } from "@/server/contracts";
 import { useUnits } from "../shared/units";
 
-export interface Difference {
+interface Difference {
   key: string;
   label: string;
   field: RecordField;

@@ -4,7 +4,7 @@ import { createContext, type ReactNode, useContext, useMemo } from "react";
 import { dimensionOf, type MeasureId } from "@/core/units/measure-ids";
 import { parseQuantity } from "@/core/units/parse-quantity";
 import { tellAll } from "@/core/units/told";
-import type { BushelCrop, Dimension } from "@/core/units/units";
+import type { Dimension } from "@/core/units/units";
 import { joined, type UnitChoice, wordsFor } from "@/core/units/words";
 import type { Reading } from "@/ui/written-value";
 
@@ -79,10 +79,4 @@ export const useUnits = () => useContext(Units);
 export function useTold<T>(value: T): T {
   const units = useUnits();
   return useMemo(() => tellAll(value, units), [value, units]);
-}
-
-/** The same with another crop's bushel, for what is below. */
-export function OfCrop({ bushelCrop, children }: { bushelCrop: BushelCrop | undefined; children: ReactNode }) {
-  const { unitSet, decimal, currency } = useUnits();
-  return <UnitsProvider choice={{ unitSet, decimal, currency, bushelCrop }}>{children}</UnitsProvider>;
 }

@@ -22,7 +22,7 @@ const OFFLINE = () => import("../offline/keep").then((m) => m.keepForTheField())
 const Palette = lazy(() => LATER().then((m) => ({ default: m.Palette })));
 const Shortcuts = lazy(() => LATER().then((m) => ({ default: m.Shortcuts })));
 
-export interface ShellProps {
+interface ShellProps {
   person: string;
   practice: string;
   role: string;

@@ -15,7 +15,7 @@ interface Stores extends DBSchema {
   /** jobs that were logged or taken back on this device, by plan and job */
   jobs: { key: string; value: JobLogged };
 }
-export interface JobLogged {
+interface JobLogged {
   key: string;
   for: string;
   /** null where it was taken back */

@@ -36,7 +36,7 @@ export interface OutgoingVisit extends ScoutVisit {
 }
 
 /** A look at the signs of ripeness. */
-export interface OutgoingRipeness extends RipenessLook {
+interface OutgoingRipeness extends RipenessLook {
   kind: "ripeness";
   /** for people, not sent */
   label: string;

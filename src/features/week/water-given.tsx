@@ -21,7 +21,7 @@ const NAMES: Record<string, string> = {
   water: "Water given",
 };
 
-export interface WrittenWater {
+interface WrittenWater {
   by: LoggedBy;
   texts: Record<string, string>;
 }

@@ -10,7 +10,7 @@ import { audit } from "./audit";
 import { passwordProblem } from "./passwords";
 
 /** An invitation holds so long [days]. */
-export const INVITATION_DAYS = 7;
+const INVITATION_DAYS = 7;
 const MOST_OPEN_INVITATIONS = 50;
 
 /** Members and open invitations of the practice. */
@@ -181,7 +181,7 @@ export async function acceptInvitation(token: string, who: NewPerson | { userId:
   return practiceId;
 }
 
-export interface NewPerson {
+interface NewPerson {
   name: string;
   email: string;
   password: string;

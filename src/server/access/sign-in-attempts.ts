@@ -17,7 +17,7 @@ const MOST_OF_ADDRESS = 5 * MOST_OF_PAIR;
 const SLOWED_FROM = MOST_OF_PAIR;
 const MOST_DELAY_MS = 3000;
 
-export interface Attempt {
+interface Attempt {
   address: string;
   account: string;
   /** that has been let into this account before; null of any other */

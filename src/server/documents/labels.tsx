@@ -6,7 +6,7 @@ import { type DocumentSource, wordsOf } from "./source";
 /** Labels on a sheet, two beside each other: both ends of rows or beds, the trays, a bag that is kept. */
 const ON_A_SHEET = 10;
 
-export interface RowLabel {
+interface RowLabel {
   crop: string;
   /** variety or lot */
   stock: string;
@@ -16,7 +16,7 @@ export interface RowLabel {
 }
 
 /** What stands on the labels of a version: one for each lot that is sown or planted, by the operation that does it. */
-export function rowLabels(source: DocumentSource): RowLabel[] {
+function rowLabels(source: DocumentSource): RowLabel[] {
   const { issued, season, number } = source;
   const words = wordsOf(source);
   const { rowSpacingCm, layout } = issued;

@@ -10,7 +10,7 @@ import { BrokenPlan, reasonOf } from "../plans/stored-decisions";
 import { type Client, hold, isId, row, rows, type Scope } from "../storage/db";
 import { sentBefore } from "../storage/sent-before";
 
-export async function loadObservations(client: Client, scope: Scope, planId: string): Promise<StageObservation[]> {
+async function loadObservations(client: Client, scope: Scope, planId: string): Promise<StageObservation[]> {
   return rows<StageObservation>(
     client,
     `select stage_id as "stageId", seen_on as "seenOn" from stage_observation where practice_id = $1 and plan_id = $2 and withdrawn_at is null order by seen_on`,

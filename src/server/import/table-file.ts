@@ -18,7 +18,7 @@ export type TableFile =
   | { ok: false; message: string };
 
 /** The column that a feature's geometry stands in. */
-export const GEOMETRY = "geometry";
+const GEOMETRY = "geometry";
 const WGS84 = /CRS84|EPSG:{1,2}4326$/;
 
 /** Throws PastLimit for what is more than is taken. */

@@ -4,7 +4,7 @@ import { buffer } from "node:stream/consumers";
 import yauzl from "yauzl";
 import { PastLimit } from "./past-limit";
 
-export interface ZipLimits {
+interface ZipLimits {
   /** of all that is taken, inflated [bytes] */
   mostBytes: number;
   mostEntries: number;

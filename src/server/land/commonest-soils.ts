@@ -5,7 +5,7 @@ import type { TextureClass } from "@/core/soil/texture";
 import { groupBy } from "../storage/group-by";
 import type { Ground } from "./ground";
 
-export interface FarmSoil {
+interface FarmSoil {
   texture: TextureClass;
   drainage: Drainage;
 }

@@ -9,7 +9,7 @@ import type { TextureClass } from "@/core/soil/texture";
 import { type Client, rows, type Scope } from "../storage/db";
 import { keptUntilChange } from "../storage/kept";
 
-export interface GroundField {
+interface GroundField {
   id: string;
   name: string;
   farmId: string;
@@ -18,7 +18,7 @@ export interface GroundField {
   drainage: Drainage;
   retired: boolean;
 }
-export interface GroundFarm {
+interface GroundFarm {
   id: string;
   name: string;
   growerId: string;

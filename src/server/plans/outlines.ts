@@ -23,7 +23,7 @@ import { readDecisions, reasonOf } from "./stored-decisions";
 /** Plans drafted in one transaction of the worker. */
 const BATCH = 30;
 
-export interface OutlinePlan {
+interface OutlinePlan {
   id: string;
   fieldId: string;
   season: number;

@@ -244,7 +244,7 @@ interface NewDraft {
 }
 
 /** Puts a draft in; the first of a planting and season is the chosen one. */
-export async function insertDraft(client: Client, scope: Scope, made: NewDraft): Promise<string> {
+async function insertDraft(client: Client, scope: Scope, made: NewDraft): Promise<string> {
   const created = await row<{ id: string }>(
     client,
     "insert into plan (practice_id, field_id, planting_id, season, draft, chosen, decisions, updated_by) values ($1, $2, $3, $4, $5::smallint, $5::smallint = 1, $6, $7) returning id",

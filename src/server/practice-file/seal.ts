@@ -11,7 +11,7 @@ import { READ_BACK } from "./unpack";
 
 export const SEAL_FILE = "seal.json";
 /** Tables whose rows are somebody's word. */
-export const SIGNED = ["treatment_sign_off", "plan_version"] as const;
+const SIGNED = ["treatment_sign_off", "plan_version"] as const;
 type Signed = (typeof SIGNED)[number];
 export const isSigned = (table: string): table is Signed => (SIGNED as readonly string[]).includes(table);
 

@@ -62,7 +62,7 @@ export async function writePractice(client: Client, access: Access): Promise<Uin
   return zipOf(files);
 }
 
-export function zipOf(files: Map<string, string>): Promise<Uint8Array> {
+function zipOf(files: Map<string, string>): Promise<Uint8Array> {
   const encoder = new TextEncoder();
   const entries = Object.fromEntries([...files].map(([name, text]) => [name, encoder.encode(text)]));
   return new Promise((resolve, reject) =>

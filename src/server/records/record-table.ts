@@ -29,7 +29,7 @@ export interface RecordTable<T> {
 }
 
 /** Values of a record that are rows of a table of their own. */
-export interface Nested {
+interface Nested {
   /** the record's key */
   key: string;
   /** SQL of the value as JSON, for a row of the alias */

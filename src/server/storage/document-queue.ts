@@ -11,7 +11,7 @@ const MOST_WAITING = 40;
 const thread = () => threadOf({ script: "documents-worker.mjs", mostWaiting: MOST_WAITING });
 
 /** Documents of this process that wait or are being written. */
-export const documentsAhead = (): number => thread().queueSize;
+const documentsAhead = (): number => thread().queueSize;
 
 /** A document by its file name; null when there is none of that name. Throws Busy where too many wait. */
 export async function queueDocument(file: string, source: DocumentSource): Promise<WrittenDocument | null> {

@@ -27,7 +27,7 @@ export async function partClock(client: Client, { practiceId }: Scope, part: Par
 }
 
 /** How far the changes of all parts have come: while it stays the same, so does everything that follows from records. */
-export async function wholeClock(client: Client, { practiceId }: Scope): Promise<string> {
+async function wholeClock(client: Client, { practiceId }: Scope): Promise<string> {
   const parts = await rows<{ at: string }>(
     client,
     "select part || n || '.' || xmin as at from practice_clock where practice_id = $1 order by part",

@@ -3,7 +3,7 @@ import { NUTRIENTS } from "../../nutrients";
 import { chosenFrom, type RecordKind } from "../describe";
 import { contents, minor, name, slug } from "../parts";
 
-export const N_FORMS = ["urea", "ammonium", "ammonium nitrate", "nitrate", "organic"] as const;
+const N_FORMS = ["urea", "ammonium", "ammonium nitrate", "nitrate", "organic"] as const;
 
 /** Elements that are usually declared as oxides, as laboratories write them out. */
 const ELEMENT_NAMES: Record<string, string> = { P: "phosphorus", K: "potassium", Mg: "magnesium", Ca: "calcium" };

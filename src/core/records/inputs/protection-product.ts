@@ -4,7 +4,7 @@ import { isoDate, minor, name, slug } from "../parts";
 import { FORMULATIONS } from "./product-forms";
 
 /** What a product is used against, in the words of labels. */
-export const PRODUCT_KINDS = {
+const PRODUCT_KINDS = {
   herbicide: "Herbicide",
   fungicide: "Fungicide",
   insecticide: "Insecticide",
@@ -17,12 +17,12 @@ export const PRODUCT_KINDS = {
 export type ProductKind = keyof typeof PRODUCT_KINDS;
 const keys = <T extends object>(of: T) => Object.keys(of) as [keyof T & string, ...(keyof T & string)[]];
 
-export const BEE_RULES = {
+const BEE_RULES = {
   none: "None on the label",
   notInBloom: "Not on crops or weeds in bloom",
   evening: "Only after bees have stopped flying",
 } as const;
-export const MOVES = { contact: "Contact", systemic: "Systemic" } as const;
+const MOVES = { contact: "Contact", systemic: "Systemic" } as const;
 
 /** One use that the label allows: a crop, an organism, and its limits. Rates are of product a hectare, in its unit. */
 const labelUse = z.strictObject({

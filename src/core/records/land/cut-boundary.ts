@@ -17,7 +17,7 @@ import {
 } from "./boundary-measures";
 
 /** Parts that one field is cut into at most. */
-export const MOST_PARTS = 8;
+const MOST_PARTS = 8;
 
 /**
  * Cuts a boundary by straight parallel lines into parts of the given shares of its area, from the left of the lines to

@@ -9,7 +9,7 @@ import { areaHa, name } from "../parts";
 import { readBoundary } from "./boundary";
 import { type Boundary, boundaryAreaHa } from "./boundary-measures";
 
-export const WATER_SOURCES = ["rain", "canal", "river", "well", "reservoir"] as const;
+const WATER_SOURCES = ["rain", "canal", "river", "well", "reservoir"] as const;
 
 /** GeoJSON, closed and turned as it should be. */
 const boundarySchema = z.unknown().transform((given, context): Boundary => {

@@ -9,7 +9,6 @@ export const growerRecord = z.strictObject({
   /** units of the documents for this grower; null for the practice's */
   unitSet: z.enum(UNIT_SETS).nullable().default(null),
 });
-export type GrowerRecord = z.infer<typeof growerRecord>;
 
 export const growerKind: RecordKind = {
   id: "growers",

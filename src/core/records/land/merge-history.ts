@@ -2,7 +2,7 @@
 
 import type { GrownCrop } from "./grown-crop";
 
-export interface MergedHistory {
+interface MergedHistory {
   history: GrownCrop[];
   /** seasons in which not the same was grown everywhere, with what stood on the smaller ground */
   doubts: { season: number; crop: string; left: string[] }[];

@@ -31,7 +31,7 @@ export const soilSchemeRecord = z.strictObject({
     .min(1, "at least one nutrient")
     .refine((lines) => new Set(lines.map((l) => l.nutrient)).size === lines.length, "each nutrient stands once"),
 });
-export type SoilScheme = z.infer<typeof soilSchemeRecord>;
+type SoilScheme = z.infer<typeof soilSchemeRecord>;
 
 export const soilSchemeKind: RecordKind = {
   id: "soil-schemes",

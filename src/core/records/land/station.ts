@@ -3,7 +3,7 @@ import type { RecordKind } from "../describe";
 import { name } from "../parts";
 
 /** Normals of one month. */
-export const monthNormalRecord = z
+const monthNormalRecord = z
   .strictObject({
     meanC: z.number().min(-60).max(60),
     rainMm: z.number().min(0).max(3000),
@@ -30,7 +30,6 @@ export const stationRecord = z.strictObject({
   altitudeM: z.number().min(-450).max(6000).default(200),
   months: z.array(monthNormalRecord).length(12, "twelve months, January first"),
 });
-export type StationRecord = z.infer<typeof stationRecord>;
 
 const MONTHS = "January February March April May June July August September October November December".split(" ");
 

@@ -12,7 +12,7 @@ import {
 } from "../land/boundary-measures";
 import { cutBoundary, longestBearingDeg } from "../land/cut-boundary";
 
-export interface SamplingWay {
+interface SamplingWay {
   id: "walk" | "grid" | "layers";
   name: string;
   why: string;
@@ -70,7 +70,7 @@ export const SAMPLING_WAYS: SamplingWay[] = [
   },
 ];
 
-export interface SampleArea {
+interface SampleArea {
   /** from 1 */
   number: number;
   areaHa: number;

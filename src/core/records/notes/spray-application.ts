@@ -23,7 +23,7 @@ export const applicationRecord = z
 export type Application = z.infer<typeof applicationRecord>;
 
 /** What was treated, with what, as plan and label said when it was logged: a label that changes later does not change it. */
-export const treatedRecord = z.strictObject({
+const treatedRecord = z.strictObject({
   crop: z.string(),
   target: z.string(),
   product: z.string(),

@@ -3,7 +3,7 @@ import { QUALITY_MEASURE_IDS, QUALITY_MEASURES } from "../../guides/quality-meas
 import { chosenFrom, type RecordKind } from "../describe";
 import { isoDate, minor, name, season, slug } from "../parts";
 
-export const OFFER_BASES = { contract: "Contract", offer: "Offer", sold: "Sold at" } as const;
+const OFFER_BASES = { contract: "Contract", offer: "Offer", sold: "Sold at" } as const;
 const BASES = Object.keys(OFFER_BASES) as [keyof typeof OFFER_BASES, ...(keyof typeof OFFER_BASES)[]];
 
 /** One limit of a contract: what a unit beyond it costs a tonne, and from where on nobody takes it. */

@@ -14,7 +14,6 @@ export const storeReadingRecord = z.strictObject({
   rottenPct: z.number().min(0).max(100).nullable().default(null),
   note: z.string().trim().max(2000).default(""),
 });
-export type StoreReading = z.infer<typeof storeReadingRecord>;
 
 export const storeReadingKind: RecordKind = {
   id: "store-readings",

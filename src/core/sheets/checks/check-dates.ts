@@ -50,7 +50,7 @@ const membersOf = (plan: Plan): Member[] => [...plan.waits, ...plan.windows];
 const eventsOf = (member: Member) => ("event" in member ? [member.event] : [member.from, member.to]);
 
 /** The sheet of the first operation that a clash touches: where its finding stands. */
-export function sheetOfMembers(plan: Plan, ids: readonly string[]): SheetId {
+function sheetOfMembers(plan: Plan, ids: readonly string[]): SheetId {
   const events = membersOf(plan)
     .filter((m) => ids.includes(m.id))
     .flatMap(eventsOf);

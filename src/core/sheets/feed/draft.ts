@@ -6,6 +6,7 @@ import type { Guide } from "../../guides/schema";
 import { NUTRIENTS, type NutrientId, nutrientOf, sumAmounts } from "../../nutrients";
 import { OWN } from "../../plan/own-operations";
 import type { Fertiliser } from "../../records/inputs/fertiliser";
+import { q } from "../../units/told";
 import type { Draft } from "../sheet";
 import { type BeforeFeed, capOf, manureGiven, nutrientNeeds, nutrientTable } from "./need";
 import { mineralNOf } from "./nitrogen";
@@ -223,7 +224,7 @@ function putDose({ context, facts }: Draft, dose: FertiliserDose, where: string)
   };
 }
 
-const rateOf = (dose: PlannedDose): string => `${dose.name}, ${dose.kgPerHa.toFixed(0)} kg/ha`;
+const rateOf = (dose: PlannedDose): string => `${dose.name}, ${q(dose.kgPerHa, "kg/ha", 0)}`;
 
 /** What is given of each nutrient, how far over the need, and what fertiliser costs. */
 function putBalance({ context }: Draft, { need, supplied, doses }: FeedPart): void {

@@ -24,7 +24,7 @@ export interface SinceThen extends NitrateFound {
   startKgPerHa: number;
 }
 
-export interface SplitLine {
+interface SplitLine {
   id: string;
   name: string;
   sharePct: number;

@@ -12,13 +12,11 @@ const HOURS_A_DAY = 8;
 /** Loss of what is cut last from which on a way is too slow for a field [%]; assumption. */
 const TOO_SLOW_PCT = 5;
 
-export type HarvestWay = Guide["harvest"]["methods"][number];
+type HarvestWay = Guide["harvest"]["methods"][number];
 
 /** People at it at once: the farm's own hands where it works by hand, else as the guide says. */
-export const peopleOf = (
-  way: HarvestWay,
-  { handWork, hands }: Pick<PlanFacts["field"], "handWork" | "hands">,
-): number => (handWork && hands > 0 ? hands : way.people);
+const peopleOf = (way: HarvestWay, { handWork, hands }: Pick<PlanFacts["field"], "handWork" | "hands">): number =>
+  handWork && hands > 0 ? hands : way.people;
 
 /** Hours of a hectare, by whichever is slower: the machine, or the people at it together; over all pickings. */
 export function hoursOfWay(way: HarvestWay, field: PlanFacts["field"]): number {
@@ -32,7 +30,7 @@ export function hoursOfWay(way: HarvestWay, field: PlanFacts["field"]): number {
 const daysOnceOver = (way: HarvestWay, field: PlanFacts["field"], picking: Product["picking"]): number =>
   (hoursOfWay(way, field) * field.areaHa) / HOURS_A_DAY / (picking?.times.typical ?? 1);
 
-export interface WayLine {
+interface WayLine {
   id: string;
   name: string;
   note: string;

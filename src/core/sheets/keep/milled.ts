@@ -6,7 +6,7 @@ import type { Plan } from "../plan";
 
 type Milling = NonNullable<Plan["crop"]["guide"]["keep"]["milling"]>[string];
 
-export interface MilledLot {
+interface MilledLot {
   id: string;
   way: Milling;
   shares: Record<string, number>;

@@ -8,7 +8,7 @@ import { seasonWeather } from "../../weather/season-weather";
 import { keepsToPct, moistWayOf } from "../keep-way";
 import type { Plan } from "../plan";
 
-export interface KeepLine {
+interface KeepLine {
   id: string;
   name: string;
   why: string;

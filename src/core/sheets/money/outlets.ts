@@ -11,7 +11,7 @@ import { takeAnother } from "../faces";
 import type { Plan } from "../plan";
 import { besidesPerHa } from "./besides";
 
-export interface OutletLine {
+interface OutletLine {
   id: string;
   name: string;
   /** grown for other goods, sold to a buyer, or kept for one's own stock */

@@ -33,7 +33,7 @@ export interface LoggedTreatment {
   harvestWaitDays: number | null;
 }
 
-export type LabelRule =
+type LabelRule =
   | "product"
   | "kind"
   | "crop"

@@ -14,7 +14,7 @@ import { efficacyOf } from "./pays-from";
 
 const ONE: Spread = { few: 1, usual: 1, many: 1 };
 
-export interface SchoolLine extends SchoolOutcome {
+interface SchoolLine extends SchoolOutcome {
   id: string;
   name: string;
   why: string;

@@ -6,7 +6,7 @@ import type { LabelUse, ProtectionProduct } from "../../records/inputs/protectio
 import { licenceHolds } from "../../records/licence";
 
 /** What a treatment is, and where. */
-export interface Signable {
+interface Signable {
   crop: string;
   kind: string;
   farm: string;

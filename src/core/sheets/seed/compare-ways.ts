@@ -10,7 +10,7 @@ import { draftPlan } from "../draft-plan";
 import { takeAnother } from "../faces";
 import type { Plan } from "../plan";
 
-export interface EstablishLine {
+interface EstablishLine {
   methodId: string;
   name: string;
   chosen: boolean;

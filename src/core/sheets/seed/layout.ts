@@ -20,15 +20,6 @@ const TRAMLINE_M = 24;
 const BED_BY_HAND = { widthM: 1.2, lengthM: 12, pathM: 0.4 };
 const BED = { widthM: 1.5, lengthM: 100, pathM: 0.4 };
 
-export type LayoutField =
-  | "lengthM"
-  | "widthM"
-  | "headlandM"
-  | "tramlineEveryM"
-  | "bed.widthM"
-  | "bed.lengthM"
-  | "bed.pathM";
-
 /** What a layout comes to, of a rectangle and of any shape. */
 type Laid = ReturnType<typeof fieldLayout> extends Result<infer T> ? T : never;
 

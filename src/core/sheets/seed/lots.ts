@@ -7,7 +7,7 @@ import type { Draft } from "../sheet";
 import type { LotOnField, StockPlan } from "./part";
 import { lotsOfKind } from "./pick-lot";
 
-export interface LotsOnField {
+interface LotsOnField {
   lots: LotOnField[];
   /** where no lot reaches */
   shortHa: number;

@@ -12,7 +12,7 @@ const WIDE_ROW_CM = 40;
 const PIECE_M = 1;
 const WIDE_PIECE_M = 5;
 const QUADRAT_M2 = 0.25;
-export type StandSample = { pieceM: number; rowSpacingCm: number } | { quadratM2: number };
+type StandSample = { pieceM: number; rowSpacingCm: number } | { quadratM2: number };
 
 /** What is counted at a place: a piece of row, or a square where there are no rows. */
 export function standSample(rowSpacingCm: number | null): StandSample {

@@ -23,7 +23,7 @@ export function mulchOf({ context, decisions }: Draft): Mulch {
 const changes = perObject<Climate, number, number[] | null>();
 
 /** What wind and humidity add to a full crop's coefficient, by month; null where the station knows neither. */
-export function monthlyChange(climate: Climate, heightM: number | undefined): number[] | null {
+function monthlyChange(climate: Climate, heightM: number | undefined): number[] | null {
   if (heightM === undefined) return null;
   return changes(climate, heightM, () => {
     const { months, assumed } = completeNormals(climate);
@@ -37,7 +37,7 @@ export function monthlyChange(climate: Climate, heightM: number | undefined): nu
   });
 }
 
-export interface CropDays {
+interface CropDays {
   kc: Float64Array;
   rootM: Float64Array;
 }

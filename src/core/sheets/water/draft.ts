@@ -25,7 +25,7 @@ const USUAL_EVERY_DAYS = 10;
 /** Water over the available capacity that makes a day without air [mm]; assumption. */
 const AIRLESS_MM = 10;
 
-export function waterDecided({ decisions, facts, context }: Draft) {
+function waterDecided({ decisions, facts, context }: Draft) {
   const { field } = facts;
   const own = decisions.water ?? {};
   const standing = context.crop.method.waterAtPlanting === "standing";

@@ -10,12 +10,12 @@ import { draftPlan } from "../draft-plan";
 import type { Plan } from "../plan";
 
 /** A stage in whose time the crop lacks water, and the days of it. */
-export interface DryStage {
+interface DryStage {
   name: string;
   days: number;
 }
 
-export interface WaterResponse {
+interface WaterResponse {
   /** net water, and the value of a hectare with it: yield as far as water allows it at the crop's price, less what the water costs [minor] */
   points: { netMm: number; valuePerHa: number; relativeYieldPct: number; dry: DryStage[] }[];
   efficiencyPct: number;

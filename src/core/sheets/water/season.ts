@@ -151,7 +151,7 @@ export const meanC = ({ weather, first }: WaterYear, course: number, d: number) 
 export const rainOf = ({ weather, rainMm, first }: WaterYear, course: number, d: number) =>
   rainMm[course * weather.days + first + d] ?? 0;
 
-export interface Ranked {
+interface Ranked {
   /** courses whose net need is one in five less, the median, and one in five more */
   wet: number;
   dry: number;

@@ -161,7 +161,7 @@ function WhatChanged({ line: { before, after } }: { line: AuditLine }) {
 }
 
 /** Changes between versions, line by line. */
-export function ChangeList({ changes }: { changes: PlanChange[] }) {
+function ChangeList({ changes }: { changes: PlanChange[] }) {
   const { measured, measureChange } = useUnits();
   if (changes.length === 0) return <p className="text-soft">Nothing has changed.</p>;
   const amount = (value: PlanChange["before"], unit?: PlanChange["unit"]) => {

@@ -19,18 +19,18 @@ interface Spot {
   from: number;
   to: number;
 }
-export interface PlacedMark extends Spot {
+interface PlacedMark extends Spot {
   kind: "mark";
   id: string;
   label: string;
   /** the label stands left of the mark, where it would leave the ribbon on the right */
   flipped: boolean;
 }
-export interface PlacedGroup extends Spot {
+interface PlacedGroup extends Spot {
   kind: "group";
   ids: string[];
 }
-export type Placed = PlacedMark | PlacedGroup;
+type Placed = PlacedMark | PlacedGroup;
 
 const MARK = 9;
 const GAP = 4;
