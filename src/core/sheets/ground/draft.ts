@@ -1,6 +1,6 @@
 import { daysBetween } from "../../dates";
 import { sum } from "../../figure/expression";
-import { computed, given, quantity } from "../../figure/figure";
+import { computed, type Figure, given, quantity } from "../../figure/figure";
 import { combinedPass } from "../../ground/combined-pass";
 import type { ImplementId } from "../../ground/implements";
 import { residueCover, weatheredShare } from "../../ground/residue-cover";
@@ -156,6 +156,10 @@ function workedOf(pass: SystemPass, texture: TextureClass): Result<TillagePass> 
   return workings(pass, texture, () => combinedPass({ tools, speedKmH, widthM, texture, fieldEfficiencyPct }));
 }
 
+const named = perObject<Figure, string, Figure>(1);
+/** A figure of a pass by the pass's name; kept with it, since passes are the systems' own. */
+const labelled = (figure: Figure, label: string): Figure => named(figure, label, () => ({ ...figure, label }));
+
 /** One pass with fuel, hours and cost; none when its figures cannot be used. */
 function planPass(draft: Draft, system: string, pass: SystemPass): PlannedPass[] {
   const { context, facts } = draft;
@@ -169,8 +173,8 @@ function planPass(draft: Draft, system: string, pass: SystemPass): PlannedPass[]
     own === null
       ? result.figures.workRateHaPerH
       : given("Work rate", own, "ha/h", { kind: "measured", text: "the farm's own machine" });
-  if (fuel) context.aside(`pass.${system}.${pass.id}.fuel`, { ...fuel, label: `Diesel, ${name}` });
-  if (rate) context.aside(`pass.${system}.${pass.id}.rate`, { ...rate, label: `Work rate, ${name}` });
+  if (fuel) context.aside(`pass.${system}.${pass.id}.fuel`, labelled(fuel, `Diesel, ${name}`));
+  if (rate) context.aside(`pass.${system}.${pass.id}.rate`, labelled(rate, `Work rate, ${name}`));
   const planned = { ...pass, fuelLPerHa, hoursPerHa: 1 / (own ?? workRateHaPerH), draftKnPerM };
   return [{ ...planned, costPerHa: workCost(facts.prices, workOfPass(planned), facts.field.contractor) }];
 }
