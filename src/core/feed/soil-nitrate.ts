@@ -5,7 +5,7 @@ import { carryDown } from "./leach-layers";
 import { USUAL_Q10 } from "./soil-nitrogen";
 
 /** Layers that nitrate goes through [cm]. */
-const LAYER_CM = 10;
+export const LAYER_CM = 10;
 /** Share of what organic matter sets free that each of the uppermost layers gets: 25 cm of topsoil. */
 const TOPSOIL_SHARES = [0.4, 0.4, 0.2];
 
@@ -25,7 +25,7 @@ export interface NitrateGround {
 }
 
 /** So much in every layer neither leaches nor is taken up [kg/ha]; assumption. */
-const BACKGROUND_KG = 2;
+export const BACKGROUND_KG = 2;
 
 /** Means over the courses of weather. */
 export interface NitrateFound {

@@ -5,6 +5,7 @@ import { exp, over, times } from "../figure/expression";
 import { computed, type Known, type KnownOf, quantity, workingOf } from "../figure/figure";
 import { type FieldError, failed, fieldError, ok, type Result } from "../result";
 import { clayGPerKg, type TextureClass } from "../soil/texture";
+import { q } from "../units/told";
 import { readDays } from "./leach-layers";
 
 /** Carbon in organic matter; carbon to nitrogen of it where nobody measured it; usual figures. */
@@ -87,8 +88,8 @@ export function mineralisedNitrogen(
     over(
       times(
         workingOf(organicN),
-        quantity("set free in a year of 10 °C", rate, "%", known.pctPerYearAt10C ?? ASSUMED),
-        quantity("days, as of 10 °C", daysAt10, "", known.soilTempC),
+        quantity(`set free in a year of ${q(RATE_AT_C, "C")}`, rate, "%", known.pctPerYearAt10C ?? ASSUMED),
+        quantity(`days, as of ${q(RATE_AT_C, "C")}`, daysAt10, "", known.soilTempC),
       ),
       365,
     ),

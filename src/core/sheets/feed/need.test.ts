@@ -71,7 +71,11 @@ describe("nitrogen by balance", () => {
       value: 40,
       basis: { kind: "assumption" },
     });
-    // without a climate nothing is known of rain and warmth: the guide's figure
+    // without a soil test nobody knows what is set free, without a climate nothing of rain and warmth: the guide's figure
+    expect(found("wheat", {}, tested(null)).plan.figures["feed.mineralN"]).toMatchObject({
+      value: 35,
+      basis: { kind: "assumption" },
+    });
     const guide = found("wheat", {}, tested({ soilMineralNKgPerHa: null }, { climate: null }));
     expect(basis(guide.plan, "feed.mineralN")).toBe("assumption");
     expect(guide.plan.figures["feed.mineralN"]!.value).toBe(35);

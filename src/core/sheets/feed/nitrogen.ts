@@ -2,7 +2,7 @@
 
 import { daysBetween, type IsoDate } from "../../dates";
 import { nitrogenNeed } from "../../feed/nitrogen-need";
-import { soilNitrate } from "../../feed/soil-nitrate";
+import { BACKGROUND_KG, LAYER_CM, soilNitrate } from "../../feed/soil-nitrate";
 import { mineralisedNitrogen, ratePctOf } from "../../feed/soil-nitrogen";
 import { asMeasure, atLeast, minus, numberOf, plus, times } from "../../figure/expression";
 import { type Basis, computed, type Figure, given, type Known, quantity } from "../../figure/figure";
@@ -141,7 +141,9 @@ export function mineralNOf(draft: Draft): MineralN {
   const flooded = method.waterAtPlanting === "standing";
   // a guide whose soils set nitrogen free by its own figures knows what stands there, too
   const byGuide = mineralisationBy(draft) === "guide";
-  const assumed = flooded || byGuide || off === null ? null : sinceThen(draft, off, LEFT_BY_A_CROP_KG, LEFT_TO_CM);
+  // without a soil test nobody knows what the soil sets free since: the guide's figure knows of that, the 40 kg do not
+  const assumed =
+    flooded || byGuide || off === null || !test ? null : sinceThen(draft, off, LEFT_BY_A_CROP_KG, LEFT_TO_CM);
   if (!sampled) return { use: "not measured", since: assumed };
   const longBefore = off === null ? daysBetween(sampled.takenOn, planting) > 365 : sampled.takenOn < off;
   if (longBefore) return { ...sampled, use: "before another crop", since: assumed };
@@ -207,44 +209,38 @@ const organicGround = ({ field }: Draft["facts"], test: NonNullable<Draft["facts
   pctPerYearAt10C: ratePctOf(field.textureClass),
 });
 
+const NOT_SAMPLED: Record<Exclude<MineralN["use"], "measured">, string> = {
+  "not measured": "not measured; usual",
+  "before another crop": "the sample is from before another crop; usual",
+  "lost when flooded": "measured, but nitrate is lost when the ground is flooded",
+};
+
 function mineralNFigure({ context }: Draft, mineralN: MineralN): Figure {
   const { feed } = context.crop.guide;
   const label = "Soil mineral N";
+  const basis: Basis =
+    mineralN.use === "measured"
+      ? { kind: "measured", text: "soil test" }
+      : { kind: "assumption", text: NOT_SAMPLED[mineralN.use] };
   const since = "since" in mineralN ? mineralN.since : null;
-  if (since)
-    return computed(
-      label,
-      "kg/ha",
-      minus(
-        plus(
-          mineralN.use === "measured"
-            ? quantity("measured", since.startKgPerHa, "kg/ha", { basis: { kind: "measured", text: "soil test" } })
-            : quantity("left by the crop before", since.startKgPerHa, "kg/ha", {
-                basis: {
-                  kind: "assumption",
-                  text:
-                    mineralN.use === "not measured"
-                      ? "not measured; usual"
-                      : "the sample is from before another crop; usual",
-                },
-              }),
-          quantity("set free since", since.setFreeKgPerHa, "kg/ha"),
-        ),
-        quantity("leached since, or below the roots", belowRoots(since), "kg/ha"),
-        quantity("what no root takes", since.backgroundKgPerHa, "kg/ha", {
-          basis: { kind: "assumption", text: "2 kg in every 10 cm" },
+  if (!since) return given(label, feed.soilMineralNKgPerHa.typical, "kg/ha", basis);
+  return computed(
+    label,
+    "kg/ha",
+    minus(
+      plus(
+        quantity(mineralN.use === "measured" ? "measured" : "left by the crop before", since.startKgPerHa, "kg/ha", {
+          basis,
         }),
+        quantity("set free since", since.setFreeKgPerHa, "kg/ha"),
       ),
-      `Mean of the simulated seasons; ${q(since.drainedMm, "mm")} drain until the crop grows. A wet winter leaves less. The guide's figure is ${q(feed.soilMineralNKgPerHa.typical, "kg/ha")}.`,
-    );
-  const basis: Basis = {
-    kind: "assumption",
-    text:
-      mineralN.use === "lost when flooded"
-        ? "measured, but nitrate is lost when the ground is flooded"
-        : "not measured; what is usual",
-  };
-  return given(label, feed.soilMineralNKgPerHa.typical, "kg/ha", basis);
+      quantity("leached since, or below the roots", belowRoots(since), "kg/ha"),
+      quantity("what no root takes", since.backgroundKgPerHa, "kg/ha", {
+        basis: { kind: "assumption", text: `${q(BACKGROUND_KG, "kg/ha")} in every ${q(LAYER_CM, "cm")}` },
+      }),
+    ),
+    `Mean of the simulated seasons; ${q(since.drainedMm, "mm")} drain until the crop grows. A wet winter leaves less. The guide's figure is ${q(feed.soilMineralNKgPerHa.typical, "kg/ha")}.`,
+  );
 }
 const belowRoots = ({ startKgPerHa, setFreeKgPerHa, leftKgPerHa, backgroundKgPerHa }: SinceThen): number =>
   startKgPerHa + setFreeKgPerHa - leftKgPerHa - backgroundKgPerHa;
@@ -291,7 +287,7 @@ function mineralisationFigure(draft: Draft): Figure {
       mineralisedNitrogen(
         { ...organicGround(facts, soilTest), soilTempC: meanTemperatures(climate, from, until) },
         {
-          depthCm: { basis: { kind: "assumption", text: `topsoil of ${TOPSOIL_CM} cm, less stones` } },
+          depthCm: { basis: { kind: "assumption", text: `topsoil of ${q(TOPSOIL_CM, "cm")}, less stones` } },
           bulkDensityTPerM3: { basis: { kind: "assumption", text: "by texture; not measured" } },
           pctPerYearAt10C: { basis: { kind: "assumption", text: "by the clay of the texture" } },
           soilTempC: {
