@@ -204,6 +204,14 @@ export const asMeasure = (term: Term, unit: MeasureId): Expression => ({
   print: ([of]) => `(${textOf(of as Term)}) ${printedUnit(unit)}`,
 });
 
+/** An expression with a value of its own, to go into another: it stands in brackets there. */
+export const asClause = (expression: Expression, value: number, unit: MeasureId): Expression => ({
+  ...expression,
+  value,
+  ten: tenOf(unit),
+  binds: CLAUSE,
+});
+
 /**
  * What is no sum over a few values but a rule with a name: a table, a walk through the days, a share of a spread. "clause" for a name that
  * is a formula itself, and stands in brackets where it goes into another.

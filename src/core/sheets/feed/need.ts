@@ -2,7 +2,7 @@ import { addDays } from "../../dates";
 import { type ManureId, manureCredit } from "../../feed/manure";
 import { type PkNutrient, type PkSchool, phosphatePotashNeed } from "../../feed/phosphate-potash-need";
 import { atLeast, atMost, minus, rule, times } from "../../figure/expression";
-import { computed, type Figure, quantity, workingOf } from "../../figure/figure";
+import { amended, computed, type Figure, quantity, workingOf } from "../../figure/figure";
 import type { Guide } from "../../guides/schema";
 import { NUTRIENT_IDS, NUTRIENTS, type Nutrient, type NutrientId, nutrientOf } from "../../nutrients";
 import { windowOfPlan } from "../../plan/dates";
@@ -81,7 +81,7 @@ function less(figure: Figure | null, by: string, kgPerHa: number): Figure | null
 function withinLimit({ context }: Draft, figure: Figure | null): Figure | null {
   const limit = capOf(context.crop.guide, "total");
   if (!figure || !limit || figure.value <= limit.kgNPerHa) return figure;
-  context.aside("feed.asked", { ...figure, label: "Nitrogen that the target asks for" });
+  context.aside("feed.asked", amended(figure, { label: "Nitrogen that the target asks for" }));
   return computed(
     figure.label,
     figure.unit,

@@ -5,7 +5,7 @@ import { nitrogenNeed } from "../../feed/nitrogen-need";
 import { BACKGROUND_KG, LAYER_CM, soilNitrate } from "../../feed/soil-nitrate";
 import { mineralisedNitrogen, ratePctOf } from "../../feed/soil-nitrogen";
 import { asMeasure, atLeast, minus, numberOf, plus, times } from "../../figure/expression";
-import { type Basis, computed, type Figure, given, type Known, quantity } from "../../figure/figure";
+import { amended, type Basis, computed, type Figure, given, type Known, quantity } from "../../figure/figure";
 import { numbered, perObject } from "../../memo";
 import { stageDates } from "../../phenology/stage-dates";
 import { windowOfPlan } from "../../plan/dates";
@@ -45,7 +45,7 @@ export function nitrogenFigure(draft: Draft, manureN: number, mineralN: MineralN
   };
   for (const id of NITROGEN_SCHOOLS) {
     const figure = bySchool[id];
-    if (figure) context.aside(`feed.school.${id}`, { ...figure, label: SCHOOL_LABELS[id] });
+    if (figure) context.aside(`feed.school.${id}`, amended(figure, { label: SCHOOL_LABELS[id] }));
   }
   if (bySchool[school]) return bySchool[school];
   context.take("feed", failed([missing(draft, school)]));
@@ -196,10 +196,17 @@ function sinceThen(
 
 /** What organic matter sets free on a day of so many degrees [kg/ha]; nothing is known of it without a soil test. */
 function setFreeOnADay({ facts }: Pick<Draft, "facts">, soilTempC: number): number {
-  const free =
-    facts.soilTest && mineralisedNitrogen({ ...organicGround(facts, facts.soilTest), soilTempC: [soilTempC] });
-  return free?.ok ? free.value.kgPerHa : 0;
+  const { soilTest: test } = facts;
+  if (!test) return 0;
+  const ground = organicGround(facts, test);
+  const free = setFree(test, `${soilTempC} ${Object.values(ground).join(" ")}`, () =>
+    mineralisedNitrogen({ ...ground, soilTempC: [soilTempC] }),
+  );
+  return free.ok ? free.value.kgPerHa : 0;
 }
+
+/** What the organic matter of a tested soil sets free, by its ground and the days: kept with the test. */
+const setFree = perObject<object, string, ReturnType<typeof mineralisedNitrogen>>(20);
 
 /** The organic matter of a field and how fast it is set free. */
 const organicGround = ({ field }: Draft["facts"], test: NonNullable<Draft["facts"]["soilTest"]>) => ({
@@ -282,10 +289,11 @@ function mineralisationFigure(draft: Draft): Figure {
   const { soilTest, climate } = facts;
   if (mineralisationBy(draft) === "organicMatter" && soilTest && climate) {
     const { from, until, planting } = needsNitrogen(draft, climate);
-    const figure = context.take(
-      "feed",
+    const ground = organicGround(facts, soilTest);
+    const key = `${from} ${until} ${planting} ${idOf(climate)} ${Object.values(ground).join(" ")}`;
+    const free = setFree(soilTest, key, () =>
       mineralisedNitrogen(
-        { ...organicGround(facts, soilTest), soilTempC: meanTemperatures(climate, from, until) },
+        { ...ground, soilTempC: meanTemperatures(climate, from, until) },
         {
           depthCm: { basis: { kind: "assumption", text: `topsoil of ${q(TOPSOIL_CM, "cm")}, less stones` } },
           bulkDensityTPerM3: { basis: { kind: "assumption", text: "by texture; not measured" } },
@@ -298,8 +306,10 @@ function mineralisationFigure(draft: Draft): Figure {
           },
         },
       ),
-    )?.figures.kgPerHa;
-    if (figure) return figure;
+    );
+    const figure = context.take("feed", free)?.figures.kgPerHa;
+    // what a plan keeps of its own is not the kept one's
+    if (figure) return amended(figure, {});
   }
   return given(label, feed.mineralisationKgPerHa.typical, "kg/ha", {
     kind: "source",

@@ -1,6 +1,6 @@
 import { daysBetween } from "../../dates";
 import { sum } from "../../figure/expression";
-import { computed, type Figure, given, quantity } from "../../figure/figure";
+import { amended, computed, type Figure, given, quantity } from "../../figure/figure";
 import { combinedPass } from "../../ground/combined-pass";
 import type { ImplementId } from "../../ground/implements";
 import { residueCover, weatheredShare } from "../../ground/residue-cover";
@@ -158,7 +158,7 @@ function workedOf(pass: SystemPass, texture: TextureClass): Result<TillagePass> 
 
 const named = perObject<Figure, string, Figure>(1);
 /** A figure of a pass by the pass's name; kept with it, since passes are the systems' own. */
-const labelled = (figure: Figure, label: string): Figure => named(figure, label, () => ({ ...figure, label }));
+const labelled = (figure: Figure, label: string): Figure => named(figure, label, () => amended(figure, { label }));
 
 /** One pass with fuel, hours and cost; none when its figures cannot be used. */
 function planPass(draft: Draft, system: string, pass: SystemPass): PlannedPass[] {

@@ -1,6 +1,6 @@
 /** A harvest that is made into silage: once the stand is known, since legumes in it acidify slowly. */
 
-import type { Known } from "../../figure/figure";
+import { amended, type Known } from "../../figure/figure";
 import { silage } from "../../keep/silage";
 import { SILAGE_FIGURES } from "../../plan/figure-ids";
 import type { PlanParts } from "../plan";
@@ -81,7 +81,7 @@ export function datedSilage({
     if (figure) context.show(`silage.${id}`, figure);
   }
   const { volume } = found.figures;
-  if (volume) context.show("keep.room", { ...volume, label: "Storage volume needed" });
+  if (volume) context.show("keep.room", amended(volume, { label: "Storage volume needed" }));
   return {
     ...parts.keep,
     // rolled it takes another room than as it lies

@@ -1,6 +1,6 @@
 import { daysBetween } from "../../dates";
 import { times } from "../../figure/expression";
-import { computed, given, type Known, quantity } from "../../figure/figure";
+import { amended, computed, given, type Known, quantity } from "../../figure/figure";
 import { failed, fieldError } from "../../result";
 import { limeLeadDays, mostInOneDressing } from "../../soil/lime";
 import { limeMethod } from "../../soil/lime-methods";
@@ -94,7 +94,9 @@ export function draftSoil(draft: Draft): SoilPart {
   const worthwhile = method.asks !== null || targetPh - soilTest.ph >= LEAST_LIFT - 1e-9;
   const limeTPerHa = context.use(
     "soil.lime",
-    worthwhile ? figure : { ...figure, value: 0, note: "A lift of less than 0.1 is within the error of sampling." },
+    worthwhile
+      ? figure
+      : amended(figure, { value: 0, note: "A lift of less than 0.1 is within the error of sampling." }),
   );
   const limeThisSeasonTPerHa = Math.min(limeTPerHa, mostInOneDressing(product.neutralisingValuePct));
   if (limeTPerHa > 0)

@@ -1,6 +1,6 @@
 /** What water is brought with: the system, its flow and pump, as figures that others can be put in the place of. */
 
-import { given } from "../../figure/figure";
+import { amended, given } from "../../figure/figure";
 import { PIPES } from "../../water/pipes";
 import { pipeLoss, powerFigure } from "../../water/pump";
 import { EFFICIENCY_SOURCE, FALLS_BY_ITSELF, type WaterSystem } from "../../water/systems";
@@ -80,6 +80,6 @@ function power(draft: Draft, system: WaterSystem, flow: number): number {
     flow: context.known("water.flow"),
     head: context.known("water.head"),
   });
-  context.show("water.power", { ...figure, label: "Pump power" });
+  context.show("water.power", amended(figure, { label: "Pump power" }));
   return figure.value;
 }
