@@ -58,6 +58,7 @@ const GROUPS: Record<string, string[]> = {
     "src/core/feed/",
     "src/core/ground/",
     "src/core/harvest/",
+    "src/core/rehearsal/",
     "src/core/keep/",
     "src/core/money/",
     "src/core/protect/",

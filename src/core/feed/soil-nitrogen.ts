@@ -4,7 +4,7 @@ import { readNumber } from "../args";
 import { exp, over, times } from "../figure/expression";
 import { computed, type Known, type KnownOf, quantity, workingOf } from "../figure/figure";
 import { type FieldError, failed, fieldError, ok, type Result } from "../result";
-import { clayGPerKg, type TextureClass } from "../soil/texture";
+import { bulkDensityTPerM3, clayGPerKg, type TextureClass } from "../soil/texture";
 import { q } from "../units/told";
 import { readDays } from "./leach-layers";
 
@@ -98,6 +98,20 @@ export function mineralisedNitrogen(
   return ok({ kgPerHa: kgPerHa.value, perDay }, { kgPerHa, organicN });
 }
 const ASSUMED: Known = { basis: { kind: "assumption", text: "usual; more after leys and yearly manure" } };
+
+/** Soil that is worked, and gives most of what organic matter sets free [cm]; assumption. */
+export const TOPSOIL_CM = 25;
+
+/** The organic matter of a field's topsoil, less stones, and how fast it is set free: what mineralisedNitrogen takes. */
+export const organicGround = (
+  { textureClass, stonesPct }: { textureClass: TextureClass; stonesPct?: number | null },
+  organicMatterPct: number,
+) => ({
+  organicMatterPct,
+  depthCm: TOPSOIL_CM * (1 - (stonesPct ?? 0) / 100),
+  bulkDensityTPerM3: bulkDensityTPerM3(textureClass),
+  pctPerYearAt10C: ratePctOf(textureClass),
+});
 
 /** The rate by the soil's clay, since clay shelters organic matter: 1.5 % x 400 / (200 + clay in g/kg); form of Remy and Marin-Lafleche, recalled. */
 export const ratePctOf = (texture: TextureClass): number => (USUAL_RATE_PCT * 400) / (200 + clayGPerKg(texture));

@@ -374,6 +374,10 @@ export const guideSchema = z.strictObject({
     halfStandYieldPct: ranged,
     /** the stage from which it needs no more nitrogen, or "last" */
     nNeedUntil: z.string(),
+    /** exponent by which the nitrogen in a tonne of dry matter falls as the crop grows */
+    nDilution: sourced,
+    /** share of a crop never short of water that the typical yield stands for */
+    usualWater: sourced,
     components: z.array(z.strictObject({ name: z.string(), typical: z.number(), unit: z.string() })),
   }),
   /** what a site must be like, each with where it fails and where it is good or enough */

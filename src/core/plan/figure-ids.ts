@@ -21,6 +21,10 @@ type GroundFigure = "fuel" | "hours" | "cost" | "cover";
 export type FigureId =
   | "target"
   | "yield.expect"
+  | "yield.bad"
+  | "yield.water"
+  | "yield.kindFit"
+  | "yield.ownFit"
   | `ground.${GroundFigure}`
   | "soil.targetPh"
   | "soil.lime"
@@ -90,6 +94,7 @@ export type FigureId =
   | "money.output"
   | "money.margin"
   | "money.marginExpected"
+  | "money.marginBad"
   | "money.marginHarvested"
   | "money.breakEvenYield"
   | "money.breakEvenPrice";

@@ -42,6 +42,8 @@ export const CRITERION_NAMES: Record<CriterionId, string> = {
 };
 /** What does not lower the crop's own yield: it costs rest of the ground, or the way to the outlet. */
 export const NOT_OF_YIELD: readonly CriterionId[] = ["rotation", "access"];
+/** What lowers a crop's yield and no rehearsal of its seasons sees; the rest is walked day by day. */
+export const NOT_REHEARSED: readonly CriterionId[] = ["ph", "salinity", "sodium", "drainage"];
 
 export interface Lift {
   what: string;

@@ -14,6 +14,7 @@ import {
   between,
   type Criterion,
   NOT_OF_YIELD,
+  NOT_REHEARSED,
   type SeasonSpan,
   type SiteFacts,
   type Suitability,
@@ -65,6 +66,10 @@ export function siteSuitability(given: SiteFacts, crop: ResolvedGuide): Result<S
 /** Share of the guide's typical yield that a site lets expect: its lowest criterion, of those that touch the yield. */
 export const yieldShare = ({ criteria }: Suitability): number =>
   criteria.reduce((low, c) => (NOT_OF_YIELD.includes(c.id) ? low : Math.min(low, c.score ?? 1)), 1);
+
+/** Share of the yield that a site lets a rehearsed crop give: the lowest of what no season's walk sees. */
+export const unseenShare = ({ criteria }: Pick<Suitability, "criteria">): number =>
+  criteria.reduce((low, c) => (NOT_REHEARSED.includes(c.id) ? Math.min(low, c.score ?? 1) : low), 1);
 
 function seasonOf(facts: SiteFacts, { kind, method }: ResolvedGuide): SeasonSpan {
   const newest = facts.history.reduce((year, h) => Math.max(year, h.season), 0);

@@ -1,7 +1,7 @@
 import { daysBetween, type IsoDate } from "../dates";
 import type { ResolvedGuide } from "../guides/resolve-guide";
+import { temperatureFactor } from "../phenology/temperature-factor";
 import { type Climate, completeNormals, MONTH_DAYS } from "../weather/climate";
-import { temperatureFactor } from "./temperature-factor";
 
 /** Photosynthetically active share of solar radiation; usual figure. */
 const PAR_SHARE = 0.5;

@@ -2,12 +2,14 @@ import { describe, expect, it } from "vitest";
 import { testGuide } from "../../../tests/support/guides";
 import { toDay } from "../dates";
 import { resolveGuide } from "../guides/resolve-guide";
+import { temperatureFactor } from "../phenology/temperature-factor";
+import { EXAMPLE_FACTS } from "../plan/example-facts";
+import { BEFORE_DAYS, rehearsalBasis, UNPLANNED, usualWater } from "../plan/rehearsal-basis";
 import { unwrap } from "../result";
 import { DELTA, UPLAND_PLAIN } from "../weather/example-climates";
 import { emptyWeather } from "../weather/generator";
-import { growSeason, growthCrop, growthOf, OUT, soilTemperature } from "./growth";
+import { soilTemperature } from "../weather/soil-temperature";
 import {
-  chanceOf,
   expectedYield,
   niceStep,
   simulateWindow,
@@ -16,88 +18,9 @@ import {
   windowOf,
 } from "./sowing-window";
 import { targetCheck } from "./target-check";
-import { temperatureFactor } from "./temperature-factor";
 
-const FIELD = { textureClass: "clayLoam", irrigated: false } as const;
+const FIELD = { textureClass: "clayLoam", stonesPct: null, soilDepthCm: null } as const;
 const guideOf = (id: string, kind: string) => unwrap(resolveGuide(testGuide(id), { kind }));
-
-/** Spring wheat in 400 even days: 16 C, 20 MJ, no rain, 3 mm of evapotranspiration. */
-function evenDays() {
-  const weather = emptyWeather(toDay("2027-01-01"), 400, 1);
-  weather.tminC.fill(10);
-  weather.tmaxC.fill(22);
-  weather.solarMj.fill(20);
-  weather.etoMm.fill(3);
-  return weather;
-}
-const spring = guideOf("wheat", "spring");
-function grow(
-  weather: ReturnType<typeof evenDays>,
-  irrigated: boolean,
-  change: Partial<ReturnType<typeof growthCrop>> = {},
-) {
-  const crop = { ...growthCrop(spring, { ...FIELD, irrigated }), ...change };
-  const out = new Float64Array(OUT.size);
-  growSeason(growthOf(spring, 47, weather, crop), 0, 10, out);
-  return out;
-}
-
-describe("growSeason", () => {
-  it("makes the biomass of the hand sum in even days", () => {
-    // one stage interval by hand: 16 C a day, emergence at 125 Cd after 8 days (128), ripe at 2120: day 133 (2128).
-    // A day of full cover makes 0.5 x 20 MJ x 2.6 g/MJ = 26 g/m2 = 0.26 t/ha. Cover runs straight between the stages
-    // (thermal time: 125 0.03, 340 0.2, 680 0.5, 1000 0.9, 1160 0.95, 1290 0.95, 1780 0.85, 2120 0.7), so its integral
-    // over thermal time is 215 x 0.115 + 340 x 0.35 + 320 x 0.7 + 160 x 0.925 + 130 x 0.95 + 490 x 0.9 + 340 x 0.775
-    // = 24.7 + 119 + 224 + 148 + 123.5 + 441 + 263.5 = 1343.7 Cd, / 16 = 83.98 days of full cover: 21.84 t/ha.
-    // Grain: x 0.48 / 0.85 = 12.33 t/ha; days are steps, so one per cent either way
-    const out = grow(evenDays(), true);
-    expect(out[OUT.ripeDay]).toBe(10 + 133);
-    expect(out[OUT.potential]).toBeGreaterThan(12.33 * 0.99);
-    expect(out[OUT.potential]).toBeLessThan(12.33 * 1.01);
-    expect(out[OUT.yield]).toBeCloseTo(out[OUT.potential]!, 6);
-  });
-  it("loses to drought without rain, nothing with water", () => {
-    const dry = grow(evenDays(), false);
-    // clay loam to 120 cm holds 186 mm; the crop wants some 3 x 1.0 x 110 days = 330: over a quarter is missing
-    expect(dry[OUT.losses + 4]).toBeGreaterThan(0.15);
-    expect(dry[OUT.yield]).toBeLessThan(0.85 * dry[OUT.potential]!);
-    const wet = evenDays();
-    wet.rainMm.fill(5);
-    expect(grow(wet, false)[OUT.losses + 4]).toBe(0);
-  });
-  it("takes frost at flowering by the degree", () => {
-    const frosty = evenDays();
-    // flowering spans 1290 to 1780 Cd: 16 C a day from day 10: reached in day 91 (81 x 16 = 1296); two nights at -3
-    frosty.tminC[93] = -3;
-    frosty.tmaxC[93] = 35;
-    const out = grow(frosty, true);
-    // limit -1: 2 degrees x 15 % = 30 %; limit 31 for heat: 4 degrees x 4 % = 16 %
-    expect(out[OUT.losses + 2]).toBeCloseTo(0.3, 6);
-    expect(out[OUT.losses + 3]).toBeCloseTo(0.16, 6);
-    expect(out[OUT.yield]! / out[OUT.potential]!).toBeCloseTo(0.7 * 0.84, 2);
-  });
-  it("waits for a dry day at harvest, at a price", () => {
-    const wet = evenDays();
-    // ripe on day 143, usual harvest 4 days later; rain on days 147 to 151, then 1 day after more than 3 mm
-    for (let d = 147; d <= 151; d++) wet.rainMm[d] = 10;
-    const out = grow(wet, true);
-    expect(out[OUT.harvestDay]).toBe(153);
-    // six days at 0.7 %
-    expect(out[OUT.losses + 5]).toBeCloseTo(0.042, 6);
-  });
-  it("takes for early sowing by the day", () => {
-    const out = grow(evenDays(), true, { earlyBefore: toDay("2027-01-31"), earlyLossPerDay: 0.005 });
-    // sown on 11 January, 20 days before
-    expect(out[OUT.losses + 1]).toBeCloseTo(0.1, 9);
-  });
-  it("says when a crop does not ripen, with no yield", () => {
-    const cold = evenDays();
-    cold.tmaxC.fill(2);
-    cold.tminC.fill(-4);
-    const out = grow(cold, true);
-    expect([out[OUT.yield], out[OUT.ripeDay], out[OUT.losses + 6]]).toEqual([0, -1, 1]);
-  });
-});
 
 describe("the parts", () => {
   it("lets growth saturate before development", () => {
@@ -121,12 +44,6 @@ describe("the parts", () => {
   it("leans on the guide as on two seasons", () => {
     expect(expectedYield(7.5, [8.1]).value).toBeCloseTo(7.7, 9);
     expect(expectedYield(7.5, []).value).toBe(7.5);
-  });
-  it("gives a season at the target an even chance, and 8 % above it more than five in six", () => {
-    expect(chanceOf(8, 8)).toBeCloseTo(0.5, 6);
-    // 8.7 is (8.7 - 8) / (0.08 x 8.7) = 1.006 standard deviations above: 0.843
-    expect(chanceOf(8.7, 8)).toBeCloseTo(0.843, 2);
-    expect(chanceOf(0, 8)).toBe(0);
   });
   it("finds round steps", () => {
     expect([0.93, 1.7, 0.26, 6, 8].map(niceStep)).toEqual([1, 2, 0.25, 5, 10]);
@@ -157,6 +74,7 @@ describe("the parts", () => {
   });
 });
 
+/** A plan's season of a kind, fitted to its typical yield at its reference date; rain-fed, nitrogen never short. */
 function question(
   id: string,
   kind: string,
@@ -165,9 +83,13 @@ function question(
   to: string,
   reference: string,
   change: Partial<WindowQuestion> = {},
+  irrigated = false,
 ): WindowQuestion {
   const resolved = guideOf(id, kind);
-  const typical = resolved.product.targetTPerHa.typical;
+  const facts = { field: { ...EXAMPLE_FACTS.field, ...FIELD, irrigated }, soilTest: null, climate };
+  const window = { best: reference, latenessLossPctPerDay: resolved.kind.windows[0]!.latenessLossPctPerDay };
+  const basis = rehearsalBasis(facts, resolved, 2027, window, { ownTPerHa: [], siteShare: 1 })!;
+  const plantingDay = toDay(reference) - toDay("2026-01-01");
   return {
     climate,
     season: 2027,
@@ -175,13 +97,23 @@ function question(
     observed: null,
     guide: resolved.guide,
     kind: resolved.kind,
-    crop: growthCrop(resolved, FIELD, { earlyBefore: toDay(reference) }),
+    asked: {
+      ...basis,
+      fit: { ...basis.fit, needKgAt1T: 0 },
+      mulchKept: 0,
+      heightM: null,
+      plan: {
+        ...UNPLANNED,
+        startDay: plantingDay - BEFORE_DAYS,
+        plantingDay,
+        earlyBefore: plantingDay,
+        ...usualWater(irrigated, basis.crop.bundMm > 0),
+      },
+    },
     from,
     to,
     stepDays: 10,
-    referenceDate: reference,
-    expectedTPerHa: typical,
-    targetTPerHa: typical,
+    targetTPerHa: resolved.product.targetTPerHa.typical,
     seasons: 60,
     ...change,
   };
@@ -189,9 +121,11 @@ function question(
 
 describe("simulateWindow", () => {
   const wheat = simulateWindow(question("wheat", "winter", UPLAND_PLAIN, "2026-09-01", "2026-12-10", "2026-10-02"));
-  it("gives the expected yield at the reference date, and about an even chance of it", () => {
+  it("gives about the typical yield at the reference date, and about an even chance of it", () => {
+    // rain-fed on a deep clay loam: the typical yield stands for nine tenths of full water
     const near = wheat.dates.find((d) => d.date === "2026-10-01")!;
-    expect(near.meanTPerHa).toBeCloseTo(7.5, 0);
+    expect(near.meanTPerHa).toBeGreaterThan(7);
+    expect(near.meanTPerHa).toBeLessThan(8.34);
     expect(near.chancePct).toBeGreaterThan(35);
     expect(near.chancePct).toBeLessThan(75);
   });
@@ -216,9 +150,8 @@ describe("simulateWindow", () => {
   it("finds drought for late rain-fed rice, none under irrigation", () => {
     const ask = ["rice", "medium", DELTA, "2027-09-01", "2027-09-01", "2027-07-10"] as const;
     const rainFed = simulateWindow(question(...ask));
-    expect(rainFed.dates[0]!.limit).toBe("drought");
-    const crop = growthCrop(guideOf("rice", "medium"), { ...FIELD, irrigated: true });
-    expect(simulateWindow(question(...ask, { crop })).dates[0]!.lossPct.drought).toBe(0);
+    expect(rainFed.dates[0]!.limit).toBe("water");
+    expect(simulateWindow(question(...ask, {}, true)).dates[0]!.lossPct.water).toBe(0);
   });
   it("has a smaller chance of a higher target", () => {
     const chances = [6, 7, 8, 9].map(

@@ -1,5 +1,5 @@
 /**
- * The sowing window from many simulated seasons: for each date what the crop would carry home in each season, the chance
+ * The sowing window from many simulated seasons: for each date the plan's season is rehearsed with that date, which gives the chance
  * of the target, what limits, and from these the recommended window and the last sensible date.
  */
 
@@ -8,14 +8,16 @@ import { over, plus, times } from "../figure/expression";
 import { computed, type Figure, quantity } from "../figure/figure";
 import type { Guide, Kind } from "../guides/schema";
 import { clockOf } from "../phenology/development";
-import { normalShareBelow } from "../random";
+import type { AskedSeason, RehearsedPlan } from "../rehearsal/course";
+import { LIMITS, type Limit, OUT } from "../rehearsal/outcome";
+import { courseOf } from "../rehearsal/prepare";
+import { chanceOfTarget, inOrder, meanOf, rankOf, rehearse } from "../rehearsal/rehearse";
+import { dailyChange } from "../water/kc-by-day";
 import type { Climate } from "../weather/climate";
+import { withGauge } from "../weather/gauged-rain";
 import { percentile } from "../weather/percentile";
 import { type ObservedWeather, SEASONS_FOR_WINDOWS, seasonWeather } from "../weather/season-weather";
-import { CAUSES, type Cause, type GrowthCrop, growSeason, growthField, OUT } from "./growth";
 
-/** Spread of a field's yield from what the simulation does not see (pests, people, patches); assumption, one field's usual. */
-const OTHER_CAUSES_CV = 0.08;
 /** How near the best a date must come to be recommended: chance within so many points, yield within so many per cent. */
 const RECOMMENDED_POINTS = 6;
 const RECOMMENDED_YIELD = 0.975;
@@ -33,15 +35,15 @@ export interface WindowQuestion {
   observed: ObservedWeather | null;
   guide: Pick<Guide, "stages" | "climate">;
   kind: Kind;
-  crop: GrowthCrop;
+  /** the season that is walked, with its own planting date: what came at or before planting moves with it */
+  asked: AskedSeason;
+  /** rain in the field's own gauge */
+  rain?: { day: IsoDate; rainMm: number }[];
   from: IsoDate;
   to: IsoDate;
   stepDays: number;
   /** customary windows: what is recommended lies in or near them, since custom sees what no simulation does */
   customary?: { from: IsoDate; until: IsoDate }[];
-  /** the date at which the field gives `expectedTPerHa` in the mean: the guide's best */
-  referenceDate: IsoDate;
-  expectedTPerHa: number;
   targetTPerHa: number;
   seasons?: number;
   /** upper ends of the yield classes of the heat map [t/ha] are steps of this */
@@ -55,10 +57,10 @@ export interface WindowDate {
   lowTPerHa: number;
   middleTPerHa: number;
   highTPerHa: number;
-  /** mean share of the yield lost by cause [%] */
-  lossPct: Record<Cause, number>;
-  /** the cause that takes most, where it takes a hundredth or more */
-  limit: Cause | null;
+  /** what holds the yield back, of what light would allow [%, mean of the seasons] */
+  lossPct: Record<Limit, number>;
+  /** what a date can move and takes most, where it takes a hundredth or more */
+  limit: Limit | null;
   /** seasons by yield class, from 0 up */
   classes: number[];
   ripe: IsoDate | null;
@@ -71,15 +73,13 @@ export interface WindowAnswer {
   dates: WindowDate[];
   seasons: number;
   classTPerHa: number;
-  /** expected over simulated yield at the reference date */
-  factor: number;
   targetTPerHa: number;
   best: WindowDate | null;
   recommended: { from: IsoDate; to: IsoDate } | null;
   lastSensible: IsoDate | null;
   /** a date far from custom at which the simulation finds over 2 % more than at `best`; null where there is none */
   beyond: WindowDate | null;
-  /** means at the reference date, before the field's own history comes in [t/ha] */
+  /** means at the best date, or at the only one [t/ha]: what light and warmth allow, and what water does of that */
   potentialTPerHa: number;
   waterLimitedTPerHa: number;
   stress: [number, number, number];
@@ -92,83 +92,62 @@ export interface WindowAnswer {
  * Example: sixty dates from 10 September in a hundred seasons of winter wheat take some tenths of a second.
  */
 export function simulateWindow(question: WindowQuestion, onProgress?: (share: number) => void): WindowAnswer {
-  const { climate, season, crop, kind, targetTPerHa } = question;
+  const { climate, season, asked, kind, targetTPerHa } = question;
   const weather = seasonWeather(climate, season, {
     today: question.today,
     observed: question.observed,
     seasons: question.seasons ?? SEASONS_FOR_WINDOWS,
   });
   const clock = clockOf(question.guide, kind, climate.latitudeDeg, weather);
-  const field = growthField(crop, clock);
-  const out = new Float64Array(OUT.size);
-  const yields = new Float64Array(weather.seasons);
+  const course = courseOf(asked.crop, asked.ground, clock, {
+    rainMm: withGauge(weather, question.rain ?? []),
+    mulchKept: asked.mulchKept,
+    kcChange: dailyChange(climate, asked.heightM ?? undefined, weather.firstDay, weather.days),
+  });
 
-  const at = (date: IsoDate): { sums: Float64Array; ripe: number[]; harvest: number[] } => {
-    const day = toDay(date) - weather.firstDay;
-    const sums = new Float64Array(OUT.size);
-    const ripe: number[] = [];
-    const harvest: number[] = [];
-    for (let s = 0; s < weather.seasons; s++) {
-      growSeason(field, s, day, out);
-      yields[s] = out[OUT.yield]!;
-      for (let k = 0; k < OUT.size; k++) sums[k]! += out[k]!;
-      if (out[OUT.ripeDay]! >= 0) {
-        ripe.push(out[OUT.ripeDay]!);
-        harvest.push(out[OUT.harvestDay]!);
-      }
-    }
-    return { sums, ripe, harvest };
-  };
   const inside = (date: IsoDate) =>
     toDay(date) >= weather.firstDay && toDay(date) < weather.firstDay + weather.days - 30;
 
-  const reference = at(question.referenceDate).sums;
-  const simulated = reference[OUT.yield]! / weather.seasons;
-  const factor = simulated > 0 ? question.expectedTPerHa / simulated : 0;
-  // of a field of which next to nothing is expected the target says how wide the classes are
-  const classTPerHa =
-    question.classTPerHa ?? niceStep((Math.max(question.expectedTPerHa, LEAST_SCALE * targetTPerHa) * 1.6) / 12);
-  const classCount = Math.ceil((Math.max(question.expectedTPerHa, targetTPerHa) * 1.5) / classTPerHa) + 1;
-
-  const dates: WindowDate[] = [];
   const wanted: IsoDate[] = [];
   for (let date = question.from; date <= question.to; date = addDays(date, question.stepDays))
     if (inside(date)) wanted.push(date);
-  wanted.forEach((date, n) => {
-    const { sums, ripe, harvest } = at(date);
+  const walked = wanted.map((date, n) => {
+    const found = rehearse(course, plantedOn(asked.plan, toDay(date) - weather.firstDay), asked.fit);
+    onProgress?.((n + 1) / wanted.length);
+    return found;
+  });
+  const highest = Math.max(LEAST_SCALE * targetTPerHa, ...walked.map((found) => rankOf(found.sorted, 90)));
+  const classTPerHa = question.classTPerHa ?? niceStep((highest * 1.2) / 12);
+  const classCount = Math.ceil((Math.max(highest, targetTPerHa) * 1.2) / classTPerHa) + 1;
+
+  const dates = wanted.map((date, n): WindowDate => {
+    const found = walked[n]!;
+    const yields = inOrder(found, OUT.yield);
     const classes = new Array<number>(classCount).fill(0);
-    let chance = 0;
-    let mean = 0;
-    for (let s = 0; s < weather.seasons; s++) {
-      const y = yields[s]! * factor;
-      mean += y / weather.seasons;
-      chance += chanceOf(y, targetTPerHa) / weather.seasons;
-      const c = Math.min(classCount - 1, Math.floor(y / classTPerHa));
-      classes[c]!++;
-    }
-    const sorted = Float64Array.from(yields, (y) => y * factor).sort();
+    for (const y of yields) classes[Math.min(classCount - 1, Math.floor(y / classTPerHa))]!++;
+    const reference = meanOf(found, OUT.reference);
     const lossPct = Object.fromEntries(
-      CAUSES.map((cause, k) => [cause, (100 * sums[OUT.losses + k]!) / weather.seasons]),
-    ) as Record<Cause, number>;
-    const worst = CAUSES.reduce((a, b) => (lossPct[b] > lossPct[a] ? b : a));
-    ripe.sort((a, b) => a - b);
-    harvest.sort((a, b) => a - b);
-    const often = ripe.length * 2 >= weather.seasons;
-    dates.push({
+      LIMITS.map((limit, k) => [limit, reference > 0 ? (100 * meanOf(found, OUT.losses + k)) / reference : 0]),
+    ) as Record<Limit, number>;
+    const worst = BY_DATE.reduce((a, b) => (lossPct[b] > lossPct[a] ? b : a));
+    const often = (days: Float64Array): IsoDate | null => {
+      const came = days.filter((day) => day >= 0);
+      return came.length * 2 >= days.length ? isoDate(weather.firstDay + percentile(came, 50)) : null;
+    };
+    return {
       date,
-      chancePct: 100 * chance,
-      meanTPerHa: mean,
-      lowTPerHa: percentile(sorted, 10),
-      middleTPerHa: percentile(sorted, 50),
-      highTPerHa: percentile(sorted, 90),
+      chancePct: 100 * chanceOfTarget(found, targetTPerHa),
+      meanTPerHa: meanOf(found, OUT.yield),
+      lowTPerHa: rankOf(found.sorted, 10),
+      middleTPerHa: rankOf(found.sorted, 50),
+      highTPerHa: rankOf(found.sorted, 90),
       lossPct,
       limit: lossPct[worst] >= 1 ? worst : null,
       classes,
-      ripe: often ? isoDate(weather.firstDay + percentile(ripe, 50)) : null,
-      harvest: often ? isoDate(weather.firstDay + percentile(harvest, 50)) : null,
+      ripe: often(inOrder(found, OUT.ripeDay)),
+      harvest: often(inOrder(found, OUT.harvestDay)),
       coldMetPct: kind.vernalisationDays ? coldMet(toDay(date) - weather.firstDay) : null,
-    });
-    onProgress?.((n + 1) / wanted.length);
+    };
   });
 
   function coldMet(day: number): number {
@@ -182,23 +161,47 @@ export function simulateWindow(question: WindowQuestion, onProgress?: (share: nu
     return (100 * met) / weather.seasons;
   }
 
+  const window = windowOf(dates, question.customary);
+  const best = walked[window.best ? dates.indexOf(window.best) : 0];
+  const mean = (at: number) => (best ? meanOf(best, at) : 0);
+  const lost = (limit: Limit) => mean(OUT.losses + LIMITS.indexOf(limit));
+  const potentialTPerHa = mean(OUT.reference) - lost("warmth");
+  // what light allows is not what crops of the kind usually make of it
+  const unfitted = asked.fit.calibration > 0 ? 1 / asked.fit.calibration : 0;
   return {
     dates,
     seasons: weather.seasons,
     classTPerHa,
-    factor,
     targetTPerHa,
-    ...windowOf(dates, question.customary),
-    potentialTPerHa: reference[OUT.potential]! / weather.seasons,
-    waterLimitedTPerHa: reference[OUT.waterLimited]! / weather.seasons,
-    stress: [0, 1, 2].map((k) => reference[OUT.stress + k]! / weather.seasons) as [number, number, number],
+    ...window,
+    potentialTPerHa: unfitted * potentialTPerHa,
+    waterLimitedTPerHa: unfitted * (potentialTPerHa - lost("water")),
+    stress: [mean(OUT.wet), mean(OUT.wet + 1), mean(OUT.wet + 2)],
   };
 }
 
-/** Chance that a season whose simulated yield is `yieldTPerHa` reaches the target, given what the simulation does not see. */
-export function chanceOf(yieldTPerHa: number, targetTPerHa: number): number {
-  return yieldTPerHa <= 0 ? 0 : normalShareBelow((yieldTPerHa - targetTPerHa) / (OTHER_CAUSES_CV * yieldTPerHa));
+/** What the date of planting can change. */
+const BY_DATE: Limit[] = LIMITS.filter((limit) => limit !== "warmth" && limit !== "stand" && limit !== "site");
+
+/** The same plan planted on another day: what came at planting or before it moves along, what comes in spring stays. */
+function plantedOn(plan: RehearsedPlan, plantingDay: number): RehearsedPlan {
+  const moved = plantingDay - plan.plantingDay;
+  if (moved === 0) return plan;
+  return {
+    ...plan,
+    plantingDay,
+    startDay: Math.min(plan.startDay, plantingDay),
+    seen: null,
+    arrivals: plan.arrivals
+      .map((a) =>
+        a.day > plan.startDay && a.day <= plan.plantingDay + WITH_PLANTING_DAYS ? { ...a, day: a.day + moved } : a,
+      )
+      .sort((a, b) => a.day - b.day),
+    pond: plan.pond && { ...plan.pond, untilDay: plan.pond.untilDay + moved },
+  };
 }
+/** Fertiliser that comes within so many days of planting goes with it; assumption. */
+const WITH_PLANTING_DAYS = 30;
 
 /** Days from a customary window within which a date can be recommended; assumption, two weeks. */
 const NEAR_CUSTOM = 14;

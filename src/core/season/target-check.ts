@@ -67,10 +67,7 @@ export function targetCheck(
     (a, b) => (a === null || b.expectedOfNeededPct < a.expectedOfNeededPct ? b : a),
     null,
   );
-  // a field that gives more than the simulation lifts what light and water allow with it: no mean lies above its potential
-  const lift = Math.max(1, answer.factor);
-  const potentialTPerHa = answer.potentialTPerHa * lift;
-  const waterLimitedTPerHa = answer.waterLimitedTPerHa * lift;
+  const { potentialTPerHa, waterLimitedTPerHa } = answer;
   const verdict =
     targetTPerHa > potentialTPerHa
       ? "out of reach of the light"
@@ -85,15 +82,7 @@ export function targetCheck(
     computed(
       label,
       "t/ha",
-      rule(
-        name,
-        [
-          { label: of, value: `mean of ${answer.seasons} simulated seasons` },
-          quantity("factor of the field", lift, ""),
-        ],
-        value,
-        "t/ha",
-      ),
+      rule(name, [{ label: of, value: `mean of ${answer.seasons} simulated seasons` }], value, "t/ha"),
     );
   return {
     targetTPerHa,
@@ -110,11 +99,10 @@ export function targetCheck(
         "Chance of reaching the target",
         "%",
         rule(
-          "mean over the seasons of the chance that yield x factor, give or take 8 % from other causes, is the target or more",
+          "mean over the seasons of the chance that yield, give or take 8 % from other causes, is the target or more",
           [
             quantity("target", targetTPerHa, "t/ha"),
             quantity("simulated seasons", answer.seasons, ""),
-            quantity("factor from the field's history", answer.factor, ""),
             quantity("mean yield at this date", here?.meanTPerHa ?? 0, "t/ha"),
           ],
           chancePct,
@@ -124,7 +112,7 @@ export function targetCheck(
       ),
       potential: ofSeasons(
         "Potential yield",
-        "radiation use efficiency x light taken up x temperature factor, summed, x harvest index / (1 - moisture), x factor of the field where it is over 1",
+        "radiation use efficiency x light taken up x temperature factor, summed, x harvest index / (1 - moisture), not fitted to what crops of the kind usually make of it",
         "light and warmth",
         potentialTPerHa,
       ),

@@ -21,7 +21,7 @@ const ORDER = { stop: 0, advise: 1, hint: 2 };
  */
 export function checkPlan(plan: Plan, facts: PlanFacts, decisions: Decisions): Finding[] {
   // a plan of nothing is the first to be said: nothing else matters then
-  const findings: Finding[] = [...checkHope(plan, facts), ...problemFindings(plan, decisions), ...checkConflicts(plan)];
+  const findings: Finding[] = [...checkHope(plan), ...problemFindings(plan, decisions), ...checkConflicts(plan)];
   for (const sheet of SHEETS) {
     const add: Check["add"] = (severity, id, title, why, repairs = []) =>
       findings.push({ id, sheet, severity, title, why, repairs });
@@ -31,7 +31,7 @@ export function checkPlan(plan: Plan, facts: PlanFacts, decisions: Decisions): F
     ...checkTargetAndRotation(plan, facts),
     ...checkBands(plan, facts, decisions),
     ...checkSeason(plan, facts),
-    ...checkTarget(plan, facts),
+    ...checkTarget(plan),
   );
   return findings.sort((a, b) => ORDER[a.severity] - ORDER[b.severity]);
 }

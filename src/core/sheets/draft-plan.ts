@@ -11,6 +11,7 @@ import { type FieldError, failed, fieldError, ok, type Result } from "../result"
 import type { Decisions } from "./decisions";
 import { costedPart, datedParts, followingWork, plannedWork, undatedParts } from "./index";
 import type { Plan } from "./plan";
+import { rehearsedPart } from "./rehearsal";
 import type { Dated, Draft } from "./sheet";
 
 /**
@@ -27,11 +28,7 @@ export function draftPlan(facts: PlanFacts, decisions: Decisions, season: number
   const far = datesOutOfSeason(decisions, season);
   if (far.length > 0) return failed(far);
   try {
-    const plan = whole(drafting(facts, decisions, season, guide, 0));
-    // water is known once dates are, and feed comes before: where water brings nitrogen the plan is drafted with it again
-    return plan.ok && plan.value.water.nitrogenKgPerHa >= WORTH_COUNTING_N
-      ? whole(drafting(facts, decisions, season, guide, plan.value.water.nitrogenKgPerHa))
-      : plan;
+    return whole(draftInSteps(facts, decisions, season, guide));
   } catch (error) {
     // a plan that nobody thought of must not take down the page that lists it among hundreds
     return failed([
@@ -79,14 +76,14 @@ export const draftInSteps = (
   decisions: Decisions,
   season: number,
   guide: Guide,
-): Generator<undefined, Result<Plan>> => drafting(facts, decisions, season, guide, 0);
+): Generator<undefined, Result<Plan>> => drafting(facts, decisions, season, guide, null);
 
 function* drafting(
   facts: PlanFacts,
   decisions: Decisions,
   season: number,
   guide: Guide,
-  waterN: number,
+  waterN: number | null,
 ): Generator<undefined, Result<Plan>> {
   const { guideId, kindId, methodId, productId, schools } = decisions.crop;
   if (guide.id !== guideId)
@@ -96,7 +93,7 @@ function* drafting(
   const crop = resolveGuide(guide, fitting(guide, { kind: kindId, method, product: productId, schools }));
   if (!crop.ok) return crop;
   const context = new PlanContext(facts, decisions, crop.value, season);
-  const draft = { context, facts, decisions, targetTPerHa: target(context), waterN, parts: {} };
+  const draft = { context, facts, decisions, targetTPerHa: target(context), waterN: waterN ?? 0, parts: {} };
 
   const undated = { ...draft, parts: yield* undatedParts(draft) };
   yield;
@@ -110,9 +107,14 @@ function* drafting(
   const solved = solveDates(context, planned);
   yield;
   const whole = { ...undated, parts: yield* datedParts(undated, solved) };
+  // water is known once dates are, and feed comes before: where water brings nitrogen the plan is drafted with it again
+  const brought = whole.parts.water.nitrogenKgPerHa;
+  if (waterN === null && brought >= WORTH_COUNTING_N) return yield* drafting(facts, decisions, season, guide, brought);
   withDates = whole;
   const operations = finishOperations(context, [...planned, ...followingWork(whole, solved)], solved);
   const inputs = listInputs(operations, facts.field.areaHa);
+  const rehearsal = yield* rehearsedPart(whole, solved, operations);
+  yield;
   const money = costedPart(whole, operations, inputs);
 
   const dateOf = (role: PlannedOperation["role"]) => operations.find((o) => o.role === role)?.date ?? null;
@@ -125,6 +127,7 @@ function* drafting(
     asides: context.asides,
     ...whole.parts,
     money,
+    rehearsal,
     stages: stagesOf(solved),
     plantingDate: dateOf("plant"),
     harvestDate: dateOf("harvest"),

@@ -1,16 +1,18 @@
 /** What can be done when a sowing window is missed: later, another type, another crop, each with what the farm can carry. */
 
-import type { IsoDate } from "../dates";
+import { type IsoDate, toDay } from "../dates";
 import { type ImplementId, implementOf } from "../ground/implements";
 import { type ResolvedGuide, resolveGuide } from "../guides/resolve-guide";
 import type { Guide } from "../guides/schema";
 import type { PlanFacts } from "../plan/facts";
 import { listedPrice } from "../plan/listed-price";
 import { OWN } from "../plan/own-operations";
+import { rehearsalBasis, UNPLANNED, usualWater, walkedFrom } from "../plan/rehearsal-basis";
 import { CRITERION_NAMES, NOT_OF_YIELD, type Suitability } from "../plan/site-criteria";
-import { siteSuitability, yieldShare } from "../plan/site-suitability";
+import { siteSuitability, unseenShare } from "../plan/site-suitability";
 import { chosenWindow, type DatedWindow } from "../plan/sowing-windows";
 import type { WindowQuestion } from "../season/sowing-window";
+import { seasonWeather } from "../weather/season-weather";
 import { type Change, change } from "./decisions";
 import { fallBack } from "./faces";
 import type { Plan } from "./plan";
@@ -29,7 +31,8 @@ interface Fallback {
   site: Suitability;
   /** why this farm or field cannot carry it; empty where it can */
   cannot: string[];
-  question: WindowQuestion;
+  /** null where it cannot ripen here */
+  question: WindowQuestion | null;
 }
 
 /** Under this share of the typical yield a site does not carry a crop; assumption. */
@@ -108,7 +111,10 @@ export function fallbacks(facts: PlanFacts, plan: Plan, missedOn: IsoDate, other
       const judged = siteSuitability({ ...facts, season: plan.season, soilTest: limed }, resolved.value);
       if (!judged.ok) continue;
       const site = judged.value;
-      const expected = (2 * typical * yieldShare(site) + yields.reduce((a, b) => a + b, 0)) / (2 + yields.length);
+      const siteShare = unseenShare(site);
+      const basis = rehearsalBasis(facts, resolved.value, plan.season, window, { ownTPerHa: yields, siteShare });
+      const { firstDay } = seasonWeather(climate, plan.season);
+      const bunded = (basis?.crop.bundMm ?? 0) > 0;
       list.push({
         id: `${guide.id}.${kind.id}`,
         kind: own ? "later" : same ? "other type" : "other crop",
@@ -122,12 +128,26 @@ export function fallbacks(facts: PlanFacts, plan: Plan, missedOn: IsoDate, other
         guide,
         site,
         cannot: own ? [] : whyNot(facts, resolved.value, site),
-        question: {
-          ...question(facts, climate, resolved.value, plan.season, window, expected, 1),
+        question: basis && {
+          ...question(facts, climate, resolved.value, plan.season, {
+            ...basis,
+            // nitrogen as it needs: such a plan would see to it
+            fit: { ...basis.fit, needKgAt1T: 0 },
+            mulchKept: 0,
+            heightM: null,
+            plan: {
+              ...UNPLANNED,
+              startDay: toDay(walkedFrom(facts.previousCrop?.harvest ?? null, date)) - firstDay,
+              plantingDay: toDay(date) - firstDay,
+              ...usualWater(facts.field.irrigated, bunded),
+              earlyBefore: toDay(window.best) - firstDay,
+              siteShare,
+            },
+          }),
           from: date,
           to: date,
           stepDays: 1,
-          targetTPerHa: expected,
+          targetTPerHa: typical,
         },
       });
     }

@@ -25,6 +25,7 @@ const besides = (plan: Plan, id: string) =>
     plan.operations,
     plan.inputs,
     plan.money,
+    plan.rehearsal,
     plan.site,
     plan.feed,
     plan.seed,

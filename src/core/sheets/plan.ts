@@ -16,6 +16,7 @@ import type { HarvestPart } from "./harvest/part";
 import type { KeepPart } from "./keep/part";
 import type { MoneyPart } from "./money/part";
 import type { ProtectPart } from "./protect/part";
+import type { RehearsalPart } from "./rehearsal-part";
 import type { SeedPart } from "./seed/part";
 import type { SitePart } from "./site-part";
 import type { SoilPart } from "./soil/part";
@@ -63,6 +64,8 @@ export interface Plan extends PlanParts {
   plantingDate: IsoDate | null;
   harvestDate: IsoDate | null;
   operations: Operation[];
+  /** what its seasons let expect */
+  rehearsal: RehearsalPart;
   inputs: InputLine[];
   waits: PlanWait[];
   windows: PlanWindow[];

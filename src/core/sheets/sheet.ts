@@ -63,6 +63,8 @@ export interface LedgerLine {
   figures: { id: FigureId | `feed.over.${"n" | "p2o5" | "k2o"}`; decimals?: number }[];
   /** what the several are, in small */
   of?: string;
+  /** a figure in small words under it */
+  under?: { words: string; id: FigureId; decimals?: number };
 }
 
 /** What ladder and ledger take from a sheet. */

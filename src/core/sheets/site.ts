@@ -1,9 +1,8 @@
-/** The site of a plan: what it lets expect, and what limits it. It is no sheet: every sheet stands on it. */
+/** The site of a plan, and what limits it. It is no sheet: every sheet stands on it. */
 
 import { implementOf } from "../ground/implements";
 import type { CriterionId, Suitability } from "../plan/site-criteria";
-import { siteSuitability, yieldShare } from "../plan/site-suitability";
-import { expectedYield } from "../season/sowing-window";
+import { siteSuitability } from "../plan/site-suitability";
 import type { PlanParts } from "./plan";
 import type { Draft } from "./sheet";
 import type { SitePart } from "./site-part";
@@ -12,7 +11,7 @@ import type { SitePart } from "./site-part";
 export const ownYields = (history: { crop: string; yieldTPerHa: number | null }[], crop: string): number[] =>
   history.flatMap((h) => (h.crop === crop && h.yieldTPerHa !== null ? [h.yieldTPerHa] : []));
 
-/** Judges the site as it will be with this plan's lime, and the yield that it lets expect. */
+/** Judges the site as it will be with this plan's lime. */
 export function draftSite(draft: Draft<Pick<PlanParts, "ground" | "soil">>): SitePart {
   const { context, facts, parts } = draft;
   const { soilTest: test } = facts;
@@ -31,12 +30,7 @@ export function draftSite(draft: Draft<Pick<PlanParts, "ground" | "soil">>): Sit
     context.crop,
   );
   const site: Suitability = judged.ok ? judged.value : { score: 1, limiting: null, criteria: [] };
-  const share = yieldShare(site);
-  const { guide, product } = context.crop;
-  const typical = product.targetTPerHa.typical;
-  const own = ownYields(facts.history, guide.id);
-  const expectedTPerHa = context.use("yield.expect", expectedYield(typical, own, share).figure);
-  return { ...site, limedPh, yieldShare: share, expectedTPerHa };
+  return { ...site, limedPh };
 }
 
 /** What the passes before planting take away of what limits the site. */

@@ -137,8 +137,8 @@ describe("a target", () => {
   });
   it("is no surer on sand without water than on watered loam: potatoes were expected alike on all", () => {
     const potato = (more: Partial<PlanFacts["field"]>) =>
-      drafted(of("potato"), { ...EXAMPLE_FACTS, history: [], field: { ...EXAMPLE_FACTS.field, ...more } }).plan.site
-        .expectedTPerHa;
+      drafted(of("potato"), { ...EXAMPLE_FACTS, history: [], field: { ...EXAMPLE_FACTS.field, ...more } }).plan
+        .rehearsal.expectedTPerHa;
     const watered = potato({ textureClass: "loam", irrigated: true, waterM3PerYear: 60_000 });
     expect(watered).toBeGreaterThan(potato({ textureClass: "sand" }) * 1.2);
     expect(watered).toBeGreaterThan(potato({ textureClass: "clay", drainage: "poor" }) * 1.5);

@@ -1,12 +1,11 @@
 /** From a plan to the questions that the sowing window asks of the simulation: its own dates, and the fall-backs. */
 
-import { addDays, daysBetween, type IsoDate, toDay } from "../dates";
+import { addDays, daysBetween, type IsoDate } from "../dates";
 import type { Figure } from "../figure/figure";
 import type { ResolvedGuide } from "../guides/resolve-guide";
 import type { PlanFacts } from "../plan/facts";
 import { OWN } from "../plan/own-operations";
 import { chosenWindow, type DatedWindow, sowingWindows } from "../plan/sowing-windows";
-import { growthCrop } from "../season/growth";
 import type { WindowQuestion } from "../season/sowing-window";
 import type { Climate } from "../weather/climate";
 import type { Plan } from "./plan";
@@ -23,17 +22,11 @@ export const windowsOf = (facts: PlanFacts, crop: ResolvedGuide, season: number)
     latitudeDeg: facts.climate?.latitudeDeg,
   });
 
-/** Share of full growth that the nitrogen of a plan allows; the soil alone gives half (assumption). */
-export function nitrogenFactor(plan: Pick<Plan, "feed">): number {
-  const { need, supplied } = plan.feed;
-  return need.n > 0 ? Math.min(1, 0.5 + (0.5 * supplied.n) / need.n) : 1;
-}
-
 export interface PlanWindows {
   resolved: ResolvedGuide;
   windows: DatedWindow[];
   chosen: DatedWindow;
-  /** of this field, its site counted: what the simulation is set by */
+  /** of the plan, at its own date */
   expected: { value: number; figure: Figure };
 }
 
@@ -45,7 +38,7 @@ export function planWindows(facts: PlanFacts, plan: Plan): PlanWindows {
     resolved: crop,
     windows,
     chosen: chosenWindow(windows, plan.plantingDate ?? undefined, facts.today),
-    expected: { value: plan.site.expectedTPerHa, figure: plan.figures["yield.expect"] as Figure },
+    expected: { value: plan.rehearsal.expectedTPerHa, figure: plan.figures["yield.expect"] as Figure },
   };
 }
 
@@ -57,12 +50,13 @@ function freeAndFit(facts: PlanFacts, plan: Pick<Plan, "ground" | "soil">): IsoD
   return addDays(off, 1 + Math.max(passes, plan.soil.limeThisSeasonTPerHa > 0 ? plan.soil.limeLeadDays : 0));
 }
 
-/** The question of a plan's sowing window; of one date only when `only` names it. Null without a climate. */
+/** The question of a plan's sowing window; of one date only when `only` names it. Null without a climate, or where the plan was not rehearsed. */
 export function windowQuestion(facts: PlanFacts, plan: Plan, of: PlanWindows, only?: IsoDate): WindowQuestion | null {
   const { climate } = facts;
+  const { asked } = plan.rehearsal;
   const first = of.windows[0];
   const last = of.windows.at(-1);
-  if (!climate || !first || !last) return null;
+  if (!climate || !asked || !first || !last) return null;
   const start = addDays(first.from, -BEFORE);
   // what is sown already is looked at from its date on; what is not cannot be sown in the past
   const sown = facts.log.some((entry) => entry.operationId === OWN.plant) ? plan.plantingDate : null;
@@ -70,7 +64,7 @@ export function windowQuestion(facts: PlanFacts, plan: Plan, of: PlanWindows, on
   const from = only ?? (sown ? (sown < start ? sown : start) : soonest);
   const to = only ?? addDays(last.until, AFTER);
   return {
-    ...question(facts, climate, of.resolved, plan.season, of.chosen, of.expected.value, nitrogenFactor(plan)),
+    ...question(facts, climate, of.resolved, plan.season, asked),
     from,
     to: to < from ? from : to,
     stepDays: Math.max(1, Math.ceil(daysBetween(from, to < from ? from : to) / MOST_DATES)),
@@ -79,29 +73,20 @@ export function windowQuestion(facts: PlanFacts, plan: Plan, of: PlanWindows, on
   };
 }
 
-export function question(
+/** What all questions of a season here have in common. */
+export const question = (
   facts: PlanFacts,
   climate: Climate,
   resolved: ResolvedGuide,
   season: number,
-  window: DatedWindow,
-  expectedTPerHa: number,
-  nitrogen: number,
-): Omit<WindowQuestion, "from" | "to" | "stepDays" | "targetTPerHa"> {
-  const crop = growthCrop(resolved, facts.field, {
-    nitrogenFactor: nitrogen,
-    earlyBefore: toDay(window.best),
-    latenessLossPctPerDay: window.latenessLossPctPerDay,
-  });
-  return {
-    climate,
-    season,
-    today: facts.today,
-    observed: facts.observedWeather,
-    guide: { stages: resolved.guide.stages, climate: resolved.guide.climate },
-    kind: resolved.kind,
-    crop,
-    referenceDate: window.best,
-    expectedTPerHa,
-  };
-}
+  asked: WindowQuestion["asked"],
+): Omit<WindowQuestion, "from" | "to" | "stepDays" | "targetTPerHa"> => ({
+  climate,
+  season,
+  today: facts.today,
+  observed: facts.observedWeather,
+  guide: { stages: resolved.guide.stages, climate: resolved.guide.climate },
+  kind: resolved.kind,
+  asked,
+  rain: facts.rain ?? [],
+});

@@ -17,6 +17,8 @@ const sum = (v: number[]) => v.reduce((a, b) => a + b, 0);
 
 /** What a rule with a name gives, worked out in another way than the program does; null where a walk through days or a table gives it. */
 const RULES: Record<string, ((v: number[]) => number) | null> = {
+  "middle of the simulated seasons, each rehearsed day by day": null,
+  "rank 20 of a hundred of the same seasons": null,
   "share of a normal spread within the buyer's limits, by number": (v) => {
     // by Simpson over the density, from the least to the most that is taken
     const [mean = 0, spread = 0] = v;

@@ -39,6 +39,19 @@ interface GiveOptions {
   atRawPctOn?: ArrayLike<number> | null;
 }
 
+/** A rule and its limits as plain data: for whoever walks other seasons by it, and sends it there. */
+export interface PlainGiving {
+  rule: WaterRule | null;
+  limits: Pick<GiveOptions, "leastMm" | "mostMm" | "restDays" | "stopAfterDay" | "limitNetMm" | "ruleFromDay">;
+  settled: [number: number, Settled][];
+  /** as of `atRawPctOn` */
+  moist: number[] | null;
+}
+
+/** The giver of one walk by plain data; turns of the source are not in it. */
+export const giverFrom = ({ rule, limits, settled, moist }: PlainGiving): Giver =>
+  giverOf(rule, { ...limits, ...(settled.length > 0 ? { settled: new Map(settled) } : {}), atRawPctOn: moist });
+
 const NOTHING: ReadonlyMap<number, Settled> = new Map([]);
 
 /**

@@ -6,7 +6,7 @@ import type { CropLine } from "@/core/guides/crop-line";
 import { CRITERION_NAMES } from "@/core/plan/site-criteria";
 import { change as changeOf } from "@/core/sheets/decisions";
 import { fallBack, takeAnother } from "@/core/sheets/faces";
-import type { SitePart } from "@/core/sheets/site-part";
+import type { Plan } from "@/core/sheets/plan";
 import type { PlantingDraft } from "@/server/contracts";
 import { Button } from "@/ui/button";
 import { Choice } from "@/ui/choice";
@@ -14,6 +14,7 @@ import { Popover } from "@/ui/popover";
 import { useUnits } from "../shared/units";
 import { DecidedNumber } from "./inputs/decided-number";
 import { usePlanModel } from "./plan-context";
+import { SeasonBar } from "./season-bar";
 import { FigureValue } from "./working";
 
 /** All criteria: fetched when they are looked at. */
@@ -103,7 +104,7 @@ export function PlanHead({
           align="left"
         />
       </div>
-      {plan && <Site site={plan.site} />}
+      {plan && <Site {...plan} />}
       <div className="ml-auto flex flex-wrap items-center gap-2">
         <SaveStatus versions={versions} />
         {editable && (
@@ -136,7 +137,7 @@ export function PlanHead({
 }
 
 /** How the site suits the crop, what limits it, and what it lets expect; opens to all criteria. */
-function Site({ site }: { site: SitePart }) {
+function Site({ site, rehearsal, targetTPerHa }: Pick<Plan, "site" | "rehearsal" | "targetTPerHa">) {
   const { number } = useUnits();
   return (
     <div>
@@ -154,6 +155,13 @@ function Site({ site }: { site: SitePart }) {
           <CriteriaList criteria={site.criteria} />
         </Popover>
         <FigureValue id="yield.expect" decimals={1} />
+        {rehearsal.rehearsed && (
+          <SeasonBar
+            badTPerHa={rehearsal.rehearsed.badTPerHa}
+            middleTPerHa={rehearsal.expectedTPerHa}
+            targetTPerHa={targetTPerHa}
+          />
+        )}
       </span>
     </div>
   );

@@ -1,6 +1,8 @@
 "use client";
 
+import { LIMIT_NAMES } from "@/core/rehearsal/outcome";
 import { SHEET_FACES } from "@/core/sheets/faces";
+import { BAD_SEASON, type RehearsedSeasons } from "@/core/sheets/rehearsal-part";
 import type { LedgerLine } from "@/core/sheets/sheet";
 import { useUnits } from "../shared/units";
 import { usePlanModel } from "./plan-context";
@@ -12,6 +14,7 @@ import { FigureValue } from "./working";
 export function Ledger({ onWindow }: { onWindow: () => void }) {
   const { plan } = usePlanModel();
   if (!plan) return null;
+  const { rehearsed } = plan.rehearsal;
   const lines = SHEET_FACES.flatMap(({ present }) => present.ledger?.(plan) ?? []);
   return (
     <section aria-label="Ledger" className="border border-line bg-sheet px-3 py-2">
@@ -22,6 +25,12 @@ export function Ledger({ onWindow }: { onWindow: () => void }) {
       <dl>
         <Line label="Target" figures={[{ id: "target" }]} />
         <ReachTarget onOpen={onWindow} />
+        <Line
+          label="Expected yield"
+          figures={[{ id: "yield.expect", decimals: 1 }]}
+          {...(rehearsed ? { under: { words: BAD_SEASON, id: "yield.bad", decimals: 1 } } : {})}
+        />
+        {rehearsed && <HeldBack heldBackBy={rehearsed.heldBackBy} />}
         {lines.map((line) => (
           <Line key={line.label} {...line} />
         ))}
@@ -30,12 +39,30 @@ export function Ledger({ onWindow }: { onWindow: () => void }) {
   );
 }
 
+/** What holds the yield back most, in order. */
+function HeldBack({ heldBackBy }: Pick<RehearsedSeasons, "heldBackBy">) {
+  const { split } = useUnits();
+  const unit = split(0, "yield").unit;
+  const named = heldBackBy.slice(0, 4).filter((h) => h.tPerHa >= LEAST_SHARE * (heldBackBy[0]?.tPerHa ?? 0));
+  return (
+    <div className="py-[3px]">
+      <dt className="sr-only">Held back by</dt>
+      <dd className="text-[12px] text-soft">
+        Held back by {named.map((h) => `${LIMIT_NAMES[h.limit]} ${split(h.tPerHa, "yield", 1).number}`).join(", ")}{" "}
+        {unit}
+      </dd>
+    </div>
+  );
+}
+/** What takes less than this part of what takes most is not named. */
+const LEAST_SHARE = 0.05;
+
 function AgainstVersion() {
   const { changes } = usePlanModel();
   return <p className="text-[12px] text-soft">{changes.length > 0 ? "change against the last version" : ""}</p>;
 }
 
-function Line({ label, figures, of }: LedgerLine) {
+function Line({ label, figures, of, under }: LedgerLine) {
   const { changes, plan } = usePlanModel();
   const { measureChange } = useUnits();
   const [first] = figures;
@@ -46,6 +73,16 @@ function Line({ label, figures, of }: LedgerLine) {
     <div className="grid grid-cols-[1fr_auto_3.2em] items-baseline gap-2 py-[3px]">
       <dt>
         {label} {of && <span className="text-[12px] text-soft">{of}</span>}
+        {under && (
+          <span className="block whitespace-nowrap text-[12px] text-soft">
+            {under.words}{" "}
+            <FigureValue
+              id={under.id}
+              unit={false}
+              {...(under.decimals === undefined ? {} : { decimals: under.decimals })}
+            />
+          </span>
+        )}
       </dt>
       <dd className={`flex justify-end gap-2 ${figures.length > 1 ? "col-span-2" : ""}`}>
         {figures.map(({ id, decimals }) => (

@@ -32,7 +32,7 @@ export async function compareDrafts(client: Client, access: Access, planId: stri
       planting: plan.plantingDate,
       harvest: plan.harvestDate,
       costPerHa: plan.figures["money.cost"]?.value ?? null,
-      marginPerHa: plan.figures["money.margin"]?.value ?? null,
+      marginPerHa: plan.figures["money.marginExpected"]?.value ?? null,
       stops,
       problem: null,
     });

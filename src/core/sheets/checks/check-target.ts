@@ -1,13 +1,12 @@
 /** The target against site, light and water; what limits the site and how to improve it; what is not recorded. */
 
 import { formatDay } from "../../dates";
-import type { PlanFacts } from "../../plan/facts";
-import { CRITERION_NAMES } from "../../plan/site-criteria";
-import { lightLimitedYield } from "../../season/potential";
+import { CRITERION_NAMES, NOT_REHEARSED } from "../../plan/site-criteria";
+import { LIMIT_NAMES } from "../../rehearsal/outcome";
 import { cash, q } from "../../units/told";
 import type { Plan } from "../plan";
+import type { RehearsedSeasons } from "../rehearsal-part";
 import type { Finding } from "../sheet";
-import { walked } from "../water/part";
 import { joinNames, round, sentence } from "../words";
 
 /** Over the expected yield by so much a target is called ambitious; from this score down a criterion is said. */
@@ -16,12 +15,12 @@ const SAID_FROM = 0.8;
 /** Normals smooth what a good year brings: a target so little over what they allow is let pass. */
 const SLACK = 1.05;
 
-export function checkTarget(plan: Plan, facts: PlanFacts): Finding[] {
+export function checkTarget(plan: Plan): Finding[] {
   const findings: Finding[] = [];
   const { site, targetTPerHa } = plan;
   const add = (id: string, sheet: Finding["sheet"], severity: Finding["severity"], title: string, why: string) =>
     findings.push({ id, sheet, severity, title, why, repairs: [] });
-  const expected = site.expectedTPerHa;
+  const expected = plan.rehearsal.expectedTPerHa;
   const t = (value: number) => q(value, "t/ha", 1);
 
   // rests are said where the rotation is checked
@@ -29,7 +28,7 @@ export function checkTarget(plan: Plan, facts: PlanFacts): Finding[] {
     .filter((c) => c.id !== "rotation" && c.score !== null && c.score < SAID_FROM)
     .sort((a, b) => (a.score ?? 1) - (b.score ?? 1));
   // of a plan of nothing that was said first, with its cause
-  const hopeless = checkHope(plan, facts).length > 0;
+  const hopeless = checkHope(plan).length > 0;
   const [least] = limiting;
   if (least && !hopeless)
     add(
@@ -57,24 +56,14 @@ export function checkTarget(plan: Plan, facts: PlanFacts): Finding[] {
     );
 
   if (hopeless) return findings;
-  const light = lightLimit(plan, facts);
-  const water = waterByTotals(plan);
-  if (light !== null && targetTPerHa > light * SLACK)
+  const light = plan.rehearsal.rehearsed?.potentialTPerHa ?? Number.POSITIVE_INFINITY;
+  if (targetTPerHa > light * SLACK)
     add(
       "target.light",
       "money",
       "advise",
       `The target of ${t(targetTPerHa)} is above what light allows: about ${t(light)}.`,
-      "Radiation and temperature of this place and season allow no more, even without stress (station normals).",
-    );
-  // where irrigations are planned, the season's own balance says whether they suffice, and says it better
-  else if (water !== null && targetTPerHa > water * SLACK && !(facts.field.irrigated && walked(plan.water)))
-    add(
-      "target.water",
-      "money",
-      "advise",
-      `The target of ${t(targetTPerHa)} is above what the available water allows: about ${t(water)}.`,
-      `${sentence(site.criteria.find((c) => c.id === "water")?.reason ?? "")} This is calculated from the season's totals; "When to sow" works day by day and may find more or less. Find more water, or lower the target.`,
+      "Radiation and temperature of this place and season allow no more, even without stress (mean of the simulated seasons).",
     );
   else if (targetTPerHa > expected * AMBITIOUS)
     add(
@@ -82,7 +71,7 @@ export function checkTarget(plan: Plan, facts: PlanFacts): Finding[] {
       "money",
       "advise",
       `The target of ${t(targetTPerHa)} is ${q((targetTPerHa / expected - 1) * 100, "%")} above the expected ${t(expected)}.`,
-      "Expected yield combines the guide, the site and this field's own yields. The Money sheet shows the margin at both.",
+      `Expected yield is the middle of the simulated seasons with this plan's date, stand, water and nitrogen${plan.rehearsal.rehearsed ? `; ${worstInWords(plan.rehearsal.rehearsed)} holds it back most` : ""}. The Money sheet shows the margin at both.`,
     );
   return findings;
 }
@@ -90,22 +79,27 @@ export function checkTarget(plan: Plan, facts: PlanFacts): Finding[] {
 /** Under this share of the guide's typical yield a plan is one of nothing; assumption: a tenth does not pay the seed of any crop. */
 const NOTHING_SHARE = 0.1;
 
+const worstInWords = ({ heldBackBy }: RehearsedSeasons): string =>
+  heldBackBy[0] ? LIMIT_NAMES[heldBackBy[0].limit] : "nothing in particular";
+
 /** The first thing to be said of a plan that is expected to yield nothing: why, and what would mend it. */
-export function checkHope(plan: Plan, facts: PlanFacts): Finding[] {
-  const { site, crop } = plan;
+export function checkHope(plan: Plan): Finding[] {
+  const { site, crop, rehearsal } = plan;
   const typical = crop.product.targetTPerHa.typical;
-  const light = lightLimit(plan, facts);
-  const dark = light !== null && light < site.expectedTPerHa;
-  const expected = dark ? light : site.expectedTPerHa;
+  const expected = rehearsal.expectedTPerHa;
   if (expected >= NOTHING_SHARE * typical) return [];
+  const [most] = rehearsal.rehearsed?.heldBackBy ?? [];
+  const dark = rehearsal.why === "does not ripen" || most?.limit === "unripe" || most?.limit === "warmth";
   const worst = site.criteria
-    .filter((c) => c.score !== null && c.score < 1)
+    .filter((c) => c.score !== null && c.score < 1 && (most?.limit !== "site" || NOT_REHEARSED.includes(c.id)))
     .sort((a, b) => (a.score ?? 1) - (b.score ?? 1))[0];
   const cause = dark
     ? `Radiation and temperature from ${plan.plantingDate ? formatDay(plan.plantingDate) : "planting"} on will not bring ${crop.kind.name.toLowerCase()} to harvest here.`
-    : worst
-      ? `The cause is ${CRITERION_NAMES[worst.id]}. ${sentence(worst.reason)}`
-      : "The cause is this field's own yields of the crop.";
+    : most && most.limit !== "site"
+      ? `What holds it back most is ${LIMIT_NAMES[most.limit]}.`
+      : worst
+        ? `The cause is ${CRITERION_NAMES[worst.id]}. ${sentence(worst.reason)}`
+        : "The cause is this field's own yields of the crop.";
   const mend = !dark && worst?.lift ? `${sentence(worst.lift.what)} Or choose` : "Choose";
   return [
     {
@@ -118,12 +112,6 @@ export function checkHope(plan: Plan, facts: PlanFacts): Finding[] {
     },
   ];
 }
-
-/** What light and warmth alone allow from this planting date on; null where no climate or date is known [t/ha]. */
-const lightLimit = (plan: Plan, facts: PlanFacts): number | null =>
-  facts.climate && plan.plantingDate
-    ? lightLimitedYield(plan.crop, facts.climate, plan.plantingDate, plan.stages).tPerHa
-    : null;
 
 /** What rain, soil and given water let the crop make by the season's totals: in proportion to what its highest yield takes [t/ha]. */
 export function waterByTotals({ site, crop }: Plan): number | null {

@@ -3,7 +3,7 @@
 import { daysBetween, type IsoDate } from "../../dates";
 import { nitrogenNeed } from "../../feed/nitrogen-need";
 import { BACKGROUND_KG, LAYER_CM, soilNitrate } from "../../feed/soil-nitrate";
-import { mineralisedNitrogen, ratePctOf } from "../../feed/soil-nitrogen";
+import { mineralisedNitrogen, organicGround, TOPSOIL_CM } from "../../feed/soil-nitrogen";
 import { asMeasure, atLeast, minus, numberOf, plus, times } from "../../figure/expression";
 import { amended, type Basis, computed, type Figure, given, type Known, quantity } from "../../figure/figure";
 import { numbered, perObject } from "../../memo";
@@ -12,7 +12,6 @@ import { windowOfPlan } from "../../plan/dates";
 import { OWN } from "../../plan/own-operations";
 import { failed, fieldError } from "../../result";
 import { availableWaterMmPerM, heldAtCapacityMmPerM } from "../../soil/available-water";
-import { bulkDensityTPerM3 } from "../../soil/texture";
 import { q } from "../../units/told";
 import type { Climate } from "../../weather/climate";
 import { meanTemperatures, startOfSpring } from "../../weather/climate-days";
@@ -198,7 +197,7 @@ function sinceThen(
 function setFreeOnADay({ facts }: Pick<Draft, "facts">, soilTempC: number): number {
   const { soilTest: test } = facts;
   if (!test) return 0;
-  const ground = organicGround(facts, test);
+  const ground = organicGround(facts.field, test.organicMatterPct);
   const free = setFree(test, `${soilTempC} ${Object.values(ground).join(" ")}`, () =>
     mineralisedNitrogen({ ...ground, soilTempC: [soilTempC] }),
   );
@@ -207,14 +206,6 @@ function setFreeOnADay({ facts }: Pick<Draft, "facts">, soilTempC: number): numb
 
 /** What the organic matter of a tested soil sets free, by its ground and the days: kept with the test. */
 const setFree = perObject<object, string, ReturnType<typeof mineralisedNitrogen>>(20);
-
-/** The organic matter of a field and how fast it is set free. */
-const organicGround = ({ field }: Draft["facts"], test: NonNullable<Draft["facts"]["soilTest"]>) => ({
-  organicMatterPct: test.organicMatterPct,
-  depthCm: TOPSOIL_CM * (1 - (field.stonesPct ?? 0) / 100),
-  bulkDensityTPerM3: bulkDensityTPerM3(field.textureClass),
-  pctPerYearAt10C: ratePctOf(field.textureClass),
-});
 
 const NOT_SAMPLED: Record<Exclude<MineralN["use"], "measured">, string> = {
   "not measured": "not measured; usual",
@@ -252,9 +243,6 @@ function mineralNFigure({ context }: Draft, mineralN: MineralN): Figure {
 const belowRoots = ({ startKgPerHa, setFreeKgPerHa, leftKgPerHa, backgroundKgPerHa }: SinceThen): number =>
   startKgPerHa + setFreeKgPerHa - leftKgPerHa - backgroundKgPerHa;
 
-/** Soil that is worked, and gives most of what organic matter sets free [cm]; assumption. */
-const TOPSOIL_CM = 25;
-
 interface Needing {
   planting: IsoDate;
   from: IsoDate;
@@ -289,7 +277,7 @@ function mineralisationFigure(draft: Draft): Figure {
   const { soilTest, climate } = facts;
   if (mineralisationBy(draft) === "organicMatter" && soilTest && climate) {
     const { from, until, planting } = needsNitrogen(draft, climate);
-    const ground = organicGround(facts, soilTest);
+    const ground = organicGround(facts.field, soilTest.organicMatterPct);
     const key = `${from} ${until} ${planting} ${idOf(climate)} ${Object.values(ground).join(" ")}`;
     const free = setFree(soilTest, key, () =>
       mineralisedNitrogen(

@@ -61,7 +61,7 @@ describe("ways of harvest", () => {
     expect(combine).toMatchObject({ chosen: true, lossPct: 2, against: [] });
     expect(combine?.machineHoursPerHa).toBeCloseTo(1 / 2.2, 6);
     expect(combine?.days).toBeCloseTo(14.2 / 2.2 / 8, 6);
-    expect(combine?.lossPerHa).toBeCloseTo(0.02 * plan.site.expectedTPerHa * (plan.money.pricePerT as number), 6);
+    expect(combine?.lossPerHa).toBeCloseTo(0.02 * plan.rehearsal.expectedTPerHa * (plan.money.pricePerT as number), 6);
     // 83 h of six people: 83 / 6 / 8 x 14.2 = 24.6 days
     const sickle = harvestWays(plan, facts).find((w) => w.id === "sickle");
     expect(sickle?.days).toBeCloseTo(24.55, 1);

@@ -57,7 +57,7 @@ export function harvestWays(plan: Plan, facts: PlanFacts): WayLine[] {
     const work = guideWork(way.work, field);
     const machine = work.implements.length > 0 ? work.hoursPerHa : 0;
     const hand = (work.implements.length > 0 ? 0 : work.hoursPerHa) + work.helperHoursPerHa;
-    const expected = plan.site.expectedTPerHa;
+    const expected = plan.rehearsal.expectedTPerHa;
     const price = plan.money.pricePerT;
     return {
       id: way.id,

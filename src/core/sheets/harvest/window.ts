@@ -21,7 +21,7 @@ export function harvestQuestion(plan: Plan, facts: PlanFacts): HarvestQuestion |
     from: toDay(anchor.date),
     readyAfter: Math.max(0, toDay(ready.date) + at.usual - toDay(anchor.date)),
     days: DAYS,
-    yieldTPerHa: plan.site.expectedTPerHa,
+    yieldTPerHa: plan.rehearsal.expectedTPerHa,
     pricePerT: plan.money.pricePerT ?? 0,
     lossPctPerDay: harvest.lossPctPerDay.typical,
     lossFromDay: harvest.lossFromDay,

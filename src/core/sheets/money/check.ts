@@ -56,7 +56,7 @@ export function checkMoney({ plan, facts, add }: Check): void {
     add(
       "advise",
       "money.lossExpected",
-      `At the expected yield (${q(plan.site.expectedTPerHa, "t/ha", 1)}) the plan loses ${cash(-money.marginExpectedPerHa, "money/ha")}.`,
+      `At the expected yield (${q(plan.rehearsal.expectedTPerHa, "t/ha", 1)}) the plan loses ${cash(-money.marginExpectedPerHa, "money/ha")}.`,
       `Break-even is ${q(money.breakEvenTPerHa ?? 0, "t/ha", 1)}. Cut a cost, find a better price, or choose another crop.`,
     );
   if (money.marginPerHa !== null && money.marginPerHa < 0)

@@ -45,6 +45,7 @@ export function costedMoney(draft: Draft<Dated>, operations: Operation[], inputs
     outputPerHa: null,
     marginPerHa: null,
     marginExpectedPerHa: null,
+    marginBadPerHa: null,
     pricePerT,
     breakEvenTPerHa: null,
     breakEvenPricePerT: null,
@@ -83,6 +84,13 @@ export function costedMoney(draft: Draft<Dated>, operations: Operation[], inputs
       "Margin at expected yield",
       margin(context.input("yield.expect", "expected yield")),
     ),
+    marginBadPerHa: context.figures["yield.bad"]
+      ? inMinor(
+          "money.marginBad",
+          "Margin in a bad season",
+          margin(context.input("yield.bad", "one season in five yields less")),
+        )
+      : null,
     breakEvenTPerHa: show("money.breakEvenYield", "Break-even yield", "t/ha", over(owed, price)),
   };
   if (yieldTPerHa !== null)

@@ -1,3 +1,4 @@
+import { BAD_SEASON } from "../rehearsal-part";
 import type { Face } from "../sheet";
 
 /** What pages need of this sheet without drafting it. */
@@ -6,17 +7,16 @@ export const moneyFace: Face = {
   fallsBack: { crop: ["money"], product: ["money/pricePerT"] },
   present: {
     result: ({ money }, words) =>
-      `${words.money(money.costPerHa)} cost${money.marginPerHa === null ? "" : `, ${words.money(money.marginPerHa)} margin`} ${words.currency}`,
-    ledger: () => [
+      `${words.money(money.costPerHa)} cost${money.marginExpectedPerHa === null ? "" : `, ${words.money(money.marginExpectedPerHa)} margin`} ${words.currency}`,
+    ledger: ({ rehearsal, money }) => [
       { label: "Cost", figures: [{ id: "money.cost", decimals: 0 }] },
       { label: "Break-even yield", figures: [{ id: "money.breakEvenYield" }] },
       {
         label: "Margin",
-        figures: [
-          { id: "money.margin", decimals: 0 },
-          { id: "money.marginExpected", decimals: 0 },
-        ],
-        of: "at target, at the expected yield",
+        figures: [{ id: "money.marginExpected", decimals: 0 }],
+        ...(rehearsal.rehearsed && money.marginBadPerHa !== null
+          ? { under: { words: BAD_SEASON, id: "money.marginBad", decimals: 0 } }
+          : {}),
       },
     ],
   },

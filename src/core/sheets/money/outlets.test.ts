@@ -43,7 +43,7 @@ describe("outlets of wheat", () => {
     expect(lines[0]!.marginPerHa).toBeCloseTo(8 * 20_000 - cost, 6);
     const [, , mill, feeder] = lines;
     expect(mill!.marginPerHa).toBeCloseTo(8 * 23_000 - cost, 6);
-    expect(mill!.marginExpectedPerHa).toBeCloseTo(plan.site.expectedTPerHa * 23_000 - cost, 6);
+    expect(mill!.marginExpectedPerHa).toBeCloseTo(plan.rehearsal.expectedTPerHa * 23_000 - cost, 6);
     // 40 t at 8 t/ha
     expect(feeder!.coversHa).toBe(5);
     // the same costs: it pays as much from the price that is planned with

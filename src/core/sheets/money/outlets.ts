@@ -138,7 +138,7 @@ function priced(
     pricePerT,
     costPerHa,
     marginPerHa: plan.targetTPerHa * pricePerT + besides - costPerHa,
-    marginExpectedPerHa: plan.site.expectedTPerHa * pricePerT + besides - costPerHa,
+    marginExpectedPerHa: plan.rehearsal.expectedTPerHa * pricePerT + besides - costPerHa,
     equalPricePerT: equalPrice(plan, margin),
     stops: 0,
     coversHa: null,

@@ -10,8 +10,9 @@ export interface MoneyPart {
   paymentPerHa: number;
   outputPerHa: number | null;
   marginPerHa: number | null;
-  /** at the expected yield of this field */
+  /** at the expected yield, the middle of the seasons, and in one season in five; null where no season was rehearsed */
   marginExpectedPerHa: number | null;
+  marginBadPerHa: number | null;
   pricePerT: number | null;
   breakEvenTPerHa: number | null;
   breakEvenPricePerT: number | null;

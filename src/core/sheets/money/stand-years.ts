@@ -49,7 +49,7 @@ export function standYears(facts: PlanFacts, decisions: Decisions, season: numbe
           ]);
     const plan = draftPlan(facts, own, season, guide);
     if (!plan.ok) return [];
-    const { costPerHa, marginPerHa } = plan.value.money;
+    const { costPerHa, marginExpectedPerHa: marginPerHa } = plan.value.money;
     sum = sum === null || marginPerHa === null ? null : sum + marginPerHa;
     years.push({
       year: yearOfStand(method),

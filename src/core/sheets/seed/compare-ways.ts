@@ -73,7 +73,7 @@ export function compareWays(facts: PlanFacts, decisions: Decisions, season: numb
         nurseryM2: seed.nurseryM2PerHa === null ? null : seed.nurseryM2PerHa * facts.field.areaHa,
         hoursPerHa: seedHours(plan),
         seedCostPerHa: plan.money.costBySheet.seed ?? 0,
-        marginPerHa: plan.money.marginPerHa,
+        marginPerHa: plan.money.marginExpectedPerHa,
         establishmentPct: established(plan),
         stops: checkPlan(plan, facts, own).filter((f) => f.severity === "stop").length,
       };

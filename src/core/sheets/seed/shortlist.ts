@@ -48,9 +48,9 @@ export function ratingWeights(plan: Plan, facts: PlanFacts): RatingWeight[] {
   const coldest = facts.climate ? Math.min(...completeNormals(facts.climate).months.map((m) => m.tminC)) : null;
   if (kind.type === "winter" && coldest !== null && coldest < COLD_C)
     put("winter", WINTER, `the coldest month here has nights of ${round(coldest)} °C`);
-  const { season, relativeYieldPct } = plan.water;
-  if (season && relativeYieldPct < SHORT_OF_WATER_PCT)
-    put("drought", DRY, `the water here lets it yield ${round(relativeYieldPct)} %`);
+  const waterPct = plan.rehearsal.rehearsed?.waterPct ?? 100;
+  if (plan.water.season && waterPct < SHORT_OF_WATER_PCT)
+    put("drought", DRY, `the water here lets it yield ${round(waterPct)} %`);
   if (guide.water.lodges) put("standing", STANDING, "it lodges where it is thick and wet");
   if (guide.harvest.moisturePct) put("shattering", SHED, "it stands ripe until it is dry");
   if (guide.tasks.some((t) => t.role === "store")) put("keeping", KEEPS, "it is stored");

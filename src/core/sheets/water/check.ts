@@ -3,11 +3,12 @@
 import { formatDay } from "../../dates";
 import { q, span } from "../../units/told";
 import { change } from "../decisions";
+import type { Plan } from "../plan";
 import type { Check } from "../sheet";
 import { round, sentence } from "../words";
 import { checkQuality } from "./check-quality";
 import { checkRisks } from "./check-risks";
-import { type WaterPart, waterDoubtsTarget, yieldSpan } from "./part";
+import type { WaterPart } from "./part";
 
 /** Slope from which water that is given fast runs off [%], and systems that give it so; usual advice for furrows and guns. */
 const STEEP_PCT = 5;
@@ -18,24 +19,25 @@ const SLOW = ["poor"];
 /** A dry season that asks for so much more than is planned is said; assumption. */
 const DRIER = 1.3;
 
-/** Yield by rain alone below which a plan says so [%]; assumption. */
-const RAIN_DOUBTED_PCT = 50;
+/** What lack of water costs, where it is more than a bad season is under the middle; null where it is not. */
+function drought({ rehearsal }: Plan): { title: string; check: (water: WaterPart) => string } | null {
+  const { rehearsed, expectedTPerHa } = rehearsal;
+  if (!rehearsed || rehearsed.lostToWaterTPerHa <= expectedTPerHa - rehearsed.badTPerHa) return null;
+  return {
+    title: `Lack of water is likely to cost about ${q(rehearsed.lostToWaterTPerHa, "t/ha", 1)}, ${q(100 - rehearsed.waterPct, "%", 0)} of the yield without it.`,
+    check: (water) =>
+      `That is the mean of ${rehearsed.seasons} simulated seasons; the expected yield of ${q(expectedTPerHa, "t/ha", 1)} counts it. FAO-33, as a check on the season planned for, leaves ${checkSpan(water)}.`,
+  };
+}
 
-/** The yield of a season's water against that without lack of it: one share, or from one to the other. */
-const yieldInWords = (water: WaterPart): string => {
-  const [low, high] = yieldSpan(water);
-  return span(low, high ?? low, "%", 0);
-};
-
-/** What the figures of a yield for want of water rest on: that of the stages, and that of the season where it is another. */
-const howReckoned = (water: WaterPart): string => {
-  const stages = "the response of each stage, multiplied, which is severe where several stages are dry";
-  const [first, second] = yieldSpan(water);
-  if (second === undefined) return `It is calculated from ${stages}.`;
-  const [lower, higher] =
-    first === water.relativeYieldPct ? [stages, "the season's totals"] : ["the season's totals", stages];
-  return `The lower figure comes from ${lower}; the higher from ${higher}.`;
-};
+/** What FAO-33 leaves of the yield: stage by stage, and by the sums of the season where the guide has a figure for them. */
+const checkSpan = ({ relativeYieldPct, seasonYieldPct }: WaterPart): string =>
+  span(
+    Math.min(relativeYieldPct, seasonYieldPct ?? 100),
+    Math.max(relativeYieldPct, seasonYieldPct ?? relativeYieldPct),
+    "%",
+    0,
+  );
 
 export function checkWater({ plan, facts, decisions, add }: Check): void {
   const { water, crop } = plan;
@@ -50,12 +52,13 @@ export function checkWater({ plan, facts, decisions, add }: Check): void {
       `Drainage is ${field.drainage}: roots lack air. Open furrows and outlets before, and keep machines off meanwhile.`,
     );
   if (!field.irrigated) {
-    if (season && water.relativeYieldPct < RAIN_DOUBTED_PCT)
+    const dry = season && drought(plan);
+    if (dry)
       add(
         "advise",
         "water.rain",
-        `With rain alone the crop is likely to reach about ${yieldInWords(water)} of the yield without water shortage, in the season planned for.`,
-        `${howReckoned(water)} The expected yield asks only whether enough rain falls and is held. Compare with the yields of this field. Choose a crop that roots deeper or ripens before the drought, lower the population, or irrigate the critical stages.`,
+        dry.title,
+        `${dry.check(water)} Choose an earlier or deeper-rooting type, a thinner stand or another crop, or find water for the critical stages.`,
       );
     return;
   }
@@ -176,13 +179,17 @@ function checkLimits({ plan, decisions, add }: Check): void {
         ? [{ label: "Irrigate at 60 % of the readily available water", changes: [change("water/atRawPct", 60)] }]
         : [],
     );
-  if (!waterDoubtsTarget(water)) return;
-  const reached = round((plan.targetTPerHa * water.relativeYieldPct) / 100, 1);
+  const dry = water.season && drought(plan);
+  if (!dry) return;
+  const { expectedTPerHa } = plan.rehearsal;
+  const reached = round(expectedTPerHa, 1);
   add(
     "advise",
     "water.yield",
-    `With this water the yield is likely to reach only ${yieldInWords(water)} of the yield without water shortage.`,
-    `The target of ${q(plan.targetTPerHa, "t/ha", 1)}, the expected yield and the nitrogen assume enough water. Lower the target, or find more water.`,
-    reached > 0 ? [{ label: `Target ${q(reached, "t/ha", 1)}`, changes: [change("targetTPerHa", reached)] }] : [],
+    dry.title,
+    `${dry.check(water)} Find more water, or lower the target: nitrogen is planned for ${q(plan.targetTPerHa, "t/ha", 1)}.`,
+    reached > 0 && reached < plan.targetTPerHa
+      ? [{ label: `Target ${q(reached, "t/ha", 1)}`, changes: [change("targetTPerHa", reached)] }]
+      : [],
   );
 }

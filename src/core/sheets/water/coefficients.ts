@@ -1,12 +1,8 @@
 /** The crop's coefficient and roots by days: by canopy, place and what lies on the ground. */
 
 import { type IsoDate, monthOfDay, toDay } from "../../dates";
-import { perObject } from "../../memo";
-import { kcChange } from "../../water/kc-climate";
+import { monthlyChange } from "../../water/kc-by-day";
 import { evaporationKept, kcUnderMulch, type Mulch } from "../../water/mulch";
-import type { Climate } from "../../weather/climate";
-import { completeNormals } from "../../weather/climate";
-import { saturationKpa } from "../../weather/reference-et";
 import type { Draft } from "../sheet";
 
 /** End coefficients from here up follow wind and humidity too; FAO-56, equation 65. */
@@ -18,23 +14,6 @@ export function mulchOf({ context, decisions }: Draft): Mulch {
   const usual = context.crop.guide.water.mulch;
   const kind = own?.kind ?? usual?.kind ?? "none";
   return { kind, depthCm: own?.depthCm ?? usual?.depthCm, coverPct: own?.coverPct ?? usual?.coverPct };
-}
-
-const changes = perObject<Climate, number, number[] | null>();
-
-/** What wind and humidity add to a full crop's coefficient, by month; null where the station knows neither. */
-function monthlyChange(climate: Climate, heightM: number | undefined): number[] | null {
-  if (heightM === undefined) return null;
-  return changes(climate, heightM, () => {
-    const { months, assumed } = completeNormals(climate);
-    return assumed.includes("wind") || assumed.includes("humidity")
-      ? null
-      : months.map(({ tminC, tmaxC, rhMeanPct, windAt2mMs }) => {
-          // least humidity: a day's vapour against what its warmest hour could hold
-          const vapour = (rhMeanPct / 200) * (saturationKpa(tmaxC) + saturationKpa(tminC));
-          return kcChange(windAt2mMs, (100 * vapour) / saturationKpa(tmaxC), heightM);
-        });
-  });
 }
 
 interface CropDays {

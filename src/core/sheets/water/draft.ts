@@ -83,6 +83,8 @@ export function draftWater(draft: Draft, solved: SolvedDates): WaterPart {
     shut: [],
     intervals: null,
     mulch: mulchOf(draft),
+    given: null,
+    missingAtPlantingMm: null,
   };
   if (!year) return part;
   const stopDay = stopAfter(draft, year);
@@ -113,29 +115,37 @@ export function draftWater(draft: Draft, solved: SolvedDates): WaterPart {
     const settled = settledIrrigations(draft, year, efficiency);
     // once water is logged, what was not logged was not given
     const logged = irrigationLogged(draft);
+    const rule = ruleOf(draft, school, year, course);
+    const limits = {
+      leastMm: system.leastMm,
+      mostMm: system.mostMm,
+      restDays: system.restDays,
+      ...(stopDay === null ? {} : { stopAfterDay: stopDay }),
+      ...(limitNetMm === null ? {} : { limitNetMm }),
+      ruleFromDay: Math.max(firstDay(draft, school, year), logged ? daysBetween(year.from, facts.today) : 0),
+    };
+    const options = {
+      ...limits,
+      settled,
+      open: openings && {
+        ...openings,
+        mostMmPerDay: (flow * hoursADay * efficiency) / 100 / (10 * field.areaHa),
+        usedMm: (day: number) => (year.kc[day] ?? 0) * etoOf(year, course, day),
+      },
+      atRawPctOn: own.atRawPct === undefined ? moistDays(draft, year) : null,
+    };
+    part.given = {
+      rule,
+      limits,
+      settled: [...settled],
+      moist: options.atRawPctOn && Array.from(options.atRawPctOn),
+    };
+    part.missingAtPlantingMm = start;
     const sums = walkCourse(
       year,
       course,
       start,
-      giverOf(
-        ruleOf(draft, school, year, course),
-        {
-          leastMm: system.leastMm,
-          mostMm: system.mostMm,
-          restDays: system.restDays,
-          stopAfterDay: stopDay ?? Number.POSITIVE_INFINITY,
-          limitNetMm: limitNetMm ?? Number.POSITIVE_INFINITY,
-          ruleFromDay: Math.max(firstDay(draft, school, year), logged ? daysBetween(year.from, facts.today) : 0),
-          settled,
-          open: openings && {
-            ...openings,
-            mostMmPerDay: (flow * hoursADay * efficiency) / 100 / (10 * field.areaHa),
-            usedMm: (day) => (year.kc[day] ?? 0) * etoOf(year, course, day),
-          },
-          atRawPctOn: own.atRawPct === undefined ? moistDays(draft, year) : null,
-        },
-        (number, day, netMm) => found.push({ number, day, netMm }),
-      ),
+      giverOf(rule, options, (number, day, netMm) => found.push({ number, day, netMm })),
       trace,
     );
     part.season = daysOf(year, course, trace);

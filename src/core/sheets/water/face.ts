@@ -1,6 +1,5 @@
 import { jobsInWords } from "../jobs-in-words";
 import type { Face } from "../sheet";
-import { yieldSpan } from "./part";
 
 /** What pages need of this sheet without drafting it. */
 export const waterFace: Face = {
@@ -11,8 +10,10 @@ export const waterFace: Face = {
       const { irrigations, netMm, season, pond } = plan.water;
       if (irrigations.length > 0)
         return `${irrigations.length} ${pond ? "refills" : "irrigations"}, ${words.quantity(netMm, "waterDepth", 0)}`;
-      const span = yieldSpan(plan.water).map((pct) => words.number(pct, 0));
-      return season ? `${span.join(" to ")} % by rain alone` : jobsInWords(plan, "water", words);
+      const { rehearsed } = plan.rehearsal;
+      return season && rehearsed
+        ? `${words.number(rehearsed.waterPct, 0)} % by rain alone`
+        : jobsInWords(plan, "water", words);
     },
   },
 };

@@ -32,12 +32,12 @@ export function showFigures({ context, facts }: Draft, part: WaterPart, { pumpKw
     "days",
     rule("days on which the crop takes up less than it needs", days, part.stressDays, "days"),
   );
-  show("water.yield", "Relative yield, stage by stage", "%", yieldOfStages(part.responses));
+  show("water.yield", "FAO-33 check, stage by stage", "%", yieldOfStages(part.responses));
   const { seasonKy } = context.crop.guide.water;
   if (part.seasonYieldPct !== null && seasonKy)
     show(
       "water.yieldSeason",
-      "Relative yield, whole season",
+      "FAO-33 check, whole season",
       "%",
       atLeast(
         minus(

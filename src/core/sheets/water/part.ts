@@ -1,4 +1,5 @@
 import type { IsoDate } from "../../dates";
+import type { PlainGiving } from "../../water/giver";
 import type { Mulch } from "../../water/mulch";
 import type { WaterSystem } from "../../water/systems";
 import type { WaterAnalysis } from "../../water/water-quality";
@@ -91,6 +92,9 @@ export interface WaterPart {
   /** what an interval by month or heat comes to where nobody typed it, and the use of water that both rest on */
   intervals: { byMonth: Record<string, number>; cd: number } | null;
   mulch: Mulch;
+  /** by which rule it is given, for whoever walks other seasons; null where no season was walked. Missing at planting where somebody said it [mm] */
+  given: PlainGiving | null;
+  missingAtPlantingMm: number | null;
   /** power that the pump takes in; 0 where water comes by its own fall */
   pumpKw: number;
 }
@@ -103,21 +107,5 @@ export interface StageResponse {
   etaMm: number;
 }
 
-/** Yield for want of water from which the target is doubted [%]; assumption. */
-const YIELD_DOUBTED = 95;
-/** Two figures of a yield that lie nearer together say the same [%]; assumption. */
-const SAME_PCT = 3;
 /** Whether the balance of a season was walked, day by day: not where dates or the climate are missing. */
 export const walked = ({ season, pond }: WaterPart): boolean => season !== null || pond !== null;
-
-/** Whether the season's water lets so much less grow that the target is doubted for it. */
-export const waterDoubtsTarget = (water: WaterPart): boolean => walked(water) && water.relativeYieldPct < YIELD_DOUBTED;
-
-/**
- * The yield for want of water as two schools have it, the lower first: stage by stage, and by the sums of the season. One
- * of them where the guide has no figure for the season, or where both say about the same [%].
- */
-export function yieldSpan({ relativeYieldPct, seasonYieldPct }: WaterPart): [number] | [number, number] {
-  if (seasonYieldPct === null || Math.abs(seasonYieldPct - relativeYieldPct) < SAME_PCT) return [relativeYieldPct];
-  return relativeYieldPct < seasonYieldPct ? [relativeYieldPct, seasonYieldPct] : [seasonYieldPct, relativeYieldPct];
-}

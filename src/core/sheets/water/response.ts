@@ -16,7 +16,7 @@ interface DryStage {
 }
 
 interface WaterResponse {
-  /** net water, and the value of a hectare with it: yield as far as water allows it at the crop's price, less what the water costs [minor] */
+  /** net water, and the value of a hectare with it: the expected yield at the crop's price, less what the water costs [minor] */
   points: { netMm: number; valuePerHa: number; relativeYieldPct: number; dry: DryStage[] }[];
   efficiencyPct: number;
   /** with all the water that the plan asks for */
@@ -48,8 +48,8 @@ export function waterResponse(
   const pricePerT = listedPrice(facts.prices, full.crop.guide, full.crop.product) ?? 0;
   const pointOf = (plan: Plan) => ({
     netMm: plan.water.netMm,
-    valuePerHa: (plan.water.relativeYieldPct / 100) * plan.targetTPerHa * pricePerT - irrigationsCostPerHa(plan),
-    relativeYieldPct: plan.water.relativeYieldPct,
+    valuePerHa: plan.rehearsal.expectedTPerHa * pricePerT - irrigationsCostPerHa(plan),
+    relativeYieldPct: plan.rehearsal.rehearsed?.waterPct ?? plan.water.relativeYieldPct,
     dry: dryStages(plan),
   });
   const points = [pointOf(full)];

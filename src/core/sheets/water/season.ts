@@ -1,11 +1,12 @@
 /** The season that water is planned on: days from planting to harvest, the crop's coefficients and roots, a hundred courses of weather. */
 
 import { addDays, type IsoDate, toDay } from "../../dates";
-import { latest, numbered, perObject } from "../../memo";
+import { latest, numbered } from "../../memo";
 import type { SolvedDates } from "../../plan/dates";
 import { availableWaterMmPerM } from "../../soil/available-water";
 import { giverOf, type WaterRule } from "../../water/giver";
 import { type Giver, type Sums, type Trace, walkWater } from "../../water/walk";
+import { withGauge } from "../../weather/gauged-rain";
 import type { DailyWeather } from "../../weather/generator";
 import { SEASONS_FOR_STAGES, SEASONS_FOR_WINDOWS, seasonWeather } from "../../weather/season-weather";
 import type { Draft } from "../sheet";
@@ -79,22 +80,6 @@ export function waterYear(draft: Draft, solved: SolvedDates): WaterYear | null {
         ? null
         : toDay(facts.previousCrop.harvest) - weather.firstDay,
   };
-}
-
-const gauged = perObject<DailyWeather, string, Float32Array>(1);
-
-/** The weather's rain with a gauge's readings in their days, the same object for the same readings. */
-function withGauge(weather: DailyWeather, readings: { day: IsoDate; rainMm: number }[]): Float32Array {
-  const inside = readings.flatMap(({ day, rainMm }) => {
-    const d = toDay(day) - weather.firstDay;
-    return d >= 0 && d < weather.days ? [{ d, rainMm }] : [];
-  });
-  if (inside.length === 0) return weather.rainMm;
-  return gauged(weather, JSON.stringify(inside), () => {
-    const rain = Float32Array.from(weather.rainMm);
-    for (let s = 0; s < weather.seasons; s++) for (const { d, rainMm } of inside) rain[s * weather.days + d] = rainMm;
-    return rain;
-  });
 }
 
 function plantingOf(solved: SolvedDates): IsoDate | null {

@@ -213,7 +213,7 @@ describe("what water does besides", () => {
     expect(found.map((f) => f.id)).toEqual(["water.yield"]);
     const [target] = found[0]?.repairs[0]?.changes ?? [];
     const plan = draft("potato", short);
-    expect(target?.value).toBeCloseTo((plan.targetTPerHa * plan.water.relativeYieldPct) / 100, 1);
+    expect(target?.value).toBeCloseTo(plan.rehearsal.expectedTPerHa, 1);
   });
   it("washes nitrogen under the roots where much drains after it", () => {
     const [split] = plain.feed.doses.filter(

@@ -8,7 +8,6 @@ import type { PlanFacts } from "../../plan/facts";
 import { unwrap } from "../../result";
 import { type Change, change, freshDecisions } from "../decisions";
 import { checkPlan } from "../example-findings";
-import { yieldSpan } from "./part";
 import { alongCurve, dryStages, waterCurve, waterResponse } from "./response";
 import { irrigationId } from "./settled";
 
@@ -129,32 +128,30 @@ describe("the water of a plan", () => {
     expect(seasonYieldPct).toBeCloseTo(100 * (1 - 1.1 * (1 - etaMm / etcMm)), 9);
     // none is published for flooded rice
     expect(draft("rice", facts({ waterSystem: "basin" })).water.seasonYieldPct).toBeNull();
-    const span = (relative: number, season: number | null) =>
-      yieldSpan({ ...potato.water, relativeYieldPct: relative, seasonYieldPct: season });
-    expect([span(29.3, 66.6), span(80, 60), span(91, 93), span(50, null)]).toEqual([
-      [29.3, 66.6],
-      [60, 80],
-      [91],
-      [50],
-    ]);
   });
 
-  it("says of each figure what it rests on, and of one alone no lower and higher", () => {
+  it("says what drought costs where that is more than a bad season does, with FAO-33 as its check", () => {
     const dry = facts({ irrigated: false });
     const plan = draft("maize", dry);
-    const said = (relativeYieldPct: number, seasonYieldPct: number | null) =>
+    const said = (lostToWaterTPerHa: number, seasonYieldPct: number | null) =>
       checkPlan(
-        { ...plan, water: { ...plan.water, relativeYieldPct, seasonYieldPct } },
+        {
+          ...plan,
+          rehearsal: {
+            ...plan.rehearsal,
+            expectedTPerHa: 8,
+            rehearsed: { ...plan.rehearsal.rehearsed!, badTPerHa: 6.5, lostToWaterTPerHa, waterPct: 80 },
+          },
+          water: { ...plan.water, relativeYieldPct: 66, seasonYieldPct },
+        },
         dry,
         freshDecisions("maize"),
       ).find((f) => f.id === "water.rain");
-    expect(said(30, 66)?.title).toContain("about 30 to 66 %");
-    expect(said(30, 66)?.why).toContain("The lower figure comes from the response of each stage, multiplied");
-    expect(said(48, 40)?.why).toContain(
-      "The lower figure comes from the season's totals; the higher from the response of each stage",
-    );
-    expect(said(30, null)?.title).toContain("about 30 %");
-    expect(said(30, null)?.why).toMatch(/^It is calculated from the response of each stage/);
+    expect(said(2, 72)?.title).toBe("Lack of water is likely to cost about 2 t/ha, 20 % of the yield without it.");
+    expect(said(2, 72)?.why).toContain("as a check on the season planned for, leaves 66 to 72 %");
+    expect(said(2, null)?.why).toContain("leaves 66 %");
+    // a bad season is 1.5 under the middle
+    expect(said(1.4, 72)).toBeUndefined();
   });
 
   it("stops water after the irrigation of the same day", () => {
@@ -300,14 +297,10 @@ describe("less water than a plan asks for", () => {
     const price = own.prices.cropPerT["potato.tubers"] as number;
     const given = new Set(full.water.irrigations.map((g) => g.id));
     const cost = full.operations.filter((o) => given.has(o.id)).reduce((sum, o) => sum + o.costPerHa, 0);
-    expect(points.at(-1)?.valuePerHa).toBeCloseTo(
-      (full.water.relativeYieldPct / 100) * full.targetTPerHa * price - cost,
-      4,
-    );
-    expect(points[0]?.valuePerHa).toBeCloseTo(
-      ((points[0]?.relativeYieldPct ?? 0) / 100) * full.targetTPerHa * price,
-      4,
-    );
+    expect(points.at(-1)?.valuePerHa).toBeCloseTo(full.rehearsal.expectedTPerHa * price - cost, 4);
+    const dry = draft("potato", { ...own, field: { ...own.field, waterM3PerYear: 0 } });
+    expect(points[0]?.valuePerHa).toBeCloseTo(dry.rehearsal.expectedTPerHa * price, 4);
+    expect(dry.rehearsal.expectedTPerHa).toBeLessThan(0.9 * full.rehearsal.expectedTPerHa);
   });
 
   it("leaves stages dry that are named, and is refused where nothing is watered", () => {

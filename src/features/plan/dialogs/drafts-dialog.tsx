@@ -49,7 +49,7 @@ export function DraftsDialog({ open, onOpenChange }: { open: boolean; onOpenChan
     ["Planting", (d) => day(d.planting)],
     ["Harvest", (d) => day(d.harvest)],
     ["Cost", (d) => amount(d.costPerHa)],
-    ["Margin at target", (d) => amount(d.marginPerHa)],
+    ["Margin at expected yield", (d) => amount(d.marginPerHa)],
     ["Findings that stop an issue", (d) => (d.stops === null ? "" : String(d.stops))],
   ];
   return (

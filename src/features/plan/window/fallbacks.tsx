@@ -27,15 +27,20 @@ export function Fallbacks({ answer }: { answer: WindowAnswer }) {
     () => (plan && others.guides ? fallbacks(facts, plan, missedOn, others.guides) : []),
     [facts, plan, missedOn, others.guides],
   );
-  const questions = useMemo(() => (list.length > 0 ? list.map((f) => f.question) : null), [list]);
+  const questions = useMemo(() => {
+    const asked = list.flatMap((f) => f.question ?? []);
+    return asked.length > 0 ? asked : null;
+  }, [list]);
   const run = useSimulation(questions, 600);
 
   const priced = useMemo(() => {
-    if (!run.answer || run.answer.length !== list.length) return null;
+    const answers = run.answer;
+    if (!answers || answers.length !== list.filter((f) => f.question).length) return null;
+    let next = 0;
     return (
       list
-        .map((fallback, i) => {
-          const here = run.answer?.[i]?.dates[0];
+        .map((fallback) => {
+          const here = fallback.question ? answers[next++]?.dates[0] : undefined;
           const expected = here?.meanTPerHa ?? 0;
           const draft =
             expected > 0

@@ -5,7 +5,7 @@ import { useMemo, useState } from "react";
 import { addDays, formatDay, type IsoDate } from "@/core/dates";
 import type { Input } from "@/core/figure/figure";
 import { sowingWindows } from "@/core/plan/sowing-windows";
-import { CAUSE_NAMES } from "@/core/season/growth";
+import { LIMIT_NAMES, type Limit } from "@/core/rehearsal/outcome";
 import type { WindowAnswer, WindowDate } from "@/core/season/sowing-window";
 import { planWindows, windowQuestion } from "@/core/sheets/window-question";
 import { Button } from "@/ui/button";
@@ -74,7 +74,7 @@ export function WindowPanel({ onClose }: { onClose: () => void }) {
       {answer && answer.dates.length === 0 && (
         <>
           <Verdict answer={answer} />
-          <Customary answer={answer} />
+          <Customary />
         </>
       )}
       {answer && answer.dates.length > 0 && (
@@ -94,7 +94,7 @@ export function WindowPanel({ onClose }: { onClose: () => void }) {
             <DateTable answer={answer} planned={plan.plantingDate} onSow={editable && !planted ? sowOn : null} />
             <div className="grid content-start gap-3">
               <TargetCheckView of={of} answer={answer} />
-              <Customary answer={answer} />
+              <Customary />
               <Rains />
             </div>
           </div>
@@ -214,7 +214,7 @@ function Losses({ date }: { date: WindowDate }) {
   const inputs = Object.entries(date.lossPct)
     .filter(([, pct]) => pct >= 0.05)
     .sort((a, b) => b[1] - a[1])
-    .map(([cause, pct]): Input => ({ label: CAUSE_NAMES[cause as keyof typeof CAUSE_NAMES], value: pct, unit: "%" }));
+    .map(([cause, pct]): Input => ({ label: LIMIT_NAMES[cause as Limit], value: pct, unit: "%" }));
   return (
     <GivenFigure
       id={`window.loss.${date.date}`}
@@ -222,19 +222,20 @@ function Losses({ date }: { date: WindowDate }) {
         label: `Lost when sown on ${formatDay(date.date)}`,
         value: date.lossPct[date.limit],
         unit: "%",
-        formula: "mean share of the yield lost by each cause over the seasons; the largest is named",
+        formula:
+          "what each holds back of what light would allow, mean of the seasons; the largest that the date can change is named",
         inputs,
         basis: { kind: "computed" },
         note: "What waiting gains stands under early: weeds that germinate and can be killed first, fewer pests, less lush growth; taken as half of what a day of lateness costs by custom (assumption).",
       }}
     >
-      {CAUSE_NAMES[date.limit].split(":")[0]} {number(date.lossPct[date.limit], 0)} %
+      {LIMIT_NAMES[date.limit]} {number(date.lossPct[date.limit], 0)} %
     </GivenFigure>
   );
 }
 
 /** Windows by zone and type from the guide; between two windows of one type lies a dead period. */
-function Customary({ answer }: { answer: WindowAnswer }) {
+function Customary() {
   const { facts, season, plan } = usePlanModel();
   if (!plan) return null;
   const { guide, kind: own, method } = plan.crop;
@@ -268,7 +269,7 @@ function Customary({ answer }: { answer: WindowAnswer }) {
         })}
       </ul>
       <p className="text-[12px] text-soft">
-        {`Zone "${facts.field.zone}". Custom is a source of its own: it knows what no simulation does. Factor from simulated to expected yield ${answer.factor.toFixed(2)}.`}
+        {`Zone "${facts.field.zone}". Custom is a source of its own: it knows what no simulation does.`}
       </p>
     </div>
   );

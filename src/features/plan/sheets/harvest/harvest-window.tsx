@@ -112,7 +112,7 @@ export function HarvestWindow() {
         </div>
       </Disclosure>
       <p className="mt-1 text-[12px] text-soft">
-        {show(plan.site.expectedTPerHa, "yield", 1)} to expect, a hundred simulated seasons that all ripen on{" "}
+        {show(plan.rehearsal.expectedTPerHa, "yield", 1)} to expect, a hundred simulated seasons that all ripen on{" "}
         {formatDay(ripe)}; on a day with rain from 2 mm on one waits for the next. Moisture follows air and rain of each
         day (assumed shares), loss the guide&apos;s {plan.crop.guide.harvest.lossPctPerDay.typical} % a day. Look before
         you cut.

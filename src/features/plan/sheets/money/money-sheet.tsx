@@ -136,6 +136,17 @@ export function MoneySheet() {
             </span>
           }
         />
+        {plan.figures["money.marginBad"] && (
+          <DecisionLine
+            what="Margin in a bad season, one in five"
+            value={<FigureValue id="money.marginBad" decimals={0} />}
+            leads={
+              <span>
+                under <FigureValue id="yield.bad" decimals={1} />
+              </span>
+            }
+          />
+        )}
         {plan.figures["money.marginHarvested"] && (
           <DecisionLine
             what="Margin at what was harvested"

@@ -14,7 +14,7 @@ import { usePlanModel } from "../../plan-context";
 /** What water costs on a hectare, and what the yield that it keeps is worth; minor units. */
 function worth(plan: Plan, pricePerT: number) {
   const cost = irrigationsCostPerHa(plan);
-  return { cost, kept: (plan.water.relativeYieldPct / 100) * plan.targetTPerHa * pricePerT };
+  return { cost, kept: plan.rehearsal.expectedTPerHa * pricePerT };
 }
 
 /** Every school over the same season: water, work, stress, yield and money side by side. */
@@ -71,7 +71,7 @@ export function WaterSchools() {
                     <td className="text-right">{number(water.hours, 0)}</td>
                     <td className="text-right">{water.kwh > 0 ? `${number(water.kwh, 0)} kWh` : "none"}</td>
                     <td className="text-right">{number(water.stressDays, 0)} days</td>
-                    <td className="text-right">{number(water.relativeYieldPct, 0)} %</td>
+                    <td className="text-right">{show(other.rehearsal.expectedTPerHa, "yield", 1)}</td>
                     <td className={`text-right ${kept - cost >= best - 1 ? "font-semibold" : ""}`}>
                       {price > 0 ? areaMoney(kept - cost) : "no price"}
                     </td>

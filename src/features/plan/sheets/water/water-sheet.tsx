@@ -183,11 +183,11 @@ export function WaterSheet() {
       {water.season && (
         <DecisionLine
           what="Yield with this water"
-          hint="of that with plenty: schools differ where several stages dry out in turn"
-          value={<FigureValue id="water.yield" decimals={0} />}
+          hint="of that without shortage, mean of the simulated seasons; FAO-33 checks it on the season planned for"
+          value={plan.figures["yield.water"] ? <FigureValue id="yield.water" decimals={0} /> : "not known"}
           leads={
             <>
-              stage by stage
+              check: <FigureValue id="water.yield" decimals={0} /> stage by stage
               {water.seasonYieldPct !== null && (
                 <>
                   ; <FigureValue id="water.yieldSeason" decimals={0} /> by the season's sums

@@ -1,0 +1,462 @@
+/**
+ * One season of a crop on its ground, walked once, a day a step: stages by the crop's clock, canopy, roots, water in two stores, nitrogen in
+ * layers of 10 cm, growth by the shortest of them, harms, and the day of harvest. Order of a day: fertiliser; stage, canopy, roots; rain,
+ * irrigation, drainage, use; what is set free, turns, leaches; growth by the nitrogen held the evening before; uptake; harms.
+ *
+ * Growth = light taken up x efficiency x warmth x stand x the lesser of water (FAO-56's ks) and nitrogen (held / needed, the need falling
+ * with size as Justes 1994 found). Written for speed: a plan walks a hundred seasons of up to six hundred days.
+ */
+
+import { giverFrom } from "../water/giver";
+import { kcUnderMulch } from "../water/mulch";
+import type { Course, Fit, RehearsedPlan } from "./course";
+import { LIMITS, OUT } from "./outcome";
+
+/** Loss by a day of emergence beyond twice the usual days; assumption: seed rots and is eaten. */
+const LATE_EMERGENCE_LOSS = 0.005;
+const MOST_SEEDBED_LOSS = 0.6;
+/** Loss where the five days after sowing are colder than the crop's lowest soil temperature; assumption. */
+const COLD_SEEDBED_LOSS = 0.05;
+const MOST_EARLY_LOSS = 0.5;
+/** A day is fit to harvest with less rain than this [mm], and less than three times it the day before; assumption. */
+const DRY_DAY_MM = 1;
+const LONGEST_HARVEST_WAIT = 45;
+const MOST_WET_LOSS = 0.9;
+
+/** Rain under this share of the day's reference evapotranspiration is caught and lost; depletion fraction by the day's use (FAO-56). */
+const CAUGHT_SHARE = 0.2;
+const P_PER_MM = 0.04;
+const P_AT_MM = 5;
+/** Ground that a young crop drinks from [m]; usual of FAO-56's schedules (assumption). */
+const LEAST_ROOT_M = 0.3;
+/** Evaporation of wet bare ground in parts of the reference (FAO-56). */
+const BARE_KC = 1.05;
+
+/** Layers of soil [m]; nitrogen that rain and dust bring in a year [kg/ha]; assumption. */
+const LAYER_M = 0.1;
+const DEPOSITION_KG_PER_DAY = 12 / 365;
+/** What stays in every layer of what stood there, neither leached nor taken up [kg/ha]; assumption. */
+export const BACKGROUND_KG = 2;
+/** Degree days in which most of what is slow is set free; assumption. */
+const SLOW_CD = 1000;
+/** Organic matter sets free as slowly as this where the soil is dry, from half of its available water on; assumptions. */
+const DRY_WETNESS = 0.2;
+const WET_UNTIL = 0.5;
+/** Uptake of a day: at most so much, and such a share of what roots reach; assumptions. */
+const MOST_UPTAKE_KG = 5;
+const UPTAKE_SHARE = 0.2;
+/** Below so much dry matter [t/ha] the need grows with the crop alone. */
+const YOUNG_T = 0.3;
+/** A seedling of less lives on its seed [t/ha]; assumption. */
+const LEAST_T = 0.001;
+const DEEPEST_LAYERS = 40;
+
+/** What happens each day, where somebody asks. */
+export interface RehearsalDay {
+  day: number;
+  stage: number;
+  cover: number;
+  rootM: number;
+  kc: number;
+  irrigationMm: number;
+  drainageMm: number;
+  ks: number;
+  etaMm: number;
+  depletionMm: number;
+  nitrateKg: number;
+  leachedKg: number;
+  nitrogenFactor: number;
+  biomassT: number;
+  heldKg: number;
+}
+
+const nitrate = new Float64Array(DEEPEST_LAYERS);
+
+export function walkSeason(
+  course: Course,
+  plan: RehearsedPlan,
+  fit: Fit,
+  season: number,
+  out: Float64Array,
+  tell: ((day: RehearsalDay) => void) | null = null,
+): void {
+  const { crop, ground, clock, rainMm, light, warmth, soilC, freeing, nitrifying, soilOver0C, kcChange } = course;
+  const { weather, thresholds, units, cold, light: dayLength, coldNeed, coldUntil, lightUntil } = clock;
+  const { etoMm, tminC, tmaxC, days } = weather;
+  const { awcMmPerM, deepestM, rewMm, tewMm, setFreeKgAt10C, percolationMmPerDay } = ground;
+  const { stages, kc, bundMm, harms, nitrogen } = crop;
+  const { mulchKept } = course;
+  const { startDay, plantingDay, stand, waterNKgPerMm } = plan;
+  const { calibration, needKgAt1T } = fit;
+  const base = season * days;
+  const count = stages.length;
+  out.fill(0);
+
+  // the canopy's coefficient falls from the last full cover on
+  let most = 0.01;
+  let fallsFrom = 0;
+  for (let s = 0; s < count; s++)
+    if (stages[s]!.cover >= most) {
+      most = stages[s]!.cover;
+      fallsFrom = s;
+    }
+
+  // water: the rooted soil, and what lies below it down to the deepest roots
+  let rootM = Math.min(deepestM, LEAST_ROOT_M);
+  let depletion = plan.startEmpty * awcMmPerM * rootM;
+  let below = plan.startEmpty * awcMmPerM * (deepestM - rootM);
+  let surface = plan.startEmpty * tewMm;
+  const { pond } = plan;
+  const give = plan.water ? giverFrom(plan.water) : null;
+  const pondLimit = pond?.limitMm ?? Number.POSITIVE_INFINITY;
+  let wasFlooded = false;
+
+  // nitrogen
+  const layers = Math.min(DEEPEST_LAYERS, Math.max(1, Math.round(deepestM / LAYER_M)));
+  const heldByLayer = ground.heldMmPerM * LAYER_M;
+  const filled = Math.max(1, Math.round(plan.startNDepthM / LAYER_M));
+  nitrate.fill(0);
+  for (let k = 0; k < filled && k < layers; k++)
+    nitrate[k] = Math.max(0, (plan.startNKgPerHa * 2 * (filled - k)) / (filled * (filled + 1)) - BACKGROUND_KG);
+  let ammonium = 0;
+  let slow = 0;
+  let arrival = 0;
+  const arrivals = plan.arrivals;
+  while (arrival < arrivals.length && arrivals[arrival]!.day < startDay) arrival++;
+  let held = 0;
+  let biomass = 0;
+  let needBiomass = 0;
+  let need = 0;
+  const oneLessB = 1 - nitrogen.dilution;
+  const youngNeed = (needKgAt1T * YOUNG_T ** oneLessB) / YOUNG_T;
+
+  // the crop's clock and what harms it
+  let stage = -1;
+  let sum = 0;
+  let coldDays = 0;
+  let emergedAt = -1;
+  let ripe = -1;
+  let frost = 1;
+  let heat = 1;
+  let [until, from, perUnit] = [0, 0, 0];
+  let [c0, cSpan, r0, rSpan] = [0, 0, 0, 0];
+  // a stage that was seen stands for the simulated one
+  const { seen } = plan;
+  const seenSum = seen ? thresholds[seen.stage]! : 0;
+  // ends of the phases that form heads, then grains, then fill them, and growth with and without the season's water in each
+  const phaseEnds = [count > 3 ? count - 3 : 2, count > 3 ? count - 2 : 3, count];
+  let phase = 0;
+  let [phaseStood, phaseWet] = [0, 0];
+  let [coldLimit, coldLoss, coldEnd] = [-1000, 0, 0];
+  let [heatLimit, heatLoss, heatEnd] = [1000, 0, 0];
+  let [lostWarmth, lostStand, lostWater, lostNitrogen] = [0, 0, 0, 0];
+  let [sumRain, sumIrrigation, sumSpilled, sumDeep, sumUsed, sumEtc, sumEta, stressDays] = [0, 0, 0, 0, 0, 0, 0, 0];
+  let [given, fixedN, leached, leachedUnder, lost, setFree, setFreeBefore] = [0, 0, 0, 0, 0, 0, 0];
+
+  for (let d = Math.max(0, startDay); d < days; d++) {
+    const i = base + d;
+    // stage, canopy, roots
+    let cover = 0;
+    let coefficient = 0;
+    const planted = d >= plantingDay;
+    if (planted) {
+      if (d === plantingDay && plan.missingAtPlantingMm !== null) depletion = plan.missingAtPlantingMm;
+      if (seen) {
+        if (d < seen.day) sum = Math.min(sum, seenSum - 1e-6);
+        else if (d === seen.day) sum = Math.max(sum, seenSum);
+      }
+      if (stage < 0 || sum >= until) {
+        // one stage after another, those of no time at once
+        while (stage < count && (stage < 0 || sum >= until)) {
+          stage++;
+          if (stage >= 1 && emergedAt < 0) emergedAt = d;
+          if (stage === nitrogen.untilStage + 1) needBiomass = biomass;
+          if (stage === phaseEnds[phase]) {
+            out[OUT.wet + phase] = phaseStood > 0 ? phaseWet / phaseStood : 1;
+            [phaseStood, phaseWet] = [0, 0];
+            phase++;
+          }
+          if (stage >= count) break;
+          until = thresholds[stage]!;
+          from = stage > 0 ? thresholds[stage - 1]! : 0;
+        }
+        if (stage > crop.harvestStage && ripe < 0) ripe = d;
+        if (stage < count) {
+          perUnit = until > from ? 1 / (until - from) : 0;
+          const before = stage > 0 ? stages[stage - 1]! : null;
+          const next = stages[stage]!;
+          c0 = before?.cover ?? 0;
+          cSpan = stage > 0 ? next.cover - c0 : 0;
+          r0 = before?.rootM ?? LEAST_ROOT_M;
+          rSpan = next.rootM - r0;
+          for (let h = 0; h < harms.length; h++) {
+            const harm = harms[h]!;
+            if (harm.stage !== stage - 1) continue;
+            if (harm.cold) [coldLimit, coldLoss, coldEnd] = [harm.limitC, harm.lossPerDegree, d + harm.days];
+            else [heatLimit, heatLoss, heatEnd] = [harm.limitC, harm.lossPerDegree, d + harm.days];
+          }
+        }
+      }
+      if (ripe >= 0 && (stage >= count || d >= ripe + crop.harvestAfterDays)) break;
+      let rate = units[i]!;
+      coldDays += cold[i]!;
+      if (stage > 0) {
+        if (stage <= coldUntil && coldDays < coldNeed) rate *= coldDays / coldNeed;
+        if (stage <= lightUntil) rate *= dayLength[d]!;
+      }
+      sum += rate;
+      const share = sum < until ? (sum - from) * perUnit : 1;
+      cover = c0 + cSpan * share;
+      const root = Math.min(deepestM, Math.max(LEAST_ROOT_M, r0 + rSpan * share));
+      if (root > rootM) {
+        // new roots take over their share of the water and of the lack below
+        const moved = (below * (root - rootM)) / (deepestM - rootM);
+        below -= moved;
+        depletion += moved;
+        rootM = root;
+      }
+      if (stage > 0) {
+        const grown = Math.min(1, cover / most);
+        const falling = stage > fallsFrom ? (stage - 1 - fallsFrom + share) / (count - 1 - fallsFrom) : -1;
+        coefficient = falling >= 0 ? kc.mid + (kc.end - kc.mid) * falling : kc.initial + (kc.mid - kc.initial) * grown;
+        if (kcChange) coefficient += kcChange[d]! * (falling < 0 ? grown : 1 - falling);
+        if (mulchKept > 0) coefficient = kcUnderMulch(coefficient, kc.initial, grown, mulchKept);
+      }
+    }
+
+    // rain, irrigation, drainage, use
+    const eto = etoMm[i]!;
+    const fallen = rainMm[i]!;
+    const rain = fallen < CAUGHT_SHARE * eto ? 0 : fallen;
+    const taw = awcMmPerM * rootM;
+    let etc: number;
+    if (coefficient > 0) {
+      etc = coefficient * eto;
+      surface = Math.max(0, surface - rain);
+    } else {
+      surface = Math.max(0, surface - rain);
+      const wet = surface <= rewMm ? 1 : surface >= tewMm ? 0 : (tewMm - surface) / (tewMm - rewMm);
+      etc = BARE_KC * (1 - mulchKept) * eto * wet;
+      surface = Math.min(tewMm, surface + etc);
+    }
+    const p = Math.min(0.8, Math.max(0.1, crop.depletionFraction + P_PER_MM * (P_AT_MM - etc)));
+    const raw = p * taw;
+    depletion -= rain;
+    let irrigation = 0;
+    if (planted) {
+      if (pond) {
+        if (d <= pond.untilDay && -depletion < pond.lowMm)
+          irrigation = Math.min(pond.highMm + depletion, pondLimit - sumIrrigation);
+      } else if (give) irrigation = give(d - plantingDay, depletion > 0 ? depletion : 0, raw, rain);
+      depletion -= irrigation;
+    }
+    let drained = 0;
+    let deep = 0;
+    let flooded = false;
+    if (depletion < 0) {
+      if (bundMm > 0 && planted) {
+        flooded = true;
+        // what stands seeps away through the floor; over the bund it runs off
+        if (-depletion > bundMm) {
+          sumSpilled += -depletion - bundMm;
+          depletion = -bundMm;
+        }
+        drained = Math.min(-depletion, percolationMmPerDay);
+      } else drained = -depletion;
+      depletion += drained;
+      deep = drained - below;
+      if (deep > 0) below = 0;
+      else {
+        below -= drained;
+        deep = 0;
+      }
+    }
+    let ks = 1;
+    if (coefficient > 0 && depletion > raw) ks = depletion >= taw ? 0 : (taw - depletion) / (taw - raw);
+    let eta = ks * etc;
+    if (depletion + eta > taw) eta = taw > depletion ? taw - depletion : 0;
+    depletion += eta;
+
+    // nitrogen: what comes, what is set free, what turns, what leaches
+    while (arrival < arrivals.length && arrivals[arrival]!.day <= d) {
+      const came = arrivals[arrival++]!;
+      nitrate[0]! += came.nitrate;
+      ammonium += came.ammonium;
+      slow += came.slow;
+      given += came.nitrate + came.ammonium + came.slow;
+    }
+    const lack = depletion / taw;
+    const wetness = lack <= WET_UNTIL ? 1 : 1 - ((1 - DRY_WETNESS) * (Math.min(1, lack) - WET_UNTIL)) / (1 - WET_UNTIL);
+    const free = setFreeKgAt10C * freeing[i]! * wetness;
+    const unlocked = slow > 0 ? Math.min(slow, (slow * soilOver0C[i]!) / SLOW_CD) : 0;
+    slow -= unlocked;
+    const rained = DEPOSITION_KG_PER_DAY + irrigation * waterNKgPerMm;
+    given += rained;
+    if (planted) setFree += free;
+    else setFreeBefore += free;
+    if (flooded) {
+      if (!wasFlooded) {
+        // without air what was nitrate is lost
+        for (let k = 0; k < layers; k++) {
+          lost += nitrate[k]!;
+          nitrate[k] = 0;
+        }
+        wasFlooded = true;
+      }
+      ammonium += free + unlocked + rained;
+    } else {
+      const turned = ammonium > 0 ? ammonium * nitrifying[i]! : 0;
+      ammonium -= turned;
+      const released = free + unlocked;
+      nitrate[0]! += turned + rained + 0.4 * released;
+      nitrate[layers > 1 ? 1 : 0]! += 0.4 * released;
+      nitrate[layers > 2 ? 2 : 0]! += 0.2 * released;
+      if (drained > 0) {
+        const rooted = Math.max(1, Math.round(rootM / LAYER_M));
+        const upper = drained / (drained + heldByLayer);
+        const lower = deep > 0 ? deep / (deep + heldByLayer) : 0;
+        let carried = 0;
+        for (let k = 0; k < layers; k++) {
+          const there = nitrate[k]! + carried;
+          carried = there * (k < rooted ? upper : lower);
+          nitrate[k] = there - carried;
+        }
+        leached += carried;
+        if (planted) leachedUnder += carried;
+      }
+    }
+
+    // growth by the nitrogen held the evening before
+    let factor = 1;
+    if (stage > 0) {
+      // the need as it was the evening before
+      if (biomass > LEAST_T && held < need) factor = held / need;
+      const full = light[i]! * cover * calibration;
+      const warm = full * warmth[i]!;
+      const stood = warm * stand;
+      lostWarmth += full - warm;
+      lostStand += warm - stood;
+      lostWater += stood * (1 - ks);
+      phaseStood += stood;
+      phaseWet += stood * ks;
+      if (factor < ks) lostNitrogen += stood * (ks - factor);
+      biomass += stood * (factor < ks ? factor : ks);
+      // uptake
+      const size = needBiomass > 0 ? needBiomass : biomass;
+      need = size < YOUNG_T ? youngNeed * size : needKgAt1T * size ** oneLessB;
+      const wanted = need * nitrogen.highShare - held;
+      if (wanted > 0) {
+        const fixed = wanted * nitrogen.fixedShare;
+        fixedN += fixed;
+        held += fixed;
+        const rooted = Math.min(layers, Math.max(1, Math.ceil(rootM / LAYER_M - 1e-9)));
+        let there = ammonium;
+        for (let k = 0; k < rooted; k++) there += nitrate[k]!;
+        if (there > 0) {
+          const taken = Math.min(wanted - fixed, MOST_UPTAKE_KG, UPTAKE_SHARE * there * (0.3 + 0.7 * ks));
+          const left = 1 - taken / there;
+          ammonium *= left;
+          for (let k = 0; k < rooted; k++) nitrate[k]! *= left;
+          held += taken;
+        }
+      }
+      if (tminC[i]! < coldLimit && d < coldEnd) frost *= Math.max(0, 1 - coldLoss * (coldLimit - tminC[i]!));
+      if (tmaxC[i]! > heatLimit && d < heatEnd) heat *= Math.max(0, 1 - heatLoss * (tmaxC[i]! - heatLimit));
+      sumEtc += etc;
+      sumEta += eta;
+      if (ks < 1) stressDays++;
+    }
+    sumUsed += eta;
+    sumRain += rain;
+    sumIrrigation += irrigation;
+    sumDeep += deep;
+    if (tell)
+      tell({
+        day: d,
+        stage,
+        cover,
+        rootM,
+        kc: coefficient,
+        irrigationMm: irrigation,
+        drainageMm: drained,
+        ks,
+        etaMm: eta,
+        depletionMm: depletion,
+        nitrateKg: nitrate.reduce((a, b) => a + b, 0),
+        leachedKg: leached,
+        nitrogenFactor: factor,
+        biomassT: biomass,
+        heldKg: held,
+      });
+  }
+
+  out[OUT.heldN] = held;
+  out[OUT.biomass] = biomass;
+  out[OUT.needBiomass] = needBiomass > 0 ? needBiomass : biomass;
+  out[OUT.leftN] = ammonium + slow;
+  for (let k = 0; k < layers; k++) out[OUT.leftN]! += nitrate[k]!;
+  out[OUT.missingMm] = depletion + below;
+  out[OUT.rainMm] = sumRain;
+  out[OUT.irrigationMm] = sumIrrigation;
+  out[OUT.spilledMm] = sumSpilled;
+  out[OUT.drainedMm] = sumDeep;
+  out[OUT.usedMm] = sumUsed;
+  out[OUT.etcMm] = sumEtc;
+  out[OUT.etaMm] = sumEta;
+  out[OUT.stressDays] = stressDays;
+  out[OUT.givenN] = given;
+  out[OUT.fixedN] = fixedN;
+  out[OUT.leachedN] = leached;
+  out[OUT.leachedUnderN] = leachedUnder;
+  out[OUT.lostN] = lost;
+  out[OUT.setFreeN] = setFree;
+  out[OUT.setFreeBeforeN] = setFreeBefore;
+
+  const toYield = crop.harvestIndex / (1 - crop.moisturePct / 100);
+  const losses = OUT.losses;
+  out[losses + LIMITS.indexOf("warmth")] = lostWarmth * toYield;
+  out[losses + LIMITS.indexOf("stand")] = lostStand * toYield;
+  out[losses + LIMITS.indexOf("water")] = lostWater * toYield;
+  out[losses + LIMITS.indexOf("nitrogen")] = lostNitrogen * toYield;
+  let left = biomass * toYield;
+  out[OUT.reference] = left + (lostWarmth + lostStand + lostWater + lostNitrogen) * toYield;
+  const lose = (limit: (typeof LIMITS)[number], share: number) => {
+    out[losses + LIMITS.indexOf(limit)] = left * share;
+    left -= left * share;
+  };
+  if (ripe < 0) {
+    out[OUT.ripeDay] = -1;
+    out[OUT.harvestDay] = -1;
+    lose("unripe", 1);
+    return;
+  }
+  let seedbed = Math.min(
+    MOST_SEEDBED_LOSS,
+    LATE_EMERGENCE_LOSS * Math.max(0, emergedAt - plantingDay - 2 * crop.emergenceDays),
+  );
+  let soil = 0;
+  for (let k = plantingDay; k < plantingDay + 5; k++) soil += soilC[base + Math.min(k, days - 1)]!;
+  if (soil / 5 < crop.lowestSoilC) seedbed += COLD_SEEDBED_LOSS;
+  lose("coldSeedbed", seedbed);
+  if (plan.earlyBefore !== null)
+    lose("early", Math.min(MOST_EARLY_LOSS, crop.earlyLossPerDay * Math.max(0, plan.earlyBefore - plantingDay)));
+  lose("frost", 1 - frost);
+  lose("heat", 1 - heat);
+
+  // the first dry day from the usual one on
+  let harvest = Math.min(days - 1, ripe + crop.harvestAfterDays);
+  let waited = 0;
+  while (
+    waited < LONGEST_HARVEST_WAIT &&
+    harvest < days - 1 &&
+    (rainMm[base + harvest]! >= DRY_DAY_MM || (harvest > 0 && rainMm[base + harvest - 1]! >= 3 * DRY_DAY_MM))
+  ) {
+    waited++;
+    harvest++;
+  }
+  lose("lateHarvest", Math.min(MOST_WET_LOSS, waited * crop.harvestLossPerDay));
+  lose("site", 1 - plan.siteShare);
+  out[OUT.ripeDay] = ripe;
+  out[OUT.harvestDay] = harvest;
+  out[OUT.yield] = left;
+}
