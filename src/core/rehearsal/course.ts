@@ -3,7 +3,7 @@
 import type { Clock } from "../phenology/development";
 import type { PlainGiving } from "../water/giver";
 
-export interface Harm {
+interface Harm {
   /** of the stage, by position: within so many days after it */
   stage: number;
   cold: boolean;

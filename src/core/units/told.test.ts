@@ -1,4 +1,6 @@
 import { describe, expect, it } from "vitest";
+import { times } from "../figure/expression";
+import { computed, quantity } from "../figure/figure";
 import { cash, q, span, tellAll } from "./told";
 import { wordsFor } from "./words";
 
@@ -53,5 +55,15 @@ describe("a sentence with quantities", () => {
 
   it("says one where both ends read alike", () => {
     expect(metric.tell(span(24.9, 25.1, "cm"))).toBe("25 cm");
+  });
+});
+
+describe("a figure that prints when somebody looks", () => {
+  it("is told with its formula, whatever else of it is told", () => {
+    const figure = computed("Need", "kg/ha", times(quantity(`depth to ${q(90, "cm")}`, 2, ""), 3), `of ${q(25, "cm")}`);
+    const told = tellAll(figure, us);
+    expect(told.note).toBe("of 9.8 in");
+    expect(told.formula).toBe("depth to 35 in x 3");
+    expect(told.inputs.map((i) => i.label)).toEqual(["depth to 35 in"]);
   });
 });

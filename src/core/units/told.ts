@@ -46,7 +46,8 @@ function told(value: unknown, tell: (text: string) => string): unknown {
   if (typeof value !== "object" || value === null) return value;
   // a season's days are numbers all through
   if (Array.isArray(value) && typeof value[0] === "number") return value;
-  const before = value as Record<string, unknown>;
+  // a figure that prints when somebody looks is told as the data that it prints
+  const before = ("toJSON" in value ? (value as { toJSON(): object }).toJSON() : value) as Record<string, unknown>;
   let after: Record<string, unknown> | null = null;
   for (const key of Object.keys(before)) {
     const as = told(before[key], tell);
@@ -54,7 +55,7 @@ function told(value: unknown, tell: (text: string) => string): unknown {
     after ??= (Array.isArray(value) ? [...value] : { ...before }) as Record<string, unknown>;
     after[key] = as;
   }
-  return after ?? value;
+  return after ?? before;
 }
 
 /** The sentence with each of its quantities as `write` writes it. */
