@@ -155,6 +155,7 @@ describe("from a soil test to an issued season package", () => {
   it("drags sowing before the lime's wait is over and reads which waits clash and by how many days", async () => {
     const sow = page.locator("[data-operation=planting]");
     expect(await sow.getAttribute("data-date")).toBe("2026-10-06");
+    await sow.scrollIntoViewIfNeeded();
     await page.mouse.move(0, 0);
     const grip = (await sow.locator("[data-grip]").boundingBox()) as { x: number; y: number };
     await page.mouse.move(grip.x + 12, grip.y + 12);

@@ -3,7 +3,7 @@ import type { AskedSeason } from "../rehearsal/course";
 import type { Limit } from "../rehearsal/outcome";
 
 /** What stands before the figure of a bad season, under that of the middle. */
-export const BAD_SEASON = "one season in five under";
+export const BAD_SEASON = "one in five under";
 
 /** What a plan comes to over its simulated seasons, rehearsed day by day. */
 export interface RehearsalPart {

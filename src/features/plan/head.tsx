@@ -155,14 +155,14 @@ function Site({ site, rehearsal, targetTPerHa }: Pick<Plan, "site" | "rehearsal"
           <CriteriaList criteria={site.criteria} />
         </Popover>
         <FigureValue id="yield.expect" decimals={1} />
-        {rehearsal.rehearsed && (
-          <SeasonBar
-            badTPerHa={rehearsal.rehearsed.badTPerHa}
-            middleTPerHa={rehearsal.expectedTPerHa}
-            targetTPerHa={targetTPerHa}
-          />
-        )}
       </span>
+      {rehearsal.rehearsed && (
+        <SeasonBar
+          badTPerHa={rehearsal.rehearsed.badTPerHa}
+          middleTPerHa={rehearsal.expectedTPerHa}
+          targetTPerHa={targetTPerHa}
+        />
+      )}
     </div>
   );
 }

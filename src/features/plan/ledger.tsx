@@ -74,7 +74,7 @@ function Line({ label, figures, of, under }: LedgerLine) {
       <dt>
         {label} {of && <span className="text-[12px] text-soft">{of}</span>}
         {under && (
-          <span className="block whitespace-nowrap text-[12px] text-soft">
+          <span className="block text-[12px] text-soft">
             {under.words}{" "}
             <FigureValue
               id={under.id}

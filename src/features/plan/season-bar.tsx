@@ -16,7 +16,7 @@ export function SeasonBar({
   const at = (tPerHa: number) => (WIDTH * Math.max(0, tPerHa)) / most;
   const words = `one season in five under ${show(badTPerHa, "yield", 1)}, middle ${show(middleTPerHa, "yield", 1)}`;
   return (
-    <svg width={WIDTH} height={HEIGHT} role="img" aria-label={words} className="inline-block">
+    <svg width={WIDTH} height={HEIGHT} role="img" aria-label={words} className="-mt-0.5 block">
       <title>{words}</title>
       <rect x={0} y={HEIGHT / 2 - 1.5} width={WIDTH} height={3} className="fill-line" />
       <rect
@@ -39,5 +39,5 @@ export function SeasonBar({
     </svg>
   );
 }
-const WIDTH = 64;
-const HEIGHT = 13;
+const WIDTH = 96;
+const HEIGHT = 11;
