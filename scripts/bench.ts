@@ -12,9 +12,12 @@ import type { Page } from "playwright-core";
 import { addDays, toDay } from "../src/core/dates";
 import { brokenLaws } from "../src/core/guides/laws";
 import { resolveGuide } from "../src/core/guides/resolve-guide";
+import { clockOf } from "../src/core/phenology/development";
 import { EXAMPLE_FACTS } from "../src/core/plan/example-facts";
 import type { PlanFacts } from "../src/core/plan/facts";
 import { siteSuitability } from "../src/core/plan/site-suitability";
+import { courseOf } from "../src/core/rehearsal/prepare";
+import { rehearse } from "../src/core/rehearsal/rehearse";
 import { unwrap } from "../src/core/result";
 import { type SeasonProblem, solveSeason } from "../src/core/season/solve-season";
 import { simulateWindow } from "../src/core/season/sowing-window";
@@ -240,7 +243,21 @@ const windowMs = time(5, () => {
   round++;
   simulateWindow({ ...sixty, today: addDays("2026-06-01", round % 60) });
 });
-report("sowing window, 60 dates x 100 seasons, weather and all", windowMs, 400, "ms");
+report("sowing window, 60 dates x 100 seasons, weather and all", windowMs, 700, "ms");
+const { asked } = ask;
+const seasons = seasonWeather(UPLAND_PLAIN, 2027, { seasons: 100 });
+const walked = courseOf(
+  asked.crop,
+  asked.ground,
+  clockOf(windowPlan.crop.guide, windowPlan.crop.kind, UPLAND_PLAIN.latitudeDeg, seasons),
+  { rainMm: seasons.rainMm, mulchKept: asked.mulchKept, kcChange: null },
+);
+report(
+  "a hundred seasons of one plan",
+  time(60, () => rehearse(walked, asked.plan, asked.fit)),
+  12,
+  "ms",
+);
 report("the same against a bare loop of its arithmetic", windowMs / time(5, bareLoop), 4, "times");
 benchQueue(report);
 

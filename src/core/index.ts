@@ -37,6 +37,7 @@ export { economicThreshold } from "./protect/economic-threshold";
 export { scoutDecision } from "./protect/scout-decision";
 export { activeIngredient, productFor, sprayerCalibration, sprayMix } from "./protect/spray";
 export { weedLoss } from "./protect/weed-loss";
+export { leanOn } from "./rehearsal/lean-on";
 export { fitHours } from "./season/fit-hours";
 export { levelLoad, weeklyLoad } from "./season/level-load";
 export { outlook } from "./season/outlook";

@@ -31,7 +31,7 @@ export function TargetCheckView({ of, answer }: { of: PlanWindows; answer: Windo
   const bars: [string, number, keyof typeof check.figures | null][] = [
     ["Potential: light and warmth", check.potentialTPerHa, "potential"],
     ["Water-limited, day by day", check.waterLimitedTPerHa, "waterLimited"],
-    ["This field, by its history", check.historyLimitedTPerHa, null],
+    ["Expected yield of this plan", check.historyLimitedTPerHa, null],
   ];
   const chance = check.figures.chance;
   const byTotals = waterByTotals(plan);
