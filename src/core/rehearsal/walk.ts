@@ -88,6 +88,11 @@ export function walkSeason(
   const { mulchKept } = course;
   const { startDay, plantingDay, stand, waterNKgPerMm } = plan;
   const { calibration, needKgAt1T } = fit;
+  const { depletionFraction, harvestStage, harvestAfterDays } = crop;
+  const { highShare, fixedShare, untilStage } = nitrogen;
+  const kcInitial = kc.initial;
+  const kcMid = kc.mid;
+  const kcEnd = kc.end;
   const base = season * days;
   const count = stages.length;
   out.fill(0);
@@ -138,20 +143,46 @@ export function walkSeason(
   let ripe = -1;
   let frost = 1;
   let heat = 1;
-  let [until, from, perUnit] = [0, 0, 0];
-  let [c0, cSpan, r0, rSpan] = [0, 0, 0, 0];
+  let until = 0;
+  let from = 0;
+  let perUnit = 0;
+  let c0 = 0;
+  let cSpan = 0;
+  let r0 = 0;
+  let rSpan = 0;
   // a stage that was seen stands for the simulated one
   const { seen } = plan;
   const seenSum = seen ? thresholds[seen.stage]! : 0;
   // ends of the phases that form heads, then grains, then fill them, and growth with and without the season's water in each
   const phaseEnds = [count > 3 ? count - 3 : 2, count > 3 ? count - 2 : 3, count];
   let phase = 0;
-  let [phaseStood, phaseWet] = [0, 0];
-  let [coldLimit, coldLoss, coldEnd] = [-1000, 0, 0];
-  let [heatLimit, heatLoss, heatEnd] = [1000, 0, 0];
-  let [lostWarmth, lostStand, lostWater, lostNitrogen] = [0, 0, 0, 0];
-  let [sumRain, sumIrrigation, sumSpilled, sumDeep, sumUsed, sumEtc, sumEta, stressDays] = [0, 0, 0, 0, 0, 0, 0, 0];
-  let [given, fixedN, leached, leachedUnder, lost, setFree, setFreeBefore] = [0, 0, 0, 0, 0, 0, 0];
+  let phaseStood = 0;
+  let phaseWet = 0;
+  let coldLimit = -1000;
+  let coldLoss = 0;
+  let coldEnd = 0;
+  let heatLimit = 1000;
+  let heatLoss = 0;
+  let heatEnd = 0;
+  let lostWarmth = 0;
+  let lostStand = 0;
+  let lostWater = 0;
+  let lostNitrogen = 0;
+  let sumRain = 0;
+  let sumIrrigation = 0;
+  let sumSpilled = 0;
+  let sumDeep = 0;
+  let sumUsed = 0;
+  let sumEtc = 0;
+  let sumEta = 0;
+  let stressDays = 0;
+  let given = 0;
+  let fixedN = 0;
+  let leached = 0;
+  let leachedUnder = 0;
+  let lost = 0;
+  let setFree = 0;
+  let setFreeBefore = 0;
 
   for (let d = Math.max(0, startDay); d < days; d++) {
     const i = base + d;
@@ -170,17 +201,18 @@ export function walkSeason(
         while (stage < count && (stage < 0 || sum >= until)) {
           stage++;
           if (stage >= 1 && emergedAt < 0) emergedAt = d;
-          if (stage === nitrogen.untilStage + 1) needBiomass = biomass;
+          if (stage === untilStage + 1) needBiomass = biomass;
           if (stage === phaseEnds[phase]) {
             out[OUT.wet + phase] = phaseStood > 0 ? phaseWet / phaseStood : 1;
-            [phaseStood, phaseWet] = [0, 0];
+            phaseStood = 0;
+            phaseWet = 0;
             phase++;
           }
           if (stage >= count) break;
           until = thresholds[stage]!;
           from = stage > 0 ? thresholds[stage - 1]! : 0;
         }
-        if (stage > crop.harvestStage && ripe < 0) ripe = d;
+        if (stage > harvestStage && ripe < 0) ripe = d;
         if (stage < count) {
           perUnit = until > from ? 1 / (until - from) : 0;
           const before = stage > 0 ? stages[stage - 1]! : null;
@@ -192,12 +224,19 @@ export function walkSeason(
           for (let h = 0; h < harms.length; h++) {
             const harm = harms[h]!;
             if (harm.stage !== stage - 1) continue;
-            if (harm.cold) [coldLimit, coldLoss, coldEnd] = [harm.limitC, harm.lossPerDegree, d + harm.days];
-            else [heatLimit, heatLoss, heatEnd] = [harm.limitC, harm.lossPerDegree, d + harm.days];
+            if (harm.cold) {
+              coldLimit = harm.limitC;
+              coldLoss = harm.lossPerDegree;
+              coldEnd = d + harm.days;
+            } else {
+              heatLimit = harm.limitC;
+              heatLoss = harm.lossPerDegree;
+              heatEnd = d + harm.days;
+            }
           }
         }
       }
-      if (ripe >= 0 && (stage >= count || d >= ripe + crop.harvestAfterDays)) break;
+      if (ripe >= 0 && (stage >= count || d >= ripe + harvestAfterDays)) break;
       let rate = units[i]!;
       coldDays += cold[i]!;
       if (stage > 0) {
@@ -218,9 +257,9 @@ export function walkSeason(
       if (stage > 0) {
         const grown = Math.min(1, cover / most);
         const falling = stage > fallsFrom ? (stage - 1 - fallsFrom + share) / (count - 1 - fallsFrom) : -1;
-        coefficient = falling >= 0 ? kc.mid + (kc.end - kc.mid) * falling : kc.initial + (kc.mid - kc.initial) * grown;
+        coefficient = falling >= 0 ? kcMid + (kcEnd - kcMid) * falling : kcInitial + (kcMid - kcInitial) * grown;
         if (kcChange) coefficient += kcChange[d]! * (falling < 0 ? grown : 1 - falling);
-        if (mulchKept > 0) coefficient = kcUnderMulch(coefficient, kc.initial, grown, mulchKept);
+        if (mulchKept > 0) coefficient = kcUnderMulch(coefficient, kcInitial, grown, mulchKept);
       }
     }
 
@@ -239,7 +278,7 @@ export function walkSeason(
       etc = BARE_KC * (1 - mulchKept) * eto * wet;
       surface = Math.min(tewMm, surface + etc);
     }
-    const p = Math.min(0.8, Math.max(0.1, crop.depletionFraction + P_PER_MM * (P_AT_MM - etc)));
+    const p = Math.min(0.8, Math.max(0.1, depletionFraction + P_PER_MM * (P_AT_MM - etc)));
     const raw = p * taw;
     depletion -= rain;
     let irrigation = 0;
@@ -344,9 +383,9 @@ export function walkSeason(
       // uptake
       const size = needBiomass > 0 ? needBiomass : biomass;
       need = size < YOUNG_T ? youngNeed * size : needKgAt1T * size ** oneLessB;
-      const wanted = need * nitrogen.highShare - held;
+      const wanted = need * highShare - held;
       if (wanted > 0) {
-        const fixed = wanted * nitrogen.fixedShare;
+        const fixed = wanted * fixedShare;
         fixedN += fixed;
         held += fixed;
         const rooted = Math.min(layers, Math.max(1, Math.ceil(rootM / LAYER_M - 1e-9)));
@@ -444,7 +483,7 @@ export function walkSeason(
   lose("heat", 1 - heat);
 
   // the first dry day from the usual one on
-  let harvest = Math.min(days - 1, ripe + crop.harvestAfterDays);
+  let harvest = Math.min(days - 1, ripe + harvestAfterDays);
   let waited = 0;
   while (
     waited < LONGEST_HARVEST_WAIT &&

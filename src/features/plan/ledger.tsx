@@ -43,7 +43,10 @@ export function Ledger({ onWindow }: { onWindow: () => void }) {
 function HeldBack({ heldBackBy }: Pick<RehearsedSeasons, "heldBackBy">) {
   const { split } = useUnits();
   const unit = split(0, "yield").unit;
-  const named = heldBackBy.slice(0, 4).filter((h) => h.tPerHa >= LEAST_SHARE * (heldBackBy[0]?.tPerHa ?? 0));
+  const named = heldBackBy
+    .slice(0, 4)
+    .filter((h) => h.tPerHa >= Math.max(LEAST_T, LEAST_SHARE * (heldBackBy[0]?.tPerHa ?? 0)));
+  if (named.length === 0) return null;
   return (
     <div className="py-[3px]">
       <dt className="sr-only">Held back by</dt>
@@ -54,8 +57,9 @@ function HeldBack({ heldBackBy }: Pick<RehearsedSeasons, "heldBackBy">) {
     </div>
   );
 }
-/** What takes less than this part of what takes most is not named. */
+/** What takes less than this part of what takes most is not named, nor what one decimal would call nothing [t/ha]. */
 const LEAST_SHARE = 0.05;
+const LEAST_T = 0.05;
 
 function AgainstVersion() {
   const { changes } = usePlanModel();

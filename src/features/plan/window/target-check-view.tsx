@@ -81,7 +81,7 @@ export function TargetCheckView({ of, answer }: { of: PlanWindows; answer: Windo
         </p>
       )}
       <table className="mt-1 w-full border-collapse text-[12px]">
-        <TableHead columns={["Made of", ...figures("needed", "to expect", "of need")]} />
+        <TableHead columns={["Made of", ...figures("needed", "expected", "of need")]} />
         <tbody>
           {check.components.map((c) => (
             <tr
