@@ -66,3 +66,22 @@ export const OUT = {
   losses: 27,
 } as const;
 export const OUT_SIZE = OUT.losses + LIMITS.length;
+
+/** What happens each day, where somebody asks. */
+export interface RehearsalDay {
+  day: number;
+  stage: number;
+  cover: number;
+  rootM: number;
+  kc: number;
+  irrigationMm: number;
+  drainageMm: number;
+  ks: number;
+  etaMm: number;
+  depletionMm: number;
+  nitrateKg: number;
+  leachedKg: number;
+  nitrogenFactor: number;
+  biomassT: number;
+  heldKg: number;
+}

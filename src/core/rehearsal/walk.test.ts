@@ -13,9 +13,9 @@ import { DELTA, UPLAND_PLAIN } from "../weather/example-climates";
 import { type DailyWeather, emptyWeather, generateWeather } from "../weather/generator";
 import type { Course, Fit, RehearsedCrop, RehearsedPlan } from "./course";
 import { rehearsedCrop, rehearsedGround } from "./of-guide";
-import { LIMITS, type Limit, OUT, OUT_SIZE } from "./outcome";
+import { LIMITS, type Limit, OUT, OUT_SIZE, type RehearsalDay } from "./outcome";
 import { courseOf } from "./prepare";
-import { type RehearsalDay, walkSeason } from "./walk";
+import { walkSeason } from "./walk";
 
 const BARE = { mulchKept: 0, kcChange: null };
 const PLENTY: RehearsedPlan["water"] = {

@@ -10,18 +10,9 @@
 import { giverFrom } from "../water/giver";
 import { kcUnderMulch } from "../water/mulch";
 import type { Course, Fit, RehearsedPlan } from "./course";
-import { LIMITS, OUT } from "./outcome";
-
-/** Loss by a day of emergence beyond twice the usual days; assumption: seed rots and is eaten. */
-const LATE_EMERGENCE_LOSS = 0.005;
-const MOST_SEEDBED_LOSS = 0.6;
-/** Loss where the five days after sowing are colder than the crop's lowest soil temperature; assumption. */
-const COLD_SEEDBED_LOSS = 0.05;
-const MOST_EARLY_LOSS = 0.5;
-/** A day is fit to harvest with less rain than this [mm], and less than three times it the day before; assumption. */
-const DRY_DAY_MM = 1;
-const LONGEST_HARVEST_WAIT = 45;
-const MOST_WET_LOSS = 0.9;
+import { takeHome } from "./harvest";
+import { LIMITS, OUT, type RehearsalDay } from "./outcome";
+import { DEEPEST_LAYERS, fullestCover, LAYER_M, startLayers } from "./start";
 
 /** Rain under this share of the day's reference evapotranspiration is caught and lost; depletion fraction by the day's use (FAO-56). */
 const CAUGHT_SHARE = 0.2;
@@ -32,11 +23,8 @@ const LEAST_ROOT_M = 0.3;
 /** Evaporation of wet bare ground in parts of the reference (FAO-56). */
 const BARE_KC = 1.05;
 
-/** Layers of soil [m]; nitrogen that rain and dust bring in a year [kg/ha]; assumption. */
-const LAYER_M = 0.1;
+/** Nitrogen that rain and dust bring in a year [kg/ha]; assumption. */
 const DEPOSITION_KG_PER_DAY = 12 / 365;
-/** What stays in every layer of what stood there, neither leached nor taken up [kg/ha]; assumption. */
-export const BACKGROUND_KG = 2;
 /** Degree days in which most of what is slow is set free; assumption. */
 const SLOW_CD = 1000;
 /** Organic matter sets free as slowly as this where the soil is dry, from half of its available water on; assumptions. */
@@ -49,28 +37,8 @@ const UPTAKE_SHARE = 0.2;
 const YOUNG_T = 0.3;
 /** A seedling of less lives on its seed [t/ha]; assumption. */
 const LEAST_T = 0.001;
-const DEEPEST_LAYERS = 40;
 
-/** What happens each day, where somebody asks. */
-export interface RehearsalDay {
-  day: number;
-  stage: number;
-  cover: number;
-  rootM: number;
-  kc: number;
-  irrigationMm: number;
-  drainageMm: number;
-  ks: number;
-  etaMm: number;
-  depletionMm: number;
-  nitrateKg: number;
-  leachedKg: number;
-  nitrogenFactor: number;
-  biomassT: number;
-  heldKg: number;
-}
-
-const nitrate = new Float64Array(DEEPEST_LAYERS);
+const NO_HARM = { limitC: 0, lossPerDegree: 0 };
 
 export function walkSeason(
   course: Course,
@@ -80,38 +48,27 @@ export function walkSeason(
   out: Float64Array,
   tell: ((day: RehearsalDay) => void) | null = null,
 ): void {
-  const { crop, ground, clock, rainMm, light, warmth, soilC, freeing, nitrifying, soilOver0C, kcChange } = course;
+  const { crop, ground, clock, rainMm, light, warmth, freeing, nitrifying, soilOver0C } = course;
+  const { mulchKept, kcChange } = course;
   const { weather, thresholds, units, cold, light: dayLength, coldNeed, coldUntil, lightUntil } = clock;
   const { etoMm, tminC, tmaxC, days } = weather;
   const { awcMmPerM, deepestM, rewMm, tewMm, setFreeKgAt10C, percolationMmPerDay } = ground;
-  const { stages, kc, bundMm, harms, nitrogen } = crop;
-  const { mulchKept } = course;
-  const { startDay, plantingDay, stand, waterNKgPerMm } = plan;
+  const { stages, bundMm, harms, nitrogen, depletionFraction, harvestStage, harvestAfterDays } = crop;
+  const { startDay, plantingDay, stand, waterNKgPerMm, pond, seen, arrivals } = plan;
   const { calibration, needKgAt1T } = fit;
-  const { depletionFraction, harvestStage, harvestAfterDays } = crop;
   const { highShare, fixedShare, untilStage } = nitrogen;
-  const kcInitial = kc.initial;
-  const kcMid = kc.mid;
-  const kcEnd = kc.end;
+  const { initial: kcInitial, mid: kcMid, end: kcEnd } = crop.kc;
   const base = season * days;
   const count = stages.length;
   out.fill(0);
 
-  // the canopy's coefficient falls from the last full cover on
-  let most = 0.01;
-  let fallsFrom = 0;
-  for (let s = 0; s < count; s++)
-    if (stages[s]!.cover >= most) {
-      most = stages[s]!.cover;
-      fallsFrom = s;
-    }
+  const { most, fallsFrom } = fullestCover(stages);
 
   // water: the rooted soil, and what lies below it down to the deepest roots
   let rootM = Math.min(deepestM, LEAST_ROOT_M);
   let depletion = plan.startEmpty * awcMmPerM * rootM;
   let below = plan.startEmpty * awcMmPerM * (deepestM - rootM);
   let surface = plan.startEmpty * tewMm;
-  const { pond } = plan;
   const give = plan.water ? giverFrom(plan.water) : null;
   const pondLimit = pond?.limitMm ?? Number.POSITIVE_INFINITY;
   let wasFlooded = false;
@@ -119,14 +76,10 @@ export function walkSeason(
   // nitrogen
   const layers = Math.min(DEEPEST_LAYERS, Math.max(1, Math.round(deepestM / LAYER_M)));
   const heldByLayer = ground.heldMmPerM * LAYER_M;
-  const filled = Math.max(1, Math.round(plan.startNDepthM / LAYER_M));
-  nitrate.fill(0);
-  for (let k = 0; k < filled && k < layers; k++)
-    nitrate[k] = Math.max(0, (plan.startNKgPerHa * 2 * (filled - k)) / (filled * (filled + 1)) - BACKGROUND_KG);
+  const nitrate = startLayers(plan, layers);
   let ammonium = 0;
   let slow = 0;
   let arrival = 0;
-  const arrivals = plan.arrivals;
   while (arrival < arrivals.length && arrivals[arrival]!.day < startDay) arrival++;
   let held = 0;
   let biomass = 0;
@@ -151,18 +104,15 @@ export function walkSeason(
   let r0 = 0;
   let rSpan = 0;
   // a stage that was seen stands for the simulated one
-  const { seen } = plan;
   const seenSum = seen ? thresholds[seen.stage]! : 0;
   // ends of the phases that form heads, then grains, then fill them, and growth with and without the season's water in each
   const phaseEnds = [count > 3 ? count - 3 : 2, count > 3 ? count - 2 : 3, count];
   let phase = 0;
   let phaseStood = 0;
   let phaseWet = 0;
-  let coldLimit = -1000;
-  let coldLoss = 0;
+  let coldHarm = NO_HARM;
   let coldEnd = 0;
-  let heatLimit = 1000;
-  let heatLoss = 0;
+  let heatHarm = NO_HARM;
   let heatEnd = 0;
   let lostWarmth = 0;
   let lostStand = 0;
@@ -225,12 +175,10 @@ export function walkSeason(
             const harm = harms[h]!;
             if (harm.stage !== stage - 1) continue;
             if (harm.cold) {
-              coldLimit = harm.limitC;
-              coldLoss = harm.lossPerDegree;
+              coldHarm = harm;
               coldEnd = d + harm.days;
             } else {
-              heatLimit = harm.limitC;
-              heatLoss = harm.lossPerDegree;
+              heatHarm = harm;
               heatEnd = d + harm.days;
             }
           }
@@ -399,8 +347,10 @@ export function walkSeason(
           held += taken;
         }
       }
-      if (tminC[i]! < coldLimit && d < coldEnd) frost *= Math.max(0, 1 - coldLoss * (coldLimit - tminC[i]!));
-      if (tmaxC[i]! > heatLimit && d < heatEnd) heat *= Math.max(0, 1 - heatLoss * (tmaxC[i]! - heatLimit));
+      if (d < coldEnd && tminC[i]! < coldHarm.limitC)
+        frost *= Math.max(0, 1 - coldHarm.lossPerDegree * (coldHarm.limitC - tminC[i]!));
+      if (d < heatEnd && tmaxC[i]! > heatHarm.limitC)
+        heat *= Math.max(0, 1 - heatHarm.lossPerDegree * (tmaxC[i]! - heatHarm.limitC));
       sumEtc += etc;
       sumEta += eta;
       if (ks < 1) stressDays++;
@@ -429,27 +379,15 @@ export function walkSeason(
       });
   }
 
-  out[OUT.heldN] = held;
+  let leftN = ammonium + slow;
+  for (let k = 0; k < layers; k++) leftN += nitrate[k]!;
   out[OUT.biomass] = biomass;
   out[OUT.needBiomass] = needBiomass > 0 ? needBiomass : biomass;
-  out[OUT.leftN] = ammonium + slow;
-  for (let k = 0; k < layers; k++) out[OUT.leftN]! += nitrate[k]!;
-  out[OUT.missingMm] = depletion + below;
-  out[OUT.rainMm] = sumRain;
-  out[OUT.irrigationMm] = sumIrrigation;
-  out[OUT.spilledMm] = sumSpilled;
-  out[OUT.drainedMm] = sumDeep;
-  out[OUT.usedMm] = sumUsed;
-  out[OUT.etcMm] = sumEtc;
-  out[OUT.etaMm] = sumEta;
-  out[OUT.stressDays] = stressDays;
-  out[OUT.givenN] = given;
-  out[OUT.fixedN] = fixedN;
-  out[OUT.leachedN] = leached;
-  out[OUT.leachedUnderN] = leachedUnder;
-  out[OUT.lostN] = lost;
-  out[OUT.setFreeN] = setFree;
-  out[OUT.setFreeBeforeN] = setFreeBefore;
+  const water = [sumRain, sumIrrigation, sumSpilled, sumDeep, sumUsed, depletion + below, sumEtc, sumEta, stressDays];
+  const nitrogens = [given, fixedN, held, leftN, leached, leachedUnder, lost, setFreeBefore, setFree];
+  // in the order of OUT
+  out.set(water, OUT.rainMm);
+  out.set(nitrogens, OUT.givenN);
 
   const toYield = crop.harvestIndex / (1 - crop.moisturePct / 100);
   const losses = OUT.losses;
@@ -457,45 +395,6 @@ export function walkSeason(
   out[losses + LIMITS.indexOf("stand")] = lostStand * toYield;
   out[losses + LIMITS.indexOf("water")] = lostWater * toYield;
   out[losses + LIMITS.indexOf("nitrogen")] = lostNitrogen * toYield;
-  let left = biomass * toYield;
-  out[OUT.reference] = left + (lostWarmth + lostStand + lostWater + lostNitrogen) * toYield;
-  const lose = (limit: (typeof LIMITS)[number], share: number) => {
-    out[losses + LIMITS.indexOf(limit)] = left * share;
-    left -= left * share;
-  };
-  if (ripe < 0) {
-    out[OUT.ripeDay] = -1;
-    out[OUT.harvestDay] = -1;
-    lose("unripe", 1);
-    return;
-  }
-  let seedbed = Math.min(
-    MOST_SEEDBED_LOSS,
-    LATE_EMERGENCE_LOSS * Math.max(0, emergedAt - plantingDay - 2 * crop.emergenceDays),
-  );
-  let soil = 0;
-  for (let k = plantingDay; k < plantingDay + 5; k++) soil += soilC[base + Math.min(k, days - 1)]!;
-  if (soil / 5 < crop.lowestSoilC) seedbed += COLD_SEEDBED_LOSS;
-  lose("coldSeedbed", seedbed);
-  if (plan.earlyBefore !== null)
-    lose("early", Math.min(MOST_EARLY_LOSS, crop.earlyLossPerDay * Math.max(0, plan.earlyBefore - plantingDay)));
-  lose("frost", 1 - frost);
-  lose("heat", 1 - heat);
-
-  // the first dry day from the usual one on
-  let harvest = Math.min(days - 1, ripe + harvestAfterDays);
-  let waited = 0;
-  while (
-    waited < LONGEST_HARVEST_WAIT &&
-    harvest < days - 1 &&
-    (rainMm[base + harvest]! >= DRY_DAY_MM || (harvest > 0 && rainMm[base + harvest - 1]! >= 3 * DRY_DAY_MM))
-  ) {
-    waited++;
-    harvest++;
-  }
-  lose("lateHarvest", Math.min(MOST_WET_LOSS, waited * crop.harvestLossPerDay));
-  lose("site", 1 - plan.siteShare);
-  out[OUT.ripeDay] = ripe;
-  out[OUT.harvestDay] = harvest;
-  out[OUT.yield] = left;
+  out[OUT.reference] = (biomass + lostWarmth + lostStand + lostWater + lostNitrogen) * toYield;
+  takeHome(course, plan, season, { grownTPerHa: biomass * toYield, ripe, emergedAt, frost, heat }, out);
 }

@@ -11,7 +11,7 @@ import { type FieldError, failed, fieldError, ok, type Result } from "../result"
 import type { Decisions } from "./decisions";
 import { costedPart, datedParts, followingWork, plannedWork, undatedParts } from "./index";
 import type { Plan } from "./plan";
-import { rehearsedPart } from "./rehearsal";
+import { rehearsedPart } from "./rehearsed/draft";
 import type { Dated, Draft } from "./sheet";
 
 /**

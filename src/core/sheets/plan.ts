@@ -16,7 +16,7 @@ import type { HarvestPart } from "./harvest/part";
 import type { KeepPart } from "./keep/part";
 import type { MoneyPart } from "./money/part";
 import type { ProtectPart } from "./protect/part";
-import type { RehearsalPart } from "./rehearsal-part";
+import type { RehearsalPart } from "./rehearsed/part";
 import type { SeedPart } from "./seed/part";
 import type { SitePart } from "./site-part";
 import type { SoilPart } from "./soil/part";

@@ -57,6 +57,9 @@ export interface Check {
   add: (severity: Severity, id: string, title: string, why: string, repairs?: Repair[]) => void;
 }
 
+/** What stands before the figure of a bad season, under that of the middle. */
+export const BAD_SEASON = "one in five under";
+
 export interface LedgerLine {
   label: string;
   /** one figure, or several side by side */

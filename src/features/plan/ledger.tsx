@@ -2,8 +2,8 @@
 
 import { LIMIT_NAMES } from "@/core/rehearsal/outcome";
 import { SHEET_FACES } from "@/core/sheets/faces";
-import { BAD_SEASON, type RehearsedSeasons } from "@/core/sheets/rehearsal-part";
-import type { LedgerLine } from "@/core/sheets/sheet";
+import type { RehearsedSeasons } from "@/core/sheets/rehearsed/part";
+import { BAD_SEASON, type LedgerLine } from "@/core/sheets/sheet";
 import { useUnits } from "../shared/units";
 import { usePlanModel } from "./plan-context";
 import { shownFigure } from "./shown-figure";

@@ -5,7 +5,7 @@ import { CRITERION_NAMES, NOT_REHEARSED } from "../../plan/site-criteria";
 import { LIMIT_NAMES } from "../../rehearsal/outcome";
 import { cash, q } from "../../units/told";
 import type { Plan } from "../plan";
-import type { RehearsedSeasons } from "../rehearsal-part";
+import type { RehearsedSeasons } from "../rehearsed/part";
 import type { Finding } from "../sheet";
 import { joinNames, round, sentence } from "../words";
 

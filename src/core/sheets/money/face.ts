@@ -1,5 +1,4 @@
-import { BAD_SEASON } from "../rehearsal-part";
-import type { Face } from "../sheet";
+import { BAD_SEASON, type Face } from "../sheet";
 
 /** What pages need of this sheet without drafting it. */
 export const moneyFace: Face = {

@@ -3,23 +3,23 @@
  * chance, and the margins at both are read from it.
  */
 
-import { daysBetween, type IsoDate, isoDate, toDay } from "../dates";
-import { standYield } from "../establish/stand-options";
-import { minus, over, plus, rule, times } from "../figure/expression";
-import { computed, given, type Input, quantity } from "../figure/figure";
-import type { Guide } from "../guides/schema";
-import { latest, numbered } from "../memo";
-import { clockOf } from "../phenology/development";
-import { type SolvedDates, windowOfPlan } from "../plan/dates";
-import type { Operation } from "../plan/operation";
-import { OWN } from "../plan/own-operations";
-import { type RehearsalBasis, rehearsalBasis, UNPLANNED, walkedFrom } from "../plan/rehearsal-basis";
-import { unseenShare, yieldShare } from "../plan/site-suitability";
-import type { Course, NitrogenArrival, RehearsedPlan } from "../rehearsal/course";
-import { TYPICAL_SEASONS } from "../rehearsal/fit";
-import { rehearsedCrop } from "../rehearsal/of-guide";
-import { LIMIT_NAMES, LIMITS, type Limit, OUT } from "../rehearsal/outcome";
-import { courseOf } from "../rehearsal/prepare";
+import { daysBetween, type IsoDate, isoDate, toDay } from "../../dates";
+import { standYield } from "../../establish/stand-options";
+import { minus, over, plus, rule, times } from "../../figure/expression";
+import { computed, given, type Input, quantity } from "../../figure/figure";
+import type { Guide } from "../../guides/schema";
+import { latest, numbered } from "../../memo";
+import { clockOf } from "../../phenology/development";
+import { type SolvedDates, windowOfPlan } from "../../plan/dates";
+import type { Operation } from "../../plan/operation";
+import { OWN } from "../../plan/own-operations";
+import { type RehearsalBasis, rehearsalBasis, UNPLANNED, walkedFrom } from "../../plan/rehearsal-basis";
+import { unseenShare, yieldShare } from "../../plan/site-suitability";
+import type { Course, NitrogenArrival, RehearsedPlan } from "../../rehearsal/course";
+import { TYPICAL_SEASONS } from "../../rehearsal/fit";
+import { rehearsedCrop } from "../../rehearsal/of-guide";
+import { LIMIT_NAMES, LIMITS, type Limit, OUT } from "../../rehearsal/outcome";
+import { courseOf } from "../../rehearsal/prepare";
 import {
   chanceOfTarget,
   heldBackBy,
@@ -29,16 +29,16 @@ import {
   type Rehearsal,
   rankOf,
   rehearse,
-} from "../rehearsal/rehearse";
-import { expectedYield } from "../season/sowing-window";
-import { q } from "../units/told";
-import { dailyChange } from "../water/kc-by-day";
-import { evaporationKept } from "../water/mulch";
-import { withGauge } from "../weather/gauged-rain";
-import { SEASONS_FOR_WINDOWS, seasonWeather } from "../weather/season-weather";
-import type { RehearsalPart } from "./rehearsal-part";
-import type { Dated, Draft } from "./sheet";
-import { ownYields } from "./site";
+} from "../../rehearsal/rehearse";
+import { expectedYield } from "../../season/sowing-window";
+import { q } from "../../units/told";
+import { dailyChange } from "../../water/kc-by-day";
+import { evaporationKept } from "../../water/mulch";
+import { withGauge } from "../../weather/gauged-rain";
+import { SEASONS_FOR_WINDOWS, seasonWeather } from "../../weather/season-weather";
+import type { Dated, Draft } from "../sheet";
+import { ownYields } from "../site";
+import type { RehearsalPart } from "./part";
 
 /** Mineral nitrogen that a crop leaves where nobody sampled [kg/ha], and to what depth [m]; assumptions. */
 const LEFT_BY_A_CROP_KG = 40;

@@ -1,15 +1,15 @@
 /** What a plan's rehearsed seasons move, and with what they agree. */
 
 import { describe, expect, it } from "vitest";
-import { demoPlans } from "../../../tests/support/demo-plans";
-import { ALL_GUIDES, testGuide } from "../../../tests/support/guides";
-import { addDays } from "../dates";
-import { EXAMPLE_FACTS } from "../plan/example-facts";
-import type { PlanFacts } from "../plan/facts";
-import { unwrap } from "../result";
-import { applyChanges, type Change, freshDecisions } from "./decisions";
-import { draftPlan } from "./draft-plan";
-import { checkPlan } from "./example-findings";
+import { demoPlans } from "../../../../tests/support/demo-plans";
+import { ALL_GUIDES, testGuide } from "../../../../tests/support/guides";
+import { addDays } from "../../dates";
+import { EXAMPLE_FACTS } from "../../plan/example-facts";
+import type { PlanFacts } from "../../plan/facts";
+import { unwrap } from "../../result";
+import { applyChanges, type Change, freshDecisions } from "../decisions";
+import { draftPlan } from "../draft-plan";
+import { checkPlan } from "../example-findings";
 
 const FIELD = EXAMPLE_FACTS.field;
 const drafted = (crop: string, more: Partial<PlanFacts> = {}, changes: Change[] = []) =>

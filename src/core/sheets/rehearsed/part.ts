@@ -1,9 +1,6 @@
-import type { IsoDate } from "../dates";
-import type { AskedSeason } from "../rehearsal/course";
-import type { Limit } from "../rehearsal/outcome";
-
-/** What stands before the figure of a bad season, under that of the middle. */
-export const BAD_SEASON = "one in five under";
+import type { IsoDate } from "../../dates";
+import type { AskedSeason } from "../../rehearsal/course";
+import type { Limit } from "../../rehearsal/outcome";
 
 /** What a plan comes to over its simulated seasons, rehearsed day by day. */
 export interface RehearsalPart {
