@@ -19,7 +19,7 @@ const NITRIFYING_CD = 150;
 type OfSoil = Pick<Course, "soilC" | "freeing" | "nitrifying" | "soilOver0C">;
 const soils = perObject<DailyWeather, 0, OfSoil>();
 type OfCrop = Pick<Course, "light" | "warmth">;
-const crops = perObject<DailyWeather, string, OfCrop>(8);
+const crops = perObject<DailyWeather, string, OfCrop>(4);
 
 function ofSoil(weather: DailyWeather): OfSoil {
   const size = weather.days * weather.seasons;

@@ -104,7 +104,8 @@ const cases: [id: string, severity: string, says: string, decisions: Decisions, 
     set(wheat, "money/pricePerT", 215_000),
     EXAMPLE_FACTS,
   ],
-  ["money.loss", "advise", "loses", set(wheat, "money/otherCostPerHa", 200_000), EXAMPLE_FACTS],
+  ["money.lossExpected", "advise", "loses", set(wheat, "money/otherCostPerHa", 200_000), EXAMPLE_FACTS],
+  ["money.loss", "advise", "loses", set(wheat, "targetTPerHa", 3), EXAMPLE_FACTS],
   ["target.range", "advise", "outside the usual 4 to 10.5", set(wheat, "targetTPerHa", 12), EXAMPLE_FACTS],
   ["target.history", "advise", "23 % above the best", set(wheat, "targetTPerHa", 10), EXAMPLE_FACTS], // 10 / 8.1 = 1.235
   [

@@ -79,8 +79,11 @@ export function checkTarget(plan: Plan): Finding[] {
 /** Under this share of the guide's typical yield a plan is one of nothing; assumption: a tenth does not pay the seed of any crop. */
 const NOTHING_SHARE = 0.1;
 
-const worstInWords = ({ heldBackBy }: RehearsedSeasons): string =>
-  heldBackBy[0] ? LIMIT_NAMES[heldBackBy[0].limit] : "nothing in particular";
+/** Warmth is the place's, and in the typical yield already: what is named is the rest. */
+const worstInWords = ({ heldBackBy }: RehearsedSeasons): string => {
+  const most = heldBackBy.find((h) => h.limit !== "warmth");
+  return most ? LIMIT_NAMES[most.limit] : "nothing in particular";
+};
 
 /** The first thing to be said of a plan that is expected to yield nothing: why, and what would mend it. */
 export function checkHope(plan: Plan): Finding[] {

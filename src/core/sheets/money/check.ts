@@ -52,14 +52,15 @@ export function checkMoney({ plan, facts, add }: Check): void {
       "Check the decimal point and the unit.",
       [{ label: "Use the listed price", changes: [change("money/pricePerT", undefined)] }],
     );
-  if (money.marginExpectedPerHa !== null && money.marginExpectedPerHa < 0 && (money.marginPerHa ?? 0) >= 0)
+  if (money.marginExpectedPerHa !== null && money.marginExpectedPerHa < 0)
     add(
       "advise",
       "money.lossExpected",
       `At the expected yield (${q(plan.rehearsal.expectedTPerHa, "t/ha", 1)}) the plan loses ${cash(-money.marginExpectedPerHa, "money/ha")}.`,
       `Break-even is ${q(money.breakEvenTPerHa ?? 0, "t/ha", 1)}. Cut a cost, find a better price, or choose another crop.`,
     );
-  if (money.marginPerHa !== null && money.marginPerHa < 0)
+  // what is expected is said first, and alone
+  else if (money.marginPerHa !== null && money.marginPerHa < 0)
     add(
       "advise",
       "money.loss",

@@ -75,14 +75,17 @@ describe("money", () => {
   });
 
   it("says what a plan loses, and at what yield it would not", () => {
-    const cost = counted().money.costPerHa;
+    const plain = counted();
+    const cost = plain.money.costPerHa;
+    const { expectedTPerHa } = plain.plan.rehearsal;
     // at the break-even price nothing is lost; a crown under it the loss is said
-    expect(counted({ pricePerT: Math.ceil(cost / 8) }).ids).not.toContain("money.loss");
-    expect(counted({ pricePerT: Math.floor(cost / 8) - 100 }).ids).toContain("money.loss");
+    expect(counted({ pricePerT: Math.ceil(cost / expectedTPerHa) }).ids).not.toContain("money.lossExpected");
+    expect(counted({ pricePerT: Math.floor(cost / expectedTPerHa) - 100 }).ids).toContain("money.lossExpected");
     const loss = counted({ pricePerT: 10_000 });
-    // the loss is 8 x 100.00 less the cost; it breaks even at cost / 100.00, to a tenth
-    const said = loss.findings.find((f) => f.id === "money.loss")!;
-    expect(said.title).toBe(`At the target yield the plan loses ${Math.round(cost / 100 - 800)} cr/ha.`);
+    // the loss is the expected yield x 100.00 less the cost; it breaks even at cost / 100.00, to a tenth
+    const said = loss.findings.find((f) => f.id === "money.lossExpected")!;
+    expect(said.title).toContain(`the plan loses ${Math.round(cost / 100 - 100 * expectedTPerHa)} cr/ha.`);
+    expect(loss.ids).not.toContain("money.loss");
     expect(said.why).toContain(`Break-even is ${Number((cost / 10_000).toFixed(1))} t/ha.`);
   });
 });

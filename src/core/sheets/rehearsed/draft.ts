@@ -293,6 +293,7 @@ export function* rehearsedPart(
       potentialTPerHa: (meanOf(found, OUT.reference) - lost("warmth")) / basis.fit.calibration,
       heldBackBy: backed,
       lostToWaterTPerHa: lost("water"),
+      usedPct: 100 * (meanOf(found, OUT.etcMm) > 0 ? meanOf(found, OUT.etaMm) / meanOf(found, OUT.etcMm) : 1),
       waterPct: water.value,
       harvest: ripen.length * 2 >= days.length ? [on(10), on(50), on(90)] : null,
       irrigationMm: meanOf(found, OUT.irrigationMm),

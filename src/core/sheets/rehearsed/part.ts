@@ -25,6 +25,8 @@ export interface RehearsedSeasons {
   heldBackBy: { limit: Limit; tPerHa: number }[];
   /** what lack of water costs [t/ha], and the growth that water allows of that without lack [%], means of the seasons */
   lostToWaterTPerHa: number;
+  /** of what the crop would use without lack, what it uses [%], mean of the seasons' sums */
+  usedPct: number;
   waterPct: number;
   /** day of harvest: one season in ten before, the middle, one in ten after; null where half of them do not ripen */
   harvest: [early: IsoDate, middle: IsoDate, late: IsoDate] | null;

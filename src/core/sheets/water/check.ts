@@ -1,14 +1,14 @@
 /** What of a plan's water is short, too much, late or unsaid. */
 
 import { formatDay } from "../../dates";
-import { q, span } from "../../units/told";
+import { q } from "../../units/told";
+import { relativeYield } from "../../water/yield-from-water";
 import { change } from "../decisions";
 import type { Plan } from "../plan";
 import type { Check } from "../sheet";
 import { round, sentence } from "../words";
 import { checkQuality } from "./check-quality";
 import { checkRisks } from "./check-risks";
-import type { WaterPart } from "./part";
 
 /** Slope from which water that is given fast runs off [%], and systems that give it so; usual advice for furrows and guns. */
 const STEEP_PCT = 5;
@@ -20,24 +20,18 @@ const SLOW = ["poor"];
 const DRIER = 1.3;
 
 /** What lack of water costs, where it is more than a bad season is under the middle; null where it is not. */
-function drought({ rehearsal }: Plan): { title: string; check: (water: WaterPart) => string } | null {
+function drought({ rehearsal, crop }: Plan): { title: string; why: string } | null {
   const { rehearsed, expectedTPerHa } = rehearsal;
   if (!rehearsed || rehearsed.lostToWaterTPerHa <= expectedTPerHa - rehearsed.badTPerHa) return null;
+  const ky = crop.guide.water.seasonKy?.value;
+  const check = ky === undefined ? null : 100 * relativeYield([{ ky, etcMm: 100, etaMm: rehearsed.usedPct }]);
   return {
-    title: `Lack of water is likely to cost about ${q(rehearsed.lostToWaterTPerHa, "t/ha", 1)}, ${q(100 - rehearsed.waterPct, "%", 0)} of the yield without it.`,
-    check: (water) =>
-      `That is the mean of ${rehearsed.seasons} simulated seasons; the expected yield of ${q(expectedTPerHa, "t/ha", 1)} counts it. FAO-33, as a check on the season planned for, leaves ${checkSpan(water)}.`,
+    title: `Lack of water is likely to cost about ${q(rehearsed.lostToWaterTPerHa, "t/ha", 1)}, ${q(100 - rehearsed.waterPct, "%", 0)} of the yield with enough water.`,
+    why: `That is the mean of ${rehearsed.seasons} simulated seasons; the expected yield of ${q(expectedTPerHa, "t/ha", 1)} counts it.${
+      check === null ? "" : ` FAO-33, as a check by the sums of the same seasons, would take ${q(100 - check, "%", 0)}.`
+    }`,
   };
 }
-
-/** What FAO-33 leaves of the yield: stage by stage, and by the sums of the season where the guide has a figure for them. */
-const checkSpan = ({ relativeYieldPct, seasonYieldPct }: WaterPart): string =>
-  span(
-    Math.min(relativeYieldPct, seasonYieldPct ?? 100),
-    Math.max(relativeYieldPct, seasonYieldPct ?? relativeYieldPct),
-    "%",
-    0,
-  );
 
 export function checkWater({ plan, facts, decisions, add }: Check): void {
   const { water, crop } = plan;
@@ -58,7 +52,7 @@ export function checkWater({ plan, facts, decisions, add }: Check): void {
         "advise",
         "water.rain",
         dry.title,
-        `${dry.check(water)} Choose an earlier or deeper-rooting type, a thinner stand or another crop, or find water for the critical stages.`,
+        `${dry.why} Choose an earlier or deeper-rooting type, a thinner stand or another crop, or find water for the critical stages.`,
       );
     return;
   }
@@ -187,7 +181,7 @@ function checkLimits({ plan, decisions, add }: Check): void {
     "advise",
     "water.yield",
     dry.title,
-    `${dry.check(water)} Find more water, or lower the target: nitrogen is planned for ${q(plan.targetTPerHa, "t/ha", 1)}.`,
+    `${dry.why} Find more water, or lower the target: nitrogen is planned for ${q(plan.targetTPerHa, "t/ha", 1)}.`,
     reached > 0 && reached < plan.targetTPerHa
       ? [{ label: `Target ${q(reached, "t/ha", 1)}`, changes: [change("targetTPerHa", reached)] }]
       : [],

@@ -133,25 +133,24 @@ describe("the water of a plan", () => {
   it("says what drought costs where that is more than a bad season does, with FAO-33 as its check", () => {
     const dry = facts({ irrigated: false });
     const plan = draft("maize", dry);
-    const said = (lostToWaterTPerHa: number, seasonYieldPct: number | null) =>
+    const said = (lostToWaterTPerHa: number) =>
       checkPlan(
         {
           ...plan,
           rehearsal: {
             ...plan.rehearsal,
             expectedTPerHa: 8,
-            rehearsed: { ...plan.rehearsal.rehearsed!, badTPerHa: 6.5, lostToWaterTPerHa, waterPct: 80 },
+            rehearsed: { ...plan.rehearsal.rehearsed!, badTPerHa: 6.5, lostToWaterTPerHa, waterPct: 80, usedPct: 88 },
           },
-          water: { ...plan.water, relativeYieldPct: 66, seasonYieldPct },
         },
         dry,
         freshDecisions("maize"),
       ).find((f) => f.id === "water.rain");
-    expect(said(2, 72)?.title).toBe("Lack of water is likely to cost about 2 t/ha, 20 % of the yield without it.");
-    expect(said(2, 72)?.why).toContain("as a check on the season planned for, leaves 66 to 72 %");
-    expect(said(2, null)?.why).toContain("leaves 66 %");
+    expect(said(2)?.title).toBe("Lack of water is likely to cost about 2 t/ha, 20 % of the yield with enough water.");
+    // ky of maize's season 1.25: 1.25 x 12 %
+    expect(said(2)?.why).toContain("as a check by the sums of the same seasons, would take 15 %");
     // a bad season is 1.5 under the middle
-    expect(said(1.4, 72)).toBeUndefined();
+    expect(said(1.4)).toBeUndefined();
   });
 
   it("stops water after the irrigation of the same day", () => {
