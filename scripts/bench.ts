@@ -258,7 +258,7 @@ report(
   12,
   "ms",
 );
-report("the same against a bare loop of its arithmetic", windowMs / time(5, bareLoop), 4, "times");
+report("the window against a bare loop of its arithmetic", windowMs / time(5, bareLoop), 4, "times");
 benchQueue(report);
 
 /** Generation left out: only the daily sums of 60 x 100 x 285 days, in the plainest loop over typed arrays. */
