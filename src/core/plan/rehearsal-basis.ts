@@ -9,6 +9,7 @@ import type { Course, Fit, RehearsedCrop, RehearsedGround, RehearsedPlan } from 
 import { expectationOf, type KindFit, kindFit, ownFit } from "../rehearsal/fit";
 import { rehearsedCrop, rehearsedGround } from "../rehearsal/of-guide";
 import { courseOf } from "../rehearsal/prepare";
+import { PLENTY_OF_WATER, UNPLANNED } from "../rehearsal/unplanned";
 import type { DailyWeather } from "../weather/generator";
 import { SEASONS_FOR_STAGES, seasonWeather } from "../weather/season-weather";
 import type { PlanFacts } from "./facts";
@@ -20,14 +21,6 @@ export const BEFORE_DAYS = 90;
 const USUAL_ORGANIC_PCT = 2;
 /** Standing water that is never short [mm]. */
 const PLENTY_OF_POND = { lowMm: 25, highMm: 50, untilDay: Number.MAX_SAFE_INTEGER, limitMm: null };
-/** Water that is never short: given at half of what is readily available. */
-const PLENTY_OF_WATER: RehearsedPlan["water"] = {
-  rule: { kind: "depletion", atRawPct: 50, refill: "capacity" },
-  limits: {},
-  settled: [],
-  moist: null,
-};
-
 export interface RehearsalBasis {
   crop: RehearsedCrop;
   ground: RehearsedGround;
@@ -110,22 +103,6 @@ export function rehearsalBasis(
     expectationTPerHa,
   };
 }
-
-/** A plan of which nothing is known: no nitrogen comes, and nothing is taken off. */
-export const UNPLANNED: Omit<RehearsedPlan, "startDay" | "plantingDay"> = {
-  startNKgPerHa: 0,
-  startNDepthM: 0.9,
-  startEmpty: 0,
-  missingAtPlantingMm: null,
-  seen: null,
-  arrivals: [],
-  water: null,
-  pond: null,
-  waterNKgPerMm: 0,
-  stand: 1,
-  earlyBefore: null,
-  siteShare: 1,
-};
 
 /** What a field's own water comes to where nothing is decided of it: never short where it is irrigated. */
 export const usualWater = (irrigated: boolean, bunded: boolean): Pick<RehearsedPlan, "water" | "pond"> => ({

@@ -11,6 +11,7 @@ import { rehearsedCrop, rehearsedGround } from "./of-guide";
 import { OUT, OUT_SIZE } from "./outcome";
 import { courseOf } from "./prepare";
 import { chanceOf, chanceOfTarget, heldBackBy, type Rehearsal, rankOf, rehearse } from "./rehearse";
+import { PLENTY_OF_WATER, UNPLANNED } from "./unplanned";
 
 const resolved = unwrap(resolveGuide(testGuide("wheat"), { kind: "winter" }));
 const weather = seasonWeather(UPLAND_PLAIN, 2027, { seasons: 20 });
@@ -24,22 +25,7 @@ const on = (depthCm: number) =>
   );
 /** Sown on 2 October. */
 const SOWN = 274;
-const reference: RehearsedPlan = {
-  startDay: SOWN,
-  plantingDay: SOWN,
-  startNKgPerHa: 0,
-  startNDepthM: 0.9,
-  startEmpty: 0,
-  missingAtPlantingMm: null,
-  seen: null,
-  arrivals: [],
-  water: { rule: { kind: "depletion", atRawPct: 50, refill: "capacity" }, limits: {}, settled: [], moist: null },
-  pond: null,
-  waterNKgPerMm: 0,
-  stand: 1,
-  earlyBefore: null,
-  siteShare: 1,
-};
+const reference: RehearsedPlan = { ...UNPLANNED, startDay: SOWN, plantingDay: SOWN, water: PLENTY_OF_WATER };
 const fit = kindFit(on(120), reference, { yieldTPerHa: 7.5, usualWater: 0.9, uptakeKgPerT: 24 })!;
 const field: RehearsedPlan = { ...reference, startDay: SOWN - 60, startNKgPerHa: 40, startEmpty: 0.5, water: null };
 const fed = (kg: number, at = 440): RehearsedPlan => ({

@@ -15,31 +15,11 @@ import type { Course, Fit, RehearsedCrop, RehearsedPlan } from "./course";
 import { rehearsedCrop, rehearsedGround } from "./of-guide";
 import { LIMITS, type Limit, OUT, OUT_SIZE, type RehearsalDay } from "./outcome";
 import { courseOf } from "./prepare";
+import { PLENTY_OF_WATER, UNPLANNED } from "./unplanned";
 import { walkSeason } from "./walk";
 
 const BARE = { mulchKept: 0, kcChange: null };
-const PLENTY: RehearsedPlan["water"] = {
-  rule: { kind: "depletion", atRawPct: 50, refill: "capacity" },
-  limits: {},
-  settled: [],
-  moist: null,
-};
-const PLAN: RehearsedPlan = {
-  startDay: 0,
-  plantingDay: 0,
-  startNKgPerHa: 0,
-  startNDepthM: 0.9,
-  startEmpty: 0,
-  missingAtPlantingMm: null,
-  seen: null,
-  arrivals: [],
-  water: null,
-  pond: null,
-  waterNKgPerMm: 0,
-  stand: 1,
-  earlyBefore: null,
-  siteShare: 1,
-};
+const PLAN: RehearsedPlan = { ...UNPLANNED, startDay: 0, plantingDay: 0 };
 /** Nitrogen never short. */
 const FED: Fit = { calibration: 1, needKgAt1T: 0 };
 
@@ -201,7 +181,7 @@ describe("an even season", () => {
     // over thermal time is 215 x 0.115 + 340 x 0.35 + 320 x 0.7 + 160 x 0.925 + 130 x 0.95 + 490 x 0.9 + 340 x 0.775
     // = 24.7 + 119 + 224 + 148 + 123.5 + 441 + 263.5 = 1343.7 Cd, / 16 = 83.98 days of full cover: 21.84 t/ha.
     // Grain: x 0.48 / 0.85 = 12.33 t/ha; days are steps, so one per cent either way
-    const out = grow(evenDays(), { water: PLENTY });
+    const out = grow(evenDays(), { water: PLENTY_OF_WATER });
     expect(out[OUT.ripeDay]).toBe(10 + 133);
     expect(out[OUT.reference]).toBeGreaterThan(12.33 * 0.99);
     expect(out[OUT.reference]).toBeLessThan(12.33 * 1.01);
@@ -221,7 +201,7 @@ describe("an even season", () => {
     // flowering spans 1290 to 1780 Cd: 16 C a day from day 10: reached in day 91 (81 x 16 = 1296); one such day
     frosty.tminC[93] = -3;
     frosty.tmaxC[93] = 35;
-    const out = grow(frosty, { water: PLENTY });
+    const out = grow(frosty, { water: PLENTY_OF_WATER });
     // limit -1: 2 degrees x 15 % = 30 %; limit 31 for heat: 4 degrees x 4 % = 16 % of what is left
     const grown = out[OUT.reference]! - lost(out, "warmth");
     expect(lost(out, "frost")).toBeCloseTo(0.3 * grown, 6);
@@ -232,7 +212,7 @@ describe("an even season", () => {
     const wet = evenDays();
     // ripe on day 143, usual harvest 4 days later; rain on days 147 to 151, then 1 day after more than 3 mm
     for (let d = 147; d <= 151; d++) wet.rainMm[d] = 10;
-    const out = grow(wet, { water: PLENTY });
+    const out = grow(wet, { water: PLENTY_OF_WATER });
     expect(out[OUT.harvestDay]).toBe(153);
     // six days at 0.7 %
     expect(lost(out, "lateHarvest")).toBeCloseTo(0.042 * out[OUT.reference]!, 6);
@@ -240,7 +220,7 @@ describe("an even season", () => {
   it("takes for early sowing by the day, half of what a late one costs", () => {
     const out = new Float64Array(OUT_SIZE);
     // sown on day 10, 20 days before: at 1 % a day late
-    walkSeason(courseFor(evenDays()), { ...PLANTED, water: PLENTY, earlyBefore: 30 }, FED, 0, out);
+    walkSeason(courseFor(evenDays()), { ...PLANTED, water: PLENTY_OF_WATER, earlyBefore: 30 }, FED, 0, out);
     expect(lost(out, "early")).toBeCloseTo(0.1 * out[OUT.reference]!, 9);
   });
   it("says when a crop does not ripen, with no yield", () => {
@@ -251,7 +231,7 @@ describe("an even season", () => {
     expect([out[OUT.yield], out[OUT.ripeDay], out[OUT.harvestDay]]).toEqual([0, -1, -1]);
   });
   it("takes a stage that was seen for the simulated one", () => {
-    const early = grow(evenDays(), { water: PLENTY, seen: { stage: 5, day: 80 } });
+    const early = grow(evenDays(), { water: PLENTY_OF_WATER, seen: { stage: 5, day: 80 } });
     // flowering (1290 Cd) on day 80, ripe (2120) 830 / 16 = 51.9 days later
     expect(early[OUT.ripeDay]).toBe(80 + 52);
   });
@@ -299,7 +279,7 @@ function seasonOf(
       startNKgPerHa: 40,
       startEmpty: 0.5,
       arrivals: [{ day: s.day + 20, nitrate: s.kg / 2, ammonium: s.kg / 2, slow: 0 }],
-      water: s.water ? PLENTY : null,
+      water: s.water ? PLENTY_OF_WATER : null,
       pond: s.water && bunded ? { lowMm: 25, highMm: 50, untilDay: 999, limitMm: null } : null,
       ...plan,
     },

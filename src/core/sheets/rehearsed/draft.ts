@@ -13,7 +13,7 @@ import { clockOf } from "../../phenology/development";
 import { type SolvedDates, windowOfPlan } from "../../plan/dates";
 import type { Operation } from "../../plan/operation";
 import { OWN } from "../../plan/own-operations";
-import { type RehearsalBasis, rehearsalBasis, UNPLANNED, walkedFrom } from "../../plan/rehearsal-basis";
+import { type RehearsalBasis, rehearsalBasis, walkedFrom } from "../../plan/rehearsal-basis";
 import { unseenShare, yieldShare } from "../../plan/site-suitability";
 import type { Course, NitrogenArrival, RehearsedPlan } from "../../rehearsal/course";
 import { TYPICAL_SEASONS } from "../../rehearsal/fit";
@@ -30,6 +30,7 @@ import {
   rankOf,
   rehearse,
 } from "../../rehearsal/rehearse";
+import { UNPLANNED } from "../../rehearsal/unplanned";
 import { expectedYield } from "../../season/sowing-window";
 import { q } from "../../units/told";
 import { dailyChange } from "../../water/kc-by-day";
