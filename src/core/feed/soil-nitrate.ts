@@ -24,6 +24,9 @@ export interface NitrateGround {
   setFreeKgAt10C: number;
 }
 
+/** Mineral nitrogen that a crop leaves where nobody sampled [kg/ha], and to what depth [cm]; assumptions. */
+export const LEFT_BY_A_CROP = { kgPerHa: 40, toCm: 90 };
+
 /** So much in every layer neither leaches nor is taken up [kg/ha]; assumption. */
 export const BACKGROUND_KG = 2;
 

@@ -5,6 +5,7 @@ import type { Product } from "../guides/schema";
 import { availableWaterMmPerM, heldAtCapacityMmPerM } from "../soil/available-water";
 import { bareEvaporation } from "../soil/bare-evaporation";
 import type { TextureClass } from "../soil/texture";
+import { LEAST_ROOT_M } from "../water/walk";
 import type { RehearsedCrop, RehearsedGround } from "./course";
 
 /** Rain that bunds hold above the soil [mm]; usual height of an outlet. */
@@ -68,11 +69,11 @@ export function rehearsedGround(
   percolationMmPerDay = PERCOLATION_MM,
 ): RehearsedGround {
   const fine = 1 - (field.stonesPct ?? 0) / 100;
-  const roots = Math.max(0.3, ...crop.stages.map((s) => s.rootM));
+  const roots = Math.max(LEAST_ROOT_M, ...crop.stages.map((s) => s.rootM));
   return {
     awcMmPerM: availableWaterMmPerM(field.textureClass) * fine,
     heldMmPerM: heldAtCapacityMmPerM(field.textureClass) * fine,
-    deepestM: Math.max(0.3, Math.min(roots, (field.soilDepthCm ?? Number.POSITIVE_INFINITY) / 100)),
+    deepestM: Math.max(LEAST_ROOT_M, Math.min(roots, (field.soilDepthCm ?? Number.POSITIVE_INFINITY) / 100)),
     ...bareEvaporation(field.textureClass),
     setFreeKgAt10C,
     percolationMmPerDay,

@@ -1,5 +1,6 @@
 /** Courses of weather made ready for a crop and for soil: what each day means, worked out once and kept with the weather. */
 
+import { USUAL_Q10 } from "../feed/soil-nitrogen";
 import { perObject } from "../memo";
 import type { Clock } from "../phenology/development";
 import { temperatureFactor } from "../phenology/temperature-factor";
@@ -12,8 +13,7 @@ const PAR_SHARE = 0.5;
 /** Depths at which soil is as warm as seed and as organic matter feel it [cm]. */
 const SEED_CM = 5;
 const TOPSOIL_CM = 10;
-/** How much faster organic matter sets free at 10 C more; degree days in which two thirds of ammonium turn; assumptions. */
-const Q10 = 2;
+/** Degree days in which two thirds of ammonium turn; assumption. */
 const NITRIFYING_CD = 150;
 
 type OfSoil = Pick<Course, "soilC" | "freeing" | "nitrifying" | "soilOver0C">;
@@ -32,7 +32,7 @@ function ofSoil(weather: DailyWeather): OfSoil {
       topsoil[i] = 0;
       continue;
     }
-    freeing[i] = Q10 ** ((t - 10) / 10);
+    freeing[i] = USUAL_Q10 ** ((t - 10) / 10);
     nitrifying[i] = 1 - Math.exp(-t / NITRIFYING_CD);
   }
   return { soilC: soilTemperature(weather, SEED_CM), freeing, nitrifying, soilOver0C: topsoil };

@@ -9,17 +9,12 @@
 
 import { giverFrom } from "../water/giver";
 import { kcUnderMulch } from "../water/mulch";
+import { CAUGHT_SHARE, LEAST_ROOT_M, P_AT_MM, P_LEAST, P_MOST, P_PER_MM } from "../water/walk";
 import type { Course, Fit, RehearsedPlan } from "./course";
 import { takeHome } from "./harvest";
 import { LIMITS, OUT, type RehearsalDay } from "./outcome";
 import { DEEPEST_LAYERS, fullestCover, LAYER_M, startLayers } from "./start";
 
-/** Rain under this share of the day's reference evapotranspiration is caught and lost; depletion fraction by the day's use (FAO-56). */
-const CAUGHT_SHARE = 0.2;
-const P_PER_MM = 0.04;
-const P_AT_MM = 5;
-/** Ground that a young crop drinks from [m]; usual of FAO-56's schedules (assumption). */
-const LEAST_ROOT_M = 0.3;
 /** Evaporation of wet bare ground in parts of the reference (FAO-56). */
 const BARE_KC = 1.05;
 
@@ -226,7 +221,7 @@ export function walkSeason(
       etc = BARE_KC * (1 - mulchKept) * eto * wet;
       surface = Math.min(tewMm, surface + etc);
     }
-    const p = Math.min(0.8, Math.max(0.1, depletionFraction + P_PER_MM * (P_AT_MM - etc)));
+    const p = Math.min(P_MOST, Math.max(P_LEAST, depletionFraction + P_PER_MM * (P_AT_MM - etc)));
     const raw = p * taw;
     depletion -= rain;
     let irrigation = 0;

@@ -4,12 +4,16 @@
  */
 
 /** Rain under this share of the day's reference evapotranspiration is caught by leaves and lost (FAO-56). */
-const CAUGHT_SHARE = 0.2;
+export const CAUGHT_SHARE = 0.2;
 /** How the depletion fraction moves with the day's demand, and between which it stays (FAO-56, table 22). */
-const P_PER_MM = 0.04;
-const P_AT_MM = 5;
-const P_LEAST = 0.1;
-const P_MOST = 0.8;
+export const P_PER_MM = 0.04;
+export const P_AT_MM = 5;
+export const P_LEAST = 0.1;
+export const P_MOST = 0.8;
+/** Ground that a young crop drinks from, however short its roots [m]; usual of FAO-56's worked schedules (assumption). */
+export const LEAST_ROOT_M = 0.3;
+/** Share of the available water that a ripe crop has used when it is taken off; assumption. */
+export const LEFT_EMPTY = 0.5;
 
 export interface Ground {
   /** available water [mm in a metre of soil] */

@@ -2,7 +2,7 @@
 
 import { daysBetween, type IsoDate } from "../../dates";
 import { nitrogenNeed } from "../../feed/nitrogen-need";
-import { BACKGROUND_KG, LAYER_CM, soilNitrate } from "../../feed/soil-nitrate";
+import { BACKGROUND_KG, LAYER_CM, LEFT_BY_A_CROP, soilNitrate } from "../../feed/soil-nitrate";
 import { mineralisedNitrogen, organicGround, TOPSOIL_CM } from "../../feed/soil-nitrogen";
 import { asMeasure, atLeast, minus, numberOf, plus, times } from "../../figure/expression";
 import { amended, type Basis, computed, type Figure, given, type Known, quantity } from "../../figure/figure";
@@ -118,10 +118,6 @@ function soilSupply(draft: Draft, mineralN: MineralN): Supply {
   };
 }
 
-/** Mineral nitrogen that a crop leaves where nobody sampled [kg/ha], and to what depth [cm]; assumptions. */
-const LEFT_BY_A_CROP_KG = 40;
-const LEFT_TO_CM = 90;
-
 /**
  * What is known of the mineral nitrogen that this crop finds: a sample counts only for the crop after it. From the sample, or from what the
  * crop before is assumed to have left, the soil sets nitrogen free and rain washes it down until the crop grows.
@@ -142,7 +138,9 @@ export function mineralNOf(draft: Draft): MineralN {
   const byGuide = mineralisationBy(draft) === "guide";
   // without a soil test nobody knows what the soil sets free since: the guide's figure knows of that, the 40 kg do not
   const assumed =
-    flooded || byGuide || off === null || !test ? null : sinceThen(draft, off, LEFT_BY_A_CROP_KG, LEFT_TO_CM);
+    flooded || byGuide || off === null || !test
+      ? null
+      : sinceThen(draft, off, LEFT_BY_A_CROP.kgPerHa, LEFT_BY_A_CROP.toCm);
   if (!sampled) return { use: "not measured", since: assumed };
   const longBefore = off === null ? daysBetween(sampled.takenOn, planting) > 365 : sampled.takenOn < off;
   if (longBefore) return { ...sampled, use: "before another crop", since: assumed };

@@ -5,6 +5,7 @@
 
 import { daysBetween, type IsoDate, isoDate, toDay } from "../../dates";
 import { standYield } from "../../establish/stand-options";
+import { LEFT_BY_A_CROP } from "../../feed/soil-nitrate";
 import { minus, over, plus, rule, times } from "../../figure/expression";
 import { computed, given, type Input, quantity } from "../../figure/figure";
 import type { Guide } from "../../guides/schema";
@@ -35,17 +36,13 @@ import { expectedYield } from "../../season/sowing-window";
 import { q } from "../../units/told";
 import { dailyChange } from "../../water/kc-by-day";
 import { evaporationKept } from "../../water/mulch";
+import { LEFT_EMPTY } from "../../water/walk";
 import { withGauge } from "../../weather/gauged-rain";
 import { SEASONS_FOR_WINDOWS, seasonWeather } from "../../weather/season-weather";
 import type { Dated, Draft } from "../sheet";
 import { ownYields } from "../site";
 import type { RehearsalPart } from "./part";
 
-/** Mineral nitrogen that a crop leaves where nobody sampled [kg/ha], and to what depth [m]; assumptions. */
-const LEFT_BY_A_CROP_KG = 40;
-const LEFT_TO_M = 0.9;
-/** Share of its water that a ripe crop leaves the soil without; assumption. */
-const LEFT_EMPTY = 0.5;
 /** Of a fertiliser's nitrogen, what is ammonium or turns to it at once; assumption: catalogues do not say. */
 const AMMONIUM_SHARE = 0.5;
 
@@ -110,8 +107,8 @@ function questionOf(draft: Draft<Dated>, solved: SolvedDates, operations: Dates)
       ...UNPLANNED,
       startDay,
       plantingDay,
-      startNKgPerHa: Math.max(0, (sampled?.measured ?? LEFT_BY_A_CROP_KG) + nitrogen.moreAtStart),
-      startNDepthM: sampled ? sampled.depthCm / 100 : LEFT_TO_M,
+      startNKgPerHa: Math.max(0, (sampled?.measured ?? LEFT_BY_A_CROP.kgPerHa) + nitrogen.moreAtStart),
+      startNDepthM: sampled ? sampled.depthCm / 100 : LEFT_BY_A_CROP.toCm / 100,
       startEmpty: off !== null && off < planting && decisions.water?.startFrom !== "capacity" ? LEFT_EMPTY : 0,
       missingAtPlantingMm: water.missingAtPlantingMm,
       seen: seenOf(solved, dayOf, plantingDay),

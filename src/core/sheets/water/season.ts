@@ -5,19 +5,15 @@ import { latest, numbered } from "../../memo";
 import type { SolvedDates } from "../../plan/dates";
 import { availableWaterMmPerM } from "../../soil/available-water";
 import { giverOf, type WaterRule } from "../../water/giver";
-import { type Giver, type Sums, type Trace, walkWater } from "../../water/walk";
+import { type Giver, LEAST_ROOT_M, LEFT_EMPTY, type Sums, type Trace, walkWater } from "../../water/walk";
 import { withGauge } from "../../weather/gauged-rain";
 import type { DailyWeather } from "../../weather/generator";
 import { SEASONS_FOR_STAGES, SEASONS_FOR_WINDOWS, seasonWeather } from "../../weather/season-weather";
 import type { Draft } from "../sheet";
 import { cropDays } from "./coefficients";
 
-/** Ground that a young crop drinks from, however short its roots [m]; usual of FAO-56's worked schedules (assumption). */
-const LEAST_ROOT_M = 0.3;
 /** Days before planting from which the store of bare ground is walked where no last crop is known; it begins at capacity (assumption). */
 const BEFORE_DAYS = 90;
-/** Share of the available water that a ripe crop has used when it is taken off; assumption. */
-const LEFT_EMPTY = 0.5;
 /** Evaporation of bare ground in parts of the reference; FAO-56's usual initial coefficient of seldom wetted soil. */
 const BARE_KC = 0.35;
 
