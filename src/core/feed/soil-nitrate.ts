@@ -7,7 +7,7 @@ import { USUAL_Q10 } from "./soil-nitrogen";
 /** Layers that nitrate goes through [cm]. */
 export const LAYER_CM = 10;
 /** Share of what organic matter sets free that each of the uppermost layers gets: 25 cm of topsoil. */
-const TOPSOIL_SHARES = [0.4, 0.4, 0.2];
+export const TOPSOIL_SHARES = [0.4, 0.4, 0.2] as const;
 
 export interface NitrateGround {
   /** mineral nitrogen on the first day [kg/ha], to what depth, more of it on top */

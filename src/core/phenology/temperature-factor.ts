@@ -1,3 +1,6 @@
+/** Photosynthetically active share of solar radiation; usual figure. */
+export const PAR_SHARE = 0.5;
+
 /**
  * Share of full growth at a temperature: from none at the base to all half way to the optimum (leaf growth saturates
  * before development does), falling to none between the optimum and the ceiling. Shape after the trapezoids usual in crop

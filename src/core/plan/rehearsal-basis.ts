@@ -19,8 +19,9 @@ import type { DatedWindow } from "./sowing-windows";
 export const BEFORE_DAYS = 90;
 /** Organic matter of a soil that nobody tested [%]; assumption. */
 const USUAL_ORGANIC_PCT = 2;
-/** Standing water that is never short [mm]. */
-const PLENTY_OF_POND = { lowMm: 25, highMm: 50, untilDay: Number.MAX_SAFE_INTEGER, limitMm: null };
+/** Standing water that is never short [mm]; assumption: between these depths none moves a yield. */
+export const PLENTY_OF_POND = { lowMm: 25, highMm: 50, untilDay: Number.MAX_SAFE_INTEGER, limitMm: null };
+
 export interface RehearsalBasis {
   crop: RehearsedCrop;
   ground: RehearsedGround;

@@ -3,13 +3,11 @@
 import { USUAL_Q10 } from "../feed/soil-nitrogen";
 import { perObject } from "../memo";
 import type { Clock } from "../phenology/development";
-import { temperatureFactor } from "../phenology/temperature-factor";
+import { PAR_SHARE, temperatureFactor } from "../phenology/temperature-factor";
 import type { DailyWeather } from "../weather/generator";
 import { soilTemperature } from "../weather/soil-temperature";
 import type { Course, RehearsedCrop, RehearsedGround } from "./course";
 
-/** Photosynthetically active share of solar radiation; usual figure. */
-const PAR_SHARE = 0.5;
 /** Depths at which soil is as warm as seed and as organic matter feel it [cm]. */
 const SEED_CM = 5;
 const TOPSOIL_CM = 10;

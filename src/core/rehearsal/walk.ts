@@ -7,6 +7,7 @@
  * with size as Justes 1994 found). Written for speed: a plan walks a hundred seasons of up to six hundred days.
  */
 
+import { TOPSOIL_SHARES } from "../feed/soil-nitrate";
 import { giverFrom } from "../water/giver";
 import { kcUnderMulch } from "../water/mulch";
 import { CAUGHT_SHARE, LEAST_ROOT_M, P_AT_MM, P_LEAST, P_MOST, P_PER_MM } from "../water/walk";
@@ -20,6 +21,7 @@ const BARE_KC = 1.05;
 
 /** Nitrogen that rain and dust bring in a year [kg/ha]; assumption. */
 const DEPOSITION_KG_PER_DAY = 12 / 365;
+const [FIRST, SECOND, THIRD] = TOPSOIL_SHARES;
 /** Degree days in which most of what is slow is set free; assumption. */
 const SLOW_CD = 1000;
 /** Organic matter sets free as slowly as this where the soil is dry, from half of its available water on; assumptions. */
@@ -290,9 +292,9 @@ export function walkSeason(
       const turned = ammonium > 0 ? ammonium * nitrifying[i]! : 0;
       ammonium -= turned;
       const released = free + unlocked;
-      nitrate[0]! += turned + rained + 0.4 * released;
-      nitrate[layers > 1 ? 1 : 0]! += 0.4 * released;
-      nitrate[layers > 2 ? 2 : 0]! += 0.2 * released;
+      nitrate[0]! += turned + rained + FIRST * released;
+      nitrate[layers > 1 ? 1 : 0]! += SECOND * released;
+      nitrate[layers > 2 ? 2 : 0]! += THIRD * released;
       if (drained > 0) {
         const rooted = Math.max(1, Math.round(rootM / LAYER_M));
         const upper = drained / (drained + heldByLayer);

@@ -1,10 +1,7 @@
 import { daysBetween, type IsoDate } from "../dates";
 import type { ResolvedGuide } from "../guides/resolve-guide";
-import { temperatureFactor } from "../phenology/temperature-factor";
+import { PAR_SHARE, temperatureFactor } from "../phenology/temperature-factor";
 import { type Climate, completeNormals, MONTH_DAYS } from "../weather/climate";
-
-/** Photosynthetically active share of solar radiation; usual figure. */
-const PAR_SHARE = 0.5;
 
 /**
  * Yield that light and warmth alone would let a crop make [t/ha at the product's moisture], by the station's normals: over

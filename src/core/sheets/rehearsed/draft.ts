@@ -14,7 +14,7 @@ import { clockOf } from "../../phenology/development";
 import { type SolvedDates, windowOfPlan } from "../../plan/dates";
 import type { Operation } from "../../plan/operation";
 import { OWN } from "../../plan/own-operations";
-import { type RehearsalBasis, rehearsalBasis, walkedFrom } from "../../plan/rehearsal-basis";
+import { PLENTY_OF_POND, type RehearsalBasis, rehearsalBasis, walkedFrom } from "../../plan/rehearsal-basis";
 import { unseenShare, yieldShare } from "../../plan/site-suitability";
 import type { Course, NitrogenArrival, RehearsedPlan } from "../../rehearsal/course";
 import { TYPICAL_SEASONS } from "../../rehearsal/fit";
@@ -46,9 +46,6 @@ import type { RehearsalPart } from "./part";
 /** Of a fertiliser's nitrogen, what is ammonium or turns to it at once; assumption: catalogues do not say. */
 const AMMONIUM_SHARE = 0.5;
 
-/** Depth of standing water at which it is filled, and to which [mm]; assumption: the plan's own depths move no yield between them. */
-const POND_LOW_MM = 25;
-const POND_HIGH_MM = 50;
 const NEVER = Number.MAX_SAFE_INTEGER;
 
 type Undone = Exclude<RehearsalPart["why"], null>;
@@ -117,8 +114,7 @@ function questionOf(draft: Draft<Dated>, solved: SolvedDates, operations: Dates)
       pond:
         water.pond && field.irrigated
           ? {
-              lowMm: POND_LOW_MM,
-              highMm: POND_HIGH_MM,
+              ...PLENTY_OF_POND,
               untilDay: water.stopOn ? dayOf(water.stopOn) : NEVER,
               limitMm: water.limitNetMm,
             }
@@ -287,7 +283,7 @@ export function* rehearsedPart(
     rehearsed: {
       seasons,
       badTPerHa: bad.value,
-      chancePct: 100 * chanceOfTarget(found, targetTPerHa / (moved || 1)),
+      chancePct: 100 * (moved > 0 ? chanceOfTarget(found, targetTPerHa / moved) : 0),
       potentialTPerHa: (meanOf(found, OUT.reference) - lost("warmth")) / basis.fit.calibration,
       heldBackBy: backed,
       lostToWaterTPerHa: lost("water"),

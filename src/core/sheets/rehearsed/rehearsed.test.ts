@@ -78,6 +78,10 @@ describe("a rehearsed plan", () => {
     expect(own.rehearsal.expectedTPerHa).toBeCloseTo(plan.rehearsal.expectedTPerHa / 2, 9);
     expect(own.rehearsal.rehearsed!.badTPerHa).toBeCloseTo(plan.rehearsal.rehearsed!.badTPerHa / 2, 9);
     expect(own.rehearsal.rehearsed!.chancePct).toBeLessThan(1);
+    const none = drafted("wheat", {}, [
+      { path: "overrides/yield.expect", value: { value: 0, reason: "hail" } } as Change,
+    ]);
+    expect([none.rehearsal.rehearsed!.badTPerHa, none.rehearsal.rehearsed!.chancePct]).toEqual([0, 0]);
   });
   it("says why it could not be where it could not, and a plan of nothing is stopped first", () => {
     const noStation = drafted("wheat", { climate: null });
