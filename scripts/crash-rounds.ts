@@ -127,7 +127,8 @@ export async function crashRounds(app: RunningApp, kills: number, seed: number):
   const shares = [0, 1, 2, 3].map((k) => plans.filter((_, i) => i % 4 === k));
   const writers = shares.map(write);
   for (let kill = 0; kill < kills; kill++) {
-    await new Promise((resolve) => setTimeout(resolve, 400 + random.uniform() * 900));
+    await writing(ok, ok.count + ENOUGH_BETWEEN);
+    await new Promise((resolve) => setTimeout(resolve, random.uniform() * 900));
     if (random.uniform() < 0.35) {
       app.database.halt();
       await app.database.resume();
@@ -165,6 +166,17 @@ function killServers(app: RunningApp, all: boolean): void {
     } catch {
       // it ended by itself
     }
+}
+
+/** So much is acknowledged before the next kill: on a slow machine, too, the question means something. */
+const ENOUGH_BETWEEN = 4;
+
+/** Waits until so much is acknowledged; writers that nothing is acknowledged to for half a minute are an error. */
+async function writing(ok: Acknowledged, count: number): Promise<void> {
+  for (let tried = 0; ok.count < count; tried++) {
+    if (tried > 600) throw new Error(`nobody could write for 30 s: ${ok.count} of ${count} acknowledged`);
+    await new Promise((resolve) => setTimeout(resolve, 50));
+  }
 }
 
 /** An answer that does not come is waited for so long [ms]. */
