@@ -1,5 +1,6 @@
 /** The frame of a worker: takes questions, says how far it is, answers or says why it cannot. */
 
+import type { Result } from "@/core/result";
 import type { WorkerReply, WorkerRequest } from "./messages";
 
 /** Least step of progress that is worth telling. */
@@ -23,4 +24,10 @@ export function answering<Q, A>(answer: (question: Q, tell: (share: number) => v
       scope.postMessage({ id, failed: (error as Error).message });
     }
   };
+}
+
+/** The value of a result, or its errors thrown, as the frame tells them. */
+export function given<T>(result: Result<T>): T {
+  if (result.ok) return result.value;
+  throw new Error(result.errors.map((e) => e.message).join("; "));
 }

@@ -1,7 +1,7 @@
 /** Orders fields for one machine away from the page. */
 
 import { harvestQueue, type QueueInput } from "@/core/harvest/harvest-queue";
-import { answering } from "./answering";
+import { answering, given } from "./answering";
 
 export type QueueAsked = QueueInput;
 export interface QueueAnswer {
@@ -11,8 +11,6 @@ export interface QueueAnswer {
 }
 
 answering<QueueAsked, QueueAnswer>((question) => {
-  const answer = harvestQueue(question);
-  if (!answer.ok) throw new Error(answer.errors.map((e) => e.message).join("; "));
-  const { order, loss, exact } = answer.value;
+  const { order, loss, exact } = given(harvestQueue(question));
   return { ids: order.map((o) => o.id), loss, exact };
 });

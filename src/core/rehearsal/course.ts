@@ -65,6 +65,8 @@ export interface RehearsedGround {
 /** Nitrogen that comes on a day [kg N/ha]: what is nitrate, what has to turn into it, what is set free slowly. */
 export interface NitrogenArrival {
   day: number;
+  /** which part of the fertiliser it is; absent for what is none */
+  dose?: string;
   nitrate: number;
   ammonium: number;
   slow: number;

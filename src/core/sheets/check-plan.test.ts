@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import { byBalance } from "../../../tests/support/by-balance";
 import { testGuide } from "../../../tests/support/guides";
 import { EXAMPLE_FACTS } from "../plan/example-facts";
 import type { PlanFacts } from "../plan/facts";
@@ -10,7 +11,7 @@ import { draftPlan } from "./draft-plan";
 import { checkPlan } from "./example-findings";
 import type { Finding } from "./sheet";
 
-const wheat = applyChanges(freshDecisions("wheat"), [{ path: "targetTPerHa", value: 8 }]);
+const wheat = applyChanges(byBalance("wheat"), [{ path: "targetTPerHa", value: 8 }]);
 const potato = freshDecisions("potato");
 const set = (decisions: Decisions, path: string, value: unknown): Decisions =>
   applyChanges(decisions, [{ path: path as Change["path"], value }]);

@@ -1,5 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { byBalance } from "../../../tests/support/by-balance";
 import { ALL_GUIDES, testGuide } from "../../../tests/support/guides";
 import { MINERALISED } from "../../../tests/support/season-warmth";
 import { daysBetween } from "../dates";
@@ -19,7 +20,7 @@ import type { Plan } from "./plan";
 import type { Finding } from "./sheet";
 
 /** Mineral N entered, so that the nitrogen can be done by hand. */
-const wheat = applyChanges(freshDecisions("wheat"), [
+const wheat = applyChanges(byBalance("wheat"), [
   { path: "targetTPerHa", value: 8.5 },
   { path: "feed/soilMineralNKgPerHa", value: 35 },
   { path: "overrides/feed.residueN", value: { value: 35, reason: "beans" } },
@@ -332,7 +333,7 @@ describe("working", () => {
   it("names source, measurement or assumption of what went in", () => {
     const basis = (id: FigureId, label: string) => draft().figures[id]?.inputs.find((i) => i.label === label)?.basis;
     expect(basis("feed.n", "soil mineral N")).toEqual({ kind: "decided", text: "entered" });
-    const alone = draft(freshDecisions("wheat")).figures["feed.mineralN"];
+    const alone = draft(byBalance("wheat")).figures["feed.mineralN"];
     expect(alone?.inputs[0]?.basis).toEqual({
       kind: "assumption",
       text: "the sample is from before another crop; usual",

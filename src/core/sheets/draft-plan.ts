@@ -8,11 +8,13 @@ import type { PlanFacts } from "../plan/facts";
 import { finishOperations, listInputs, type PlannedOperation } from "../plan/operation";
 import { PREVIOUS_OFF } from "../plan/own-operations";
 import { type FieldError, failed, fieldError, ok, type Result } from "../result";
+import { cropPrice, nitrogenPays } from "./crop-price";
 import type { Decisions } from "./decisions";
 import { costedPart, datedParts, followingWork, plannedWork, undatedParts } from "./index";
 import type { Plan } from "./plan";
 import { rehearsedPart } from "./rehearsed/draft";
-import type { Dated, Draft } from "./sheet";
+import { nitrogenAsked } from "./rehearsed/nitrogen";
+import type { Dated, Draft, FirstDraft } from "./sheet";
 
 /**
  * A whole plan from the field's facts and the agronomist's decisions: figures, operations with dates, inputs and money.
@@ -83,7 +85,7 @@ function* drafting(
   decisions: Decisions,
   season: number,
   guide: Guide,
-  waterN: number | null,
+  first: FirstDraft | null,
 ): Generator<undefined, Result<Plan>> {
   const { guideId, kindId, methodId, productId, schools } = decisions.crop;
   if (guide.id !== guideId)
@@ -93,7 +95,7 @@ function* drafting(
   const crop = resolveGuide(guide, fitting(guide, { kind: kindId, method, product: productId, schools }));
   if (!crop.ok) return crop;
   const context = new PlanContext(facts, decisions, crop.value, season);
-  const draft = { context, facts, decisions, targetTPerHa: target(context), waterN: waterN ?? 0, parts: {} };
+  const draft: Draft = { context, facts, decisions, targetTPerHa: target(context), first, parts: {} };
 
   const undated = { ...draft, parts: yield* undatedParts(draft) };
   yield;
@@ -107,9 +109,12 @@ function* drafting(
   const solved = solveDates(context, planned);
   yield;
   const whole = { ...undated, parts: yield* datedParts(undated, solved) };
-  // water is known once dates are, and feed comes before: where water brings nitrogen the plan is drafted with it again
-  const brought = whole.parts.water.nitrogenKgPerHa;
-  if (waterN === null && brought >= WORTH_COUNTING_N) return yield* drafting(facts, decisions, season, guide, brought);
+  if (first === null) {
+    // feed comes before dates, water and season: what they ask of it goes into a second drafting, never into a third
+    const found = askedOfFeed(whole, solved, planned);
+    yield;
+    if (found) return yield* drafting(facts, decisions, season, guide, found);
+  }
   withDates = whole;
   const operations = finishOperations(context, [...planned, ...followingWork(whole, solved)], solved);
   const inputs = listInputs(operations, facts.field.areaHa);
@@ -139,6 +144,16 @@ function* drafting(
     broken: solved.broken,
     problems: context.problems,
   });
+}
+
+/** What a first drafting finds that feed has to know; null where it knew all of it. */
+function askedOfFeed(draft: Draft<Dated>, solved: SolvedDates, planned: PlannedOperation[]): FirstDraft | null {
+  const brought = draft.parts.water.nitrogenKgPerHa;
+  const waterN = brought >= WORTH_COUNTING_N ? brought : 0;
+  const dates = planned.map(({ id, role }) => ({ id, role, date: solved.dates[id]?.planned ?? null }));
+  const price = cropPrice(draft, draft.parts.harvest.straw);
+  if (!nitrogenPays(draft) || price === undefined) return waterN > 0 ? { waterN, nitrogen: null } : null;
+  return { waterN, nitrogen: nitrogenAsked(draft, solved, dates, price) };
 }
 
 function target(context: PlanContext): number {

@@ -1,6 +1,7 @@
 /** What changes with the farm and with what is decided, worked by hand: hands, contractors, manure, lots, spacing, logs. */
 
 import { describe, expect, it } from "vitest";
+import { byBalance } from "../../../tests/support/by-balance";
 import { testGuide } from "../../../tests/support/guides";
 import { MINERALISED } from "../../../tests/support/season-warmth";
 import { EXAMPLE_FACTS } from "../plan/example-facts";
@@ -13,7 +14,7 @@ import type { Plan } from "./plan";
 
 const facts = (part: Partial<PlanFacts>): PlanFacts => ({ ...EXAMPLE_FACTS, ...part });
 const field = (part: Partial<PlanFacts["field"]>) => facts({ field: { ...EXAMPLE_FACTS.field, ...part } });
-const wheat = freshDecisions("wheat");
+const wheat = byBalance("wheat");
 const put = (decisions: Decisions, ...changes: [path: string, value: unknown][]) =>
   applyChanges(
     decisions,

@@ -1,6 +1,7 @@
 /** What a sheet says of a plan on the ladder and in the booklet, and what stands on the ledger. */
 
 import { describe, expect, it } from "vitest";
+import { byBalance } from "../../../tests/support/by-balance";
 import { testGuide } from "../../../tests/support/guides";
 import { EXAMPLE_FACTS } from "../plan/example-facts";
 import type { PlanFacts } from "../plan/facts";
@@ -28,7 +29,7 @@ const draft = (id: string, facts: Partial<PlanFacts> = {}, changes: [string, unk
     draftPlan(
       { ...EXAMPLE_FACTS, ...facts },
       applyChanges(
-        freshDecisions(id),
+        byBalance(id),
         changes.map(([path, value]) => ({ path, value }) as Change),
       ),
       2027,

@@ -17,14 +17,31 @@ export interface Undated extends Pick<PlanParts, "ground" | "soil" | "site" | "f
 /** What is known once it has dates: all but its money. */
 export type Dated = Omit<PlanParts, "money">;
 
+/** What is known only once a plan was drafted, and what comes before stands on. */
+export interface FirstDraft {
+  /** nitrogen that the season's water brings [kg/ha] */
+  waterN: number;
+  /** null where no season can be rehearsed, or prices are not known */
+  nitrogen: AskedNitrogen | null;
+}
+
+/** The nitrogen that a plan's seasons ask for [kg/ha], the mean yield with it and with some more, and the prices that it was found at [minor]. */
+export interface AskedNitrogen {
+  kgPerHa: number;
+  yieldTPerHa: number;
+  more: { kgPerHa: number; tPerHa: number };
+  pricePerT: number;
+  pricePerKg: number;
+}
+
 /** A plan that is being drafted, with the parts that a step of it stands on. */
 export interface Draft<Parts = unknown> {
   context: PlanContext;
   facts: PlanFacts;
   decisions: Decisions;
   targetTPerHa: number;
-  /** nitrogen that the season's water brings, known once a plan was drafted without it [kg/ha] */
-  waterN: number;
+  /** what a first drafting found that this one stands on; null in that first one */
+  first: FirstDraft | null;
   parts: Parts;
 }
 

@@ -241,7 +241,10 @@ describe("findings", () => {
   });
   it("offer the guide's mineralisation where organic matter makes a rate unusual", () => {
     const rich = { ...EXAMPLE_FACTS, soilTest: { ...EXAMPLE_FACTS.soilTest!, organicMatterPct: 12 } };
-    const decisions = applyChanges(of("wheat", "spring"), [{ path: "feed/soilMineralNKgPerHa", value: 35 }]);
+    const decisions = applyChanges(of("wheat", "spring"), [
+      { path: "feed/soilMineralNKgPerHa", value: 35 },
+      { path: "feed/nSchool", value: "balance" },
+    ]);
     const unusual = drafted(decisions, rich).findings.find((f) => f.id === "usual.feed.n");
     expect(unusual?.why).toMatch(/mineralisation of 8\d(\.\d)? kg\/ha/);
     const [repair] = unusual!.repairs;

@@ -1,6 +1,7 @@
 /** Where a finding begins: on its line nothing is said, just past it it is. Limits are the guide's and the sheets' own. */
 
 import { describe, expect, it } from "vitest";
+import { byBalance } from "../../../tests/support/by-balance";
 import { testGuide } from "../../../tests/support/guides";
 import { addDays } from "../dates";
 import { EXAMPLE_FACTS } from "../plan/example-facts";
@@ -13,7 +14,7 @@ import { checkPlan } from "./example-findings";
 const facts = (part: Partial<PlanFacts>): PlanFacts => ({ ...EXAMPLE_FACTS, ...part });
 const test = (part: Partial<NonNullable<PlanFacts["soilTest"]>>) =>
   facts({ soilTest: { ...EXAMPLE_FACTS.soilTest!, ...part } });
-const wheat = freshDecisions("wheat");
+const wheat = byBalance("wheat");
 const with_ = (decisions: Decisions, ...changes: [path: string, value: unknown][]) =>
   applyChanges(
     decisions,

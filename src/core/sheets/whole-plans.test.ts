@@ -5,6 +5,7 @@
  */
 
 import { describe, expect, it } from "vitest";
+import { byBalance } from "../../../tests/support/by-balance";
 import { testGuide } from "../../../tests/support/guides";
 import { MINERALISED } from "../../../tests/support/season-warmth";
 import { EXAMPLE_FACTS } from "../plan/example-facts";
@@ -56,7 +57,8 @@ const draft = (id: string) => {
     guide.feed.mineralisationBy === "organicMatter"
       ? { feed: { soilMineralNKgPerHa: 35 }, overrides: { "feed.residueN": { value: 35, reason: "beans" } } }
       : {};
-  return unwrap(draftPlan(FACTS, { ...freshDecisions(id), ...feed }, 2027, guide));
+  const decisions = byBalance(id);
+  return unwrap(draftPlan(FACTS, { ...decisions, ...feed, feed: { ...decisions.feed, ...feed.feed } }, 2027, guide));
 };
 /** [job, hours, litres, cost] a hectare; cost in the currency */
 type Row = [id: string, hours: number, fuelL: number, cost: number];

@@ -19,6 +19,7 @@ const sum = (v: number[]) => v.reduce((a, b) => a + b, 0);
 const RULES: Record<string, ((v: number[]) => number) | null> = {
   "middle of the simulated seasons, each rehearsed day by day": null,
   "rank 20 of a hundred of the same seasons": null,
+  "the dose, split as planned, at which the mean of the simulated seasons no longer gains its price": null,
   "share of a normal spread within the buyer's limits, by number": (v) => {
     // by Simpson over the density, from the least to the most that is taken
     const [mean = 0, spread = 0] = v;

@@ -15,6 +15,7 @@ import {
   type Decisions,
 } from "@/core/sheets/decisions";
 import type { Plan } from "@/core/sheets/plan";
+import type { PlanQuestion } from "@/core/sheets/plan-question";
 import type { Finding } from "@/core/sheets/sheet";
 import { tellAll } from "@/core/units/told";
 import type { Words } from "@/core/units/words";
@@ -230,6 +231,12 @@ export function usePlan(start: PlanStart) {
     [engine, facts, decisions, start.season, start.guide, guide],
   );
 
+  /** what this plan is drafted from, to be sent to a worker */
+  const question = useMemo(
+    (): PlanQuestion => ({ facts, decisions, season: start.season, guide: guide ?? start.guide }),
+    [facts, decisions, start.season, start.guide, guide],
+  );
+
   const shown = useMemo(() => plan && told(plan, units), [plan, units]);
   const said = useMemo(() => tellAll(findings, units), [findings, units]);
   return {
@@ -255,6 +262,7 @@ export function usePlan(start: PlanStart) {
     canUndo: history.past.length > 0,
     canRedo: history.future.length > 0,
     draftWith,
+    question,
   };
 }
 

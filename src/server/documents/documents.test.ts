@@ -16,6 +16,7 @@ import { applyChanges, change, freshDecisions } from "@/core/sheets/decisions";
 import { draftPlan } from "@/core/sheets/draft-plan";
 import { wordsFor } from "@/core/units/words";
 import { issuedPlan, upgradeIssued } from "@/core/views/issued-plan";
+import { byBalance } from "../../../tests/support/by-balance";
 import { testGuide } from "../../../tests/support/guides";
 import { versionCalendar, writeEvents } from "./calendar";
 import { writeDocument } from "./index";
@@ -29,7 +30,7 @@ const person = {
   grower: { name: "Pennick", unitSet: null },
 } as const;
 const METRIC = wordsFor({ unitSet: "metric", decimal: "point", currency: "cr" });
-const wheat = applyChanges(freshDecisions("wheat"), [
+const wheat = applyChanges(byBalance("wheat"), [
   { path: "targetTPerHa", value: 8.5 },
   // so that the nitrogen can be done by hand
   { path: "feed/soilMineralNKgPerHa", value: 35 },

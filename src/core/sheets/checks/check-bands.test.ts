@@ -1,6 +1,7 @@
 /** Nothing passes in silence: each main figure outside of what is usual is said, with the term that makes it so. */
 
 import { describe, expect, it } from "vitest";
+import { byBalance } from "../../../../tests/support/by-balance";
 import { testGuide } from "../../../../tests/support/guides";
 import { EXAMPLE_FACTS } from "../../plan/example-facts";
 import type { PlanFacts } from "../../plan/facts";
@@ -12,7 +13,7 @@ import { checkPlan } from "../example-findings";
 const findings = (guideId: string, changes: [string, unknown][] = [], more: Partial<PlanFacts> = {}) => {
   const facts = { ...EXAMPLE_FACTS, ...more };
   const decisions = applyChanges(
-    freshDecisions(guideId),
+    byBalance(guideId),
     changes.map(([path, value]) => ({ path, value }) as Change),
   );
   const plan = unwrap(draftPlan(facts, decisions, 2027, testGuide(guideId)));
@@ -95,7 +96,7 @@ describe("salt, sodium and the site", () => {
       unwrap(
         draftPlan(
           { ...EXAMPLE_FACTS, history: [], soilTest: { ...EXAMPLE_FACTS.soilTest!, ecE } },
-          freshDecisions("wheat"),
+          byBalance("wheat"),
           2027,
           testGuide("wheat"),
         ),

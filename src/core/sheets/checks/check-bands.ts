@@ -9,6 +9,7 @@ import type { FigureId } from "../../plan/figure-ids";
 import { SHEETS, type SheetId } from "../../sheet-ids";
 import { cash, q, span } from "../../units/told";
 import { change, type DecisionPath, type Decisions } from "../decisions";
+import { nitrogenDoubt } from "../nitrogen-doubt";
 import type { Plan } from "../plan";
 import type { Finding, Repair } from "../sheet";
 
@@ -19,6 +20,8 @@ interface Band {
   decimals?: number;
   /** the terms that may make it so, with what each adds to the figure against its usual value */
   terms?: Term[];
+  /** what makes it so where no sum of terms does, and another way to it */
+  otherwise?: { why: string; repair: Repair } | null;
 }
 interface Term {
   name: string;
@@ -46,8 +49,8 @@ export function checkBands(plan: Plan, facts: PlanFacts, decisions: Decisions): 
       sheet: band.sheet,
       severity: "advise",
       title: `${figure.label} of ${q(figure.value, figure.unit, band.decimals)} is ${below ? "below" : "above"} the usual ${span(band.usual.low, band.usual.high, figure.unit, band.decimals)}.`,
-      why: whatMakesIt(figure, strongest),
-      repairs: strongest?.repair ? [strongest.repair] : [],
+      why: (own(figure) ? null : band.otherwise?.why) ?? whatMakesIt(figure, strongest),
+      repairs: [strongest?.repair ?? band.otherwise?.repair ?? []].flat(),
     });
   }
   findings.push(
@@ -106,9 +109,12 @@ function unused({ figures }: Plan, { overrides = {} }: Decisions): Finding[] {
   });
 }
 
+/** Whether somebody decided it. */
+const own = ({ override, basis }: Figure): boolean => override !== undefined || basis.kind === "decided";
+
 /** The term that moves a computed figure most in the way that it is off; null where none is known to. */
 function strongestTerm(figure: Figure, below: boolean, terms: Term[]): Term | null {
-  if (figure.override || figure.basis.kind === "decided") return null;
+  if (own(figure)) return null;
   const strongest = terms
     .filter((t) => (below ? t.effect < 0 : t.effect > 0))
     .reduce<Term | null>((a, b) => (a && Math.abs(a.effect) >= Math.abs(b.effect) ? a : b), null);
@@ -137,7 +143,7 @@ function bandsOf(plan: Plan, facts: PlanFacts): Band[] {
             id: `feed.${id}`,
             sheet: "feed",
             usual,
-            terms: id === "n" ? nitrogenTerms(plan, facts) : offtakeTerms(plan, id),
+            ...(id === "n" ? nitrogenCause(plan, facts) : { terms: offtakeTerms(plan, id) }),
           },
         ]
       : [];
@@ -156,6 +162,12 @@ function bandsOf(plan: Plan, facts: PlanFacts): Band[] {
   if (inRowSpacingCm) bands.push({ id: "seed.inRowSpacing", sheet: "seed", usual: inRowSpacingCm, decimals: 1 });
   bands.push({ id: "seed.depth", sheet: "seed", usual: method.depthCm, decimals: 1 });
   return bands;
+}
+
+/** What makes a nitrogen rate what it is: the seasons that ask for it, or the terms of the balance. */
+function nitrogenCause(plan: Plan, facts: PlanFacts): Pick<Band, "terms" | "otherwise"> {
+  const doubt = nitrogenDoubt(plan);
+  return doubt ? { otherwise: doubt } : { terms: nitrogenTerms(plan, facts) };
 }
 
 /** What each term of the nitrogen balance adds to the rate, against its usual value. */

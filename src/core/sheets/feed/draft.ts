@@ -10,6 +10,7 @@ import { q } from "../../units/told";
 import type { Draft } from "../sheet";
 import { type BeforeFeed, capOf, manureGiven, nutrientNeeds, nutrientTable } from "./need";
 import { mineralNOf } from "./nitrogen";
+import { schoolOf } from "./nitrogen-schools";
 import type { FeedPart, PlannedDose } from "./part";
 
 /** Sulphur need from which the first split is sought in a product that holds some [kg/ha]; assumption. */
@@ -137,6 +138,7 @@ export function draftFeed(draft: Draft<BeforeFeed>): FeedPart {
     doses,
     base: products.base.map(({ nutrient, product }) => ({ nutrient, productId: product?.id ?? null })),
     patternId: pattern.id,
+    nitrogenBy: schoolOf(draft),
     mineralN,
     small: { merged, leftOut },
   };

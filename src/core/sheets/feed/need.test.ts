@@ -21,7 +21,7 @@ function fed(guideId: string, own: Partial<Decisions> = {}, facts: PlanFacts = E
   return found(guideId, computed ? { ...own, overrides, feed: { soilMineralNKgPerHa: 35, ...own.feed } } : own, facts);
 }
 function found(guideId: string, own: Partial<Decisions> = {}, facts: PlanFacts = EXAMPLE_FACTS) {
-  const decisions = { ...freshDecisions(guideId), ...own };
+  const decisions = { ...freshDecisions(guideId), ...own, feed: { nSchool: "balance" as const, ...own.feed } };
   const plan = unwrap(draftPlan(facts, decisions, 2027, testGuide(guideId)));
   const findings = checkPlan(plan, facts, decisions);
   return { plan, need: plan.feed.need, findings, ids: findings.map((f) => f.id) };

@@ -1,7 +1,7 @@
 import { addDays } from "../../dates";
 import { type ManureId, manureCredit } from "../../feed/manure";
 import { type PkNutrient, type PkSchool, phosphatePotashNeed } from "../../feed/phosphate-potash-need";
-import { atLeast, atMost, minus, rule, times } from "../../figure/expression";
+import { atMost, rule, times } from "../../figure/expression";
 import { amended, computed, type Figure, quantity, workingOf } from "../../figure/figure";
 import type { Guide } from "../../guides/schema";
 import { NUTRIENT_IDS, NUTRIENTS, type Nutrient, type NutrientId, nutrientOf } from "../../nutrients";
@@ -12,7 +12,7 @@ import { q } from "../../units/told";
 import { startOfSpring } from "../../weather/climate-days";
 import type { PlanParts } from "../plan";
 import type { Draft } from "../sheet";
-import { nitrogenFigure } from "./nitrogen";
+import { less, nitrogenFigure } from "./nitrogen-schools";
 import type { MineralN, NutrientTable } from "./part";
 
 /** Given where a soil test is low and the crop answers [kg/ha]; recalled, usual rates of advisory tables. */
@@ -71,12 +71,6 @@ export function nutrientNeeds(draft: Draft<BeforeFeed>, manure: NutrientTable, m
   return need;
 }
 
-/** A need less what comes by itself. Water brings its nitrogen as nitrate: it counts as fertiliser (assumption). */
-function less(figure: Figure | null, by: string, kgPerHa: number): Figure | null {
-  if (!figure || kgPerHa <= 0) return figure;
-  const left = atLeast(minus(workingOf(figure), quantity(by, kgPerHa, "kg/ha")), 0);
-  return computed(figure.label, figure.unit, left, figure.note);
-}
 /** No more than the crop bears, whatever the target asks for: what is over lodges it, or feeds something else. */
 function withinLimit({ context }: Draft, figure: Figure | null): Figure | null {
   const limit = capOf(context.crop.guide, "total");
@@ -98,7 +92,6 @@ function withinLimit({ context }: Draft, figure: Figure | null): Figure | null {
 export const capOf = ({ feed }: Pick<Guide, "feed">, id: Guide["feed"]["caps"][number]["id"]) =>
   feed.caps.find((c) => c.id === id);
 
-const IN_THE_WATER = "nitrogen in the water";
 const FROM_MANURE = "from manure";
 
 function needFigure(
@@ -109,7 +102,7 @@ function needFigure(
 ): Figure | null {
   switch (nutrient.need) {
     case "balance":
-      return withinLimit(draft, less(nitrogenFigure(draft, fromManure, mineralN), IN_THE_WATER, draft.waterN));
+      return withinLimit(draft, nitrogenFigure(draft, fromManure, mineralN));
     case "offtake":
       return less(
         offtakeFigure(draft, nutrient.id as PkNutrient, classOf(draft, nutrient) ?? "target"),

@@ -1,16 +1,14 @@
-/** Nitrogen of a plan: what the soil gives of it, and the schools by which a rate is found. */
+/** Nitrogen of a plan: what the soil gives of it. */
 
 import { daysBetween, type IsoDate } from "../../dates";
-import { nitrogenNeed } from "../../feed/nitrogen-need";
 import { BACKGROUND_KG, LAYER_CM, LEFT_BY_A_CROP, soilNitrate } from "../../feed/soil-nitrate";
 import { mineralisedNitrogen, organicGround, TOPSOIL_CM } from "../../feed/soil-nitrogen";
-import { asMeasure, atLeast, minus, numberOf, plus, times } from "../../figure/expression";
-import { amended, type Basis, computed, type Figure, given, type Known, quantity } from "../../figure/figure";
+import { minus, plus, times } from "../../figure/expression";
+import { amended, type Basis, computed, type Figure, given, quantity } from "../../figure/figure";
 import { numbered, perObject } from "../../memo";
 import { stageDates } from "../../phenology/stage-dates";
 import { windowOfPlan } from "../../plan/dates";
 import { OWN } from "../../plan/own-operations";
-import { failed, fieldError } from "../../result";
 import { availableWaterMmPerM, heldAtCapacityMmPerM } from "../../soil/available-water";
 import { q } from "../../units/told";
 import type { Climate } from "../../weather/climate";
@@ -19,54 +17,11 @@ import type { DailyWeather } from "../../weather/generator";
 import { seasonWeather } from "../../weather/season-weather";
 import type { Draft } from "../sheet";
 import type { MineralN, SinceThen } from "./part";
-import { NITROGEN_SCHOOLS, type NitrogenSchool } from "./schools";
 
 /** Shallower than this a sample misses much of the mineral nitrogen that roots find [cm]. */
 export const DEEP_ENOUGH_CM = 60;
 
-const SCHOOL_LABELS: Record<NitrogenSchool, string> = {
-  balance: "Nitrogen by balance",
-  fixedRate: "Nitrogen by the usual rate",
-  targetYieldEquation: "Nitrogen by the target-yield equation",
-  leafColour: "Nitrogen by leaf colour",
-};
-
-/** Nitrogen to apply by the chosen school, the other schools beside it. */
-export function nitrogenFigure(draft: Draft, manureN: number, mineralN: MineralN): Figure | null {
-  const { context, decisions } = draft;
-  const supply = soilSupply(draft, mineralN);
-  const school = decisions.feed?.nSchool ?? "balance";
-  const bySchool: Record<NitrogenSchool, Figure | null> = {
-    balance: byBalance(draft, supply, manureN),
-    fixedRate: byFixedRate(draft, manureN),
-    targetYieldEquation: byEquation(draft, manureN),
-    leafColour: byLeafColour(draft),
-  };
-  for (const id of NITROGEN_SCHOOLS) {
-    const figure = bySchool[id];
-    if (figure) context.aside(`feed.school.${id}`, amended(figure, { label: SCHOOL_LABELS[id] }));
-  }
-  if (bySchool[school]) return bySchool[school];
-  context.take("feed", failed([missing(draft, school)]));
-  return bySchool.balance;
-}
-
-/** Why a school gives no rate: what it lacks. */
-function missing({ context, decisions }: Draft, school: NitrogenSchool) {
-  return school === "leafColour"
-    ? fieldError(
-        "feed.nSchool",
-        school,
-        `a school that the guide of ${context.crop.guide.name.toLowerCase()} knows figures for`,
-      )
-    : fieldError(
-        "feed.nEquation",
-        decisions.feed?.nEquation,
-        "coefficients a and b and the soil test value for the target-yield equation",
-      );
-}
-
-interface Supply {
+export interface Supply {
   soilMineralN: number;
   mineralisation: number;
   recovery: number;
@@ -74,7 +29,7 @@ interface Supply {
   residue: number;
 }
 
-function soilSupply(draft: Draft, mineralN: MineralN): Supply {
+export function soilSupply(draft: Draft, mineralN: MineralN): Supply {
   const { context, facts } = draft;
   const { feed, rotation } = context.crop.guide;
   const before = facts.previousCrop;
@@ -301,91 +256,4 @@ function mineralisationFigure(draft: Draft): Figure {
     kind: "source",
     text: `the guide's figure; ${context.source(feed.mineralisationKgPerHa.source)}`,
   });
-}
-
-function byBalance({ context, targetTPerHa }: Draft, supply: Supply, manureN: number): Figure | null {
-  const { guide, product } = context.crop;
-  const need = context.take(
-    "feed",
-    nitrogenNeed(
-      {
-        targetYieldTPerHa: targetTPerHa,
-        uptakeKgPerT: product.nUptakeKgPerT.typical * (1 - guide.feed.fixedFromAirPct / 100),
-        soilMineralNKgPerHa: supply.soilMineralN,
-        mineralisationKgPerHa: supply.mineralisation,
-        residueCreditKgPerHa: 0,
-        recovery: supply.recovery,
-        manureNKgPerHa: manureN,
-        legumeNKgPerHa: supply.residue,
-      },
-      {
-        targetYieldTPerHa: context.known("target"),
-        uptakeKgPerT: { basis: { kind: "source", text: context.source(product.nUptakeKgPerT.source) } },
-        soilMineralNKgPerHa: context.known("feed.mineralN"),
-        mineralisationKgPerHa: context.known("feed.mineralisation"),
-        recovery: context.known("feed.recovery"),
-        manureNKgPerHa: context.known("feed.manure.n"),
-        legumeNKgPerHa: context.known("feed.residueN"),
-      },
-    ),
-  );
-  return need?.figures.nKgPerHa ?? null;
-}
-
-/** The crop's usual rate, less what the previous crop and manure give. */
-function byFixedRate({ context }: Draft, manureN: number): Figure {
-  const usual = context.crop.guide.usual.n;
-  return computed(
-    "Nitrogen to apply",
-    "kg N/ha",
-    atLeast(
-      minus(
-        quantity("usual rate", usual.typical, "kg/ha", {
-          basis: { kind: "source", text: context.source(usual.source) },
-        }),
-        context.input("feed.residueN", "left by the previous crop"),
-        quantity("from manure", manureN, "kg/ha", context.known("feed.manure.n")),
-      ),
-      0,
-    ),
-    "A region's rate knows neither this target nor this soil: put your region's own in its place.",
-  );
-}
-
-/** a x target - b x soil test, with coefficients of a local calibration. */
-function byEquation({ context, decisions }: Draft, manureN: number): Figure | null {
-  const equation = decisions.feed?.nEquation;
-  if (!equation) return null;
-  const entered: Known = { basis: { kind: "decided", text: "entered" } };
-  return computed(
-    "Nitrogen to apply",
-    "kg N/ha",
-    asMeasure(
-      atLeast(
-        minus(
-          times(quantity("a", equation.a, "", entered), numberOf(context.input("target", "target"))),
-          times(quantity("b", equation.b, "", entered), quantity("soil test", equation.soilTest, "", entered)),
-          numberOf(quantity("from manure", manureN, "kg/ha", context.known("feed.manure.n"))),
-        ),
-        0,
-      ),
-      "kg N/ha",
-    ),
-    "Holds only where its coefficients were fitted.",
-  );
-}
-
-/** Doses as the leaf asks for them; planned are those of a usual season. */
-function byLeafColour({ context }: Draft): Figure | null {
-  const chart = context.crop.guide.feed.leafColour;
-  if (!chart) return null;
-  return computed(
-    "Nitrogen to apply",
-    "kg N/ha",
-    times(
-      quantity("dose", chart.doseKgPerHa, "kg/ha", { basis: { kind: "source", text: context.source(chart.source) } }),
-      quantity("doses of a usual season", chart.usualDoses, ""),
-    ),
-    `Each is given only where the youngest full leaf is paler than step ${chart.below} of the chart.`,
-  );
 }

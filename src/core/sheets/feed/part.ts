@@ -2,6 +2,7 @@ import type { IsoDate } from "../../dates";
 import type { FertiliserDose } from "../../feed/dose-fertilisers";
 import type { NitrateFound } from "../../feed/soil-nitrate";
 import type { NutrientId } from "../../nutrients";
+import type { NitrogenSchool } from "./schools";
 
 export type NutrientTable = Record<NutrientId, number>;
 
@@ -53,6 +54,8 @@ export interface FeedPart {
   /** the product of each base nutrient with a need; null where the catalogue has none */
   base: { nutrient: NutrientId; productId: string | null }[];
   patternId: string;
+  /** by which the nitrogen was found */
+  nitrogenBy: NitrogenSchool;
   mineralN: MineralN;
   /** what was too little for a trip of its own: splits put to another, needs that were left out */
   small: { merged: { from: string; to: string; kgPerHa: number }[]; leftOut: NutrientId[] };

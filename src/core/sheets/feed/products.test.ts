@@ -1,6 +1,7 @@
 /** Which products the feed sheet takes, how many nutrients they bring, and what it says where none fits. */
 
 import { describe, expect, it } from "vitest";
+import { byBalance } from "../../../../tests/support/by-balance";
 import { testGuide } from "../../../../tests/support/guides";
 import { EXAMPLE_FACTS } from "../../plan/example-facts";
 import type { PlanFacts } from "../../plan/facts";
@@ -29,7 +30,7 @@ const product = (
 const shop = (...fertilisers: Fertiliser[]): PlanFacts => ({ ...EXAMPLE_FACTS, fertilisers });
 const put = (id: string, ...changes: [path: string, value: unknown][]) =>
   applyChanges(
-    freshDecisions(id),
+    byBalance(id),
     changes.map(([path, value]) => ({ path, value }) as Change),
   );
 const draft = (decisions: Decisions, facts: PlanFacts) =>
@@ -45,7 +46,7 @@ const as = product("as", { n: 21, s: 24 }, 29_000);
 const weak = product("weak", { n: 20 }, 1000);
 
 describe("the product of a split", () => {
-  const splits = (facts: PlanFacts, decisions = freshDecisions("wheat")) =>
+  const splits = (facts: PlanFacts, decisions = byBalance("wheat")) =>
     draft(decisions, facts).feed.splits.map((s) => s.productId);
   it("is the cheapest by the kilogram of nitrogen, over 20 % of it", () => {
     // urea 957 a tonne of N, CAN 963, the weak one 50 but too thin
@@ -54,7 +55,7 @@ describe("the product of a split", () => {
     expect(splits(shop(tsp, mop, { ...weak, contents: { n: 20.1 } }))).toEqual(["weak", "weak", "weak"]);
   });
   it("is one with sulphur in the first, where 10 kg/ha and more are needed", () => {
-    const first = (facts: PlanFacts, decisions = freshDecisions("wheat")) =>
+    const first = (facts: PlanFacts, decisions = byBalance("wheat")) =>
       draft(decisions, facts)
         .feed.doses.filter((d) => d.at === "n1")
         .map((d) => [d.id, Math.round(d.kgPerHa)]);
@@ -91,7 +92,7 @@ describe("the product of a split", () => {
 
 describe("the product of a base nutrient", () => {
   const base = (id: string, facts: PlanFacts) =>
-    Object.fromEntries(draft(freshDecisions(id), facts).feed.base.map((b) => [b.nutrient, b.productId]));
+    Object.fromEntries(draft(byBalance(id), facts).feed.base.map((b) => [b.nutrient, b.productId]));
   it("is the cheapest that holds it alone; sulphur may come along", () => {
     expect(base("wheat", shop(tsp, mop, sop, urea))).toMatchObject({ p2o5: "tsp", k2o: "mop" });
     expect(base("wheat", shop(tsp, { ...mop, pricePerT: 80_000 }, sop, urea)).k2o).toBe("sop");
@@ -107,12 +108,12 @@ describe("the product of a base nutrient", () => {
 
 describe("what is said of products", () => {
   it("names the crop's need for one where none brings a nutrient", () => {
-    const [short] = findings(freshDecisions("potato"), shop(tsp, mop, urea)).filter((f) => f.id === "feed.short.k2o");
+    const [short] = findings(byBalance("potato"), shop(tsp, mop, urea)).filter((f) => f.id === "feed.short.k2o");
     expect(short?.title).toBe("K₂O is 274 kg/ha short.");
     expect(short?.why).toBe(
       "The requirement is 274 kg/ha, 0 kg/ha are applied. No product in your list supplies it alone. Add one under Records, or choose another.",
     );
-    const [n] = findings(freshDecisions("wheat"), shop(tsp, mop)).filter((f) => f.id === "feed.short.n");
+    const [n] = findings(byBalance("wheat"), shop(tsp, mop)).filter((f) => f.id === "feed.short.n");
     expect(n?.title).toBe("Nitrogen is 165 kg/ha short.");
   });
   it("offers the same nutrient without chloride", () => {
@@ -121,7 +122,7 @@ describe("what is said of products", () => {
     const [finding] = findings(chosen, facts).filter((f) => f.id === "feed.chloride.mop");
     expect(finding?.repairs).toEqual([{ label: "SOP", changes: [{ path: "feed/products/k2o", value: "sop" }] }]);
     expect(findings(chosen, shop(tsp, mop, urea)).find((f) => f.id === "feed.chloride.mop")?.repairs).toEqual([]);
-    expect(findings(freshDecisions("wheat"), facts).some((f) => f.id.startsWith("feed.chloride"))).toBe(false);
+    expect(findings(byBalance("wheat"), facts).some((f) => f.id.startsWith("feed.chloride"))).toBe(false);
   });
   it("stops what is not organic in organic growing, and takes it out", () => {
     const meal = product("meal", { n: 12 }, 90_000, { organic: true });

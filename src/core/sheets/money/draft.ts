@@ -1,11 +1,10 @@
 import { atLeast, type Expression, minus, over, plus, sum, times } from "../../figure/expression";
 import { computed, type Input, quantity } from "../../figure/figure";
-import { goodsOf } from "../../guides/fitting";
 import type { FigureId } from "../../plan/figure-ids";
-import { listedPrice } from "../../plan/listed-price";
 import { type InputLine, listInputs, type Operation } from "../../plan/operation";
 import { SHEET_NAMES, SHEETS, type SheetId } from "../../sheet-ids";
 import type { MeasureId } from "../../units/measure-ids";
+import { cropPrice } from "../crop-price";
 import type { Dated, Draft } from "../sheet";
 import { joinNames } from "../words";
 import { broughtBesides } from "./besides";
@@ -13,7 +12,7 @@ import type { MoneyPart } from "./part";
 
 /** Cost by sheet, output at the target, margin, and the yield and price at which the crop breaks even. */
 export function costedMoney(draft: Draft<Dated>, operations: Operation[], inputs: InputLine[]): MoneyPart {
-  const { context, facts, decisions, parts, targetTPerHa } = draft;
+  const { context, decisions, parts, targetTPerHa } = draft;
   const missing = notPlanned(draft, inputs);
   const costBySheet = costsBySheet(draft, operations);
   const total = computed(
@@ -29,14 +28,7 @@ export function costedMoney(draft: Draft<Dated>, operations: Operation[], inputs
   context.show("money.cost", total);
   const costPerHa = 100 * total.value;
 
-  const { guide, product } = context.crop;
-  const entered = decisions.money?.pricePerT;
-  // a price of grain with its straw has the straw in it: where straw is sold by itself, grain fetches grain's
-  const sold =
-    parts.harvest.straw && parts.harvest.straw.worthPerHa > 0
-      ? guide.products.find((p) => p.id === goodsOf(product))
-      : product;
-  const pricePerT = entered ?? listedPrice(facts.prices, guide, sold) ?? null;
+  const pricePerT = cropPrice(draft, parts.harvest.straw) ?? null;
   const part: MoneyPart = {
     notPlanned: missing,
     costBySheet,
@@ -69,7 +61,7 @@ export function costedMoney(draft: Draft<Dated>, operations: Operation[], inputs
   if (pricePerT === null || pricePerT === 0) return part;
   const price = quantity("price", pricePerT / 100, "money/t", {
     basis:
-      entered === undefined
+      decisions.money?.pricePerT === undefined
         ? { kind: "source", text: "the practice's price list" }
         : { kind: "decided", text: "entered" },
   });

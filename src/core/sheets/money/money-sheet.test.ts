@@ -1,6 +1,7 @@
 /** The money sheet by hand, on top of whole plans: whose price counts, and what is doubted. */
 
 import { describe, expect, it } from "vitest";
+import { byBalance } from "../../../../tests/support/by-balance";
 import { testGuide } from "../../../../tests/support/guides";
 import { EXAMPLE_FACTS } from "../../plan/example-facts";
 import { unwrap } from "../../result";
@@ -14,7 +15,7 @@ function counted(
   cropPerT: Record<string, number> = EXAMPLE_FACTS.prices.cropPerT as Record<string, number>,
 ) {
   const facts = { ...EXAMPLE_FACTS, prices: { ...EXAMPLE_FACTS.prices, cropPerT } };
-  const decisions = { ...freshDecisions("wheat"), targetTPerHa: 8, money };
+  const decisions = { ...byBalance("wheat"), targetTPerHa: 8, money };
   const plan = unwrap(draftPlan(facts, decisions, 2027, testGuide("wheat")));
   const findings = checkPlan(plan, facts, decisions);
   return { plan, money: plan.money, findings, ids: findings.map((f) => f.id) };

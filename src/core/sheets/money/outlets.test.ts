@@ -1,6 +1,7 @@
 /** What else the field could be sold for, by hand. */
 
 import { describe, expect, it } from "vitest";
+import { byBalance } from "../../../../tests/support/by-balance";
 import { testGuide } from "../../../../tests/support/guides";
 import { EXAMPLE_FACTS } from "../../plan/example-facts";
 import type { PlanFacts } from "../../plan/facts";
@@ -29,7 +30,7 @@ const offer = (own: Partial<CropOffer>): CropOffer => ({
   limits: [],
   ...own,
 });
-const wheat: Decisions = { ...freshDecisions("wheat"), targetTPerHa: 8 };
+const wheat: Decisions = { ...byBalance("wheat"), targetTPerHa: 8 };
 const of = (offers: CropOffer[], own: Partial<Decisions> = {}) =>
   outletsOf(FACTS, { ...wheat, ...own }, 2027, testGuide("wheat"), offers);
 const plan = unwrap(draftPlan(FACTS, wheat, 2027, testGuide("wheat")));

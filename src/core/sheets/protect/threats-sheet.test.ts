@@ -1,6 +1,7 @@
 /** What may come to a field, how likely and why; measures without a product; ways of protection on a plan. */
 
 import { describe, expect, it } from "vitest";
+import { byBalance } from "../../../../tests/support/by-balance";
 import { everyPlan } from "../../../../tests/support/every-plan";
 import { testGuide } from "../../../../tests/support/guides";
 import { addDays } from "../../dates";
@@ -27,7 +28,7 @@ const LOT = {
 };
 const draft = (facts: Partial<PlanFacts> = {}, ...changes: Change[]) =>
   unwrap(
-    draftPlan({ ...EXAMPLE_FACTS, ...facts }, applyChanges(freshDecisions("wheat"), changes), 2027, testGuide("wheat")),
+    draftPlan({ ...EXAMPLE_FACTS, ...facts }, applyChanges(byBalance("wheat"), changes), 2027, testGuide("wheat")),
   );
 const threat = (id: string, ...args: Parameters<typeof draft>) => {
   const found = draft(...args).protect.threats.find((t) => t.id === id);

@@ -11,6 +11,7 @@ import { computed, given, type Input, quantity } from "../../figure/figure";
 import type { Guide } from "../../guides/schema";
 import { latest, numbered } from "../../memo";
 import { clockOf } from "../../phenology/development";
+import type { PlanContext } from "../../plan/context";
 import { type SolvedDates, windowOfPlan } from "../../plan/dates";
 import type { Operation } from "../../plan/operation";
 import { OWN } from "../../plan/own-operations";
@@ -49,7 +50,7 @@ const AMMONIUM_SHARE = 0.5;
 const NEVER = Number.MAX_SAFE_INTEGER;
 
 type Undone = Exclude<RehearsalPart["why"], null>;
-type Dates = Pick<Operation, "id" | "role" | "date">[];
+export type Dates = Pick<Operation, "id" | "role" | "date">[];
 
 /** What the walks of a plan's seasons are asked. */
 interface RehearsalQuestion {
@@ -59,7 +60,7 @@ interface RehearsalQuestion {
 }
 
 /** The question of a dated plan; why it cannot be asked where it cannot. */
-function questionOf(draft: Draft<Dated>, solved: SolvedDates, operations: Dates): RehearsalQuestion | Undone {
+export function questionOf(draft: Draft<Dated>, solved: SolvedDates, operations: Dates): RehearsalQuestion | Undone {
   const { context, facts, parts, decisions } = draft;
   const { climate, field } = facts;
   const { guide, kind } = context.crop;
@@ -92,7 +93,7 @@ function questionOf(draft: Draft<Dated>, solved: SolvedDates, operations: Dates)
     basis,
     course: courseOf(
       rehearsedCrop(context.crop, window.latenessLossPctPerDay, harvestWait(guide, solved, operations)),
-      basis.ground,
+      { ...basis.ground, setFreeKgAt10C: basis.ground.setFreeKgAt10C * freer(context) },
       clockOf(guide, kind, climate.latitudeDeg, weather),
       {
         rainMm: withGauge(weather, facts.rain ?? []),
@@ -160,13 +161,13 @@ function nitrogenOf(
   operations: Dates,
   { startDay, plantingDay, dayOf }: { startDay: number; plantingDay: number; dayOf: (date: IsoDate) => number },
 ): { arrivals: NitrogenArrival[]; moreAtStart: number } {
-  const recovered = context.crop.guide.feed.recovery.high;
+  const recovered = recoveredOf(context);
   const days = new Map(operations.map((o) => [o.id, o.date === null ? plantingDay : dayOf(o.date)]));
   const on = (id: string) => days.get(id) ?? plantingDay;
   const { feed } = parts;
   const arrivals: NitrogenArrival[] = feed.doses.flatMap(({ at, brings }) => {
     const kg = (brings.n ?? 0) * recovered;
-    return kg > 0 ? [{ day: on(at), nitrate: kg * (1 - AMMONIUM_SHARE), ammonium: kg * AMMONIUM_SHARE, slow: 0 }] : [];
+    return kg > 0 ? [fertiliser(at, on(at), kg)] : [];
   });
   if (feed.manure.n > 0)
     arrivals.push({ day: on(OWN.manure), nitrate: 0, ammonium: 0, slow: feed.manure.n * recovered });
@@ -180,12 +181,31 @@ function nitrogenOf(
   return { arrivals: arrivals.sort((a, b) => a.day - b.day), moreAtStart: Math.min(0, residue) + Math.min(0, own) };
 }
 
+/** How much more the soil sets free than computed, where somebody put a value of their own in its place. */
+function freer({ figures }: PlanContext): number {
+  const own = figures["feed.mineralisation"]?.override;
+  return own && own.computed > 0 ? own.value / own.computed : 1;
+}
+
+/** Share of fertiliser that a crop can recover: what was decided, else the most that its guide knows. */
+export const recoveredOf = ({ figures, crop }: PlanContext): number =>
+  figures["feed.recovery"]?.override?.value ?? crop.guide.feed.recovery.high;
+
+/** Fertiliser as it comes: so much that can be recovered [kg N/ha]. */
+export const fertiliser = (dose: string, day: number, kg: number): NitrogenArrival => ({
+  dose,
+  day,
+  nitrate: kg * (1 - AMMONIUM_SHARE),
+  ammonium: kg * AMMONIUM_SHARE,
+  slow: 0,
+});
+
 const rehearsals = latest<Rehearsal>(40);
 const idOf = numbered();
 
-/** The seasons of a question; the same question gives the same answer. */
-function walked({ course, plan, basis }: RehearsalQuestion): Rehearsal {
-  const key = JSON.stringify([
+/** A question in letters: two that are the same have the same answer. */
+export const spelling = ({ course, plan, basis }: RehearsalQuestion): string =>
+  JSON.stringify([
     idOf(course.clock),
     idOf(course.rainMm),
     course.kcChange && idOf(course.kcChange),
@@ -195,8 +215,10 @@ function walked({ course, plan, basis }: RehearsalQuestion): Rehearsal {
     plan,
     basis.fit,
   ]);
-  return rehearsals(key, () => rehearse(course, plan, basis.fit));
-}
+
+/** The seasons of a question. */
+const walked = (question: RehearsalQuestion): Rehearsal =>
+  rehearsals(spelling(question), () => rehearse(question.course, question.plan, question.basis.fit));
 
 /** Rehearses a dated plan, and puts what it lets expect among its figures. */
 export function* rehearsedPart(
@@ -282,6 +304,7 @@ export function* rehearsedPart(
     },
     rehearsed: {
       seasons,
+      meanTPerHa: meanOf(found, OUT.yield) * moved,
       badTPerHa: bad.value,
       chancePct: 100 * (moved > 0 ? chanceOfTarget(found, targetTPerHa / moved) : 0),
       potentialTPerHa: (meanOf(found, OUT.reference) - lost("warmth")) / basis.fit.calibration,

@@ -15,6 +15,7 @@ export interface RehearsalPart {
 
 export interface RehearsedSeasons {
   seasons: number;
+  meanTPerHa: number;
   /** one season in five yields less */
   badTPerHa: number;
   /** what light and warmth allow, unfitted to what crops of the kind usually make of it; mean of the seasons */

@@ -5,6 +5,7 @@ import { formatDay } from "@/core/dates";
 import { MANURE_IDS, MANURES } from "@/core/feed/manure";
 import { NUTRIENTS, nutrientOf } from "@/core/nutrients";
 import { Choice } from "@/ui/choice";
+import { Disclosure } from "@/ui/disclosure";
 import { figures, TableHead } from "@/ui/table-head";
 import { useUnits } from "../../../shared/units";
 import { DecidedNumber } from "../../inputs/decided-number";
@@ -12,6 +13,7 @@ import { DecisionLine, SheetHead } from "../../inputs/decision-line";
 import { usePlanModel } from "../../plan-context";
 import { FigureValue } from "../../working";
 import { Balance } from "./balance";
+import { NitrogenByRate } from "./nitrogen-response";
 import { Coefficients, NitrogenSchools, SCHOOLS } from "./nitrogen-schools";
 
 /** Sheet 4: what the target needs, less what the field gives, in splits that add up, and what to buy for it. */
@@ -35,7 +37,7 @@ export function FeedSheet() {
       <SheetHead title="Feed" about="what the target needs, less what the field already gives, in splits that add up" />
       <DecisionLine
         what="Nitrogen"
-        hint={SCHOOLS[decisions.feed?.nSchool ?? "balance"].hint}
+        hint={SCHOOLS[feed.nitrogenBy].hint}
         value={<FigureValue id="feed.n" decimals={0} />}
         leads={
           <span className="inline-flex flex-wrap gap-x-2">
@@ -70,6 +72,9 @@ export function FeedSheet() {
         }
       />
       <NitrogenSchools />
+      <Disclosure first={false} summary="Yield and margin by nitrogen rate" className="py-1 text-[13px] text-action">
+        <NitrogenByRate />
+      </Disclosure>
       <DecisionLine
         what="Phosphate and potash by"
         value={

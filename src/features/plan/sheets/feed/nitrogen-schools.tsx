@@ -10,9 +10,14 @@ import { usePlanModel } from "../../plan-context";
 import { FigureValue } from "../../working";
 
 export const SCHOOLS: Record<NitrogenSchool, { label: string; note: string; hint: string }> = {
+  rehearsed: {
+    label: "Simulated seasons",
+    note: "default: the dose at which the mean of this field's seasons no longer gains its price",
+    hint: "what the simulated seasons pay for",
+  },
   balance: {
     label: "Balance",
-    note: "default: answers to this field's target and soil",
+    note: "for the target, less what this soil gives; default without prices or a climate",
     hint: "balance of uptake, soil and manure",
   },
   fixedRate: {
@@ -32,11 +37,19 @@ export const SCHOOLS: Record<NitrogenSchool, { label: string; note: string; hint
   },
 };
 
-/** The four ways to a nitrogen rate side by side, and the one that is chosen. */
+/** What a school lacks that gives no rate. */
+const LACKS: Partial<Record<NitrogenSchool, string>> = {
+  rehearsed: "no price or climate",
+  targetYieldEquation: "no coefficients",
+  leafColour: "no chart",
+};
+
+/** The ways to a nitrogen rate side by side, and the one that is chosen. */
 export function NitrogenSchools() {
   const { plan, decisions, set, editable } = usePlanModel();
   if (!plan) return null;
-  const chosen = decisions.feed?.nSchool ?? "balance";
+  const chosen = plan.feed.nitrogenBy;
+  const asked = NITROGEN_SCHOOLS.filter((id) => plan.asides[`feed.school.${id}`]);
   const by = decisions.feed?.mineralisationBy ?? plan.crop.guide.feed.mineralisationBy;
   return (
     <DecisionLine
@@ -48,7 +61,7 @@ export function NitrogenSchools() {
             value={chosen}
             disabled={!editable}
             options={NITROGEN_SCHOOLS.map((id) => ({ value: id, label: SCHOOLS[id].label, note: SCHOOLS[id].note }))}
-            onChange={(v) => set("feed/nSchool", v === "balance" ? undefined : v)}
+            onChange={(v) => set("feed/nSchool", v === asked[0] ? undefined : v)}
           />
           <Choice
             label="Mineralisation by"
@@ -78,7 +91,7 @@ export function NitrogenSchools() {
               {plan.asides[`feed.school.${id}`] ? (
                 <FigureValue id={`feed.school.${id}`} decimals={0} unit={false} />
               ) : (
-                <span className="text-soft">{id === "leafColour" ? "no chart" : "no coefficients"}</span>
+                <span className="text-soft">{LACKS[id]}</span>
               )}
             </span>
           ))}

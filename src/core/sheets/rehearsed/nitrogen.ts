@@ -1,0 +1,105 @@
+/**
+ * The nitrogen that a plan's seasons ask for: the dose, split as planned, at which their mean no longer gains its price. The mean, since each
+ * season levels off at a kink: their middle jumps from one season's kink to the next, the mean is smooth and weighs dear lacks as they cost.
+ */
+
+import { latest } from "../../memo";
+import type { SolvedDates } from "../../plan/dates";
+import type { NitrogenArrival } from "../../rehearsal/course";
+import { OUT } from "../../rehearsal/outcome";
+import { meanOf, rehearse } from "../../rehearsal/rehearse";
+import type { AskedNitrogen, Dated, Draft } from "../sheet";
+import { type Dates, fertiliser, questionOf, recoveredOf, spelling } from "./draft";
+
+/** Of a hundred seasons so many are enough to find a dose by: every fourth. */
+const EVERY = 4;
+/** The steps in which a dose is sought [kg N/ha]; between the last ones it lies on the parabola through them. */
+const STEPS = [40, 20, 10];
+/** No dose is sought past this, in parts of the most that is usual, nor past so much [kg N/ha]. */
+const MOST = { ofUsual: 1.5, kgPerHa: 400 };
+
+/** So much more is shown beside the dose [kg N/ha]. */
+const MORE_KG = 20;
+
+const found = latest<AskedNitrogen>(40);
+
+/**
+ * The dose that a dated plan's seasons ask for, begun from the one that it was drafted with. Null where no season can be rehearsed, or where
+ * no nitrogen is for sale.
+ *
+ * Example: where 20 kg more would bring 0.05 t at 200 a tonne and cost 1.1 a kilogram, 10 against 22, the dose is not raised.
+ */
+export function nitrogenAsked(
+  draft: Draft<Dated>,
+  solved: SolvedDates,
+  operations: Dates,
+  pricePerT: number,
+): AskedNitrogen | null {
+  const { guide } = draft.context.crop;
+  const question = questionOf(draft, solved, operations);
+  const pricePerKg = priceOfNitrogen(draft);
+  if (typeof question === "string" || pricePerKg === null) return null;
+  return found(`${pricePerT} ${pricePerKg} ${spelling(question)}`, () => {
+    const { course, plan, basis } = question;
+    const recovered = recoveredOf(draft.context);
+    const others = plan.arrivals.filter((a) => a.dose === undefined);
+    const doses = plan.arrivals.filter((a) => a.dose !== undefined);
+    const planned = doses.reduce((sum, a) => sum + a.nitrate + a.ammonium, 0) / recovered;
+    const yields = new Map<number, number>();
+    const yieldAt = (kgPerHa: number): number => {
+      const known = yields.get(kgPerHa);
+      if (known !== undefined) return known;
+      const given =
+        planned > 0
+          ? doses.map((a) => times(a, kgPerHa / planned))
+          : [fertiliser("n", plan.plantingDay, kgPerHa * recovered)];
+      const arrivals = [...others, ...given].sort((a, b) => a.day - b.day);
+      const mean = meanOf(rehearse(course, { ...plan, arrivals }, basis.fit, EVERY), OUT.yield);
+      yields.set(kgPerHa, mean);
+      return mean;
+    };
+    const marginAt = (kgPerHa: number) => yieldAt(kgPerHa) * pricePerT - kgPerHa * pricePerKg;
+    const most = Math.min(MOST.kgPerHa, Math.round((guide.usual.n.high * MOST.ofUsual) / 10) * 10);
+    let best = Math.min(most, Math.round(planned / 20) * 20);
+    for (const step of STEPS)
+      for (;;) {
+        // of two that bring the same the smaller
+        const [less, more] = [Math.max(0, best - step), Math.min(most, best + step)];
+        const next = marginAt(less) >= marginAt(best) ? less : marginAt(more) > marginAt(best) ? more : best;
+        if (next === best) break;
+        best = next;
+      }
+    const last = STEPS.at(-1) as number;
+    const kgPerHa = best > 0 ? best + vertex(marginAt(best - last), marginAt(best), marginAt(best + last)) * last : 0;
+    return {
+      kgPerHa,
+      yieldTPerHa: yieldAt(best),
+      more: { kgPerHa: MORE_KG, tPerHa: yieldAt(best + MORE_KG) },
+      pricePerT,
+      pricePerKg,
+    };
+  });
+}
+
+/** Where the parabola through three values a step apart is highest, in steps from the middle one, which is the highest of them. */
+function vertex(before: number, middle: number, after: number): number {
+  const bend = before - 2 * middle + after;
+  return bend < 0 ? (before - after) / (2 * bend) : 0;
+}
+
+const times = (arrival: NitrogenArrival, share: number): NitrogenArrival => ({
+  ...arrival,
+  nitrate: arrival.nitrate * share,
+  ammonium: arrival.ammonium * share,
+});
+
+/** What a kilogram of nitrogen costs in what is planned, else in what is cheapest of the practice's [minor]; null where none is sold. */
+function priceOfNitrogen({ facts, parts }: Draft<Dated>): number | null {
+  const bought = parts.feed.doses.filter((d) => d.by === "n" && (d.brings.n ?? 0) > 0);
+  const kg = bought.reduce((sum, d) => sum + (d.brings.n ?? 0), 0);
+  if (kg > 0) return bought.reduce((sum, d) => sum + d.cost, 0) / kg;
+  const prices = facts.fertilisers.flatMap((f) =>
+    (f.contents.n ?? 0) > 0 ? [f.pricePerT / (10 * (f.contents.n ?? 0))] : [],
+  );
+  return prices.length > 0 ? Math.min(...prices) : null;
+}
