@@ -11,7 +11,6 @@ import { MINERALISED } from "../../../tests/support/season-warmth";
 import { EXAMPLE_FACTS } from "../plan/example-facts";
 import type { PlanFacts } from "../plan/facts";
 import { unwrap } from "../result";
-import { freshDecisions } from "./decisions";
 import { draftPlan } from "./draft-plan";
 import type { Plan } from "./plan";
 

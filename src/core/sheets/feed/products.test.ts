@@ -7,7 +7,7 @@ import { EXAMPLE_FACTS } from "../../plan/example-facts";
 import type { PlanFacts } from "../../plan/facts";
 import type { Fertiliser } from "../../records/inputs/fertiliser";
 import { unwrap } from "../../result";
-import { applyChanges, type Change, type Decisions, freshDecisions } from "../decisions";
+import { applyChanges, type Change, type Decisions } from "../decisions";
 import { draftPlan } from "../draft-plan";
 import { checkPlan } from "../example-findings";
 
