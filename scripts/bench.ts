@@ -23,7 +23,7 @@ import { type SeasonProblem, solveSeason } from "../src/core/season/solve-season
 import { simulateWindow } from "../src/core/season/sowing-window";
 import { freshDecisions } from "../src/core/sheets/decisions";
 import { draftPlan } from "../src/core/sheets/draft-plan";
-import { planWindows, windowQuestion } from "../src/core/sheets/window-question";
+import { planWindows, windowQuestion } from "../src/core/sheets/varied/window-question";
 import { allocateWater } from "../src/core/water/allocate-water";
 import { giverOf } from "../src/core/water/giver";
 import { walkWater } from "../src/core/water/walk";

@@ -50,7 +50,7 @@ export { checkPlan } from "./sheets/check-plan";
 export { draftPlan } from "./sheets/draft-plan";
 export { fallbacks } from "./sheets/fallbacks";
 export { movedDates, whyMoved } from "./sheets/moved-dates";
-export { planWindows, windowQuestion } from "./sheets/window-question";
+export { planWindows, windowQuestion } from "./sheets/varied/window-question";
 export { gypsumRequirement } from "./soil/gypsum";
 export { interpretSoilTest } from "./soil/interpret-soil-test";
 export { limeByBuffer, limeRequirement } from "./soil/lime";

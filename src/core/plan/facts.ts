@@ -118,6 +118,8 @@ export type RipenessLine = Omit<RipenessLook, "planId"> & { person: string };
 export interface PlanFacts {
   field: FieldFacts;
   soilTest: KnownTest | null;
+  /** figures that go before the guide's, a patch in its shape: to see what hangs on one of them */
+  guideFigures?: Record<string, unknown>;
   /** limits of the test's scheme, where it is another than the index tables */
   soilLimits?: SchemeLimits;
   previousCrop: PreviousCrop | null;

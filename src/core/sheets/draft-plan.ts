@@ -26,11 +26,18 @@ import type { Dated, Draft, FirstDraft } from "./sheet";
  *
  * Example: draftPlan(facts, freshDecisions("wheat"), 2027, wheat) is the default winter wheat plan for harvest 2027.
  */
-export function draftPlan(facts: PlanFacts, decisions: Decisions, season: number, guide: Guide): Result<Plan> {
+export function draftPlan(
+  facts: PlanFacts,
+  decisions: Decisions,
+  season: number,
+  guide: Guide,
+  /** what another drafting found, to be held while something else is moved; null drafts for itself */
+  first: FirstDraft | null = null,
+): Result<Plan> {
   const far = datesOutOfSeason(decisions, season);
   if (far.length > 0) return failed(far);
   try {
-    return whole(draftInSteps(facts, decisions, season, guide));
+    return whole(drafting(facts, decisions, season, guide, first));
   } catch (error) {
     // a plan that nobody thought of must not take down the page that lists it among hundreds
     return failed([
@@ -92,7 +99,10 @@ function* drafting(
     return failed([fieldError("crop.guideId", guideId, `"${guide.id}", the guide that is drafted with`)]);
   // stock that is there decides how it is planted, until somebody does
   const method = methodId ?? methodForStock(guide, kindId, facts.seedLots);
-  const crop = resolveGuide(guide, fitting(guide, { kind: kindId, method, product: productId, schools }));
+  const crop = resolveGuide(guide, {
+    ...fitting(guide, { kind: kindId, method, product: productId, schools }),
+    practice: facts.guideFigures,
+  });
   if (!crop.ok) return crop;
   const context = new PlanContext(facts, decisions, crop.value, season);
   const draft: Draft = { context, facts, decisions, targetTPerHa: target(context), first, parts: {} };

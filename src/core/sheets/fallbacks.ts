@@ -18,7 +18,7 @@ import { type Change, change } from "./decisions";
 import { fallBack } from "./faces";
 import type { Plan } from "./plan";
 import { ownYields } from "./site";
-import { question, windowsOf } from "./window-question";
+import { question, windowsOf } from "./varied/window-question";
 
 interface Fallback {
   id: string;

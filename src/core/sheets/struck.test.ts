@@ -11,7 +11,7 @@ import { targetCheck } from "../season/target-check";
 import { applyChanges, type Decisions, freshDecisions } from "./decisions";
 import { draftPlan } from "./draft-plan";
 import { checkPlan } from "./example-findings";
-import { planWindows, windowQuestion } from "./window-question";
+import { planWindows, windowQuestion } from "./varied/window-question";
 
 const resolved = (id: string, kind?: string, method?: string) => unwrap(resolveGuide(testGuide(id), { kind, method }));
 const drafted = (decisions: Decisions, facts: PlanFacts = EXAMPLE_FACTS) => {

@@ -15,8 +15,8 @@ import {
   type Decisions,
 } from "@/core/sheets/decisions";
 import type { Plan } from "@/core/sheets/plan";
-import type { PlanQuestion } from "@/core/sheets/plan-question";
 import type { Finding } from "@/core/sheets/sheet";
+import type { PlanQuestion } from "@/core/sheets/varied/plan-question";
 import { tellAll } from "@/core/units/told";
 import type { Words } from "@/core/units/words";
 import { useUnits } from "../shared/units";

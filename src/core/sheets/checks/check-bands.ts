@@ -9,9 +9,9 @@ import type { FigureId } from "../../plan/figure-ids";
 import { SHEETS, type SheetId } from "../../sheet-ids";
 import { cash, q, span } from "../../units/told";
 import { change, type DecisionPath, type Decisions } from "../decisions";
-import { nitrogenDoubt } from "../nitrogen-doubt";
 import type { Plan } from "../plan";
 import type { Finding, Repair } from "../sheet";
+import { nitrogenDoubt } from "./nitrogen-doubt";
 
 interface Band {
   id: FigureId;
@@ -54,6 +54,7 @@ export function checkBands(plan: Plan, facts: PlanFacts, decisions: Decisions): 
     });
   }
   findings.push(
+    ...modelsApart(plan),
     ...workOutsideUsual(plan, facts),
     ...moneyOutsideUsual(plan),
     ...pastSense(plan),
@@ -168,6 +169,28 @@ function bandsOf(plan: Plan, facts: PlanFacts): Band[] {
 function nitrogenCause(plan: Plan, facts: PlanFacts): Pick<Band, "terms" | "otherwise"> {
   const doubt = nitrogenDoubt(plan);
   return doubt ? { otherwise: doubt } : { terms: nitrogenTerms(plan, facts) };
+}
+
+/** Seasons and balance further apart than this are said [kg N/ha]; assumption, about what a sample of mineral nitrogen moves a rate by. */
+const MODELS_APART = 50;
+
+/** Where the seasons and the balance of the target disagree on a rate that is usual, both are named. */
+function modelsApart(plan: Plan): Finding[] {
+  const { usual } = plan.crop.guide;
+  const rate = plan.figures["feed.n"];
+  const doubt = nitrogenDoubt(plan);
+  if (!doubt || !rate || rate.override || rate.value < usual.n.low || rate.value > usual.n.high) return [];
+  if (Math.abs(doubt.balanceKgPerHa - rate.value) < MODELS_APART) return [];
+  return [
+    {
+      id: "feed.modelsApart",
+      sheet: "feed",
+      severity: "hint",
+      title: `The simulated seasons pay for ${q(rate.value, "kg N/ha")}; the balance asks for ${q(doubt.balanceKgPerHa, "kg N/ha")}.`,
+      why: doubt.why,
+      repairs: [doubt.repair],
+    },
+  ];
 }
 
 /** What each term of the nitrogen balance adds to the rate, against its usual value. */

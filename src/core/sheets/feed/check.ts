@@ -6,7 +6,6 @@ import { heldAtCapacityMmPerM } from "../../soil/available-water";
 import { q } from "../../units/told";
 import { change } from "../decisions";
 import { broughtByMaterials } from "../materials";
-import { nitrogenDoubt } from "../nitrogen-doubt";
 import type { Check } from "../sheet";
 import { pastLimit, round, sentence } from "../words";
 import { fromBase } from "./draft";
@@ -20,7 +19,6 @@ const MOST_ORGANIC_N = 170;
 
 export function checkFeed(check: Check): void {
   checkMineralN(check);
-  checkModels(check);
   checkCaps(check);
   checkOrganicN(check);
   checkBalance(check);
@@ -64,25 +62,6 @@ function checkDrained({ plan, facts, add }: Check): void {
       `${q(drained, "mm")} are expected to drain below the roots in the ${TAKEN_UP_DAYS} days after it. Apply later or in two dressings${plan.water.irrigations.length > 0 ? ", and irrigate less at a time" : ""}.`,
     );
   }
-}
-
-/** Seasons and balance further apart than this are said [kg N/ha]; assumption, about what a sample of mineral nitrogen moves a rate by. */
-const MODELS_APART = 50;
-
-/** Where the seasons and the balance of the target disagree on a rate that is usual, both are named. */
-function checkModels({ plan, add }: Check): void {
-  const { usual } = plan.crop.guide;
-  const rate = plan.figures["feed.n"];
-  const doubt = nitrogenDoubt(plan);
-  if (!doubt || !rate || rate.override || rate.value < usual.n.low || rate.value > usual.n.high) return;
-  if (Math.abs(doubt.balanceKgPerHa - rate.value) < MODELS_APART) return;
-  add(
-    "hint",
-    "feed.modelsApart",
-    `The simulated seasons pay for ${q(rate.value, "kg N/ha")}; the balance asks for ${q(doubt.balanceKgPerHa, "kg N/ha")}.`,
-    doubt.why,
-    [doubt.repair],
-  );
 }
 
 /** A sample counts only for the crop after it, and only as deep as it went. */

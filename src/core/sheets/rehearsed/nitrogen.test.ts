@@ -10,7 +10,7 @@ import { unwrap } from "../../result";
 import { applyChanges, type Change, type Decisions, freshDecisions } from "../decisions";
 import { draftPlan } from "../draft-plan";
 import { checkPlan } from "../example-findings";
-import { nitrogenResponse } from "../nitrogen-response";
+import { nitrogenResponse } from "../varied/nitrogen-response";
 
 const put = (decisions: Decisions, ...changes: [string, unknown][]) =>
   applyChanges(

@@ -4,7 +4,7 @@ import { useMemo } from "react";
 import type { WindowAnswer } from "@/core/season/sowing-window";
 import { targetCheck } from "@/core/season/target-check";
 import { waterByTotals } from "@/core/sheets/checks/check-target";
-import type { PlanWindows } from "@/core/sheets/window-question";
+import type { PlanWindows } from "@/core/sheets/varied/window-question";
 import { figures, TableHead } from "@/ui/table-head";
 import { useUnits } from "../../shared/units";
 import { usePlanModel } from "../plan-context";

@@ -7,7 +7,7 @@ import type { Input } from "@/core/figure/figure";
 import { sowingWindows } from "@/core/plan/sowing-windows";
 import { LIMIT_NAMES, type Limit } from "@/core/rehearsal/outcome";
 import type { WindowAnswer, WindowDate } from "@/core/season/sowing-window";
-import { planWindows, windowQuestion } from "@/core/sheets/window-question";
+import { planWindows, windowQuestion } from "@/core/sheets/varied/window-question";
 import { Button } from "@/ui/button";
 import { figures, TableHead } from "@/ui/table-head";
 import { useUnits } from "../../shared/units";

@@ -1,5 +1,6 @@
 "use client";
 
+import dynamic from "next/dynamic";
 import { Fragment } from "react";
 import { formatDay } from "@/core/dates";
 import { MANURE_IDS, MANURES } from "@/core/feed/manure";
@@ -13,10 +14,12 @@ import { DecisionLine, SheetHead } from "../../inputs/decision-line";
 import { usePlanModel } from "../../plan-context";
 import { FigureValue } from "../../working";
 import { Balance } from "./balance";
-import { NitrogenByRate } from "./nitrogen-response";
 import { Coefficients, NitrogenSchools, SCHOOLS } from "./nitrogen-schools";
 
-/** Sheet 4: what the target needs, less what the field gives, in splits that add up, and what to buy for it. */
+/** Drafts the plan by rate: fetched when somebody looks. */
+const NitrogenByRate = dynamic(() => import("./nitrogen-response").then((m) => m.NitrogenByRate));
+
+/** Sheet 4: what the crop needs, less what the field gives, in splits that add up, and what to buy for it. */
 export function FeedSheet() {
   const { plan, facts, decisions, set, editable } = usePlanModel();
   const { number, split, moneyPerArea, currency } = useUnits();
@@ -34,14 +37,14 @@ export function FeedSheet() {
   const date = (id: string) => plan.operations.find((o) => o.id === id);
   return (
     <div>
-      <SheetHead title="Feed" about="what the target needs, less what the field already gives, in splits that add up" />
+      <SheetHead title="Feed" about="what the crop needs, less what the field already gives, in splits that add up" />
       <DecisionLine
         what="Nitrogen"
         hint={SCHOOLS[feed.nitrogenBy].hint}
         value={<FigureValue id="feed.n" decimals={0} />}
         leads={
           <span className="inline-flex flex-wrap gap-x-2">
-            soil
+            {feed.nitrogenBy === "balance" ? "soil" : "balance: soil"}
             <DecidedNumber
               path="feed/soilMineralNKgPerHa"
               label="Soil mineral N"

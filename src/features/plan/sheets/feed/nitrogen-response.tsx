@@ -1,8 +1,8 @@
 "use client";
 
-import { type NitrogenPoint, type NitrogenResponse, STEP_KG } from "@/core/sheets/nitrogen-response";
-import type { PlanQuestion } from "@/core/sheets/plan-question";
 import { BAD_SEASON } from "@/core/sheets/sheet";
+import { type NitrogenPoint, type NitrogenResponse, STEP_KG } from "@/core/sheets/varied/nitrogen-response";
+import type { PlanQuestion } from "@/core/sheets/varied/plan-question";
 import { figures, TableHead } from "@/ui/table-head";
 import { useUnits } from "../../../shared/units";
 import { useWorker } from "../../../shared/use-worker";
@@ -50,7 +50,7 @@ export function NitrogenByRate() {
           <tbody>
             {points.map((p) => (
               <tr key={p.kgPerHa} className={`border-t border-line ${planned(p) ? "font-semibold" : ""}`}>
-                <th scope="row" className="whitespace-nowrap py-0.5 text-left font-[inherit]">
+                <th scope="row" className={`whitespace-nowrap py-0.5 text-left ${planned(p) ? "" : "font-normal"}`}>
                   {kg(p.kgPerHa)}
                   {planned(p) && " planned"}
                 </th>

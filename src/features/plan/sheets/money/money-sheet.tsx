@@ -11,8 +11,9 @@ import { DecisionLine, SheetHead } from "../../inputs/decision-line";
 import { usePlanModel } from "../../plan-context";
 import { FigureValue } from "../../working";
 
-/** Drafts the plan for each year, and for each outlet: fetched when somebody compares. */
+/** Drafts the plan for each year, for each outlet, with each figure moved: fetched when somebody compares. */
 const StandYears = dynamic(() => import("./stand-years").then((m) => m.StandYears));
+const LeansOn = dynamic(() => import("./leaning").then((m) => m.LeansOn));
 const Outlets = dynamic(() => import("./outlets").then((m) => m.Outlets));
 
 /** Sheet 9: cost by sheet, margin, and where the crop breaks even. */
@@ -79,6 +80,9 @@ export function MoneySheet() {
       )}
       <Disclosure first={false} summary="Outlets compared" className="py-1 text-[13px] text-action">
         <Outlets />
+      </Disclosure>
+      <Disclosure first={false} summary="What this plan leans on" className="py-1 text-[13px] text-action">
+        <LeansOn />
       </Disclosure>
       <table className="mt-2 w-full border-collapse">
         <caption className="sr-only">Cost by sheet</caption>

@@ -1,14 +1,14 @@
 /** From a plan to the questions that the sowing window asks of the simulation: its own dates, and the fall-backs. */
 
-import { addDays, daysBetween, type IsoDate } from "../dates";
-import type { Figure } from "../figure/figure";
-import type { ResolvedGuide } from "../guides/resolve-guide";
-import type { PlanFacts } from "../plan/facts";
-import { OWN } from "../plan/own-operations";
-import { chosenWindow, type DatedWindow, sowingWindows } from "../plan/sowing-windows";
-import type { WindowQuestion } from "../season/sowing-window";
-import type { Climate } from "../weather/climate";
-import type { Plan } from "./plan";
+import { addDays, daysBetween, type IsoDate } from "../../dates";
+import type { Figure } from "../../figure/figure";
+import type { ResolvedGuide } from "../../guides/resolve-guide";
+import type { PlanFacts } from "../../plan/facts";
+import { OWN } from "../../plan/own-operations";
+import { chosenWindow, type DatedWindow, sowingWindows } from "../../plan/sowing-windows";
+import type { WindowQuestion } from "../../season/sowing-window";
+import type { Climate } from "../../weather/climate";
+import type { Plan } from "../plan";
 
 /** Days looked at before the first customary date and after the last. */
 const BEFORE = 24;

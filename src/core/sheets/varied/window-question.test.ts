@@ -1,16 +1,16 @@
 import { describe, expect, it } from "vitest";
-import { ALL_GUIDES, testGuide } from "../../../tests/support/guides";
-import { daysBetween } from "../dates";
-import { EXAMPLE_FACTS } from "../plan/example-facts";
-import type { PlanFacts } from "../plan/facts";
-import { chosenWindow, sowingWindows } from "../plan/sowing-windows";
-import { unwrap } from "../result";
-import { simulateWindow } from "../season/sowing-window";
-import type { Decisions } from "./decisions";
-import { applyChanges, freshDecisions } from "./decisions";
-import { draftPlan } from "./draft-plan";
-import { fallbacks } from "./fallbacks";
-import { ownYields } from "./site";
+import { ALL_GUIDES, testGuide } from "../../../../tests/support/guides";
+import { daysBetween } from "../../dates";
+import { EXAMPLE_FACTS } from "../../plan/example-facts";
+import type { PlanFacts } from "../../plan/facts";
+import { chosenWindow, sowingWindows } from "../../plan/sowing-windows";
+import { unwrap } from "../../result";
+import { simulateWindow } from "../../season/sowing-window";
+import type { Decisions } from "../decisions";
+import { applyChanges, freshDecisions } from "../decisions";
+import { draftPlan } from "../draft-plan";
+import { fallbacks } from "../fallbacks";
+import { ownYields } from "../site";
 import { planWindows, windowQuestion } from "./window-question";
 
 const wheat = freshDecisions("wheat");

@@ -1,7 +1,7 @@
-import { q } from "../units/told";
-import { change } from "./decisions";
-import type { Plan } from "./plan";
-import type { Repair } from "./sheet";
+import { q } from "../../units/told";
+import { change } from "../decisions";
+import type { Plan } from "../plan";
+import type { Repair } from "../sheet";
 
 /**
  * The nitrogen that the seasons ask for beside the balance of the target: what to check before trusting either, and how to take the other.

@@ -1,9 +1,10 @@
 /** What nitrogen brings on a field: its plan drafted and rehearsed with more and less of it. */
 
-import { ok, type Result } from "../result";
-import { applyChanges, change } from "./decisions";
-import { draftPlan } from "./draft-plan";
-import type { Plan } from "./plan";
+import { ok, type Result } from "../../result";
+import { applyChanges, change } from "../decisions";
+import { draftPlan } from "../draft-plan";
+import type { Plan } from "../plan";
+import { meanMargin } from "./mean-margin";
 import type { PlanQuestion } from "./plan-question";
 
 export interface NitrogenPoint {
@@ -72,17 +73,12 @@ export function nitrogenResponse(
   });
 }
 
-const pointOf = (kgPerHa: number, { rehearsal, money }: Plan): NitrogenPoint => ({
+const pointOf = (kgPerHa: number, plan: Plan): NitrogenPoint => ({
   kgPerHa,
-  expectedTPerHa: rehearsal.expectedTPerHa,
-  badTPerHa: rehearsal.rehearsed?.badTPerHa ?? null,
-  marginPerHa:
-    money.marginExpectedPerHa === null
-      ? null
-      : money.marginExpectedPerHa +
-        ((rehearsal.rehearsed?.meanTPerHa ?? rehearsal.expectedTPerHa) - rehearsal.expectedTPerHa) *
-          (money.pricePerT ?? 0),
-  marginBadPerHa: money.marginBadPerHa,
-  leachedKgPerHa: rehearsal.rehearsed?.leachedUnderKgPerHa ?? 0,
-  takenUpKgPerHa: rehearsal.rehearsed?.takenUpKgPerHa ?? 0,
+  expectedTPerHa: plan.rehearsal.expectedTPerHa,
+  badTPerHa: plan.rehearsal.rehearsed?.badTPerHa ?? null,
+  marginPerHa: meanMargin(plan),
+  marginBadPerHa: plan.money.marginBadPerHa,
+  leachedKgPerHa: plan.rehearsal.rehearsed?.leachedUnderKgPerHa ?? 0,
+  takenUpKgPerHa: plan.rehearsal.rehearsed?.takenUpKgPerHa ?? 0,
 });
