@@ -110,6 +110,9 @@ export interface HarvestedField {
   farm: string;
   season: number;
   crop: string;
+  /** as it was planned; null where it was not */
+  kindId: string | null;
+  productId: string | null;
   cropName: string;
   loads: number;
   massT: number;

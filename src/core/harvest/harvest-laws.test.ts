@@ -243,13 +243,21 @@ describe("plans of every guide", () => {
   it("sell grain at grain's price whatever leaves the field with it", () => {
     const guide = testGuide("wheat");
     const prices = { cropPerT: { "wheat.grain": 21_500 } };
-    const both = guide.products.find((p) => p.id === "grainAndStraw");
-    expect(listedPrice(prices, guide, both)).toBe(21_500);
-    expect(listedPrice({ cropPerT: { "wheat.grain": 1, "wheat.grainAndStraw": 2 } }, guide, both)).toBe(2);
+    const winter = { guide, kind: { id: "winter" } };
+    const both = { ...winter, product: guide.products.find((p) => p.id === "grainAndStraw") };
+    expect(listedPrice(prices, both)).toBe(21_500);
+    expect(listedPrice({ cropPerT: { "wheat.grain": 1, "wheat.grainAndStraw": 2 } }, both)).toBe(2);
+    // a kind's own price goes first: malting, feed and organic barley all cost 185
+    const own = { cropPerT: { "wheat.grain": 21_500, "wheat.grain.spring": 24_000 } };
+    expect(listedPrice(own, both)).toBe(21_500);
+    expect(listedPrice(own, { ...both, kind: { id: "spring" } })).toBe(24_000);
     // a whole crop is no grain: silage was offered at the price of maize
     expect(
-      listedPrice({ cropPerT: { "maize.grain": 18_000 } }, testGuide("maize"), { id: "wholeCrop" }),
+      listedPrice(
+        { cropPerT: { "maize.grain": 18_000 } },
+        { ...winter, guide: testGuide("maize"), product: { id: "wholeCrop" } },
+      ),
     ).toBeUndefined();
-    expect(listedPrice({ cropPerT: {} }, guide, { id: "grain" })).toBeUndefined();
+    expect(listedPrice({ cropPerT: {} }, { ...winter, product: { id: "grain" } })).toBeUndefined();
   });
 });

@@ -78,7 +78,10 @@ export interface PreviousCrop {
 
 export type Prices = Omit<PriceList, "energyPerKwh" | "waterPerM3" | "materialPerUnit"> &
   Partial<Pick<PriceList, "energyPerKwh" | "waterPerM3" | "materialPerUnit">> & { currency: string };
-export type LoggedOperation = Pick<LogEntry, "operationId" | "doneOn" | "quantityPerHa" | "note">;
+export type LoggedOperation = Pick<LogEntry, "operationId" | "doneOn" | "quantityPerHa" | "note"> & {
+  /** products that the version it was logged by planned for it, so much a hectare; absent where it planned none */
+  planned?: { id: string; perHa: number }[];
+};
 
 /** A soil test as plans know it; its density is of use where levels are typed only. */
 type KnownTest = Omit<SoilTest, "bulkDensity"> & Partial<Pick<SoilTest, "bulkDensity">>;
@@ -123,7 +126,8 @@ export interface PlanFacts {
   /** limits of the test's scheme, where it is another than the index tables */
   soilLimits?: SchemeLimits;
   previousCrop: PreviousCrop | null;
-  history: (Pick<GrownCrop, "season" | "crop" | "yieldTPerHa"> & { family?: string | null })[];
+  history: (Pick<GrownCrop, "season" | "crop" | "yieldTPerHa"> &
+    Partial<Pick<GrownCrop, "kindId" | "productId">> & { family?: string | null })[];
   climate: Climate | null;
   /** measured at the station since the year before the season; null where nothing was */
   observedWeather: ObservedWeather | null;

@@ -6,7 +6,7 @@ import type { ResolvedGuide } from "../guides/resolve-guide";
 import { numbered, perObject } from "../memo";
 import { clockOf } from "../phenology/development";
 import type { Course, Fit, RehearsedCrop, RehearsedGround, RehearsedPlan } from "../rehearsal/course";
-import { expectationOf, type KindFit, kindFit, ownFit } from "../rehearsal/fit";
+import { expectationOf, type KindFit, kindFit, type OwnYield, ownFit } from "../rehearsal/fit";
 import { rehearsedCrop, rehearsedGround } from "../rehearsal/of-guide";
 import { courseOf } from "../rehearsal/prepare";
 import { PLENTY_OF_WATER, UNPLANNED } from "../rehearsal/unplanned";
@@ -46,7 +46,7 @@ export function rehearsalBasis(
   resolved: ResolvedGuide,
   season: number,
   window: Pick<DatedWindow, "best" | "latenessLossPctPerDay">,
-  { ownTPerHa, siteShare }: { ownTPerHa: readonly number[]; siteShare: number },
+  { own, siteShare }: { own: readonly OwnYield[]; siteShare: number },
 ): RehearsalBasis | null {
   const { climate, field } = facts;
   if (!climate) return null;
@@ -93,14 +93,14 @@ export function rehearsalBasis(
         ),
     );
   // of a site that lets nothing grow own yields say nothing
-  const expectationTPerHa = (ownTPerHa.length > 0 && here() * siteShare) || null;
-  const own = expectationTPerHa === null ? 1 : ownFit(ownTPerHa, expectationTPerHa);
+  const expectationTPerHa = (own.length > 0 && here() * siteShare) || null;
+  const fit = expectationTPerHa === null ? 1 : ownFit(own, expectationTPerHa);
   return {
     crop,
     ground,
-    fit: { calibration: full.calibration * own, needKgAt1T: full.needKgAt1T },
+    fit: { calibration: full.calibration * fit, needKgAt1T: full.needKgAt1T },
     kindFit: full,
-    ownFit: own,
+    ownFit: fit,
     expectationTPerHa,
   };
 }

@@ -111,6 +111,8 @@ describe("history of fields that become one", () => {
   const grown = (season: number, crop: string, yieldTPerHa: number | null, more: Partial<GrownCrop> = {}) => ({
     season,
     crop,
+    kindId: null,
+    productId: null,
     yieldTPerHa,
     harvestOn: null,
     harvested: true,
@@ -126,6 +128,14 @@ describe("history of fields that become one", () => {
     ]);
     expect(history).toEqual([grown(2026, "wheat", 7, { harvestOn: "2026-08-09" })]);
     expect(doubts).toEqual([]);
+  });
+  it("knows the kind where it was the same on all", () => {
+    const of = (...kinds: (string | null)[]) =>
+      mergeHistory(kinds.map((kindId) => ({ areaHa: 3, history: [grown(2026, "wheat", 8, { kindId })] }))).history[0]
+        ?.kindId;
+    expect(of("spring", "spring")).toBe("spring");
+    expect(of("spring", "winter")).toBeNull();
+    expect(of("spring", null)).toBeNull();
   });
 
   it("tells which crops of the smaller ground are left out, and keeps two in turn on the larger", () => {

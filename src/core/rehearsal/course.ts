@@ -67,6 +67,8 @@ export interface NitrogenArrival {
   day: number;
   /** which part of the fertiliser it is; absent for what is none */
   dose?: string;
+  /** spread already */
+  done?: boolean;
   nitrate: number;
   ammonium: number;
   slow: number;

@@ -7,6 +7,25 @@ import { walkSeason } from "./walk";
 /** The typical yield counts as so many seasons beside a field's own; assumption: four own yields outweigh it. */
 export const TYPICAL_SEASONS = 2;
 
+/** A field's own yield [t/ha], and how much it counts beside a season of its own kind. */
+export interface OwnYield {
+  tPerHa: number;
+  weight: number;
+}
+/** Own yields by themselves count fully. */
+type Yields = readonly (number | OwnYield)[];
+
+/** Own yields together: as how many seasons they count, and their sum by weight [t/ha]. */
+export function summedYields(own: Yields): { seasons: number; tPerHa: number } {
+  const sum = { seasons: 0, tPerHa: 0 };
+  for (const y of own) {
+    const { tPerHa, weight } = typeof y === "number" ? { tPerHa: y, weight: 1 } : y;
+    sum.seasons += weight;
+    sum.tPerHa += weight * tPerHa;
+  }
+  return sum;
+}
+
 /** Growth that lacks no nitrogen, and is not fitted to any yield. */
 const UNFITTED: Fit = { calibration: 1, needKgAt1T: 0 };
 
@@ -54,11 +73,11 @@ export function kindFit(
  *
  * Example: 8.1 t/ha where 7.5 would be expected: (2 + 1.08) / 3 = 1.027.
  */
-export const ownFit = (ownTPerHa: readonly number[], expectedTPerHa: number): number =>
-  expectedTPerHa > 0
-    ? (TYPICAL_SEASONS + ownTPerHa.reduce((sum, t) => sum + t / expectedTPerHa, 0)) /
-      (TYPICAL_SEASONS + ownTPerHa.length)
-    : 1;
+export function ownFit(own: Yields, expectedTPerHa: number): number {
+  if (expectedTPerHa <= 0) return 1;
+  const { seasons, tPerHa } = summedYields(own);
+  return (TYPICAL_SEASONS + tPerHa / expectedTPerHa) / (TYPICAL_SEASONS + seasons);
+}
 
 /** The expectation that own yields are held against: this soil and water, nitrogen never short [t/ha]. */
 export const expectationOf = (course: Course, plan: RehearsedPlan, { calibration }: Fit): number =>

@@ -89,7 +89,7 @@ function question(
   const resolved = guideOf(id, kind);
   const facts = { field: { ...EXAMPLE_FACTS.field, ...FIELD, irrigated }, soilTest: null, climate };
   const window = { best: reference, latenessLossPctPerDay: resolved.kind.windows[0]!.latenessLossPctPerDay };
-  const basis = rehearsalBasis(facts, resolved, 2027, window, { ownTPerHa: [], siteShare: 1 })!;
+  const basis = rehearsalBasis(facts, resolved, 2027, window, { own: [], siteShare: 1 })!;
   const plantingDay = toDay(reference) - toDay("2026-01-01");
   return {
     climate,

@@ -9,6 +9,7 @@ import { computed, type Figure, quantity } from "../figure/figure";
 import type { Guide, Kind } from "../guides/schema";
 import { clockOf } from "../phenology/development";
 import type { AskedSeason, RehearsedPlan } from "../rehearsal/course";
+import { summedYields } from "../rehearsal/fit";
 import { LIMITS, type Limit, OUT } from "../rehearsal/outcome";
 import { courseOf } from "../rehearsal/prepare";
 import { chanceOfTarget, inOrder, meanOf, rankOf, rehearse } from "../rehearsal/rehearse";
@@ -250,9 +251,10 @@ export function windowOf(
  */
 export function expectedYield(
   typicalTPerHa: number,
-  ownTPerHa: number[],
+  own: Parameters<typeof summedYields>[0],
   siteShare = 1,
 ): { value: number; figure: Figure } {
+  const { seasons, tPerHa } = summedYields(own);
   const figure = computed(
     "Expected yield of this field",
     "t/ha",
@@ -263,13 +265,9 @@ export function expectedYield(
           quantity("typical of the guide", typicalTPerHa, "t/ha"),
           quantity("share that the site allows", siteShare, ""),
         ),
-        quantity(
-          "own yields of this crop, summed",
-          ownTPerHa.reduce((a, b) => a + b, 0),
-          "t/ha",
-        ),
+        quantity("own yields of this crop, summed", tPerHa, "t/ha"),
       ),
-      plus(GUIDE_SEASONS, quantity("number of own yields", ownTPerHa.length, "")),
+      plus(GUIDE_SEASONS, quantity("number of own yields", seasons, "")),
     ),
     "The guide counts as two seasons: an assumption that lets four own yields outweigh it. Own yields know the site already.",
   );

@@ -8,9 +8,10 @@ import type { Draft } from "./sheet";
  * with its straw has the straw in it: where straw is sold by itself, grain fetches grain's.
  */
 export function cropPrice(draft: Draft, straw: PlanParts["harvest"]["straw"] | null = null): number | undefined {
-  const { guide, product } = draft.context.crop;
+  const { crop } = draft.context;
+  const { guide, product } = crop;
   const sold = straw && straw.worthPerHa > 0 ? guide.products.find((p) => p.id === goodsOf(product)) : product;
-  return draft.decisions.money?.pricePerT ?? listedPrice(draft.facts.prices, guide, sold);
+  return draft.decisions.money?.pricePerT ?? listedPrice(draft.facts.prices, { ...crop, product: sold });
 }
 
 /** Whether simulated seasons and prices can say what nitrogen brings here: they need a climate, and something that the crop fetches. */

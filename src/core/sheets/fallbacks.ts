@@ -7,6 +7,7 @@ import type { Guide } from "../guides/schema";
 import type { PlanFacts } from "../plan/facts";
 import { listedPrice } from "../plan/listed-price";
 import { OWN } from "../plan/own-operations";
+import { ownYields } from "../plan/own-yields";
 import { rehearsalBasis, usualWater, walkedFrom } from "../plan/rehearsal-basis";
 import { CRITERION_NAMES, NOT_OF_YIELD, type Suitability } from "../plan/site-criteria";
 import { siteSuitability, unseenShare } from "../plan/site-suitability";
@@ -17,7 +18,6 @@ import { seasonWeather } from "../weather/season-weather";
 import { type Change, change } from "./decisions";
 import { fallBack } from "./faces";
 import type { Plan } from "./plan";
-import { ownYields } from "./site";
 import { question, windowsOf } from "./varied/window-question";
 
 interface Fallback {
@@ -43,8 +43,9 @@ const MOST_HAND_DAYS = 30;
 const HOURS_A_DAY = 8;
 
 /** What keeps a farm from growing a crop: the site, its rests, machines, hands, and an outlet. */
-function whyNot(facts: PlanFacts, { guide, method, product }: ResolvedGuide, site: Suitability): string[] {
+function whyNot(facts: PlanFacts, crop: ResolvedGuide, site: Suitability): string[] {
   const { field, prices } = facts;
+  const { guide, method } = crop;
   const reasons: string[] = [];
   for (const c of site.criteria)
     if (c.score !== null && c.score < (NOT_OF_YIELD.includes(c.id) ? 1 : TOO_POOR) && c.id !== "access")
@@ -71,7 +72,7 @@ function whyNot(facts: PlanFacts, { guide, method, product }: ResolvedGuide, sit
     const days = most === Number.MAX_SAFE_INTEGER ? 0 : (most * field.areaHa) / Math.max(1, field.hands * HOURS_A_DAY);
     if (days > MOST_HAND_DAYS) reasons.push(`${Math.round(days)} days of all ${field.hands} hands for one job`);
   }
-  if (listedPrice(prices, guide, product) === undefined) reasons.push("no price in the list: no outlet is known");
+  if (listedPrice(prices, crop) === undefined) reasons.push("no price in the list: no outlet is known");
   return reasons;
 }
 
@@ -84,7 +85,6 @@ export function fallbacks(facts: PlanFacts, plan: Plan, missedOn: IsoDate, other
   const { climate } = facts;
   if (!climate) return [];
   const list: Fallback[] = [];
-  const planTypical = plan.crop.product.targetTPerHa.typical;
   for (const guide of [plan.crop.base, ...others.filter((g) => g.id !== plan.crop.base.id)])
     for (const kind of guide.kinds) {
       const same = guide.id === plan.crop.guide.id;
@@ -99,10 +99,6 @@ export function fallbacks(facts: PlanFacts, plan: Plan, missedOn: IsoDate, other
       if (!own && !later) continue;
       const window = own ? chosenWindow(windows, plan.plantingDate ?? undefined, facts.today) : (later as DatedWindow);
       const date = own || window.best < missedOn ? missedOn : window.best;
-      // the history does not say which type was grown: taken as the plan's, scaled to the other by the typical yields
-      const typical = resolved.value.product.targetTPerHa.typical;
-      const scale = same && !own ? typical / planTypical : 1;
-      const yields = ownYields(facts.history, guide.id).map((y) => y * scale);
       // its plan would lime for it
       const { soilTest } = facts;
       const limed = soilTest && {
@@ -113,7 +109,10 @@ export function fallbacks(facts: PlanFacts, plan: Plan, missedOn: IsoDate, other
       if (!judged.ok) continue;
       const site = judged.value;
       const siteShare = unseenShare(site);
-      const basis = rehearsalBasis(facts, resolved.value, plan.season, window, { ownTPerHa: yields, siteShare });
+      const basis = rehearsalBasis(facts, resolved.value, plan.season, window, {
+        own: ownYields(facts.history, resolved.value),
+        siteShare,
+      });
       const { firstDay } = seasonWeather(climate, plan.season);
       const bunded = (basis?.crop.bundMm ?? 0) > 0;
       list.push({
@@ -148,7 +147,7 @@ export function fallbacks(facts: PlanFacts, plan: Plan, missedOn: IsoDate, other
           from: date,
           to: date,
           stepDays: 1,
-          targetTPerHa: typical,
+          targetTPerHa: resolved.value.product.targetTPerHa.typical,
         },
       });
     }

@@ -28,6 +28,8 @@ export interface FirstDraft {
 /** The nitrogen that a plan's seasons ask for [kg/ha], the mean yield with it and with some more, and the prices that it was found at [minor]. */
 export interface AskedNitrogen {
   kgPerHa: number;
+  /** of that, what is spread already */
+  spreadKgPerHa: number;
   yieldTPerHa: number;
   more: { kgPerHa: number; tPerHa: number };
   pricePerT: number;

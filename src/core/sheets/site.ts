@@ -7,10 +7,6 @@ import type { PlanParts } from "./plan";
 import type { Draft } from "./sheet";
 import type { SitePart } from "./site-part";
 
-/** Own yields of the crop on this field [t/ha]. */
-export const ownYields = (history: { crop: string; yieldTPerHa: number | null }[], crop: string): number[] =>
-  history.flatMap((h) => (h.crop === crop && h.yieldTPerHa !== null ? [h.yieldTPerHa] : []));
-
 /** Judges the site as it will be with this plan's lime. */
 export function draftSite(draft: Draft<Pick<PlanParts, "ground" | "soil">>): SitePart {
   const { context, facts, parts } = draft;

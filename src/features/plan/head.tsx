@@ -138,7 +138,10 @@ export function PlanHead({
 
 /** How the site suits the crop, what limits it, and what it lets expect; opens to all criteria. */
 function Site({ site, rehearsal, targetTPerHa }: Pick<Plan, "site" | "rehearsal" | "targetTPerHa">) {
-  const { number } = useUnits();
+  const { number, show, split } = useUnits();
+  const { issuedTPerHa } = usePlanModel();
+  const shown = (tPerHa: number) => split(tPerHa, "yield", 1).number;
+  const movedOn = issuedTPerHa !== null && shown(issuedTPerHa) !== shown(rehearsal.expectedTPerHa);
   return (
     <div>
       <p className="text-[12px] text-soft">Site, expected yield</p>
@@ -163,6 +166,7 @@ function Site({ site, rehearsal, targetTPerHa }: Pick<Plan, "site" | "rehearsal"
           targetTPerHa={targetTPerHa}
         />
       )}
+      {movedOn && <p className="text-[12px] text-soft">{show(issuedTPerHa, "yield", 1)} when issued</p>}
     </div>
   );
 }

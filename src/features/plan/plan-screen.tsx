@@ -39,6 +39,7 @@ const movedList = () => import("./moved");
 const staleBanner = () => import("./stale-banner").then((m) => m.StaleBanner);
 const StaleBanner = dynamic(staleBanner, { ssr: false });
 const BrokenPlan = dynamic(() => import("./broken-plan").then((m) => m.BrokenPlan));
+const OpenDecisions = dynamic(() => import("./open-decisions").then((m) => m.OpenDecisions), { ssr: false });
 const DraftsDialog = dynamic(() => import("./dialogs/drafts-dialog").then((m) => m.DraftsDialog), { ssr: false });
 const StageDialog = dynamic(() => import("./dialogs/stage-dialog").then((m) => m.StageDialog), { ssr: false });
 const VersionsDialog = dynamic(() => import("./dialogs/versions").then((m) => m.VersionsDialog), { ssr: false });
@@ -173,6 +174,9 @@ export function PlanScreen({ start, versions, changes, crops, mayIssue, drafts }
                 </section>
                 <div className={`content-start gap-3 ${windowOpen ? "hidden" : "grid"}`}>
                   <Ledger onWindow={openWindow} />
+                  {plan.operations.some((o) => o.role === "plant" && o.doneOn) && (
+                    <OpenDecisions onOpen={openOperation} />
+                  )}
                   <FindingsPanel onSheet={goTo} />
                 </div>
               </div>

@@ -263,6 +263,8 @@ export function usePlan(start: PlanStart) {
     canRedo: history.future.length > 0,
     draftWith,
     question,
+    /** yield that the last issued version let expect; null where it said none [t/ha] */
+    issuedTPerHa: start.lastSummary?.figures["yield.expect"]?.value ?? null,
   };
 }
 

@@ -25,6 +25,7 @@ export function SettingsScreen({
   prices,
   fertilisers,
   crops,
+  kinds,
   materials,
   implementNames,
   harvesters,
@@ -34,6 +35,8 @@ export function SettingsScreen({
   prices: Prices;
   fertilisers: Fertiliser[];
   crops: { key: string; name: string }[];
+  /** products by kind: a price of their own goes before the crop's */
+  kinds: { key: string; name: string }[];
   materials: PricedMaterial[];
   implementNames: Record<string, string>;
   /** machines of their own, priced apart from what tractors pull */
@@ -44,19 +47,23 @@ export function SettingsScreen({
   const router = useRouter();
   const [state, setState] = useState<"saved" | "saving" | string>("saved");
   // priced, or asked about here
-  const [asked, setAsked] = useState<{ machine: string[]; contractor: string[] }>({ machine: [], contractor: [] });
+  const [asked, setAsked] = useState<Record<"machine" | "contractor" | "kind", string[]>>({
+    machine: [],
+    contractor: [],
+    kind: [],
+  });
   const machines = [...new Set([...Object.keys(prices.machinePerH), ...harvesters, ...asked.machine])];
   const contractors = [...new Set([...Object.keys(prices.contractPerHa), ...asked.contractor])];
-  const another = (label: string, of: keyof typeof asked, there: string[]) =>
+  const machinesAll = Object.entries(implementNames).map(([value, name]) => ({ value, label: name }));
+  const pricedKinds = kinds.filter((c) => prices.cropPerT[c.key] !== undefined || asked.kind.includes(c.key));
+  const another = (label: string, of: keyof typeof asked, there: string[], all: { value: string; label: string }[]) =>
     editable && (
       <Pick
         aria-label={label}
         className="mt-1 text-[13px]"
         value=""
         empty={label}
-        options={Object.entries(implementNames).flatMap(([value, name]) =>
-          there.includes(value) ? [] : [{ value, label: name }],
-        )}
+        options={all.filter(({ value }) => !there.includes(value))}
         onChange={(event) => setAsked({ ...asked, [of]: [...asked[of], event.currentTarget.value] })}
       />
     );
@@ -144,6 +151,15 @@ export function SettingsScreen({
           {crops.map((c) =>
             price(c.name, prices.cropPerT[c.key], "/t", (v) => ({ prices: { cropPerT: { [c.key]: v } } })),
           )}
+          {pricedKinds.map((c) =>
+            price(c.name, prices.cropPerT[c.key], "/t", (v) => ({ prices: { cropPerT: { [c.key]: v } } })),
+          )}
+          {another(
+            "Price a crop type apart",
+            "kind",
+            pricedKinds.map((c) => c.key),
+            kinds.map((c) => ({ value: c.key, label: c.name })),
+          )}
         </section>
         <section>
           <h2 className="border-b border-line pb-1 text-lg">Work</h2>
@@ -164,13 +180,13 @@ export function SettingsScreen({
               prices: { machinePerH: { [id]: v } },
             })),
           )}
-          {another("Add a machine price", "machine", machines)}
+          {another("Add a machine price", "machine", machines, machinesAll)}
           {contractors.map((id) =>
             price(`Contractor, ${implementNames[id] ?? id}`, prices.contractPerHa[id], "/ha", (v) => ({
               prices: { contractPerHa: { [id]: v } },
             })),
           )}
-          {another("Price another contractor's work", "contractor", contractors)}
+          {another("Price another contractor's work", "contractor", contractors, machinesAll)}
         </section>
         <section>
           <h2 className="border-b border-line pb-1 text-lg">Fertilisers, per tonne</h2>

@@ -261,6 +261,8 @@ function HarvestedRow({ line, editable }: { line: HarvestedField; editable: bool
       fieldId: line.fieldId,
       season: line.season,
       crop: line.crop,
+      kindId: line.kindId,
+      productId: line.productId,
       yieldTPerHa,
       harvestOn: line.lastOn,
       harvested: true,

@@ -191,7 +191,8 @@ async function grownByPlans(client: Client, access: Access, fieldIds: string[]):
     const own = facts.get(plan.id);
     const { decisions, guide } = decisionsOf(plan.decisions);
     const drafted = own && draftPlan(own, decisions, plan.season, guide);
-    const harvest = drafted?.ok ? drafted.value.operations.filter((o) => o.role === "harvest").at(-1) : undefined;
+    const made = drafted?.ok ? drafted.value : null;
+    const harvest = made?.operations.filter((o) => o.role === "harvest").at(-1);
     if (!harvest?.doneOn)
       throw new Refused(
         409,
@@ -202,6 +203,8 @@ async function grownByPlans(client: Client, access: Access, fieldIds: string[]):
       {
         season: plan.season,
         crop: guide.id,
+        kindId: made?.crop.kind.id ?? null,
+        productId: made?.crop.product.id ?? null,
         yieldTPerHa: null,
         harvestOn: harvest.doneOn,
         harvested: true,

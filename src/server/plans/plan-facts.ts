@@ -4,7 +4,6 @@ import type { IsoDate } from "@/core/dates";
 import type { PlanFacts, PreviousCrop } from "@/core/plan/facts";
 import { offDate } from "@/core/plan/off-date";
 import { previousCropOf } from "@/core/plan/previous-crop";
-import type { GrownCrop } from "@/core/records/land/grown-crop";
 import { draftPlan } from "@/core/sheets/draft-plan";
 import type { Asker } from "../access/access";
 import { type Client, rows } from "../storage/db";
@@ -42,12 +41,16 @@ export async function loadPlanFacts(client: Client, asker: Asker, plans: PlanRow
     const facts = factsAsBefore(id, inputs, () => ({
       ...own.facts,
       previousCrop: last?.previousCrop ?? previousCropOf(own.grown, season, `${season}-01-01`, cropBefore),
-      history: [...(last ? [last.grown] : []), ...own.grown].map(({ season, crop, yieldTPerHa }) => ({
-        season,
-        crop,
-        yieldTPerHa,
-        family: cropBefore(crop).family,
-      })),
+      history: [...(last ? [last.grown] : []), ...own.grown].map(
+        ({ season, crop, kindId, productId, yieldTPerHa }) => ({
+          season,
+          crop,
+          kindId,
+          productId,
+          yieldTPerHa,
+          family: cropBefore(crop).family,
+        }),
+      ),
       ...offered,
       prices: { ...offered.prices, ...(own.labourPerH === null ? {} : { labourPerH: own.labourPerH }) },
       ...(after ? { next: after } : {}),
@@ -115,7 +118,7 @@ function withoutRetired(
 
 interface Before {
   previousCrop: PreviousCrop;
-  grown: Pick<GrownCrop, "season" | "crop" | "yieldTPerHa">;
+  grown: PlanFacts["history"][number];
 }
 
 /** What plans of before left, by plan. */

@@ -97,8 +97,11 @@ async function readRecorded(client: Client, scope: Scope, plans: PlanRow[]): Pro
     loadGrownCrops(client, scope, fieldIds),
     rows<LoggedOperation & { planId: string }>(
       client,
-      `select plan_id as "planId", operation_id as "operationId", done_on as "doneOn", quantity_per_ha as "quantityPerHa", note
-     from log_entry where practice_id = $1 and plan_id = any($2::uuid[]) and withdrawn_at is null order by done_on`,
+      `select l.plan_id as "planId", l.operation_id as "operationId", l.done_on as "doneOn", l.quantity_per_ha as "quantityPerHa", l.note,
+       (select jsonb_agg(jsonb_build_object('id', i.product_id, 'perHa', i.per_ha::float8) order by i.position) from operation_input i
+        where i.practice_id = l.practice_id and i.plan_id = l.plan_id and i.operation_id = l.operation_id and i.version =
+          (select max(v.number) from plan_version v where v.practice_id = l.practice_id and v.plan_id = l.plan_id and v.issued_at <= l.at)) as planned
+     from log_entry l where l.practice_id = $1 and l.plan_id = any($2::uuid[]) and l.withdrawn_at is null order by l.done_on`,
       asked,
     ),
     rows<StageObservation & { planId: string }>(
@@ -179,7 +182,10 @@ async function readRecorded(client: Client, scope: Scope, plans: PlanRow[]): Pro
       ...(ripenessOf.has(plan.id)
         ? { ripeness: (ripenessOf.get(plan.id) ?? []).map(({ planId: _, ...look }) => look) }
         : {}),
-      log: (logOf.get(plan.id) ?? []).map(({ planId: _, ...entry }) => entry),
+      log: (logOf.get(plan.id) ?? []).map(({ planId: _, planned, ...entry }) => ({
+        ...entry,
+        ...(planned ? { planned } : {}),
+      })),
       observations: (seenOf.get(plan.id) ?? []).map(({ planId: _, ...entry }) => entry),
     };
     result.set(plan.id, {

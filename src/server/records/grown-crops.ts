@@ -5,6 +5,8 @@ import { recordTable } from "./record-table";
 export const grownCropTable = recordTable("crop_history", grownCropRecord, {
   season: "season",
   crop: "crop",
+  kindId: "kind_id",
+  productId: "product_id",
   yieldTPerHa: "yield_t_per_ha",
   harvestOn: "harvest_on",
   harvested: "harvested",

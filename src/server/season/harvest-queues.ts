@@ -98,7 +98,7 @@ export async function loadHarvestQueues(client: Client, access: Access, wanted?:
       const cut = drafted.operations.find((o) => o.role === "harvest");
       if (!cut || cut.done) return [];
       const target = plan.target ?? product.targetTPerHa.typical;
-      const price = listedPrice(prices, guide, product) ?? 0;
+      const price = listedPrice(prices, crop) ?? 0;
       const lossPct = guide.harvest.lossPctPerDay.typical;
       const { methods } = guide.harvest;
       const byHand = methods.find((m) => m.work.handHoursPerHa !== undefined && m.work.implement === undefined);

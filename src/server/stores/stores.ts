@@ -354,6 +354,8 @@ async function harvestedFields(
           farm: field.farm,
           season: line.season,
           crop: line.crop,
+          kindId: plans[0] ? (grown?.kind.id ?? null) : null,
+          productId: plans[0] ? (product?.id ?? null) : null,
           cropName: nameOf(line.crop),
           loads: line.loads,
           massT: line.massT,

@@ -1,5 +1,6 @@
 import type { Metadata } from "next";
 import { IMPLEMENT_IDS, IMPLEMENTS } from "@/core/ground/implements";
+import { priceKey } from "@/core/plan/listed-price";
 import { materialsOfGuides } from "@/core/sheets/materials";
 import { SettingsScreen } from "@/features/settings/settings-screen";
 import { may, requirePage } from "@/server/access/access";
@@ -13,7 +14,14 @@ export default async function SettingsPage() {
   const access = await requirePage();
   const catalogue = await inPractice(access, (client) => loadCatalogue(client, access));
   const crops = listCrops().flatMap((g) =>
-    g.products.map((p) => ({ key: `${g.id}.${p.id}`, name: `${g.name}, ${p.name.toLowerCase()}` })),
+    g.products.map((p) => ({ key: priceKey(g.id, p.id), name: `${g.name}, ${p.name.toLowerCase()}` })),
+  );
+  const kinds = listCrops().flatMap((g) =>
+    g.kinds.length < 2
+      ? []
+      : g.products.flatMap((p) =>
+          g.kinds.map((k) => ({ key: priceKey(g.id, p.id, k.id), name: `${k.name}, ${p.name.toLowerCase()}` })),
+        ),
   );
   return (
     <SettingsScreen
@@ -21,6 +29,7 @@ export default async function SettingsPage() {
       prices={catalogue.prices}
       fertilisers={catalogue.fertilisers.filter((f) => !catalogue.retired.has(f.id))}
       crops={crops}
+      kinds={kinds}
       materials={materialsOfGuides(listCrops().flatMap((c) => guideOf(c.id) ?? []))}
       harvesters={IMPLEMENT_IDS.filter((id) => IMPLEMENTS[id].power === "harvester")}
       implementNames={Object.fromEntries(Object.entries(IMPLEMENTS).map(([id, i]) => [id, i.name]))}

@@ -6,6 +6,9 @@ import { isoDate, season } from "../parts";
 export const grownCropRecord = z.strictObject({
   season,
   crop: z.string().min(1).max(80),
+  /** of the crop, and what was harvested of it; null where nobody said: the usual ones */
+  kindId: z.string().min(1).max(80).nullable().default(null),
+  productId: z.string().min(1).max(80).nullable().default(null),
   yieldTPerHa: z.number().min(0).max(1000).nullable().default(null),
   /** off on this date, or expected to be */
   harvestOn: isoDate.nullable().default(null),
@@ -38,6 +41,26 @@ export const grownCropKind: RecordKind = {
       also: ["year"],
     },
     { key: "crop", label: "Crop", input: "listed", list: "grown", listed: true },
+    {
+      key: "kindId",
+      label: "Crop type",
+      input: "listed",
+      list: "kinds",
+      by: "crop",
+      empty: "null",
+      help: "empty: the crop's usual one",
+      also: ["kind", "type"],
+    },
+    {
+      key: "productId",
+      label: "Harvested as",
+      input: "listed",
+      list: "products",
+      by: "crop",
+      empty: "null",
+      help: "empty: as usual",
+      also: ["product", "use"],
+    },
     { key: "yieldTPerHa", label: "Yield", input: "number", dimension: "yield", empty: "null", listed: true },
     {
       key: "harvestOn",

@@ -55,6 +55,8 @@ function one(grown: (GrownCrop & { areaHa: number })[]): GrownCrop {
   return {
     season: first.season,
     crop: first.crop,
+    kindId: same((g) => g.kindId),
+    productId: same((g) => g.productId),
     yieldTPerHa:
       areaHa > 0
         ? Number((known.reduce((s, g) => s + g.areaHa * (g.yieldTPerHa ?? 0), 0) / areaHa).toPrecision(4))

@@ -8,6 +8,7 @@ import { OWN } from "../../plan/own-operations";
 import type { Fertiliser } from "../../records/inputs/fertiliser";
 import { q } from "../../units/told";
 import type { Draft } from "../sheet";
+import { givenDoses, isLogged } from "./given";
 import { type BeforeFeed, capOf, manureGiven, nutrientNeeds, nutrientTable } from "./need";
 import { mineralNOf } from "./nitrogen";
 import { schoolOf } from "./nitrogen-schools";
@@ -47,6 +48,22 @@ function mergeSmall(
   }
 }
 
+/** Puts what was spread in the place of what was planned, and what is left of the need to the splits that are open, by their shares. */
+function settle(
+  splits: { at: string; sharePct: number; kgPerHa: number }[],
+  total: number,
+  given: (at: string) => number | null,
+): void {
+  const known = splits.map((s) => given(s.at));
+  if (known.every((kg) => kg === null)) return;
+  const left = Math.max(0, total - known.reduce<number>((sum, kg) => sum + (kg ?? 0), 0));
+  const shares = splits.reduce((sum, s, i) => sum + (known[i] === null ? s.sharePct : 0), 0);
+  splits.forEach((split, i) => {
+    split.kgPerHa = known[i] ?? (shares > 0 ? (left * split.sharePct) / shares : 0);
+    split.sharePct = total > 0 ? (100 * split.kgPerHa) / total : 0;
+  });
+}
+
 /** What is over the limit of the last split goes to the one before it, as far as that is not the seedbed's and full. */
 function holdLast(splits: { sharePct: number; kgPerHa: number }[], total: number, { feed }: Guide): void {
   const [limit, seedbed] = [capOf({ feed }, "lastSplit")?.kgNPerHa, capOf({ feed }, "seedbed")?.kgNPerHa];
@@ -62,7 +79,7 @@ function holdLast(splits: { sharePct: number; kgPerHa: number }[], total: number
 
 /** Needs by balance and school, the splits that make up the nitrogen, and what to buy for it. */
 export function draftFeed(draft: Draft<BeforeFeed>): FeedPart {
-  const { context, decisions } = draft;
+  const { context, decisions, facts } = draft;
   const { feed } = context.crop.guide;
   const manure = manureGiven(draft);
   const mineralN = mineralNOf(draft);
@@ -80,9 +97,24 @@ export function draftFeed(draft: Draft<BeforeFeed>): FeedPart {
   const shares = split.ok ? split.value.splits : asked.map((a) => ({ ...a, kgPerHa: (need.n * a.sharePct) / 100 }));
   // shares that were typed stay as they were typed
   const merged: FeedPart["small"]["merged"] = [];
+  const given = new Map(
+    asked.flatMap(({ at }) => {
+      const doses = givenDoses(facts, at, false);
+      return doses ? [[at, doses] as const] : [];
+    }),
+  );
   if (!decisions.feed?.shares) {
-    mergeSmall(shares, leastN(draft), merged);
-    holdLast(shares, need.n, context.crop.guide);
+    // what is spread stands; what is left of the need goes to the rest. The seasons know what is left out and ask for more elsewhere, where
+    // it pays; by a balance it is short
+    const bySeasons = schoolOf(draft) === "rehearsed";
+    settle(shares, need.n, (at) => {
+      const doses = given.get(at);
+      if (doses) return sumAmounts(doses.map((d) => d.brings)).n ?? 0;
+      return bySeasons && at in (decisions.skipped ?? {}) ? 0 : null;
+    });
+    const open = shares.filter((s) => !isLogged(facts.log, s.at));
+    mergeSmall(open, leastN(draft), merged);
+    holdLast(open, need.n, context.crop.guide);
   }
   const colour = decisions.feed?.nSchool === "leafColour" ? feed.leafColour : undefined;
   const splits = shares.map((line) => {
@@ -120,21 +152,28 @@ export function draftFeed(draft: Draft<BeforeFeed>): FeedPart {
       baseAt: OWN.base,
       splits: nLeftOut
         ? []
-        : splits.map((s, i) => ({
-            at: s.id,
-            kgPerHa: s.nKgPerHa,
-            product: products.splits[i]?.product ?? null,
-            along: products.splits[i]?.along ?? null,
-          })),
+        : splits
+            .filter((s) => !given.has(s.id))
+            .map((s) => ({
+              at: s.id,
+              kgPerHa: s.nKgPerHa,
+              product: products.splits.get(s.id)?.product ?? null,
+              along: products.splits.get(s.id)?.along ?? null,
+            })),
     }),
   );
+  const orderOf = (at: string) => pattern.splits.findIndex((p) => p.id === at);
   const nameOf = (at: string) => (pattern.splits.find((p) => p.id === at)?.name ?? feed.base.name).toLowerCase();
-  const doses = (dosed?.value.doses ?? []).map((dose) => putDose(draft, dose, nameOf(dose.at)));
+  const spread = [...(dosed?.value.doses ?? []), ...[...given.values()].flat()]
+    // what is left out is not given
+    .filter((dose) => !(dose.at in (decisions.skipped ?? {})))
+    .sort((a, b) => orderOf(a.at) - orderOf(b.at));
+  const doses = spread.map((dose) => putDose(draft, dose, nameOf(dose.at)));
   const part: FeedPart = {
     need,
-    supplied: nutrientTable(dosed?.value.supplied),
+    supplied: nutrientTable(sumAmounts(doses.map((d) => d.brings))),
     manure,
-    splits: splits.map((s, i) => ({ ...s, productId: products.splits[i]?.product?.id ?? null })),
+    splits: splits.map((s) => ({ ...s, productId: products.splits.get(s.id)?.product?.id ?? null })),
     doses,
     base: products.base.map(({ nutrient, product }) => ({ nutrient, productId: product?.id ?? null })),
     patternId: pattern.id,
@@ -168,14 +207,16 @@ function chooseProducts(draft: Draft, need: FeedPart["need"], splits: { id: stri
   const sulphurous = cheapest(allowed, (f) => straight(f, 15) && holds(f, "s") > 5);
   return {
     base,
-    splits: splits.map((line, i) => {
-      const own = of(chosen.splitProducts?.[line.id]);
-      const along =
-        !own && i === firstGiven && sulphurous && need.s >= SULPHUR_WORTH_A_PRODUCT
-          ? { nutrient: "s" as const, kgPerHa: need.s, product: sulphurous, worthFrom: SULPHUR_WORTH_A_PRODUCT }
-          : null;
-      return { product: own ?? usual, along };
-    }),
+    splits: new Map(
+      splits.map((line, i) => {
+        const own = of(chosen.splitProducts?.[line.id]);
+        const along =
+          !own && i === firstGiven && sulphurous && need.s >= SULPHUR_WORTH_A_PRODUCT
+            ? { nutrient: "s" as const, kgPerHa: need.s, product: sulphurous, worthFrom: SULPHUR_WORTH_A_PRODUCT }
+            : null;
+        return [line.id, { product: own ?? usual, along }] as const;
+      }),
+    ),
   };
 }
 

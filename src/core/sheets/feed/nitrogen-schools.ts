@@ -7,6 +7,7 @@ import { failed, fieldError } from "../../result";
 import { q } from "../../units/told";
 import { nitrogenPays } from "../crop-price";
 import type { Draft } from "../sheet";
+import { givenDoses } from "./given";
 import { type Supply, soilSupply } from "./nitrogen";
 import type { MineralN } from "./part";
 import { NITROGEN_SCHOOLS, type NitrogenSchool } from "./schools";
@@ -77,6 +78,14 @@ export function less(figure: Figure | null, by: string, kgPerHa: number): Figure
   return computed(figure.label, figure.unit, left, figure.note);
 }
 
+/** Nitrogen that the log says was spread [kg/ha]. */
+const spreadN = ({ facts }: Draft): number =>
+  facts.log.reduce(
+    (sum, { operationId }) =>
+      sum + (givenDoses(facts, operationId, false) ?? []).reduce((kg, dose) => kg + (dose.brings.n ?? 0), 0),
+    0,
+  );
+
 /** What the rehearsed seasons ask for; a first drafting begins from what is usual. Null where they cannot be asked. */
 function bySeasons(draft: Draft): Figure | null {
   const { context, first } = draft;
@@ -84,11 +93,14 @@ function bySeasons(draft: Draft): Figure | null {
   const label = "Nitrogen to apply";
   if (first === null)
     return nitrogenPays(draft)
-      ? given(label, usual.n.typical, "kg N/ha", { kind: "source", text: context.source(usual.n.source) })
+      ? given(label, usual.n.typical + spreadN(draft), "kg N/ha", {
+          kind: "source",
+          text: context.source(usual.n.source),
+        })
       : null;
   const { nitrogen } = first;
   if (!nitrogen) return null;
-  const { kgPerHa, yieldTPerHa, more, pricePerT, pricePerKg } = nitrogen;
+  const { kgPerHa, spreadKgPerHa, yieldTPerHa, more, pricePerT, pricePerKg } = nitrogen;
   return computed(
     label,
     "kg N/ha",
@@ -97,6 +109,7 @@ function bySeasons(draft: Draft): Figure | null {
       [
         quantity("mean yield with it", yieldTPerHa, "t/ha"),
         quantity(`mean yield with ${q(more.kgPerHa, "kg N/ha")} more`, more.tPerHa, "t/ha"),
+        ...(spreadKgPerHa > 0 ? [quantity("spread already", spreadKgPerHa, "kg N/ha")] : []),
         quantity("price of the crop", pricePerT / 100, "money/t"),
         quantity("price of a tonne of nitrogen", pricePerKg * 10, "money/t"),
       ],

@@ -24,7 +24,7 @@ export function checkMoney({ plan, facts, add }: Check): void {
       `No price for ${joinNames(unpriced)}.`,
       "They are not in the cost. Enter the prices under Settings.",
     );
-  const { guide, product } = plan.crop;
+  const { guide } = plan.crop;
   const years = guide.productiveYears;
   const stand = money.costBySheet.seed ?? 0;
   if (years > 1 && stand > 0 && plan.seed.by !== "standing")
@@ -43,7 +43,7 @@ export function checkMoney({ plan, facts, add }: Check): void {
     );
     return;
   }
-  const listed = listedPrice(facts.prices, guide, product);
+  const listed = listedPrice(facts.prices, plan.crop);
   if (listed && money.pricePerT > 0 && (money.pricePerT > listed * FAR_OFF || money.pricePerT < listed / FAR_OFF))
     add(
       "advise",

@@ -27,11 +27,11 @@ export interface PaysFrom {
 
 /** Example: control of 42.00, wheat at 190.00 and 8 t/ha, 0.8 % a unit, 85 %: from 4.06 on. */
 export function paysFrom(plan: Plan, facts: PlanFacts, decisions: Decisions, threatId: string): PaysFrom {
-  const { guide, product } = plan.crop;
+  const { guide } = plan.crop;
   const own = decisions.protect?.pays?.[threatId] ?? {};
   const threat = guide.threats.find((t) => t.id === threatId);
   const costPerHa = own.costPerHa ?? cheapestTreatment(plan.protect.crop, facts, threatId)?.costPerHa ?? null;
-  const pricePerT = listedPrice(facts.prices, guide, product) ?? 0;
+  const pricePerT = listedPrice(facts.prices, plan.crop) ?? 0;
   const efficacyPct = own.efficacyPct ?? (threat ? efficacyOf(threat) : USUAL_EFFICACY).typical;
   return {
     costPerHa,

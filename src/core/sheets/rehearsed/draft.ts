@@ -15,10 +15,11 @@ import type { PlanContext } from "../../plan/context";
 import { type SolvedDates, windowOfPlan } from "../../plan/dates";
 import type { Operation } from "../../plan/operation";
 import { OWN } from "../../plan/own-operations";
+import { ownYields } from "../../plan/own-yields";
 import { PLENTY_OF_POND, type RehearsalBasis, rehearsalBasis, walkedFrom } from "../../plan/rehearsal-basis";
 import { unseenShare, yieldShare } from "../../plan/site-suitability";
 import type { Course, NitrogenArrival, RehearsedPlan } from "../../rehearsal/course";
-import { TYPICAL_SEASONS } from "../../rehearsal/fit";
+import { summedYields, TYPICAL_SEASONS } from "../../rehearsal/fit";
 import { rehearsedCrop } from "../../rehearsal/of-guide";
 import { LIMIT_NAMES, LIMITS, type Limit, OUT } from "../../rehearsal/outcome";
 import { courseOf } from "../../rehearsal/prepare";
@@ -41,7 +42,6 @@ import { LEFT_EMPTY } from "../../water/walk";
 import { withGauge } from "../../weather/gauged-rain";
 import { SEASONS_FOR_WINDOWS, seasonWeather } from "../../weather/season-weather";
 import type { Dated, Draft } from "../sheet";
-import { ownYields } from "../site";
 import type { RehearsalPart } from "./part";
 
 /** Of a fertiliser's nitrogen, what is ammonium or turns to it at once; assumption: catalogues do not say. */
@@ -78,7 +78,7 @@ export function questionOf(draft: Draft<Dated>, solved: SolvedDates, operations:
   const window = windowOfPlan(context, OWN.plant);
   const siteShare = unseenShare(parts.site);
   const basis = rehearsalBasis(facts, context.crop, context.season, window, {
-    ownTPerHa: ownYields(facts.history, guide.id),
+    own: ownYields(facts.history, context.crop),
     siteShare,
   });
   if (!basis) return "does not ripen";
@@ -157,17 +157,18 @@ function standOf({ context }: Draft, { targetPlantsPerM2, stand }: Dated["seed"]
  * most that a crop can recover comes, since the rest is bound or lost as gas: what leaches, the walk takes off itself.
  */
 function nitrogenOf(
-  { context, parts }: Draft<Dated>,
+  { context, parts, facts }: Draft<Dated>,
   operations: Dates,
   { startDay, plantingDay, dayOf }: { startDay: number; plantingDay: number; dayOf: (date: IsoDate) => number },
 ): { arrivals: NitrogenArrival[]; moreAtStart: number } {
   const recovered = recoveredOf(context);
   const days = new Map(operations.map((o) => [o.id, o.date === null ? plantingDay : dayOf(o.date)]));
   const on = (id: string) => days.get(id) ?? plantingDay;
+  const isDone = (id: string) => facts.log.some((l) => l.operationId === id);
   const { feed } = parts;
   const arrivals: NitrogenArrival[] = feed.doses.flatMap(({ at, brings }) => {
     const kg = (brings.n ?? 0) * recovered;
-    return kg > 0 ? [fertiliser(at, on(at), kg)] : [];
+    return kg > 0 ? [{ ...fertiliser(at, on(at), kg), ...(isDone(at) ? { done: true } : {}) }] : [];
   });
   if (feed.manure.n > 0)
     arrivals.push({ day: on(OWN.manure), nitrate: 0, ammonium: 0, slow: feed.manure.n * recovered });
@@ -351,7 +352,7 @@ function showFits({ context, facts }: Draft, { kindFit, ownFit, expectationTPerH
   );
   context.show("yield.kindFit", kind);
   if (expectationTPerHa === null) return [context.input("yield.kindFit", "fit of the kind")];
-  const own = ownYields(facts.history, guide.id);
+  const own = summedYields(ownYields(facts.history, context.crop));
   const field = computed(
     "Fit of the field",
     "share",
@@ -359,18 +360,16 @@ function showFits({ context, facts }: Draft, { kindFit, ownFit, expectationTPerH
       plus(
         TYPICAL_SEASONS,
         over(
-          quantity(
-            "own yields, summed",
-            own.reduce((a, b) => a + b, 0),
-            "t/ha",
-            {
-              basis: { kind: "measured", text: "the field's own yields of this crop" },
+          quantity("own yields, summed", own.tPerHa, "t/ha", {
+            basis: {
+              kind: "measured",
+              text: "the field's own yields of this crop; of another kind or use by its typical yield, counted half",
             },
-          ),
+          }),
           quantity("expected on this soil with its water and site", expectationTPerHa, "t/ha"),
         ),
       ),
-      plus(TYPICAL_SEASONS, quantity("number of own yields", own.length, "")),
+      plus(TYPICAL_SEASONS, quantity("number of own yields", own.seasons, "")),
     ),
     "What is expected counts as two seasons: an assumption that lets four own yields outweigh it.",
   );
@@ -384,8 +383,8 @@ const COMPUTED = { kind: "computed" } as const;
 
 /** Without a season to walk: the guide's typical yield by the site, and own yields. */
 function byHistory({ context, facts, parts }: Draft<Dated>): number {
-  const { guide, product } = context.crop;
-  const own = ownYields(facts.history, guide.id);
+  const { product } = context.crop;
+  const own = ownYields(facts.history, context.crop);
   return context.use("yield.expect", expectedYield(product.targetTPerHa.typical, own, yieldShare(parts.site)).figure);
 }
 

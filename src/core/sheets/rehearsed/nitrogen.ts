@@ -9,7 +9,7 @@ import type { NitrogenArrival } from "../../rehearsal/course";
 import { OUT } from "../../rehearsal/outcome";
 import { meanOf, rehearse } from "../../rehearsal/rehearse";
 import type { AskedNitrogen, Dated, Draft } from "../sheet";
-import { type Dates, fertiliser, questionOf, recoveredOf, spelling } from "./draft";
+import { type Dates, questionOf, recoveredOf, spelling } from "./draft";
 
 /** Of a hundred seasons so many are enough to find a dose by: every fourth. */
 const EVERY = 4;
@@ -42,17 +42,17 @@ export function nitrogenAsked(
   return found(`${pricePerT} ${pricePerKg} ${spelling(question)}`, () => {
     const { course, plan, basis } = question;
     const recovered = recoveredOf(draft.context);
-    const others = plan.arrivals.filter((a) => a.dose === undefined);
-    const doses = plan.arrivals.filter((a) => a.dose !== undefined);
-    const planned = doses.reduce((sum, a) => sum + a.nitrate + a.ammonium, 0) / recovered;
+    const kgOf = (list: NitrogenArrival[]) => list.reduce((sum, a) => sum + a.nitrate + a.ammonium, 0) / recovered;
+    // what is spread stands: sought is what is still to be given
+    const open = plan.arrivals.filter((a) => a.dose !== undefined && !a.done);
+    const others = plan.arrivals.filter((a) => a.dose === undefined || a.done);
+    const spread = kgOf(others.filter((a) => a.done));
+    const planned = kgOf(open);
     const yields = new Map<number, number>();
     const yieldAt = (kgPerHa: number): number => {
       const known = yields.get(kgPerHa);
       if (known !== undefined) return known;
-      const given =
-        planned > 0
-          ? doses.map((a) => times(a, kgPerHa / planned))
-          : [fertiliser("n", plan.plantingDay, kgPerHa * recovered)];
+      const given = planned > 0 ? open.map((a) => times(a, kgPerHa / planned)) : [];
       const arrivals = [...others, ...given].sort((a, b) => a.day - b.day);
       const mean = meanOf(rehearse(course, { ...plan, arrivals }, basis.fit, EVERY), OUT.yield);
       yields.set(kgPerHa, mean);
@@ -60,19 +60,21 @@ export function nitrogenAsked(
     };
     const marginAt = (kgPerHa: number) => yieldAt(kgPerHa) * pricePerT - kgPerHa * pricePerKg;
     const most = Math.min(MOST.kgPerHa, Math.round((guide.usual.n.high * MOST.ofUsual) / 10) * 10);
-    let best = Math.min(most, Math.round(planned / 20) * 20);
-    for (const step of STEPS)
-      for (;;) {
-        // of two that bring the same the smaller
-        const [less, more] = [Math.max(0, best - step), Math.min(most, best + step)];
-        const next = marginAt(less) >= marginAt(best) ? less : marginAt(more) > marginAt(best) ? more : best;
-        if (next === best) break;
-        best = next;
-      }
+    let best = open.length > 0 ? Math.min(most, Math.round(planned / 20) * 20) : 0;
+    if (open.length > 0)
+      for (const step of STEPS)
+        for (;;) {
+          // of two that bring the same the smaller
+          const [less, more] = [Math.max(0, best - step), Math.min(most, best + step)];
+          const next = marginAt(less) >= marginAt(best) ? less : marginAt(more) > marginAt(best) ? more : best;
+          if (next === best) break;
+          best = next;
+        }
     const last = STEPS.at(-1) as number;
-    const kgPerHa = best > 0 ? best + vertex(marginAt(best - last), marginAt(best), marginAt(best + last)) * last : 0;
+    const still = best > 0 ? best + vertex(marginAt(best - last), marginAt(best), marginAt(best + last)) * last : 0;
     return {
-      kgPerHa,
+      kgPerHa: spread + still,
+      spreadKgPerHa: spread,
       yieldTPerHa: yieldAt(best),
       more: { kgPerHa: MORE_KG, tPerHa: yieldAt(best + MORE_KG) },
       pricePerT,

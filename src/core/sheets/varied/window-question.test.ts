@@ -3,6 +3,7 @@ import { ALL_GUIDES, testGuide } from "../../../../tests/support/guides";
 import { daysBetween } from "../../dates";
 import { EXAMPLE_FACTS } from "../../plan/example-facts";
 import type { PlanFacts } from "../../plan/facts";
+import { ownYields } from "../../plan/own-yields";
 import { chosenWindow, sowingWindows } from "../../plan/sowing-windows";
 import { unwrap } from "../../result";
 import { simulateWindow } from "../../season/sowing-window";
@@ -10,7 +11,6 @@ import type { Decisions } from "../decisions";
 import { applyChanges, freshDecisions } from "../decisions";
 import { draftPlan } from "../draft-plan";
 import { fallbacks } from "../fallbacks";
-import { ownYields } from "../site";
 import { planWindows, windowQuestion } from "./window-question";
 
 const wheat = freshDecisions("wheat");
@@ -181,7 +181,7 @@ describe("limits of the questions", () => {
         { season: 2023, crop: "barley", yieldTPerHa: 6 },
       ],
     };
-    expect(ownYields(facts.history, "wheat")).toEqual([7]);
+    expect(ownYields(facts.history, plan.crop)).toEqual([{ tPerHa: 7, weight: 1 }]);
   });
 });
 

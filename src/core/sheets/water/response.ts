@@ -45,7 +45,7 @@ export function waterResponse(
   const full = drafted.value;
   if (!facts.field.irrigated || !(full.water.season || full.water.pond))
     return failed([fieldError("field", facts.field.name, "an irrigated field with a climate and a date of planting")]);
-  const pricePerT = listedPrice(facts.prices, full.crop.guide, full.crop.product) ?? 0;
+  const pricePerT = listedPrice(facts.prices, full.crop) ?? 0;
   const pointOf = (plan: Plan) => ({
     netMm: plan.water.netMm,
     valuePerHa: plan.rehearsal.expectedTPerHa * pricePerT - irrigationsCostPerHa(plan),

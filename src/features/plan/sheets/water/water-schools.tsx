@@ -23,8 +23,8 @@ export function WaterSchools() {
   const { show, number, areaMoney, moneyUnit } = useUnits();
   const [shown, setShown] = useState(false);
   if (!plan) return null;
-  const { guide, product } = plan.crop;
-  const price = listedPrice(facts.prices, guide, product) ?? 0;
+  const { guide } = plan.crop;
+  const price = listedPrice(facts.prices, plan.crop) ?? 0;
   const lines = shown
     ? WATER_SCHOOL_IDS.filter((id) => id !== "days" || guide.water.calendar).flatMap(
         (id): { id: WaterSchoolId; plan: Plan }[] => {
