@@ -49,6 +49,7 @@ export const grownCropKind: RecordKind = {
       by: "crop",
       empty: "null",
       help: "empty: the crop's usual one",
+      listed: true,
       also: ["kind", "type"],
     },
     {
