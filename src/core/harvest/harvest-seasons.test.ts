@@ -76,6 +76,7 @@ describe("moisture of a standing crop", () => {
 
 const QUESTION: HarvestQuestion = {
   from,
+  ripeAfter: 0,
   readyAfter: 2,
   days: 10,
   yieldTPerHa: 8,
@@ -96,6 +97,24 @@ describe("days of waiting", () => {
     expect(lastSensibleDay).toBe(7);
     // day 7 after day 0: 3,200 over seven days
     expect(waitingPerDay).toBeCloseTo(3200 / 7, 6);
+  });
+  it("are counted from the day on which each season ripens, with what it grew", () => {
+    // one ripens with 8 t, one three days later with 4: ready two days after, and on the seventh day each lost 2 % of its own
+    const weather = steady(16, { seasons: 2 });
+    const { days } = harvestSeasons(QUESTION, weather, [
+      { season: 0, ripe: from, yieldTPerHa: 8 },
+      { season: 1, ripe: from + 3, yieldTPerHa: 4 },
+    ]);
+    expect(days[7]?.lossPct).toBeCloseTo(2, 9);
+    expect(days[7]?.netPerHa).toBeCloseTo(((8 + 4) / 2) * 20_000 * 0.98, 6);
+    // 5 mm on the sixth day of the weather keep the first one off its fifth, the other off its second
+    weather.rainMm[5] = 5;
+    weather.rainMm[16 + 5] = 5;
+    const wet = harvestSeasons(QUESTION, weather, [
+      { season: 0, ripe: from, yieldTPerHa: 8 },
+      { season: 1, ripe: from + 3, yieldTPerHa: 4 },
+    ]);
+    expect([1, 2, 5, 6].map((d) => wet.days[d]?.canShare)).toEqual([1, 0.5, 0.5, 1]);
   });
   it("wait for a day without rain, and what never comes is cut on the last one", () => {
     const { days } = harvestSeasons(QUESTION, steady(10, { rain: { 5: 8, 6: 8, 9: 3 } }));

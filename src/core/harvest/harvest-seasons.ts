@@ -12,8 +12,12 @@ export const NO_HARVEST_RAIN_MM = 2;
 const SENSIBLE_WITHIN_PCT = 2;
 
 export interface HarvestQuestion {
-  /** day number on which the crop is ripe: losses count from the day on which it is ready, `readyAfter` days later */
+  /**
+   * day number from which it dries, in the middle of the seasons; it ripens `ripeAfter` days later, and is ready `readyAfter` days later, from
+   * when on losses count
+   */
   from: number;
+  ripeAfter: number;
   readyAfter: number;
   days: number;
   yieldTPerHa: number;
@@ -65,6 +69,14 @@ export interface HarvestSeasons {
   bestMoisturePct: number | null;
 }
 
+/** A season as it comes to the harvest: the day number on which it ripens, and what has grown by then. */
+export interface SeasonAtHarvest {
+  /** by its position in the weather */
+  season: number;
+  ripe: number;
+  yieldTPerHa: number;
+}
+
 /** What one season brings on one day. */
 interface Outcome {
   can: boolean;
@@ -79,10 +91,25 @@ interface Outcome {
  * Moisture falls and rises with each season's weather (fieldMoisture); waiting loses so much a day; spells of weather spoil or take away;
  * what is moister than safe is dried at so much for a point of a tonne that is cut. Days with rain of 2 mm and more, and grain over the
  * greatest moisture, wait for the next one; what never comes is cut on the last day. By hand: harvest-seasons.test.ts.
+ *
+ * `each` are the seasons that ripen, each on its own day with its own yield: days of waiting are counted from there. Without it all ripen as
+ * the question says.
  */
-export function harvestSeasons(question: HarvestQuestion, weather: DailyWeather): HarvestSeasons {
+export function harvestSeasons(
+  question: HarvestQuestion,
+  weather: DailyWeather,
+  each?: readonly SeasonAtHarvest[],
+): HarvestSeasons {
   const { days, drying } = question;
-  const seasons = Array.from({ length: weather.seasons }, (_, season) => outcomes(question, weather, season));
+  const alike = Array.from(
+    { length: weather.seasons },
+    (_, season): SeasonAtHarvest => ({
+      season,
+      ripe: question.from + question.ripeAfter,
+      yieldTPerHa: question.yieldTPerHa,
+    }),
+  );
+  const seasons = (each && each.length > 0 ? each : alike).map((own) => outcomes(question, weather, own));
   // where one cuts that sets out on a day: the first from it on that allows it, of each season
   const cutFrom = seasons.map((list) => {
     const first = new Int32Array(days);
@@ -121,8 +148,13 @@ export function harvestSeasons(question: HarvestQuestion, weather: DailyWeather)
   };
 }
 
-function outcomes(question: HarvestQuestion, weather: DailyWeather, season: number): Outcome[] {
-  const { from, readyAfter, days, yieldTPerHa, pricePerT, lossPctPerDay, lossFromDay, spoils, drying } = question;
+function outcomes(
+  question: HarvestQuestion,
+  weather: DailyWeather,
+  { season, ripe, yieldTPerHa }: SeasonAtHarvest,
+): Outcome[] {
+  const { readyAfter, days, pricePerT, lossPctPerDay, lossFromDay, spoils, drying } = question;
+  const from = ripe - question.ripeAfter;
   const moisture = drying ? fieldMoisture(drying.rule, weather, season, from, days) : null;
   const spells = spoils.map((spoil) => ({
     spoil,

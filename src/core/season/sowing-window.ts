@@ -6,18 +6,12 @@
 import { addDays, type IsoDate, isoDate, toDay } from "../dates";
 import { over, plus, times } from "../figure/expression";
 import { computed, type Figure, quantity } from "../figure/figure";
-import type { Guide, Kind } from "../guides/schema";
-import { clockOf } from "../phenology/development";
-import type { AskedSeason, RehearsedPlan } from "../rehearsal/course";
+import type { RehearsedPlan } from "../rehearsal/course";
 import { summedYields } from "../rehearsal/fit";
 import { LIMITS, type Limit, OUT } from "../rehearsal/outcome";
-import { courseOf } from "../rehearsal/prepare";
 import { chanceOfTarget, inOrder, meanOf, rankOf, rehearse } from "../rehearsal/rehearse";
-import { dailyChange } from "../water/kc-by-day";
-import type { Climate } from "../weather/climate";
-import { withGauge } from "../weather/gauged-rain";
 import { percentile } from "../weather/percentile";
-import { type ObservedWeather, SEASONS_FOR_WINDOWS, seasonWeather } from "../weather/season-weather";
+import { type AskedOf, askedCourse } from "./asked-course";
 
 /** How near the best a date must come to be recommended: chance within so many points, yield within so many per cent. */
 const RECOMMENDED_POINTS = 6;
@@ -29,17 +23,8 @@ const LEAST_SCALE = 0.25;
 /** Days after sowing within which cold counts. */
 const COLD_DAYS = 150;
 
-export interface WindowQuestion {
-  climate: Climate;
-  season: number;
-  today: IsoDate;
-  observed: ObservedWeather | null;
-  guide: Pick<Guide, "stages" | "climate">;
-  kind: Kind;
-  /** the season that is walked, with its own planting date: what came at or before planting moves with it */
-  asked: AskedSeason;
-  /** rain in the field's own gauge */
-  rain?: { day: IsoDate; rainMm: number }[];
+/** The season that is walked has its own planting date: what came at or before planting moves with it. */
+export interface WindowQuestion extends AskedOf {
   from: IsoDate;
   to: IsoDate;
   stepDays: number;
@@ -93,18 +78,10 @@ export interface WindowAnswer {
  * Example: sixty dates from 10 September in a hundred seasons of winter wheat take some tenths of a second.
  */
 export function simulateWindow(question: WindowQuestion, onProgress?: (share: number) => void): WindowAnswer {
-  const { climate, season, asked, kind, targetTPerHa } = question;
-  const weather = seasonWeather(climate, season, {
-    today: question.today,
-    observed: question.observed,
-    seasons: question.seasons ?? SEASONS_FOR_WINDOWS,
-  });
-  const clock = clockOf(question.guide, kind, climate.latitudeDeg, weather);
-  const course = courseOf(asked.crop, asked.ground, clock, {
-    rainMm: withGauge(weather, question.rain ?? []),
-    mulchKept: asked.mulchKept,
-    kcChange: dailyChange(climate, asked.heightM ?? undefined, weather.firstDay, weather.days),
-  });
+  const { asked, kind, targetTPerHa } = question;
+  const course = askedCourse(question, question.seasons);
+  const { clock } = course;
+  const { weather } = clock;
 
   const inside = (date: IsoDate) =>
     toDay(date) >= weather.firstDay && toDay(date) < weather.firstDay + weather.days - 30;

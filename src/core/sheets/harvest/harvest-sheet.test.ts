@@ -10,8 +10,8 @@ import { unwrap } from "../../result";
 import { applyChanges, type Change, change, freshDecisions } from "../decisions";
 import { draftPlan } from "../draft-plan";
 import { checkPlan } from "../example-findings";
+import { harvestWindowOf, harvestWindowQuestion } from "../varied/harvest-window";
 import { harvestWays } from "./ways";
-import { harvestQuestion, harvestWindowOf } from "./window";
 
 const looked = (guideId: string, facts: Partial<PlanFacts> = {}, ...changes: Change[]) => {
   const all = { ...EXAMPLE_FACTS, ...facts };
@@ -111,7 +111,7 @@ describe("the use", () => {
   it("decides whether sprouting costs the price", () => {
     const fall = (use: string) => {
       const { plan, facts } = looked("barley", {}, change("harvest/endUse", use));
-      return harvestQuestion(plan, facts)?.spoils.find((s) => s.id === "sprouting")?.priceFall;
+      return harvestWindowQuestion(plan, facts)?.question.spoils.find((s) => s.id === "sprouting")?.priceFall;
     };
     expect(fall("malting")).toBe(20);
     expect(fall("feed")).toBe(0);
@@ -121,11 +121,17 @@ describe("the use", () => {
 describe("the window", () => {
   it("opens on the day of ripeness and is worth less the longer one waits", () => {
     const { plan, facts } = looked("wheat");
-    const question = harvestQuestion(plan, facts);
-    if (!question) throw new Error("no question");
-    expect(question).toMatchObject({ readyAfter: 4, lossFromDay: 5, drying: { safePct: 14, greatestPct: 22 } });
-    const window = harvestWindowOf({ question, season: 2027, weather: facts });
+    const asked = harvestWindowQuestion(plan, facts);
+    if (!asked) throw new Error("no question");
+    expect(asked.question).toMatchObject({ readyAfter: 4, lossFromDay: 5, drying: { safePct: 14, greatestPct: 22 } });
+    const window = harvestWindowOf(asked);
     if (!window) throw new Error("no answer");
+    // set out on the planned day, what comes home is what the plan lets expect: its seasons, with their own ripeness and yield
+    const mean = plan.rehearsal.rehearsed?.meanTPerHa ?? 0;
+    const planned = window.days[asked.question.readyAfter]!;
+    const net = mean * asked.question.pricePerT - planned.dryingPerHa;
+    expect(planned.netPerHa / net).toBeGreaterThan(0.96);
+    expect(planned.netPerHa / net).toBeLessThan(1.04);
     expect(window.bestDay).toBeGreaterThan(0);
     expect(window.bestDay).toBeLessThan(14);
     expect(window.lastSensibleDay).toBeGreaterThanOrEqual(window.bestDay);
@@ -135,8 +141,8 @@ describe("the window", () => {
   it("answers for every guide, with shares between 0 and 1 and no loss over 100 %", () => {
     for (const { facts, decisions, season } of everyPlan()) {
       const plan = unwrap(draftPlan(facts, decisions, season, testGuide(decisions.crop.guideId)));
-      const question = harvestQuestion(plan, facts);
-      const window = question && harvestWindowOf({ question, season, weather: facts });
+      const question = harvestWindowQuestion(plan, facts);
+      const window = question && harvestWindowOf(question);
       for (const d of window?.days ?? []) {
         expect(Number.isFinite(d.netPerHa)).toBe(true);
         for (const share of [d.canShare, d.spoiltShare, d.lossPct / 100]) {
@@ -148,8 +154,8 @@ describe("the window", () => {
   });
   it("asks nothing without a station", () => {
     const { plan, facts } = looked("wheat");
-    const question = harvestQuestion(plan, facts);
-    expect(question && harvestWindowOf({ question, season: 2027, weather: { ...facts, climate: null } })).toBeNull();
+    const question = harvestWindowQuestion(plan, { ...facts, climate: null });
+    expect(question && harvestWindowOf(question)).toBeNull();
   });
 });
 

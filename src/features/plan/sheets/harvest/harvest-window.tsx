@@ -3,7 +3,7 @@
 import { useMemo } from "react";
 import { addDays, daysBetween, formatDay, isoDate } from "@/core/dates";
 import type { HarvestSeasons, WindowDay } from "@/core/harvest/harvest-seasons";
-import { type HarvestWindowQuestion, harvestQuestion } from "@/core/sheets/harvest/window";
+import { type HarvestWindowQuestion, harvestWindowQuestion } from "@/core/sheets/varied/harvest-window";
 import { Button } from "@/ui/button";
 import { Disclosure } from "@/ui/disclosure";
 import { figures, TableHead } from "@/ui/table-head";
@@ -19,11 +19,11 @@ export function HarvestWindow() {
   const { plan, facts, editable } = usePlanModel();
   const { put } = useMovingDates();
   const { number, show, areaMoney, moneyUnit } = useUnits();
-  const { climate, today, observedWeather } = facts;
-  const asked = useMemo((): HarvestWindowQuestion | null => {
-    const question = plan && climate ? harvestQuestion(plan, facts) : null;
-    return question && plan ? { question, season: plan.season, weather: { climate, today, observedWeather } } : null;
-  }, [plan, facts, climate, today, observedWeather]);
+  const { climate } = facts;
+  const asked = useMemo(
+    (): HarvestWindowQuestion | null => (plan && climate ? harvestWindowQuestion(plan, facts) : null),
+    [plan, facts, climate],
+  );
   const run = useWorker<HarvestWindowQuestion, HarvestSeasons | null>(make, asked);
   if (!plan) return null;
   if (!climate)
@@ -33,6 +33,7 @@ export function HarvestWindow() {
   const { answer } = run;
   if (!answer) return <p className="py-1 text-soft">Reckoning a hundred seasons ...</p>;
   const ripe = isoDate(asked.question.from);
+  const { harvest } = plan.rehearsal.rehearsed ?? {};
   const day = (after: number) => addDays(ripe, after);
   const priced = asked.question.pricePerT > 0 && asked.question.yieldTPerHa > 0;
   const cut = plan.operations.find((o) => o.role === "harvest");
@@ -112,10 +113,12 @@ export function HarvestWindow() {
         </div>
       </Disclosure>
       <p className="mt-1 text-[12px] text-soft">
-        {show(plan.rehearsal.expectedTPerHa, "yield", 1)} to expect, a hundred simulated seasons that all ripen on{" "}
-        {formatDay(ripe)}; on a day with rain from 2 mm on one waits for the next. Moisture follows air and rain of each
-        day (assumed shares), loss the guide&apos;s {plan.crop.guide.harvest.lossPctPerDay.typical} % a day. Look before
-        you cut.
+        {show(plan.rehearsal.expectedTPerHa, "yield", 1)} to expect, a hundred simulated seasons,{" "}
+        {harvest
+          ? `each from its own ripeness on (harvested from ${formatDay(harvest[0])} to ${formatDay(harvest[2])} in eight of ten), shown from the middle one, ${formatDay(ripe)}`
+          : `all ripe on ${formatDay(ripe)}`}
+        ; on a day with rain from 2 mm on one waits for the next. Moisture follows air and rain of each day (assumed
+        shares), loss the guide&apos;s {plan.crop.guide.harvest.lossPctPerDay.typical} % a day. Look before you cut.
         {plan.crop.guide.harvest.spoils.length > 0 &&
           ` Reckoned with besides: ${plan.crop.guide.harvest.spoils.map((s) => s.what).join("; ")}.`}
       </p>
