@@ -4,6 +4,7 @@ import { type IsoDate, toDay } from "../dates";
 import { type ImplementId, implementOf } from "../ground/implements";
 import { type ResolvedGuide, resolveGuide } from "../guides/resolve-guide";
 import type { Guide } from "../guides/schema";
+import { askedOf } from "../plan/asked-of";
 import type { PlanFacts } from "../plan/facts";
 import { listedPrice } from "../plan/listed-price";
 import { OWN } from "../plan/own-operations";
@@ -18,7 +19,7 @@ import { seasonWeather } from "../weather/season-weather";
 import { type Change, change } from "./decisions";
 import { fallBack } from "./faces";
 import type { Plan } from "./plan";
-import { question, windowsOf } from "./varied/window-question";
+import { windowsOf } from "./varied/window-question";
 
 interface Fallback {
   id: string;
@@ -129,7 +130,7 @@ export function fallbacks(facts: PlanFacts, plan: Plan, missedOn: IsoDate, other
         site,
         cannot: own ? [] : whyNot(facts, resolved.value, site),
         question: basis && {
-          ...question(facts, climate, resolved.value, plan.season, {
+          ...askedOf(facts, climate, resolved.value, plan.season, {
             ...basis,
             // nitrogen as it needs: such a plan would see to it
             fit: { ...basis.fit, needKgAt1T: 0 },

@@ -1,8 +1,8 @@
-import { daysBetween, formatDay } from "../../dates";
+import { formatDay } from "../../dates";
 import { MANURES, type ManureId } from "../../feed/manure";
-import { leachedNitrogen } from "../../feed/soil-nitrogen";
 import { NUTRIENTS, nutrientOf } from "../../nutrients";
-import { heldAtCapacityMmPerM } from "../../soil/available-water";
+import { askedOf } from "../../plan/asked-of";
+import { fateOfDoses } from "../../season/nitrogen-of-doses";
 import { q } from "../../units/told";
 import { change } from "../decisions";
 import { broughtByMaterials } from "../materials";
@@ -28,38 +28,26 @@ export function checkFeed(check: Check): void {
   checkDrained(check);
 }
 
-/** Days after a dressing in which the crop has not yet taken it up; assumption. */
-const TAKEN_UP_DAYS = 30;
 /** Depths to sample for mineral nitrogen. */
 const DEEP = `to ${q(60, "cm")} or ${q(90, "cm")}`;
 
 /** Nitrogen leached below the roots from which it is said [kg/ha]; assumption. */
 const LOST_WORTH_SAYING = 10;
 
-/** Doses that the water of the median season washes under the roots before they are taken up. */
+/** Dressings of which the plan's seasons wash much under the roots. */
 function checkDrained({ plan, facts, add }: Check): void {
-  const { season } = plan.water;
-  if (!season) return;
-  const heldPerM = heldAtCapacityMmPerM(facts.field.textureClass);
-  for (const at of new Set(plan.feed.doses.map((d) => d.at))) {
-    const date = plan.operations.find((o) => o.id === at)?.date;
-    const n = plan.feed.doses.reduce((sum, d) => sum + (d.at === at ? (d.brings.n ?? 0) : 0), 0);
-    const from = date ? daysBetween(season.from, date) : -1;
-    if (n <= 0 || from < 0) continue;
-    const drained = season.drainageMm.slice(from, from + TAKEN_UP_DAYS).reduce((a, b) => a + b, 0);
-    const rootCm = plan.stages.filter((s) => s.date <= (date ?? "")).at(-1)?.rootCm ?? 30;
-    const left = leachedNitrogen({
-      measuredKgPerHa: n,
-      drainageMm: drained,
-      heldMm: (heldPerM * Math.max(30, rootCm)) / 100,
-    });
-    const lost = left.ok ? n - left.value.leftKgPerHa : 0;
-    if (lost < LOST_WORTH_SAYING) continue;
+  const { asked, rehearsed } = plan.rehearsal;
+  const { climate } = facts;
+  if (!asked || !climate || !rehearsed || rehearsed.leachedUnderKgPerHa < LOST_WORTH_SAYING) return;
+  for (const fate of fateOfDoses(askedOf(facts, climate, plan.crop, plan.season, asked))) {
+    const date = plan.operations.find((o) => o.id === fate.dose)?.date;
+    if (!date || fate.leachedKgPerHa < LOST_WORTH_SAYING) continue;
+    const n = plan.feed.doses.reduce((sum, d) => sum + (d.at === fate.dose ? (d.brings.n ?? 0) : 0), 0);
     add(
       "advise",
-      `feed.drained.${at}`,
-      `About ${q(lost, "kg N/ha")} of the ${q(n, "kg N/ha")} due on ${formatDay(date as string)} are likely to leach.`,
-      `${q(drained, "mm")} are expected to drain below the roots in the ${TAKEN_UP_DAYS} days after it. Apply later or in two dressings${plan.water.irrigations.length > 0 ? ", and irrigate less at a time" : ""}.`,
+      `feed.drained.${fate.dose}`,
+      `About ${q(fate.leachedKgPerHa, "kg N/ha")} of the ${q(n, "kg N/ha")} due on ${formatDay(date)} are likely to leach.`,
+      `Mean of the simulated seasons; ${q(fate.takenUpKgPerHa, "kg N/ha")} of it end up in the crop. Apply later or in two dressings${plan.water.irrigations.length > 0 ? ", and irrigate less at a time" : ""}.`,
     );
   }
 }

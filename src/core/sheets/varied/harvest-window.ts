@@ -7,13 +7,13 @@ import {
   harvestSeasons,
   type SeasonAtHarvest,
 } from "../../harvest/harvest-seasons";
+import { askedOf } from "../../plan/asked-of";
 import type { PlanFacts } from "../../plan/facts";
 import { LIMITS, type Limit, OUT, OUT_SIZE } from "../../rehearsal/outcome";
 import { rehearse } from "../../rehearsal/rehearse";
 import { type AskedOf, askedCourse } from "../../season/asked-course";
 import { SEASONS_FOR_WINDOWS, seasonWeather } from "../../weather/season-weather";
 import type { Plan } from "../plan";
-import { question as askedOf } from "./window-question";
 
 /** Days after ripeness that are looked at. */
 const DAYS = 60;

@@ -1,6 +1,9 @@
 /** What nitrogen brings on a field: its plan drafted and rehearsed with more and less of it. */
 
+import { askedOf } from "../../plan/asked-of";
+import type { PlanFacts } from "../../plan/facts";
 import { ok, type Result } from "../../result";
+import { type DoseFate, fateOfDoses } from "../../season/nitrogen-of-doses";
 import { applyChanges, change } from "../decisions";
 import { draftPlan } from "../draft-plan";
 import type { Plan } from "../plan";
@@ -21,6 +24,8 @@ export interface NitrogenPoint {
 
 export interface NitrogenResponse {
   points: NitrogenPoint[];
+  /** what becomes of each dressing as planned, by its name */
+  dressings: (DoseFate & { name: string; appliedKgPerHa: number })[];
   plannedKgPerHa: number;
   /** what so much less or more than planned costs [minor]; null without a price */
   lessCosts: number | null;
@@ -67,10 +72,22 @@ export function nitrogenResponse(
   };
   return ok({
     points,
+    dressings: dressingsOf(drafted.value, facts),
     plannedKgPerHa: planned,
     lessCosts: costs(planned - STEP_KG),
     moreCosts: costs(planned + STEP_KG),
   });
+}
+
+/** What becomes of a plan's dressings; nothing is known of it where no season was rehearsed. */
+function dressingsOf(plan: Plan, facts: PlanFacts): NitrogenResponse["dressings"] {
+  const { asked } = plan.rehearsal;
+  if (!asked || !facts.climate) return [];
+  return fateOfDoses(askedOf(facts, facts.climate, plan.crop, plan.season, asked)).map((fate) => ({
+    ...fate,
+    name: plan.operations.find((o) => o.id === fate.dose)?.name ?? fate.dose,
+    appliedKgPerHa: plan.feed.doses.reduce((sum, d) => sum + (d.at === fate.dose ? (d.brings.n ?? 0) : 0), 0),
+  }));
 }
 
 const pointOf = (kgPerHa: number, plan: Plan): NitrogenPoint => ({

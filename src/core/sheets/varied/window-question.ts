@@ -3,11 +3,11 @@
 import { addDays, daysBetween, type IsoDate } from "../../dates";
 import type { Figure } from "../../figure/figure";
 import type { ResolvedGuide } from "../../guides/resolve-guide";
+import { askedOf } from "../../plan/asked-of";
 import type { PlanFacts } from "../../plan/facts";
 import { OWN } from "../../plan/own-operations";
 import { chosenWindow, type DatedWindow, sowingWindows } from "../../plan/sowing-windows";
 import type { WindowQuestion } from "../../season/sowing-window";
-import type { Climate } from "../../weather/climate";
 import type { Plan } from "../plan";
 
 /** Days looked at before the first customary date and after the last. */
@@ -64,7 +64,7 @@ export function windowQuestion(facts: PlanFacts, plan: Plan, of: PlanWindows, on
   const from = only ?? (sown ? (sown < start ? sown : start) : soonest);
   const to = only ?? addDays(last.until, AFTER);
   return {
-    ...question(facts, climate, of.resolved, plan.season, asked),
+    ...askedOf(facts, climate, of.resolved, plan.season, asked),
     from,
     to: to < from ? from : to,
     stepDays: Math.max(1, Math.ceil(daysBetween(from, to < from ? from : to) / MOST_DATES)),
@@ -72,21 +72,3 @@ export function windowQuestion(facts: PlanFacts, plan: Plan, of: PlanWindows, on
     targetTPerHa: plan.targetTPerHa,
   };
 }
-
-/** What all questions of a season here have in common. */
-export const question = (
-  facts: PlanFacts,
-  climate: Climate,
-  resolved: ResolvedGuide,
-  season: number,
-  asked: WindowQuestion["asked"],
-): Omit<WindowQuestion, "from" | "to" | "stepDays" | "targetTPerHa"> => ({
-  climate,
-  season,
-  today: facts.today,
-  observed: facts.observedWeather,
-  guide: { stages: resolved.guide.stages, climate: resolved.guide.climate },
-  kind: resolved.kind,
-  asked,
-  rain: facts.rain ?? [],
-});

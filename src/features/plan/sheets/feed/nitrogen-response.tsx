@@ -23,7 +23,7 @@ export function NitrogenByRate() {
         Simulating the seasons with more and less nitrogen, {number(100 * (run.progress ?? 0), 0)} %
       </p>
     );
-  const { points, plannedKgPerHa, lessCosts, moreCosts } = answer;
+  const { points, dressings, plannedKgPerHa, lessCosts, moreCosts } = answer;
   const unit = split(1, "massPerArea").unit;
   const kg = (value: number) => split(value, "massPerArea", 0).number;
   const planned = (p: NitrogenPoint) => Math.abs(p.kgPerHa - plannedKgPerHa) < 1e-6;
@@ -74,6 +74,41 @@ export function NitrogenByRate() {
         )}
         Fields level off less sharply than simulated seasons do. Quality, lodging and disease are not in the margin.
       </p>
+      {dressings.length > 0 && (
+        <table className="mt-2 w-full border-collapse">
+          <caption className="text-left text-[12px] text-soft">
+            Where each dressing goes, {unit}, mean of the seasons with it less those without
+          </caption>
+          <TableHead
+            className="[&>th]:pl-2 [&>th:first-child]:pl-0"
+            columns={[
+              "Dressing",
+              ...figures("Applied", "In the crop", "Left in the soil", "Leached", "Bound or lost as gas"),
+            ]}
+          />
+          <tbody>
+            {dressings.map((d) => (
+              <tr key={d.dose} className="border-t border-line">
+                <th scope="row" className="py-0.5 text-left font-normal">
+                  {d.name}
+                </th>
+                {[
+                  d.appliedKgPerHa,
+                  d.takenUpKgPerHa,
+                  d.leftKgPerHa,
+                  d.leachedKgPerHa,
+                  d.appliedKgPerHa - d.givenKgPerHa,
+                ].map((value, i) => (
+                  // biome-ignore lint/suspicious/noArrayIndexKey: five columns that never change places
+                  <td key={i} className="text-right">
+                    {kg(value)}
+                  </td>
+                ))}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
     </div>
   );
 }
