@@ -18,7 +18,7 @@ export { manureCredit } from "./feed/manure";
 export { nitrogenNeed } from "./feed/nitrogen-need";
 export { phosphatePotashNeed } from "./feed/phosphate-potash-need";
 export { residueMass, residueNutrients } from "./feed/residue";
-export { leachedNitrogen, mineralisedNitrogen } from "./feed/soil-nitrogen";
+export { mineralisedNitrogen } from "./feed/soil-nitrogen";
 export { splitNutrient } from "./feed/split-nutrient";
 export { combinedPass } from "./ground/combined-pass";
 export { residueCover } from "./ground/residue-cover";

@@ -1,6 +1,6 @@
 /**
  * Reads a figure's formula as it is printed and works it out from the values that are shown beside it. It knows nothing of the code that
- * made the formula: names of inputs, numbers, + - x / ^, brackets, "at least", "at most", "rounded", "whole ones", exp(...), "in kg/ha" for
+ * made the formula: names of inputs, numbers, + - x / ^, brackets, "at least", "at most", "rounded", "whole ones", "in kg/ha" for
  * the bare number in a unit, "(...) kg/ha" for a bare number that is meant in one, "sum of the 7 lines". Dimensions are worked out with it:
  * what is added must be alike, and the whole must be of the figure's unit.
  */
@@ -136,11 +136,6 @@ export function evaluate({ formula = "", inputs, unit }: Figure, rules: Rules): 
         if (!alike(a.of, b.of)) fail("unlike lines");
         return { value: a.value + b.value, of: a.of };
       }, first);
-    }
-    if (eat("exp(")) {
-      const q = clauses();
-      if (!eat(")")) fail("no end of exp(");
-      return { value: Math.exp(bare(q, "an exponent")), of: {} };
     }
     const label = names.find((name) => formula.startsWith(name, at));
     if (label !== undefined) {

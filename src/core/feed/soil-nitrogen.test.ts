@@ -3,7 +3,7 @@ import { describe, expect, it } from "vitest";
 import { unwrap } from "../result";
 import { TEXTURE_CLASSES } from "../soil/texture";
 import { leachLayers } from "./leach-layers";
-import { leachedNitrogen, mineralisedNitrogen, ratePctOf } from "./soil-nitrogen";
+import { mineralisedNitrogen, ratePctOf } from "./soil-nitrogen";
 
 const days = (n: number, of: number) => new Array<number>(n).fill(of);
 const TOPSOIL = { organicMatterPct: 3, depthCm: 20, bulkDensityTPerM3: 1.3 };
@@ -96,17 +96,5 @@ describe("nitrate in layers", () => {
     ]);
     const none = leachLayers({ layers: [], drainageMm: undefined as never });
     expect(none.ok ? [] : none.errors.map((e) => e.field)).toEqual(["layers", "drainageMm"]);
-  });
-});
-
-describe("leached nitrogen", () => {
-  it("falls with what drains through what the soil holds", () => {
-    // 60 x exp(-120 / 360) = 60 x 0.7165 = 42.99
-    expect(unwrap(leachedNitrogen({ measuredKgPerHa: 60, drainageMm: 120, heldMm: 360 })).leftKgPerHa).toBeCloseTo(
-      42.99,
-      2,
-    );
-    expect(unwrap(leachedNitrogen({ measuredKgPerHa: 60, drainageMm: 0, heldMm: 360 })).leftKgPerHa).toBe(60);
-    expect(leachedNitrogen({ measuredKgPerHa: 60, drainageMm: 10, heldMm: 0 }).ok).toBe(false);
   });
 });

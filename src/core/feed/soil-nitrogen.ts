@@ -1,7 +1,7 @@
 /** What the soil gives of nitrogen: what its organic matter sets free, and what rain leaves of an amount. */
 
 import { readNumber } from "../args";
-import { exp, over, times } from "../figure/expression";
+import { over, times } from "../figure/expression";
 import { computed, type Known, type KnownOf, quantity, workingOf } from "../figure/figure";
 import { type FieldError, failed, fieldError, ok, type Result } from "../result";
 import { bulkDensityTPerM3, clayGPerKg, type TextureClass } from "../soil/texture";
@@ -115,30 +115,3 @@ export const organicGround = (
 
 /** The rate by the soil's clay, since clay shelters organic matter: 1.5 % x 400 / (200 + clay in g/kg); form of Remy and Marin-Lafleche, recalled. */
 export const ratePctOf = (texture: TextureClass): number => (USUAL_RATE_PCT * 400) / (200 + clayGPerKg(texture));
-
-/**
- * What is left of a measured amount of soil mineral nitrogen after water has drained through the rooted soil [kg N/ha]:
- * measured x exp(- drainage / water that the rooted soil holds at capacity).
- *
- * Example: 60 kg, 120 mm drained through soil that holds 360 mm: 60 x exp(-1/3) = 43.
- */
-export function leachedNitrogen(input: {
-  measuredKgPerHa: number;
-  drainageMm: number;
-  heldMm: number;
-}): Result<{ leftKgPerHa: number }> {
-  const errors: FieldError[] = [];
-  const measured = readNumber(errors, "measuredKgPerHa", input.measuredKgPerHa, { min: 0, max: 2000, unit: "kg/ha" });
-  const drainage = readNumber(errors, "drainageMm", input.drainageMm, { min: 0, max: 20_000, unit: "mm" });
-  const held = readNumber(errors, "heldMm", input.heldMm, { above: 0, max: 3000, unit: "mm" });
-  if (errors.length > 0) return failed(errors);
-  const leftKgPerHa = computed(
-    "Soil mineral N",
-    "kg/ha",
-    over(
-      quantity("measured", measured, "kg/ha", { basis: { kind: "measured", text: "soil test" } }),
-      exp(over(quantity("drained since", drainage, "mm"), quantity("held at capacity in the rooted soil", held, "mm"))),
-    ),
-  );
-  return ok({ leftKgPerHa: leftKgPerHa.value }, { leftKgPerHa });
-}

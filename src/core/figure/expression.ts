@@ -178,15 +178,6 @@ export const wholeOnes = (term: Term): Expression => ({
 });
 export const rounded = (term: Term): Expression => clause(term, "rounded", null, Math.round);
 
-/** e to a power. */
-export const exp = (term: Term): Expression => ({
-  value: Math.exp(plain(term)),
-  ten: 0,
-  binds: ATOM,
-  parts: [term],
-  print: ([of]) => `exp(${textOf(of as Term)})`,
-});
-
 /** A value as the bare number that it is in its own unit, for formulas that were fitted to numbers: "organic matter in %". */
 export const numberOf = (input: Input): Expression => ({
   value: numberIn(input),

@@ -1,4 +1,4 @@
-import { formatDay } from "../../dates";
+import { addDays, daysBetween, formatDay, type IsoDate } from "../../dates";
 import { MANURES, type ManureId } from "../../feed/manure";
 import { NUTRIENTS, nutrientOf } from "../../nutrients";
 import { askedOf } from "../../plan/asked-of";
@@ -52,8 +52,24 @@ function checkDrained({ plan, facts, add }: Check): void {
   }
 }
 
+/** Mineral nitrogen is best sampled so many days before the first nitrogen; much earlier or later says less. Assumptions. */
+const BEFORE_NITROGEN_DAYS = 14;
+const EARLY_DAYS = 45;
+const LATE_DAYS = 30;
+
+/** The day on which a sample of mineral nitrogen says most; null where no nitrogen has a date. */
+function bestSampling({ operations, feed }: Check["plan"]): IsoDate | null {
+  const dates = operations.flatMap((o) => (feed.splits.some((s) => s.id === o.id) && o.date ? [o.date] : [])).sort();
+  return dates[0] ? addDays(dates[0], -BEFORE_NITROGEN_DAYS) : null;
+}
+
+function whenToSample(plan: Check["plan"]): string {
+  const best = bestSampling(plan);
+  return best ? `about ${formatDay(best)}, before the first nitrogen` : "before the first nitrogen";
+}
+
 /** A sample counts only for the crop after it, and only as deep as it went. */
-function checkMineralN({ plan, add }: Check): void {
+function checkMineralN({ plan, facts, add }: Check): void {
   const { mineralN } = plan.feed;
   if (plan.figures["feed.mineralN"]?.override) return;
   const assumed = plan.figures["feed.mineralN"]?.value ?? 0;
@@ -65,7 +81,7 @@ function checkMineralN({ plan, add }: Check): void {
       "hint",
       "feed.mineralNAssumed",
       `Soil mineral N was not measured: ${value} assumed.`,
-      `The true value is usually within ${q(20, "kg/ha")} of this. Sample ${DEEP} before the first nitrogen.`,
+      `The true value is usually within ${q(20, "kg/ha")} of this. Sample ${DEEP} ${whenToSample(plan)}.`,
     );
   } else if (mineralN.use !== "measured")
     add(
@@ -73,7 +89,7 @@ function checkMineralN({ plan, add }: Check): void {
       "feed.mineralNUnused",
       `The soil mineral N result of ${formatDay(mineralN.takenOn, true)} (${q(mineralN.measured, "kg/ha")}) is not used.`,
       mineralN.use === "before another crop"
-        ? `It was taken before another crop, or more than a year ago. The plan assumes ${value}. Resample before the first nitrogen.`
+        ? `It was taken before another crop, or more than a year ago. The plan assumes ${value}. Resample ${whenToSample(plan)}.`
         : "Nitrate is lost within days where the field is flooded.",
     );
   else {
@@ -85,12 +101,24 @@ function checkMineralN({ plan, add }: Check): void {
         `The ${q(mineralN.measured, "kg/ha")} are used as measured, but roots go deeper: the true value is likely to be higher. Sample ${DEEP}.`,
       );
     const { leachedKgPerHa, setFreeKgPerHa, until, drainedMm } = mineralN.since;
+    const best = bestSampling(plan);
+    const again =
+      best && best > mineralN.takenOn && daysBetween(mineralN.takenOn, best) > EARLY_DAYS && best >= facts.today
+        ? ` A sample about ${formatDay(best)}, before the first nitrogen, says more.`
+        : "";
+    if (best && mineralN.takenOn > addDays(best, LATE_DAYS))
+      add(
+        "hint",
+        "feed.mineralNLate",
+        `The mineral N was sampled on ${formatDay(mineralN.takenOn, true)}, when the crop was taking it up.`,
+        `What it holds by then is missing from the sample. The best date was about ${formatDay(best)}.`,
+      );
     if (leachedKgPerHa >= 5)
       add(
         "hint",
         "feed.mineralNLeached",
         `Of the mineral N sampled and set free since, ${q(leachedKgPerHa, "kg/ha")} are expected to leach before ${formatDay(until)}.`,
-        `${q(mineralN.measured, "kg/ha")} were sampled and ${q(setFreeKgPerHa, "kg/ha")} are set free; about ${q(drainedMm, "mm")} drain through the root zone. ${value} can be used. A wet winter leaves less.`,
+        `${q(mineralN.measured, "kg/ha")} were sampled and ${q(setFreeKgPerHa, "kg/ha")} are set free; about ${q(drainedMm, "mm")} drain through the root zone. ${value} can be used. A wet winter leaves less.${again}`,
       );
   }
 }

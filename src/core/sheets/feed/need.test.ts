@@ -373,3 +373,28 @@ describe("caps and balance", () => {
     expect(along(1.1).ids).toContain("feed.over.k2o");
   });
 });
+
+describe("the date of a sample of mineral nitrogen", () => {
+  const sample = (takenOn: string) => {
+    const previousCrop = { ...EXAMPLE_FACTS.previousCrop!, harvest: "2026-07-20", harvested: true };
+    const test = { takenOn, soilMineralNKgPerHa: 55, soilMineralNDepthCm: 90 };
+    const today = takenOn > EXAMPLE_FACTS.today ? takenOn : EXAMPLE_FACTS.today;
+    const done = (operationId: string, doneOn: string) => ({ operationId, doneOn, quantityPerHa: null, note: "" });
+    const log = today > "2027-03-05" ? [done("planting", "2026-10-04"), done("n1", "2027-03-05")] : [];
+    const { findings } = found("wheat", {}, tested(test, { previousCrop, today, log }));
+    return (id: string) => findings.find((f) => f.id === id);
+  };
+  it("is best about two weeks before the first nitrogen: much earlier and much later are said", () => {
+    // first nitrogen on 5 Mar: about 19 Feb
+    const early = sample("2026-07-30");
+    expect(early("feed.mineralNLeached")?.why).toMatch(/A sample about 1\d Feb|A sample about 2\d Feb/);
+    expect(early("feed.mineralNLate")).toBeUndefined();
+    const late = sample("2027-04-20");
+    expect(late("feed.mineralNLate")?.title).toContain("20 Apr 2027");
+    expect(sample("2027-02-18")("feed.mineralNLate")).toBeUndefined();
+  });
+  it("stands in the advice to sample", () => {
+    const unsampled = found("wheat", {}, tested({ soilMineralNKgPerHa: null })).findings;
+    expect(unsampled.find((f) => f.id === "feed.mineralNAssumed")?.why).toMatch(/Sample to .* about \d+ Feb, before/);
+  });
+});
