@@ -99,6 +99,8 @@ export interface RehearsedPlan {
   earlyBefore: number | null;
   /** share of the yield that the site allows, by what the walk does not see */
   siteShare: number;
+  /** share of the yield that what was found over its threshold leaves */
+  threatShare: number;
 }
 
 /** What fits a crop's growth to the yields that are known of it. */

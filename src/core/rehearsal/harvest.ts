@@ -27,7 +27,7 @@ interface Grown {
 /** Writes harms, day of harvest and yield of one season. */
 export function takeHome(
   { crop, clock: { weather }, rainMm, soilC }: Course,
-  { plantingDay, earlyBefore, siteShare }: RehearsedPlan,
+  { plantingDay, earlyBefore, siteShare, threatShare }: RehearsedPlan,
   season: number,
   { grownTPerHa, ripe, emergedAt, frost, heat }: Grown,
   out: Float64Array,
@@ -71,6 +71,7 @@ export function takeHome(
   }
   lose("lateHarvest", Math.min(MOST_WET_LOSS, waited * crop.harvestLossPerDay));
   lose("site", 1 - siteShare);
+  lose("threats", 1 - threatShare);
   out[OUT.harvestDay] = harvest;
   out[OUT.yield] = left;
 }

@@ -12,6 +12,7 @@ export const LIMITS = [
   "heat",
   "lateHarvest",
   "site",
+  "threats",
   "unripe",
 ] as const;
 export type Limit = (typeof LIMITS)[number];
@@ -26,6 +27,7 @@ export const LIMIT_NAMES: Record<Limit, string> = {
   heat: "heat at a sensitive stage",
   lateHarvest: "wet harvest",
   site: "site",
+  threats: "pests, weeds or disease found",
   unripe: "not ripe in time",
 };
 

@@ -24,4 +24,5 @@ export const UNPLANNED: Omit<RehearsedPlan, "startDay" | "plantingDay"> = {
   stand: 1,
   earlyBefore: null,
   siteShare: 1,
+  threatShare: 1,
 };

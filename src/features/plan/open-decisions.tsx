@@ -11,6 +11,12 @@ import { usePlanModel } from "./plan-context";
 
 const make = () => new Worker(new URL("../../workers/open-decisions.worker.ts", import.meta.url));
 
+const AGAINST: Record<OpenDecision["against"], string> = {
+  "left out": "leaving it out",
+  "a week later": "a week later",
+  untreated: "leaving it untreated, by the cheapest product",
+};
+
 /** While the crop stands: what the season gains by the next dressing, irrigation and harvest. */
 export function OpenDecisions({ onOpen }: { onOpen: (operation: Operation) => void }) {
   const { question, plan } = usePlanModel();
@@ -30,7 +36,7 @@ export function OpenDecisions({ onOpen }: { onOpen: (operation: Operation) => vo
         {answer.map((d) => {
           const operation = plan.operations.find((o) => o.id === d.operationId);
           return (
-            <li key={d.operationId} className="border-t border-line py-1 first:border-0">
+            <li key={d.name} className="border-t border-line py-1 first:border-0">
               {operation ? (
                 <Button look="quiet" onClick={() => onOpen(operation)}>
                   {operation.name}
@@ -39,7 +45,7 @@ export function OpenDecisions({ onOpen }: { onOpen: (operation: Operation) => vo
                 d.name
               )}
               , {formatDay(d.date)}: {gains(d) ? "brings" : "costs"} <b>{worth(d)}</b>{" "}
-              <span className="text-soft">against {d.against === "left out" ? "leaving it out" : "a week later"}</span>
+              <span className="text-soft">against {AGAINST[d.against]}</span>
             </li>
           );
         })}

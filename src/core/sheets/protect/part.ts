@@ -37,12 +37,23 @@ export interface ThreatReason {
   by: number;
 }
 
+/** What a threat takes that was found over its threshold, and what would be done about it. */
+export interface ThreatFound {
+  /** of the yield, after what is planned against it [%] */
+  lossPct: number;
+  /** share of that which the cheapest product takes away [%], and its cost with the pass [minor/ha], null where no label allows one */
+  efficacyPct: number;
+  costPerHa: number | null;
+}
+
 export interface PlannedThreat {
   id: string;
   from: IsoDate | null;
   to: IsoDate | null;
   likelihood: Likelihood;
   reasons: ThreatReason[];
+  /** null where it was not found over its threshold */
+  found: ThreatFound | null;
   /** when its first brood is there in a usual season; null where it has none */
   broodOn: IsoDate | null;
 }

@@ -12,7 +12,9 @@ import { seasonWeather } from "../../weather/season-weather";
 import type { PlanParts } from "../plan";
 import type { Draft } from "../sheet";
 import { round } from "../words";
+import { cheapestTreatment } from "./cheapest-treatment";
 import type { PlannedThreat, ThreatReason } from "./part";
+import { efficacyOf } from "./pays-from";
 
 /** Days back from today over which measured weather still speaks. */
 const WEATHER_DAYS = 21;
@@ -26,7 +28,9 @@ const WEATHER = 1;
 type Threat = Guide["threats"][number];
 
 /** What threats depend on besides the guide and the weather. */
-type BeforeThreats = Pick<PlanParts, "ground" | "seed" | "water">;
+type BeforeThreats = Pick<PlanParts, "ground" | "seed" | "water"> & {
+  protect: Pick<PlanParts["protect"], "treatments" | "measures" | "crop">;
+};
 
 /** The threats of a plan in the order in which their time comes; those without a date last. */
 export function threatsOf(draft: Draft<BeforeThreats>, solved: SolvedDates): PlannedThreat[] {
@@ -42,6 +46,7 @@ export function threatsOf(draft: Draft<BeforeThreats>, solved: SolvedDates): Pla
       if (weather) reasons.push(weather);
       const counted = countedOver(draft, threat.id, threat.scout.placeM2);
       if (counted) reasons.push(counted);
+      const found = (counted?.by ?? 0) >= FOUND;
       const steps = reasons.reduce((sum, r) => sum + r.by, 0);
       return {
         id: threat.id,
@@ -49,10 +54,27 @@ export function threatsOf(draft: Draft<BeforeThreats>, solved: SolvedDates): Pla
         to,
         likelihood: likelihoodAfter(threat.usual, steps),
         reasons,
+        found: found
+          ? {
+              lossPct: (threat.lossPct?.typical ?? 0) * escaping(draft, threat),
+              efficacyPct: efficacyOf(threat).typical,
+              costPerHa: cheapestTreatment(draft.parts.protect.crop, draft.facts, threat.id)?.costPerHa ?? null,
+            }
+          : null,
         broodOn: broodOn(draft, threat, date, to),
       };
     })
     .sort((a, b) => ((a.from ?? "9") < (b.from ?? "9") ? -1 : (a.from ?? "9") > (b.from ?? "9") ? 1 : 0));
+}
+
+/** Share of a threat's harm that what is planned against it leaves: each treatment and measure takes its part of what those before left. */
+function escaping({ parts }: Draft<BeforeThreats>, threat: Threat): number {
+  const { treatments, measures } = parts.protect;
+  const taken = [
+    ...treatments.filter((t) => t.threatId === threat.id && t.product).map(() => efficacyOf(threat).typical),
+    ...measures.filter((m) => m.threatId === threat.id).map((m) => m.option.efficacyPct?.typical ?? 0),
+  ];
+  return taken.reduce((left, pct) => left * (1 - pct / 100), 1);
 }
 
 /** What of a field and its plan threats depend on. */

@@ -124,6 +124,7 @@ export function questionOf(draft: Draft<Dated>, solved: SolvedDates, operations:
       stand: standOf(draft, seed),
       earlyBefore: dayOf(window.best),
       siteShare,
+      threatShare: parts.protect.threats.reduce((share, { found }) => share * (1 - (found?.lossPct ?? 0) / 100), 1),
     },
   };
 }
@@ -256,7 +257,7 @@ export function* rehearsedPart(
         rankOf(sorted, 50),
         "t/ha",
       ),
-      `A planning index: light x warmth x stand x the lesser of water and nitrogen, less harms and what the site does not allow. ${OTHER_CAUSES_TEXT} Weeds, pests and diseases count as controlled.`,
+      `A planning index: light x warmth x stand x the lesser of water and nitrogen, less harms and what the site does not allow. ${OTHER_CAUSES_TEXT} Weeds, pests and diseases count as controlled, but for what was found over its threshold.`,
     ),
   );
   // a value of one's own moves the bad season with it

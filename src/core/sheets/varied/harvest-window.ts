@@ -93,8 +93,8 @@ function ripened(walked: AskedOf): SeasonAtHarvest[] {
     const lost = (limit: Limit) => at(OUT.losses + LIMITS.indexOf(limit));
     const home = at(OUT.yield);
     if (at(OUT.ripeDay) < 0 || home <= 0) return [];
-    // what waiting took is asked here anew; what the site does not allow is taken off what is left of it
-    const beforeSite = home + lost("site");
+    // what waiting took is asked here anew; what site and threats do not leave is taken off what is left of it
+    const beforeSite = home + lost("site") + lost("threats");
     return [
       {
         season,

@@ -47,6 +47,36 @@ describe("open decisions", () => {
     expect(next?.gainPerHa).toBeGreaterThan(1000);
     expect(next?.gainTPerHa).toBeGreaterThan(0.1);
   });
+  it("weigh a treatment of what was found over its threshold against leaving it", () => {
+    const log = [sown, done("n1", "2027-03-10", 60), done("n2", "2027-04-10", 120), done("n3", "2027-05-07", 60)];
+    const counted = (counts: number[]) => ({
+      id: "v",
+      threatId: "septoria",
+      day: "2027-05-08",
+      counts,
+      threshold: 6,
+      note: "",
+      person: "Imre",
+    });
+    const question = asked("2027-05-10", log);
+    const seen = (counts: number[]) => ({ ...question, facts: { ...question.facts, scouting: [counted(counts)] } });
+    const drafted = (q: typeof question) => unwrap(draftPlan(q.facts, q.decisions, 2027, q.guide));
+    const found = drafted(seen([9, 10, 11, 10]));
+    // 15 % of the yield where nothing is done: so much less is expected, and named among what holds it back
+    const plain = drafted(question);
+    expect(found.rehearsal.expectedTPerHa).toBeCloseTo(0.85 * plain.rehearsal.expectedTPerHa, 6);
+    expect(found.rehearsal.rehearsed?.heldBackBy.find((h) => h.limit === "threats")?.tPerHa).toBeCloseTo(
+      0.15 * (plain.rehearsal.rehearsed?.meanTPerHa ?? 0),
+      6,
+    );
+    const treat = unwrap(openDecisions(seen([9, 10, 11, 10]))).find((d) => d.against === "untreated");
+    // 65 % of 15 % of the mean yield
+    expect(treat).toMatchObject({ operationId: null, name: "Treat septoria leaf blotch" });
+    expect(treat?.gainTPerHa).toBeCloseTo(0.65 * 0.15 * (plain.rehearsal.rehearsed?.meanTPerHa ?? 0), 6);
+    // counts that settle nothing take nothing
+    expect(drafted(seen([9])).rehearsal.expectedTPerHa).toBeCloseTo(plain.rehearsal.expectedTPerHa, 6);
+    expect(unwrap(openDecisions(seen([9]))).some((d) => d.against === "untreated")).toBe(false);
+  });
   it("weigh the harvest against a week later, and give yield alone where nothing is priced", () => {
     const fed = ["n1", "n2", "n3"].map((id, i) => done(id, `2027-0${3 + i}-10`, 80));
     const [cut] = of("2027-07-20", [sown, ...fed]);
