@@ -39,7 +39,7 @@ const movedList = () => import("./moved");
 const staleBanner = () => import("./stale-banner").then((m) => m.StaleBanner);
 const StaleBanner = dynamic(staleBanner, { ssr: false });
 const BrokenPlan = dynamic(() => import("./broken-plan").then((m) => m.BrokenPlan));
-const OpenDecisions = dynamic(() => import("./open-decisions").then((m) => m.OpenDecisions), { ssr: false });
+const OpenDecisions = dynamic(() => import("./open-decisions").then((m) => m.OpenDecisions));
 const DraftsDialog = dynamic(() => import("./dialogs/drafts-dialog").then((m) => m.DraftsDialog), { ssr: false });
 const StageDialog = dynamic(() => import("./dialogs/stage-dialog").then((m) => m.StageDialog), { ssr: false });
 const VersionsDialog = dynamic(() => import("./dialogs/versions").then((m) => m.VersionsDialog), { ssr: false });

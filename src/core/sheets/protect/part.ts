@@ -38,7 +38,7 @@ export interface ThreatReason {
 }
 
 /** What a threat takes that was found over its threshold, and what would be done about it. */
-export interface ThreatFound {
+interface ThreatFound {
   /** of the yield, after what is planned against it [%] */
   lossPct: number;
   /** share of that which the cheapest product takes away [%], and its cost with the pass [minor/ha], null where no label allows one */

@@ -9,7 +9,7 @@ import { meanMargin } from "./mean-margin";
 import { type MovedFigure, movedFigures } from "./moved-figures";
 import type { PlanQuestion } from "./plan-question";
 
-export interface LeaningLine {
+interface LeaningLine {
   id: string;
   label: string;
   /** what is planned, and from where to where it may be, in words */
