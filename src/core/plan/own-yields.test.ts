@@ -45,7 +45,10 @@ describe("own yields", () => {
       { tPerHa: (40 / whole) * grain.product.targetTPerHa.typical, weight: 0.5 },
     ]);
   });
-  it("of a record that does not say are the crop's usual kind and use", () => {
+  it("of a record that does not say are of the kind and use that yields most nearly so much", () => {
+    // an early potato of 24 t/ha, lifted in July, is no poor maincrop
+    expect(ownYields([grown("potato", 24)], crop("potato", "early"))).toEqual([{ tPerHa: 24, weight: 1 }]);
+    expect(ownYields([grown("maize", 40)], crop("maize", "grain", "wholeCrop"))).toEqual([{ tPerHa: 40, weight: 1 }]);
     expect(ownYields([grown("wheat", 8.1)], crop("wheat"))).toEqual([{ tPerHa: 8.1, weight: 1 }]);
     // 8.1 of typical 7.5 is 5.94 of typical 5.5
     expect(ownYields([grown("wheat", 8.1)], crop("wheat", "spring"))).toEqual([

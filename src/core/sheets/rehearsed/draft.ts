@@ -167,10 +167,12 @@ function nitrogenOf(
   const on = (id: string) => days.get(id) ?? plantingDay;
   const isDone = (id: string) => facts.log.some((l) => l.operationId === id);
   const { feed } = parts;
-  const arrivals: NitrogenArrival[] = feed.doses.flatMap(({ at, brings }) => {
-    const kg = (brings.n ?? 0) * recovered;
-    return kg > 0 ? [{ ...fertiliser(at, on(at), kg), ...(isDone(at) ? { done: true } : {}) }] : [];
-  });
+  // of what goes out together the season does not know which product it was
+  const dosed = new Map<string, number>();
+  for (const { at, brings } of feed.doses) dosed.set(at, (dosed.get(at) ?? 0) + (brings.n ?? 0) * recovered);
+  const arrivals: NitrogenArrival[] = [...dosed].flatMap(([at, kg]) =>
+    kg > 0 ? [{ ...fertiliser(at, on(at), kg), ...(isDone(at) ? { done: true } : {}) }] : [],
+  );
   if (feed.manure.n > 0)
     arrivals.push({ day: on(OWN.manure), nitrate: 0, ammonium: 0, slow: feed.manure.n * recovered });
   const residue = (context.figures["feed.residueN"]?.value ?? 0) * recovered;

@@ -13,8 +13,9 @@ import { type Dates, questionOf, recoveredOf, spelling } from "./draft";
 
 /** Of a hundred seasons so many are enough to find a dose by: every fourth. */
 const EVERY = 4;
-/** The steps in which a dose is sought [kg N/ha]; between the last ones it lies on the parabola through them. */
-const STEPS = [40, 20, 10];
+/** The steps in which a dose is sought: far, then near the top of the parabola through three of those; the dose lies on that through the last three [kg N/ha]. */
+const FAR = 40;
+const NEAR = 10;
 /** No dose is sought past this, in parts of the most that is usual, nor past so much [kg N/ha]. */
 const MOST = { ofUsual: 1.5, kgPerHa: 400 };
 
@@ -60,18 +61,21 @@ export function nitrogenAsked(
     };
     const marginAt = (kgPerHa: number) => yieldAt(kgPerHa) * pricePerT - kgPerHa * pricePerKg;
     const most = Math.min(MOST.kgPerHa, Math.round((guide.usual.n.high * MOST.ofUsual) / 10) * 10);
-    let best = open.length > 0 ? Math.min(most, Math.round(planned / 20) * 20) : 0;
-    if (open.length > 0)
-      for (const step of STEPS)
-        for (;;) {
-          // of two that bring the same the smaller
-          const [less, more] = [Math.max(0, best - step), Math.min(most, best + step)];
-          const next = marginAt(less) >= marginAt(best) ? less : marginAt(more) > marginAt(best) ? more : best;
-          if (next === best) break;
-          best = next;
-        }
-    const last = STEPS.at(-1) as number;
-    const still = best > 0 ? best + vertex(marginAt(best - last), marginAt(best), marginAt(best + last)) * last : 0;
+    const top = (at: number, step: number) =>
+      at > 0 ? at + vertex(marginAt(Math.max(0, at - step)), marginAt(at), marginAt(at + step)) * step : 0;
+    /** Uphill from a dose in such steps; of two that bring the same to the smaller. */
+    const climbed = (from: number, step: number): number => {
+      for (let at = from; ; ) {
+        const [less, more] = [Math.max(0, at - step), Math.min(most, at + step)];
+        const next = marginAt(less) >= marginAt(at) ? less : marginAt(more) > marginAt(at) ? more : at;
+        if (next === at) return at;
+        at = next;
+      }
+    };
+    const nearby = (kgPerHa: number) => Math.max(0, Math.min(most, Math.round(kgPerHa / NEAR) * NEAR));
+    const begun = open.length > 0 ? climbed(nearby(planned), FAR) : 0;
+    const best = open.length > 0 ? climbed(nearby(begun >= FAR ? top(begun, FAR) : begun), NEAR) : 0;
+    const still = top(best, NEAR);
     return {
       kgPerHa: spread + still,
       spreadKgPerHa: spread,
