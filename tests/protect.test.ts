@@ -88,10 +88,11 @@ describe("in the browser", () => {
     await line.getByLabel(/^Cost of control/).fill("50");
     await line.getByLabel(/^Efficacy on/).fill("80");
     await line.getByLabel(/^Efficacy on/).press("Enter");
-    const { facts, decisions } = await loaded();
-    // 50 / (price x target x 0.02 x 0.8)
-    const pays =
-      50 / (((facts.prices.cropPerT["wheat.grain"] as number) / 100) * (decisions.targetTPerHa as number) * 0.016);
+    const { facts, decisions, season, guide } = await loaded();
+    const plan = draftPlan(facts, decisions, season, guide);
+    const expected = plan.ok ? plan.value.rehearsal.expectedTPerHa : 0;
+    // 50 / (price x expected yield x 0.02 x 0.8)
+    const pays = 50 / (((facts.prices.cropPerT["wheat.grain"] as number) / 100) * expected * 0.016);
     await line.getByText(`From ${pays.toFixed(1)}`, { exact: false }).waitFor();
     await saved();
   });

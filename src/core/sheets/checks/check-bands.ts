@@ -174,19 +174,19 @@ function nitrogenCause(plan: Plan, facts: PlanFacts): Pick<Band, "terms" | "othe
 /** Seasons and balance further apart than this are said [kg N/ha]; assumption, about what a sample of mineral nitrogen moves a rate by. */
 const MODELS_APART = 50;
 
-/** Where the seasons and the balance of the target disagree on a rate that is usual, both are named. */
+/** Where the seasons and the balance disagree on a rate that is usual, for the same yield, both are named. */
 function modelsApart(plan: Plan): Finding[] {
   const { usual } = plan.crop.guide;
   const rate = plan.figures["feed.n"];
   const doubt = nitrogenDoubt(plan);
   if (!doubt || !rate || rate.override || rate.value < usual.n.low || rate.value > usual.n.high) return [];
-  if (Math.abs(doubt.balanceKgPerHa - rate.value) < MODELS_APART) return [];
+  if (Math.abs(doubt.sameYieldKgPerHa - rate.value) < MODELS_APART) return [];
   return [
     {
       id: "feed.modelsApart",
       sheet: "feed",
       severity: "hint",
-      title: `The simulated seasons pay for ${q(rate.value, "kg N/ha")}; the balance asks for ${q(doubt.balanceKgPerHa, "kg N/ha")}.`,
+      title: `The simulated seasons pay for ${q(rate.value, "kg N/ha", 0)}; the balance for the same yield asks for ${q(doubt.sameYieldKgPerHa, "kg N/ha", 0)}.`,
       why: doubt.why,
       repairs: [doubt.repair],
     },

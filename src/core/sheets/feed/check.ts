@@ -46,8 +46,8 @@ function checkDrained({ plan, facts, add }: Check): void {
     add(
       "advise",
       `feed.drained.${fate.dose}`,
-      `About ${q(fate.leachedKgPerHa, "kg N/ha")} of the ${q(n, "kg N/ha")} due on ${formatDay(date)} are likely to leach.`,
-      `Mean of the simulated seasons; ${q(fate.takenUpKgPerHa, "kg N/ha")} of it end up in the crop. Apply later or in two dressings${plan.water.irrigations.length > 0 ? ", and irrigate less at a time" : ""}.`,
+      `About ${q(fate.leachedKgPerHa, "kg N/ha", 0)} of the ${q(n, "kg N/ha", 0)} due on ${formatDay(date)} are likely to leach.`,
+      `Mean of the simulated seasons; ${q(fate.takenUpKgPerHa, "kg N/ha", 0)} of it end up in the crop. Apply later or in two dressings${plan.water.irrigations.length > 0 ? ", and irrigate less at a time" : ""}.`,
     );
   }
 }

@@ -6,6 +6,7 @@ import { listedPrice } from "../../plan/listed-price";
 import { economicThreshold } from "../../protect/economic-threshold";
 import type { Decisions } from "../decisions";
 import type { Plan } from "../plan";
+import { yieldAtStake } from "./at-stake";
 import { cheapestTreatment } from "./cheapest-treatment";
 
 /** Efficacy of a treatment where the guide names none [%]; assumption. */
@@ -43,7 +44,7 @@ export function paysFrom(plan: Plan, facts: PlanFacts, decisions: Decisions, thr
         : economicThreshold({
             controlCostPerHa: costPerHa / 100,
             pricePerT: pricePerT / 100,
-            yieldTPerHa: plan.targetTPerHa,
+            yieldTPerHa: yieldAtStake(plan),
             lossPctPerUnit: own.lossPctPerUnit,
             efficacyPct,
           }),

@@ -9,6 +9,7 @@ import { type SchoolOutcome, schoolOutcome, type ThreatAtStake, type Treats } fr
 import { type Spread, type ThreatPressure, threatPressure } from "../../protect/threat-weather";
 import { seasonWeather } from "../../weather/season-weather";
 import type { Plan } from "../plan";
+import { yieldAtStake } from "./at-stake";
 import { cheapestTreatment } from "./cheapest-treatment";
 import { efficacyOf } from "./pays-from";
 
@@ -81,7 +82,7 @@ export function protectionSchools(plan: Plan, facts: PlanFacts): SchoolLine[] {
       why,
       ...outcome,
       chosen: guide.protect.treats === treats,
-      lossPerHa: price === null ? null : (outcome.lossPct / 100) * plan.targetTPerHa * price,
+      lossPerHa: price === null ? null : (outcome.lossPct / 100) * yieldAtStake(plan) * price,
     };
   };
   return (school?.options ?? []).map((o) => line(o.id, o.name, o.why, treatsOf(o.patch) ?? base.protect.treats));

@@ -181,7 +181,7 @@ function checkLimits({ plan, decisions, add }: Check): void {
     "advise",
     "water.yield",
     dry.title,
-    `${dry.why} Find more water, or lower the target: nitrogen is planned for ${q(plan.targetTPerHa, "t/ha", 1)}.`,
+    `${dry.why} Find more water, or lower the target: ${plan.feed.nitrogenBy === "rehearsed" ? "phosphate and potash are" : "nutrients are"} planned for ${q(plan.targetTPerHa, "t/ha", 1)}.`,
     reached > 0 && reached < plan.targetTPerHa
       ? [{ label: `Target ${q(reached, "t/ha", 1)}`, changes: [change("targetTPerHa", reached)] }]
       : [],

@@ -1,5 +1,6 @@
 "use client";
 
+import { yieldAtStake } from "@/core/sheets/protect/at-stake";
 import { paysFrom } from "@/core/sheets/protect/pays-from";
 import { useUnits } from "../../../shared/units";
 import { DecidedMoney } from "../../inputs/decided-money";
@@ -52,7 +53,7 @@ export function PaysFrom({ threatId, name, unit }: { threatId: string; name: str
       {found?.ok && cost !== null && (
         <p>
           <b>From {number(found.value.units, 1)}</b>, counted as {unit}: {money(cost, 2)} / ({money(price, 2)}{" "}
-          {currency}/t x {show(plan.targetTPerHa, "yield", 1)} x {number(own.lossPctPerUnit ?? 0, 2)} % x{" "}
+          {currency}/t x {show(yieldAtStake(plan), "yield", 1)} x {number(own.lossPctPerUnit ?? 0, 2)} % x{" "}
           {number(efficacy)} %).
         </p>
       )}

@@ -7,6 +7,7 @@ import { type Likelihood, OPTION_KINDS, type OptionKind } from "@/core/guides/th
 import { guideWork, workCost } from "@/core/money/field-work";
 import { CHANCES } from "@/core/protect/likelihood";
 import { optionWorth } from "@/core/protect/protection-schools";
+import { yieldAtStake } from "@/core/sheets/protect/at-stake";
 import { cheapestTreatment } from "@/core/sheets/protect/cheapest-treatment";
 import { Button } from "@/ui/button";
 import { figures, TableHead } from "@/ui/table-head";
@@ -53,7 +54,7 @@ export function ThreatOptions({ threat, likelihood }: { threat: Threat; likeliho
         <p className="text-soft">
           Worth: {Math.round(100 * CHANCES[likelihood])} % that it passes its threshold ({likelihood}; assumption) x{" "}
           {threat.lossPct.typical} % lost then ({threat.lossPct.low} to {threat.lossPct.high}) x what the option takes x
-          target x price.
+          expected yield x price.
         </p>
       )}
     </div>
@@ -85,7 +86,7 @@ function OptionRow({
           chance: CHANCES[likelihood],
           lossPct: threat.lossPct.typical,
           efficacyPct: o.efficacyPct.typical,
-          yieldTPerHa: plan.targetTPerHa,
+          yieldTPerHa: yieldAtStake(plan),
           pricePerT: price,
         })
       : null;

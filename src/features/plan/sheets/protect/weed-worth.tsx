@@ -4,6 +4,7 @@ import { useState } from "react";
 import type { WeedFigures } from "@/core/guides/schema-threats";
 import { byGround } from "@/core/guides/scouting";
 import { weedYears } from "@/core/protect/weed-years";
+import { yieldAtStake } from "@/core/sheets/protect/at-stake";
 import { figures, TableHead } from "@/ui/table-head";
 import { WrittenValue } from "@/ui/written-value";
 import { useUnits } from "../../../shared/units";
@@ -50,7 +51,7 @@ export function WeedWorth({
   const worth = (i: number) =>
     price === null
       ? null
-      : (((left[i]?.lossPct ?? 0) - (controlled[i]?.lossPct ?? 0)) / 100) * plan.targetTPerHa * price;
+      : (((left[i]?.lossPct ?? 0) - (controlled[i]?.lossPct ?? 0)) / 100) * yieldAtStake(plan) * price;
   const all = left.reduce<number | null>((sum, _, i) => {
     const one = worth(i);
     return sum === null || one === null ? null : sum + one;
