@@ -128,8 +128,13 @@ describe("in the browser", () => {
     );
     await page.reload();
     await page.waitForSelector("[data-operation=planting]");
-    await page.keyboard.press("5");
-    await region().waitFor();
+    // a key that comes before the page listens is pressed again
+    await expect
+      .poll(async () => {
+        await page.keyboard.press("5");
+        return region().isVisible();
+      })
+      .toBe(true);
     await page.locator("[data-line=water-1]").getByRole("button").first().click();
     await page.getByRole("button", { name: "Log as done" }).click();
     const dialog = page.getByRole("dialog");
