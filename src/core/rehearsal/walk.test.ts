@@ -347,6 +347,18 @@ describe("a season of any crop", () => {
       { numRuns: 100 },
     );
   });
+  it("needs less nitrogen where the site allows less, so that a lack costs it no larger part", () => {
+    fc.assert(
+      fc.property(situation, fc.double({ min: 0.3, max: 0.95, noNaN: true }), (s, siteShare) => {
+        const whole = seasonOf(s).out;
+        const part = seasonOf(s, { plan: { siteShare } }).out;
+        expect(part[OUT.heldN]!).toBeLessThanOrEqual(whole[OUT.heldN]! + 1e-6);
+        expect(part[OUT.yield]!).toBeGreaterThanOrEqual(siteShare * whole[OUT.yield]! - 1e-6);
+        expect(part[OUT.yield]!).toBeLessThanOrEqual(whole[OUT.yield]! + 1e-6);
+      }),
+      { numRuns: 40 },
+    );
+  });
   it("loses no less the later it is harvested", () => {
     fc.assert(
       fc.property(situation, fc.integer({ min: 1, max: 20 }), (s, wet) => {

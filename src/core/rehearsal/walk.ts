@@ -51,7 +51,7 @@ export function walkSeason(
   const { etoMm, tminC, tmaxC, days } = weather;
   const { awcMmPerM, deepestM, rewMm, tewMm, setFreeKgAt10C, percolationMmPerDay } = ground;
   const { stages, bundMm, harms, nitrogen, depletionFraction, harvestStage, harvestAfterDays } = crop;
-  const { startDay, plantingDay, stand, waterNKgPerMm, pond, seen, arrivals } = plan;
+  const { startDay, plantingDay, stand, siteShare, waterNKgPerMm, pond, seen, arrivals } = plan;
   const { calibration, needKgAt1T } = fit;
   const { highShare, fixedShare, untilStage } = nitrogen;
   const { initial: kcInitial, mid: kcMid, end: kcEnd } = crop.kc;
@@ -326,7 +326,8 @@ export function walkSeason(
       if (factor < ks) lostNitrogen += stood * (ks - factor);
       biomass += stood * (factor < ks ? factor : ks);
       // uptake
-      const size = needBiomass > 0 ? needBiomass : biomass;
+      // what the site does not allow does not grow, and needs nothing
+      const size = siteShare * (needBiomass > 0 ? needBiomass : biomass);
       need = size < YOUNG_T ? youngNeed * size : needKgAt1T * size ** oneLessB;
       const wanted = need * highShare - held;
       if (wanted > 0) {
