@@ -127,6 +127,16 @@ describe("an issued version in the week", () => {
     expect(issued.operations.find((o) => o.id === "roll")?.date).toBe("2026-10-07");
     expect(job("roll").date).toBe("2026-10-12");
   });
+  it("says what the plan lets expect and its bad season, packed and unpacked, and nothing where it was kept before", () => {
+    const plan = unwrap(draftPlan(EXAMPLE_FACTS, freshDecisions("wheat"), 2027, testGuide("wheat")));
+    const { season } = outlinePlan(plan, EXAMPLE_FACTS);
+    expect(season.yields?.expectedTPerHa).toBeCloseTo(plan.rehearsal.expectedTPerHa, 2);
+    expect(season.yields?.badTPerHa).toBeCloseTo(plan.rehearsal.rehearsed?.badTPerHa ?? 0, 2);
+    const packed = packSeason(season);
+    expect(unpackSeason(packed.shape, packed.season).yields).toEqual(season.yields);
+    const before = packed.season.slice(0, 10) as unknown as typeof packed.season;
+    expect(unpackSeason(packed.shape, before).yields).toBeNull();
+  });
   it("leaves what was overtaken on the day that it was issued for, as no longer due", () => {
     const shred = issued.operations.find((o) => o.id === "shred")!;
     expect(job("shred")).toMatchObject({ overtakenBy: "Drill", date: shred.date, overdueDays: 0, doneOn: null });

@@ -13,7 +13,7 @@ import { STAND, sampleM2, standSample } from "../sheets/seed/stand";
 import type { IssuedPlan } from "./issued-plan";
 
 /** Counted up whenever what an outline holds, or how it is drafted, changes: kept outlines of before are drafted anew. */
-export const OUTLINE_VERSION = 17;
+export const OUTLINE_VERSION = 18;
 
 /** What keeps for less is sold fresh and fills no store; assumption. */
 const STORED_MONTHS = 1;
@@ -48,6 +48,8 @@ export interface SeasonOutline {
   stored: { massT: number; bulkKgPerM3: number } | null;
   /** what goes through a dryer: the whole field's as cut, and the points of moisture that are taken off; null where nothing does */
   drying: { massT: number; points: number } | null;
+  /** what it lets expect, and what one season in five stays under (null where none was rehearsed); null in outlines that were kept before */
+  yields: { expectedTPerHa: number; badTPerHa: number | null } | null;
 }
 
 export type WeekOperation = Pick<
@@ -132,6 +134,8 @@ export function outlineHolds(plan: Pick<Plan, "season" | "operations" | "stages"
   return today < eve ? eve : today;
 }
 
+const hundredths = (value: number): number => Math.round(100 * value) / 100;
+
 /** The outline of a drafted plan. */
 export function outlinePlan(plan: Plan, facts: Pick<PlanFacts, "field" | "treated">): PlanOutline {
   const forbidden = forbiddenOf(plan, facts);
@@ -170,6 +174,10 @@ export function outlinePlan(plan: Plan, facts: Pick<PlanFacts, "field" | "treate
             }
           : null,
       drying: dryingOf(plan, facts),
+      yields: {
+        expectedTPerHa: hundredths(plan.rehearsal.expectedTPerHa),
+        badTPerHa: plan.rehearsal.rehearsed && hundredths(plan.rehearsal.rehearsed.badTPerHa),
+      },
     },
     week: plan.operations.map((o) => ({
       id: o.id,

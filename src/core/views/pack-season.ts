@@ -20,6 +20,7 @@ export type PackedSeason = [
   operations: [day: number, earliest: number | null, latest: number | null, flags: number, hours: number][],
   stored?: [massT: number, bulkKgPerM3: number] | null,
   drying?: [massT: number, points: number] | null,
+  yields?: [expectedTPerHa: number, badTPerHa: number | null] | null,
 ];
 
 /** Packs an outline for sending hundreds of them; `unpackSeason` is its inverse. */
@@ -51,12 +52,13 @@ export function packSeason(outline: SeasonOutline): { shape: OperationShape; sea
       ]),
       outline.stored ? [outline.stored.massT, outline.stored.bulkKgPerM3] : null,
       outline.drying ? [outline.drying.massT, outline.drying.points] : null,
+      outline.yields ? [outline.yields.expectedTPerHa, outline.yields.badTPerHa] : null,
     ],
   };
 }
 
 export function unpackSeason(shape: OperationShape, packed: PackedSeason): SeasonOutline {
-  const [crop, guideId, base, planting, harvest, conflicts, stages, operations, stored, drying] = packed;
+  const [crop, guideId, base, planting, harvest, conflicts, stages, operations, stored, drying, yields] = packed;
   const date = (day: number | null) => (day === null ? null : isoDate(base + day));
   return {
     crop,
@@ -83,5 +85,6 @@ export function unpackSeason(shape: OperationShape, packed: PackedSeason): Seaso
     }),
     stored: stored ? { massT: stored[0], bulkKgPerM3: stored[1] } : null,
     drying: drying ? { massT: drying[0], points: drying[1] } : null,
+    yields: yields ? { expectedTPerHa: yields[0], badTPerHa: yields[1] } : null,
   };
 }

@@ -44,6 +44,7 @@ const row = (planId: string, operations: SeasonRow["operations"]): SeasonRow => 
   conflicts: 0,
   stored: null,
   drying: null,
+  yields: null,
   stages: [],
   operations,
 });

@@ -3,7 +3,7 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { useRouter } from "next/navigation";
 import { memo, useEffect, useMemo, useRef, useState } from "react";
-import { addDays, formatDay, type IsoDate, monthName } from "@/core/dates";
+import { addDays, type IsoDate, monthName } from "@/core/dates";
 import type { WeekLoad } from "@/core/season/level-load";
 import type { Resource } from "@/core/views/outline";
 import type { SeasonSheet } from "@/server/contracts";
@@ -13,6 +13,7 @@ import { dayScale, monthsWithin } from "../shared/day-scale";
 import { Link } from "../shared/link";
 import { type Packed, unpack } from "../shared/packed";
 import { useTold, useUnits } from "../shared/units";
+import { FieldName } from "./field-name";
 import { LoadStrip, MiniRibbon } from "./mini-ribbon";
 import { OfferedMoves } from "./offered-moves";
 import { RESOURCE_NAMES, type SeasonLoad, seasonLoad } from "./season-load";
@@ -197,7 +198,6 @@ const SeasonList = memo(function SeasonList({
   season: number;
   today: IsoDate;
 }) {
-  const { show } = useUnits();
   const box = useRef<HTMLDivElement>(null);
   const [width, setWidth] = useState(1240);
   useEffect(() => {
@@ -306,19 +306,7 @@ const SeasonList = memo(function SeasonList({
                   />
                 ) : (
                   <>
-                    <Link
-                      href={`/plans/${item.row.planId}`}
-                      className="block shrink-0 truncate px-2 leading-tight hover:underline"
-                      style={{ width: nameWidth || "100%" }}
-                      aria-label={`${item.row.field}, ${item.row.crop}${item.row.planting ? `, sown ${formatDay(item.row.planting)}` : ""}${item.row.harvest ? `, harvest ${formatDay(item.row.harvest)}` : ""}, ${item.row.operations.length} operations${item.row.conflicts > 0 ? ", dates clash" : ""}`}
-                    >
-                      <b className="font-title">{item.row.field}</b>{" "}
-                      {item.row.conflicts > 0 && <span className="text-stop">■</span>}
-                      <span className="block truncate text-[12px] text-soft">
-                        {item.row.crop}, {show(item.row.areaHa, "area")}
-                        {item.row.version ? `, version ${item.row.version}` : ", draft"}
-                      </span>
-                    </Link>
+                    <FieldName row={item.row} width={nameWidth || "100%"} />
                     <MiniRibbon row={item.row} x={x} width={ribbonWidth} />
                   </>
                 )}

@@ -97,7 +97,7 @@ export async function loadHarvestQueues(client: Client, access: Access, wanted?:
       );
       const cut = drafted.operations.find((o) => o.role === "harvest");
       if (!cut || cut.done) return [];
-      const target = plan.target ?? product.targetTPerHa.typical;
+      const yieldTPerHa = drafted.yields?.expectedTPerHa ?? plan.target ?? product.targetTPerHa.typical;
       const price = listedPrice(prices, crop) ?? 0;
       const lossPct = guide.harvest.lossPctPerDay.typical;
       const { methods } = guide.harvest;
@@ -114,7 +114,7 @@ export async function loadHarvestQueues(client: Client, access: Access, wanted?:
           way,
           times: product.picking?.times.typical ?? 1,
           lossPct,
-          worth: (lossPct / 100) * target * (price > 0 ? price : 1000),
+          worth: (lossPct / 100) * yieldTPerHa * (price > 0 ? price : 1000),
           price,
         },
       ];
