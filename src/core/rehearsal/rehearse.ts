@@ -18,6 +18,9 @@ export interface Rehearsal {
   sorted: Float64Array;
 }
 
+/** Of a hundred seasons every fourth is enough for a mean. */
+export const EVERY_FOURTH = 4;
+
 /** Walks every season of a course, or every so many: the seasons are drawn apart, so that any of them stand for all. */
 export function rehearse(course: Course, plan: RehearsedPlan, fit: Fit, every = 1): Rehearsal {
   const seasons = Math.ceil(course.clock.weather.seasons / every);

@@ -2,7 +2,7 @@
 
 import type { RehearsedPlan } from "../rehearsal/course";
 import { OUT } from "../rehearsal/outcome";
-import { meanOf, rehearse } from "../rehearsal/rehearse";
+import { EVERY_FOURTH, meanOf, rehearse } from "../rehearsal/rehearse";
 import { type AskedOf, askedCourse } from "./asked-course";
 
 /** Means of the seasons [kg N/ha]; what is given is what can be recovered of a dressing. */
@@ -15,9 +15,6 @@ export interface DoseFate {
   leftKgPerHa: number;
 }
 
-/** Of a hundred seasons every fourth is enough for a mean. */
-const EVERY = 4;
-
 /**
  * Each dressing of the season that was walked, in the order of its days. What a dressing brings is the season with it less the season without,
  * all others as planned: where nitrogen is enough, most of what is left out would not have been taken up.
@@ -28,7 +25,7 @@ export function fateOfDoses(walked: AskedOf, only?: readonly string[]): DoseFate
   const { plan, fit } = walked.asked;
   const course = askedCourse(walked);
   const means = (own: RehearsedPlan) => {
-    const found = rehearse(course, own, fit, EVERY);
+    const found = rehearse(course, own, fit, EVERY_FOURTH);
     return { held: meanOf(found, OUT.heldN), leached: meanOf(found, OUT.leachedN) };
   };
   const doses = [...new Set(plan.arrivals.flatMap((a) => (a.dose === undefined ? [] : [a.dose])))];

@@ -33,6 +33,9 @@ const DEEP = `to ${q(60, "cm")} or ${q(90, "cm")}`;
 
 /** Nitrogen leached below the roots from which it is said [kg/ha]; assumption. */
 const LOST_WORTH_SAYING = 10;
+/** A dressing of which the crop takes up a smaller part than this is useless; irrigation within so many days washes it down. Assumptions. */
+const USELESS_SHARE = 0.1;
+const WET_DAYS = 30;
 
 /** Dressings of which the plan's seasons wash much under the roots. */
 function checkDrained({ plan, facts, add }: Check): void {
@@ -43,11 +46,21 @@ function checkDrained({ plan, facts, add }: Check): void {
     const date = plan.operations.find((o) => o.id === fate.dose)?.date;
     if (!date || fate.leachedKgPerHa < LOST_WORTH_SAYING) continue;
     const n = plan.feed.doses.reduce((sum, d) => sum + (d.at === fate.dose ? (d.brings.n ?? 0) : 0), 0);
+    const useless = fate.takenUpKgPerHa < USELESS_SHARE * fate.givenKgPerHa;
+    const wet = plan.water.irrigations.some((g) => g.date >= date && daysBetween(date, g.date) <= WET_DAYS);
     add(
       "advise",
       `feed.drained.${fate.dose}`,
       `About ${q(fate.leachedKgPerHa, "kg N/ha", 0)} of the ${q(n, "kg N/ha", 0)} due on ${formatDay(date)} are likely to leach.`,
-      `Mean of the simulated seasons; ${q(fate.takenUpKgPerHa, "kg N/ha", 0)} of it end up in the crop. Apply later or in two dressings${plan.water.irrigations.length > 0 ? ", and irrigate less at a time" : ""}.`,
+      `Mean of the simulated seasons; ${q(fate.takenUpKgPerHa, "kg N/ha", 0)} of it end up in the crop. ${useless ? "Omit it, or apply it later." : `Apply later or in two dressings${wet ? ", and irrigate less at a time" : ""}.`}`,
+      useless
+        ? [
+            {
+              label: "Omit it",
+              changes: [change(`skipped/${fate.dose}`, { reason: "the crop takes up almost none of it" })],
+            },
+          ]
+        : [],
     );
   }
 }
@@ -199,17 +212,18 @@ function checkCaps({ plan, add }: Check): void {
   const { feed } = plan;
   const { guide } = plan.crop;
   const total = capOf(guide, "total");
+  const bySeasons = feed.nitrogenBy === "rehearsed";
   const asked = plan.figures["feed.n"]?.override ? undefined : plan.asides["feed.asked"]?.value;
   if (total && asked !== undefined)
     add(
       "advise",
       "feed.heldAtLimit",
-      `Nitrogen is held at the crop's limit of ${q(total.kgNPerHa, "kg N/ha")}; the target would need ${q(asked, "kg N/ha")}.`,
-      `${sentence(total.why)} Local law may set a lower limit. Lower the target, or expect a lower yield.`,
+      `Nitrogen is held at the crop's limit of ${q(total.kgNPerHa, "kg N/ha")}; ${bySeasons ? "the simulated seasons would pay for" : "the target would need"} ${q(asked, "kg N/ha")}.`,
+      `${sentence(total.why)} Local law may set a lower limit. ${bySeasons ? "Expect a lower yield." : "Lower the target, or expect a lower yield."}`,
       [
         {
           label: `Apply ${q(asked, "kg N/ha")}`,
-          changes: [change("overrides/feed.n", { value: Math.round(asked), reason: "the target asks for it" })],
+          changes: [change("overrides/feed.n", { value: Math.round(asked), reason: "over the crop's limit" })],
         },
       ],
     );

@@ -71,11 +71,11 @@ export function nutrientNeeds(draft: Draft<BeforeFeed>, manure: NutrientTable, m
   return need;
 }
 
-/** No more than the crop bears, whatever the target asks for: what is over lodges it, or feeds something else. */
+/** No more than the crop bears, whatever is asked for: what is over lodges it, or feeds something else. */
 function withinLimit({ context }: Draft, figure: Figure | null): Figure | null {
   const limit = capOf(context.crop.guide, "total");
   if (!figure || !limit || figure.value <= limit.kgNPerHa) return figure;
-  context.aside("feed.asked", amended(figure, { label: "Nitrogen that the target asks for" }));
+  context.aside("feed.asked", amended(figure, { label: "Nitrogen without the crop's limit" }));
   return computed(
     figure.label,
     figure.unit,
@@ -85,7 +85,7 @@ function withinLimit({ context }: Draft, figure: Figure | null): Figure | null {
         basis: { kind: "source", text: context.source(limit.source) },
       }),
     ),
-    `${figure.note ? `${figure.note} ` : ""}The target would ask for ${q(figure.value, "kg N/ha")}.`,
+    `${figure.note ? `${figure.note} ` : ""}Without the limit it would be ${q(figure.value, "kg N/ha")}.`,
   );
 }
 /** A limit of a guide's nitrogen; undefined where it has none. */

@@ -86,7 +86,6 @@ function spreading({ facts, parts }: Planning, at: string): Pick<PlannedOperatio
   return {
     inputs: (logged) =>
       doses.map((dose) => {
-        // of what its version planned nothing the rate that was written down is all that is known
         const perHa = doses.length === 1 && logged !== null ? logged : dose.kgPerHa;
         return bagged(
           {

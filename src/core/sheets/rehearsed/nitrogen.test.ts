@@ -125,6 +125,24 @@ describe("the nitrogen of a plan", () => {
       expect(n, field).toBeLessThanOrEqual(high);
     }
   });
+  it("offers to omit a dressing of which the crop takes up almost none, and says how water's nitrogen is counted", () => {
+    // garlic in October: 10 of its 19 kg leach, and none of it ends up in the crop
+    const { facts, decisions, season } = demo.find((p) => p.field === "Cress Bed")!;
+    const findings = (own: Decisions) => {
+      const plan = unwrap(draftPlan(facts, own, season, testGuide("garlic")));
+      return { plan, list: checkPlan(plan, facts, own) };
+    };
+    const before = findings(decisions);
+    const lost = before.list.find((f) => f.id === "feed.drained.n1");
+    expect(lost?.why).toContain("Omit it, or apply it later.");
+    expect(lost?.repairs.map((r) => r.label)).toEqual(["Omit it"]);
+    const after = findings(applyChanges(decisions, lost!.repairs[0]!.changes));
+    expect(after.list.map((f) => f.id)).not.toContain("feed.drained.n1");
+    expect(after.plan.rehearsal.expectedTPerHa).toBeGreaterThan(0.97 * before.plan.rehearsal.expectedTPerHa);
+    const nitrate = (own: Decisions) => findings(own).list.find((f) => f.id === "water.nitrate")?.title;
+    expect(nitrate(decisions)).toContain("the simulated seasons count it as it comes");
+    expect(nitrate(put(decisions, ["feed/nSchool", "balance"]))).toContain("the nitrogen rate is reduced by it");
+  });
   it("says where seasons and balance are far apart, and offers the other", () => {
     // collard by its old plan: 41 kg by the balance for 24 t, which is what its seasons let expect; they pay for 129
     const collard = demo.find((p) => p.field === "Lantern Bed")!;

@@ -7,12 +7,10 @@ import { latest } from "../../memo";
 import type { SolvedDates } from "../../plan/dates";
 import type { NitrogenArrival } from "../../rehearsal/course";
 import { OUT } from "../../rehearsal/outcome";
-import { meanOf, rehearse } from "../../rehearsal/rehearse";
+import { EVERY_FOURTH, meanOf, rehearse } from "../../rehearsal/rehearse";
 import type { AskedNitrogen, Dated, Draft } from "../sheet";
 import { type Dates, questionOf, recoveredOf, spelling } from "./draft";
 
-/** Of a hundred seasons so many are enough to find a dose by: every fourth. */
-const EVERY = 4;
 /** The steps in which a dose is sought: far, then near the top of the parabola through three of those; the dose lies on that through the last three [kg N/ha]. */
 const FAR = 40;
 const NEAR = 10;
@@ -55,7 +53,7 @@ export function nitrogenAsked(
       if (known !== undefined) return known;
       const given = planned > 0 ? open.map((a) => times(a, kgPerHa / planned)) : [];
       const arrivals = [...others, ...given].sort((a, b) => a.day - b.day);
-      const mean = meanOf(rehearse(course, { ...plan, arrivals }, basis.fit, EVERY), OUT.yield);
+      const mean = meanOf(rehearse(course, { ...plan, arrivals }, basis.fit, EVERY_FOURTH), OUT.yield);
       yields.set(kgPerHa, mean);
       return mean;
     };

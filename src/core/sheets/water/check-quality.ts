@@ -92,7 +92,7 @@ export function checkQuality({ plan, facts, decisions, add }: Check): void {
     add(
       "hint",
       "water.nitrate",
-      `The irrigation water supplies about ${q(water.nitrogenKgPerHa, "kg N/ha")}; the nitrogen rate is reduced by it.`,
+      `The irrigation water supplies about ${q(water.nitrogenKgPerHa, "kg N/ha")}; ${plan.feed.nitrogenBy === "rehearsed" ? "the simulated seasons count it as it comes" : "the nitrogen rate is reduced by it"}.`,
       "In a wet season less water is applied and less nitrogen comes with it. A leaf test in late spring shows whether it came.",
     );
   if (nitrateMgL != null && nitrateMgL > DRINK_NITRATE)
